@@ -1,0 +1,92 @@
+// The shape of the program, held by a rule: web → core ← server, and inside the core each
+// folder imports only folders to its left.
+const order = [
+  'units',
+  'geometry',
+  'records',
+  'library',
+  'edit',
+  'building',
+  'display',
+  'derive',
+  'annotate',
+  'sheets',
+  'locate',
+  'check',
+  'exchange',
+  'samples',
+]
+
+const coreOrder = order.slice(0, -1).map((folder, i) => ({
+  name: `core-${folder}-looks-left`,
+  comment: `core/src/${folder} may import only ${order.slice(0, i).join(', ') || 'itself'}`,
+  severity: 'error',
+  from: { path: `^core/src/${folder}/` },
+  to: { path: `^core/src/(${order.slice(i + 1).join('|')})/` },
+}))
+
+module.exports = {
+  forbidden: [
+    ...coreOrder,
+    {
+      name: 'core-is-plain',
+      comment: 'The core knows neither the interface, nor the server, nor Node.',
+      severity: 'error',
+      from: { path: '^core/src/' },
+      to: { path: '^(web|server|e2e|bench)/', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'core-without-platform',
+      severity: 'error',
+      from: { path: '^core/src/' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-libraries',
+      comment: 'The core uses only computation libraries.',
+      severity: 'error',
+      from: { path: '^core/src/' },
+      to: {
+        path: '^node_modules/',
+        pathNot: '^node_modules/(zod|rbush|quickselect|robust-predicates|@types/rbush)/',
+      },
+    },
+    {
+      name: 'web-not-server',
+      severity: 'error',
+      from: { path: '^web/src/' },
+      to: { path: '^server/' },
+    },
+    {
+      name: 'server-not-web',
+      severity: 'error',
+      from: { path: '^server/src/' },
+      to: { path: '^web/' },
+    },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: { path: '^(core|server|web)/src/' },
+      to: { circular: true },
+    },
+    {
+      name: 'core-through-its-faces',
+      comment: 'Outside a folder of the core, only its index is imported.',
+      severity: 'error',
+      from: { path: '^(web|server)/src/' },
+      to: { path: '^core/src/[^/]+/(?!index\\.ts$)' },
+    },
+    {
+      name: 'nothing-unresolved',
+      severity: 'error',
+      from: { path: '^(core|server|web)/src/' },
+      to: { couldNotResolve: true },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'] },
+  },
+}

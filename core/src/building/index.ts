@@ -1,0 +1,15 @@
+export { LevelSolver, type SolvedWall, type RankedMaterials } from './solver'
+export {
+  typeThickness,
+  leftFaceOffset,
+  wallShape,
+  inWall,
+  atWall,
+  type WallShape,
+  type StripShape,
+} from './wallShape'
+export { clearLength, type OpeningFit } from './openingFit'
+export type { Boundary } from './overlay'
+export type { Loop } from './loops'
+export { cutAt, type Cut, type EndCut } from './cut'
+export type { Piece } from './piece'

@@ -1,0 +1,212 @@
+import { SAME_POINT, type Point } from '../geometry'
+import type { Boundary } from './overlay'
+
+/** A closed outline with the material on its left: outer outlines run anticlockwise, holes clockwise. */
+export interface Loop {
+  readonly points: readonly Point[]
+  readonly area: number
+}
+
+interface Corner {
+  readonly x: number
+  readonly y: number
+  readonly out: HalfEdge[]
+  /** Half-edges that start or end here. */
+  uses: number
+}
+
+interface HalfEdge {
+  readonly from: Corner
+  readonly to: Corner
+  loop: LoopInWork | null
+  gone: boolean
+}
+
+interface LoopInWork extends Loop {
+  readonly edges: readonly HalfEdge[]
+}
+
+const CELL = 16 * SAME_POINT
+
+/**
+ * Chains boundaries into closed outlines, and keeps them while boundaries come and go: only the outlines
+ * that lose or gain a boundary are chained again.
+ */
+export class LoopChain {
+  private readonly cells = new Map<number, Corner[]>()
+  private readonly loose = new Set<HalfEdge>()
+  private readonly closed = new Set<LoopInWork>()
+  private openEnds = 0
+
+  /** Adds a boundary run from (x1, y1) to (x2, y2) with the inside on its left. Gives a handle to remove it. */
+  add(x1: number, y1: number, x2: number, y2: number): HalfEdge | null {
+    const from = this.corner(x1, y1)
+    const to = this.corner(x2, y2)
+    if (from === to) return null
+    const edge: HalfEdge = { from, to, loop: null, gone: false }
+    from.out.push(edge)
+    from.uses++
+    to.uses++
+    this.loose.add(edge)
+    return edge
+  }
+
+  remove(edge: HalfEdge): void {
+    edge.gone = true
+    const out = edge.from.out
+    out.splice(out.indexOf(edge), 1)
+    this.release(edge.from)
+    this.release(edge.to)
+    this.loose.delete(edge)
+    const loop = edge.loop
+    if (loop) {
+      this.closed.delete(loop)
+      for (const other of loop.edges) {
+        other.loop = null
+        if (!other.gone) this.loose.add(other)
+      }
+    }
+  }
+
+  /** Chains what is loose. Gives all outlines; order carries no meaning. */
+  loops(): ReadonlySet<Loop> {
+    if (this.loose.size > 0) {
+      this.openEnds = 0
+      const todo = new Set(this.loose)
+      for (const start of this.loose) if (todo.has(start)) this.trace(start, todo)
+      this.loose.clear()
+      // What did not close stays loose, to be tried again when a neighbour changes.
+      for (const edge of this.unclosed) this.loose.add(edge)
+      this.unclosed.length = 0
+    }
+    return this.closed
+  }
+
+  /** How many chains did not close; anything but 0 is a fault in the boundaries. */
+  get faults(): number {
+    return this.openEnds
+  }
+
+  private readonly unclosed: HalfEdge[] = []
+
+  private trace(start: HalfEdge, todo: Set<HalfEdge>): void {
+    const edges: HalfEdge[] = []
+    let edge: HalfEdge | null = start
+    while (edge) {
+      todo.delete(edge)
+      edges.push(edge)
+      // The start may be chosen again like any other way out: then the outline is closed.
+      edge = this.next(edge, start, todo)
+      if (edge === start) break
+    }
+    if (edge !== start) {
+      this.openEnds++
+      this.unclosed.push(...edges)
+      return
+    }
+    const loop = makeLoop(edges)
+    for (const each of edges) each.loop = loop
+    this.closed.add(loop)
+  }
+
+  /** Of the ways out of the edge's end, the one most to the right: outlines that touch in a point stay apart. */
+  private next(edge: HalfEdge, start: HalfEdge, todo: Set<HalfEdge>): HalfEdge | null {
+    let best: HalfEdge | null = null
+    let bestTurn = Infinity
+    for (const candidate of edge.to.out) {
+      if (candidate !== start && !todo.has(candidate)) continue
+      const turn = edge.to.out.length === 1 ? 0 : turnBetween(edge, candidate)
+      if (turn < bestTurn) {
+        bestTurn = turn
+        best = candidate
+      }
+    }
+    return best
+  }
+
+  private corner(x: number, y: number): Corner {
+    const cx = Math.floor(x / CELL)
+    const cy = Math.floor(y / CELL)
+    const fx = x / CELL - cx
+    const fy = y / CELL - cy
+    const edge = 2 / 16
+    const fromX = fx < edge ? cx - 1 : cx
+    const toX = fx > 1 - edge ? cx + 1 : cx
+    const fromY = fy < edge ? cy - 1 : cy
+    const toY = fy > 1 - edge ? cy + 1 : cy
+    for (let i = fromX; i <= toX; i++) {
+      for (let j = fromY; j <= toY; j++) {
+        for (const corner of this.cells.get(cellKey(i, j)) ?? []) {
+          if (Math.abs(corner.x - x) <= 2 * SAME_POINT && Math.abs(corner.y - y) <= 2 * SAME_POINT)
+            return corner
+        }
+      }
+    }
+    const made: Corner = { x, y, out: [], uses: 0 }
+    const key = cellKey(cx, cy)
+    const cell = this.cells.get(key)
+    if (cell) cell.push(made)
+    else this.cells.set(key, [made])
+    return made
+  }
+
+  private release(corner: Corner): void {
+    if (--corner.uses > 0) return
+    const key = cellKey(Math.floor(corner.x / CELL), Math.floor(corner.y / CELL))
+    const cell = this.cells.get(key)!
+    cell.splice(cell.indexOf(corner), 1)
+    if (cell.length === 0) this.cells.delete(key)
+  }
+}
+
+export type { HalfEdge }
+
+/** Cells are hashed to one number; two cells that share it only cost a look. */
+const cellKey = (i: number, j: number): number => i * 67_108_859 + j
+
+function turnBetween(edge: HalfEdge, next: HalfEdge): number {
+  const ax = edge.to.x - edge.from.x
+  const ay = edge.to.y - edge.from.y
+  const bx = next.to.x - next.from.x
+  const by = next.to.y - next.from.y
+  return Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
+}
+
+function makeLoop(edges: readonly HalfEdge[]): LoopInWork {
+  const points: Point[] = []
+  let twice = 0
+  for (let i = 0; i < edges.length; i++) {
+    const edge = edges[i]!
+    const before = edges[(i + edges.length - 1) % edges.length]!
+    twice += edge.from.x * edge.to.y - edge.to.x * edge.from.y
+    // Points in the middle of a straight run say nothing.
+    const ax = edge.from.x - before.from.x
+    const ay = edge.from.y - before.from.y
+    const bx = edge.to.x - edge.from.x
+    const by = edge.to.y - edge.from.y
+    const straight =
+      ax * bx + ay * by > 0 &&
+      Math.abs(ax * by - ay * bx) <= SAME_POINT * Math.max(Math.hypot(ax, ay), Math.hypot(bx, by))
+    if (!straight) points.push({ x: edge.from.x, y: edge.from.y })
+  }
+  return { points, area: twice / 2, edges }
+}
+
+/** Adds both sides of a boundary to the chains of the materials there. */
+export function addBoundary(
+  boundary: Boundary,
+  chainOf: (rank: number) => LoopChain,
+): { chain: LoopChain; edge: HalfEdge }[] {
+  const made: { chain: LoopChain; edge: HalfEdge }[] = []
+  const add = (rank: number, forwards: boolean): void => {
+    if (rank < 0) return
+    const chain = chainOf(rank)
+    const edge = forwards
+      ? chain.add(boundary.x1, boundary.y1, boundary.x2, boundary.y2)
+      : chain.add(boundary.x2, boundary.y2, boundary.x1, boundary.y1)
+    if (edge) made.push({ chain, edge })
+  }
+  add(boundary.left, true)
+  add(boundary.right, false)
+  return made
+}

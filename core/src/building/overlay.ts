@@ -1,0 +1,171 @@
+import { ON_LINE, SAME_POINT } from '../geometry'
+import type { Piece } from './piece'
+
+/**
+ * A part of the drawn boundary between two materials, or between a material and nothing (rank -1).
+ * Ranks are those to the left and right of the way from (x1, y1) to (x2, y2).
+ */
+export interface Boundary {
+  readonly x1: number
+  readonly y1: number
+  readonly x2: number
+  readonly y2: number
+  readonly left: number
+  readonly right: number
+}
+
+const before = (p: Piece, q: Piece): boolean => (p.wall === q.wall ? p.order < q.order : p.wall < q.wall)
+
+/**
+ * The boundaries that the pieces of one wall contribute to the merged drawing: every edge is split where
+ * others meet it, and a part is kept when the strongest material on its two sides differs. Where edges of
+ * several pieces lie on each other, the first piece alone gives the part, so nothing is drawn twice.
+ *
+ * `others` must hold every piece near the wall, its own included.
+ */
+export function boundariesOf(pieces: readonly Piece[], others: readonly Piece[]): Boundary[] {
+  const found: Boundary[] = []
+  const near: Piece[] = []
+  for (const piece of pieces) {
+    near.length = 0
+    for (const other of others) {
+      if (
+        other !== piece &&
+        other.minX <= piece.maxX + ON_LINE &&
+        other.maxX >= piece.minX - ON_LINE &&
+        other.minY <= piece.maxY + ON_LINE &&
+        other.maxY >= piece.minY - ON_LINE
+      )
+        near.push(other)
+    }
+    for (let i = 0; i < piece.xs.length; i++) edgeBoundaries(piece, i, near, found)
+  }
+  return found
+}
+
+function edgeBoundaries(piece: Piece, i: number, near: readonly Piece[], found: Boundary[]): void {
+  const j = (i + 1) % piece.xs.length
+  const ax = piece.xs[i]!
+  const ay = piece.ys[i]!
+  const bx = piece.xs[j]!
+  const by = piece.ys[j]!
+  const length = Math.hypot(bx - ax, by - ay)
+  const ux = (bx - ax) / length
+  const uy = (by - ay) / length
+  const stops = splitEdge(ax, ay, ux, uy, length, near)
+  let fromX = ax
+  let fromY = ay
+  let fromAt = 0
+  for (let k = 0; k <= stops.length; k++) {
+    const stop = stops[k]
+    const toX = stop ? stop.x : bx
+    const toY = stop ? stop.y : by
+    const toAt = stop ? stop.at : length
+    if (toAt - fromAt > SAME_POINT) {
+      const boundary = classify(piece, fromX, fromY, toX, toY, ux, uy, near)
+      if (boundary) found.push(boundary)
+    }
+    fromX = toX
+    fromY = toY
+    fromAt = toAt
+  }
+}
+
+interface Stop {
+  readonly at: number
+  readonly x: number
+  readonly y: number
+}
+
+/** The points strictly within an edge where corners or edges of other pieces meet it, in order. */
+function splitEdge(
+  ax: number,
+  ay: number,
+  ux: number,
+  uy: number,
+  length: number,
+  near: readonly Piece[],
+): Stop[] {
+  const stops: Stop[] = []
+  for (const other of near) {
+    const n = other.xs.length
+    let px = other.xs[n - 1]!
+    let py = other.ys[n - 1]!
+    let pAlong = (px - ax) * ux + (py - ay) * uy
+    let pAside = (py - ay) * ux - (px - ax) * uy
+    for (let k = 0; k < n; k++) {
+      const qx = other.xs[k]!
+      const qy = other.ys[k]!
+      const qAlong = (qx - ax) * ux + (qy - ay) * uy
+      const qAside = (qy - ay) * ux - (qx - ax) * uy
+      if (qAside <= ON_LINE && qAside >= -ON_LINE) {
+        if (qAlong > SAME_POINT && qAlong < length - SAME_POINT) stops.push({ at: qAlong, x: qx, y: qy })
+      } else if ((pAside > ON_LINE && qAside < -ON_LINE) || (pAside < -ON_LINE && qAside > ON_LINE)) {
+        const t = pAside / (pAside - qAside)
+        const at = pAlong + (qAlong - pAlong) * t
+        if (at > SAME_POINT && at < length - SAME_POINT) stops.push({ at, x: ax + ux * at, y: ay + uy * at })
+      }
+      px = qx
+      py = qy
+      pAlong = qAlong
+      pAside = qAside
+    }
+  }
+  if (stops.length > 1) {
+    stops.sort((p, q) => p.at - q.at)
+    let kept = 0
+    for (let k = 1; k < stops.length; k++) {
+      if (stops[k]!.at - stops[kept]!.at > SAME_POINT) stops[++kept] = stops[k]!
+    }
+    stops.length = kept + 1
+  }
+  return stops
+}
+
+/** The materials on both sides of a part of a piece's edge; null when it is not drawn, or another piece gives it. */
+function classify(
+  piece: Piece,
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  ux: number,
+  uy: number,
+  near: readonly Piece[],
+): Boundary | null {
+  const mx = (x1 + x2) / 2
+  const my = (y1 + y2) / 2
+  let left = piece.rank
+  let right = -1
+  for (const other of near) {
+    if (
+      mx < other.minX - ON_LINE ||
+      mx > other.maxX + ON_LINE ||
+      my < other.minY - ON_LINE ||
+      my > other.maxY + ON_LINE
+    )
+      continue
+    let nearest = Infinity
+    let edge = -1
+    for (let k = 0; k < other.nx.length; k++) {
+      const d = other.nx[k]! * mx + other.ny[k]! * my - other.c[k]!
+      if (d < nearest) {
+        nearest = d
+        edge = k
+        if (d < -ON_LINE) break
+      }
+    }
+    if (nearest < -ON_LINE) continue
+    if (nearest > ON_LINE) {
+      if (other.rank > left) left = other.rank
+      if (other.rank > right) right = other.rank
+    } else {
+      // On the other's edge: its inside lies where its normal points.
+      if (before(other, piece)) return null
+      if (-uy * other.nx[edge]! + ux * other.ny[edge]! > 0) {
+        if (other.rank > left) left = other.rank
+      } else if (other.rank > right) right = other.rank
+    }
+  }
+  return left === right ? null : { x1, y1, x2, y2, left, right }
+}

@@ -1,0 +1,331 @@
+import RBush from 'rbush'
+import { JOINED_ENDS, ON_LINE, type Box, type Point } from '../geometry'
+import type { AnyRecord, Change, Id, Material, Opening, Project, Wall } from '../records'
+import { sameEndCut, type EndCut } from './cut'
+import { cutJoint, cutTee, pickHost, type WallEnd } from './joint'
+import { LoopChain, addBoundary, type HalfEdge, type Loop } from './loops'
+import { fitOpenings, type OpeningFit } from './openingFit'
+import { boundariesOf, type Boundary } from './overlay'
+import { wallPieces, type Piece } from './piece'
+import { atWall, bodyBox, inWall, wallShape, type WallShape } from './wallShape'
+
+/** One wall after its joins. */
+export interface SolvedWall {
+  readonly shape: WallShape
+  readonly start: EndCut
+  readonly end: EndCut
+  readonly openings: readonly OpeningFit[]
+  /** The boundaries this wall gives to the merged drawing. */
+  readonly boundaries: readonly Boundary[]
+}
+
+interface InWork {
+  shape: WallShape
+  start: EndCut | null
+  end: EndCut | null
+  openings: OpeningFit[]
+  pieces: Piece[]
+  boundaries: Boundary[]
+  edges: { chain: LoopChain; edge: HalfEdge }[]
+  body: Indexed
+  /** Around its pieces; null before they are made. */
+  spread: Indexed | null
+}
+
+interface Indexed extends Box {
+  readonly id: Id
+}
+
+/** What a material looks like, by its rank in the solver: weakest first. */
+export type RankedMaterials = readonly Material[]
+
+/**
+ * Solves the walls of one level and keeps the solution while the project changes. After a change only the
+ * walls that it reaches are solved again. The result depends neither on the order nor on the direction in
+ * which walls were drawn.
+ */
+export class LevelSolver {
+  private readonly walls = new Map<Id, InWork>()
+  private readonly bodies = new RBush<Indexed>()
+  private readonly spreads = new RBush<Indexed>()
+  private readonly chains = new Map<number, LoopChain>()
+  private ranked: Material[] = []
+  private ranks = new Map<Id, number>()
+
+  constructor(
+    private readonly project: Project,
+    readonly level: Id,
+  ) {
+    this.solveAll()
+  }
+
+  /** The materials by rank. */
+  get materials(): RankedMaterials {
+    return this.ranked
+  }
+
+  get(id: Id): SolvedWall | undefined {
+    return this.walls.get(id) as SolvedWall | undefined
+  }
+
+  all(): IterableIterator<SolvedWall> {
+    return this.walls.values() as IterableIterator<SolvedWall>
+  }
+
+  get count(): number {
+    return this.walls.size
+  }
+
+  /** Closed outlines of the cut material of a rank. */
+  loopsOf(rank: number): ReadonlySet<Loop> {
+    return this.chains.get(rank)?.loops() ?? NO_LOOPS
+  }
+
+  /** Area of all cut material, mm². */
+  cutArea(): number {
+    let area = 0
+    for (const wall of this.walls.values()) {
+      for (const b of wall.boundaries) {
+        // Green's theorem over the boundary to the empty side.
+        if (b.right < 0) area += (b.x1 * b.y2 - b.x2 * b.y1) / 2
+        else if (b.left < 0) area -= (b.x1 * b.y2 - b.x2 * b.y1) / 2
+      }
+    }
+    return area
+  }
+
+  /** Chains of boundaries that did not close: a fault if not 0. */
+  faults(): number {
+    let faults = 0
+    for (const chain of this.chains.values()) {
+      chain.loops()
+      faults += chain.faults
+    }
+    return faults
+  }
+
+  /** The pieces of a wall, for tests of the merged result. */
+  piecesOf(id: Id): readonly Piece[] {
+    return this.walls.get(id)?.pieces ?? []
+  }
+
+  /** Walls whose bodies come near a box. */
+  wallsNear(box: Box): SolvedWall[] {
+    return this.bodies.search(box).map((found) => this.walls.get(found.id)! as SolvedWall)
+  }
+
+  /** The outline corner of a wall after its joins: at an end, on a face or on its line. */
+  corner(id: Id, end: 'a' | 'b', side: 'left' | 'right' | 'axis'): Point | null {
+    const wall = this.walls.get(id)
+    if (!wall) return null
+    const { shape } = wall
+    const cut = end === 'a' ? wall.start! : wall.end!
+    if (side === 'axis') return end === 'a' ? shape.a : shape.b
+    const last = shape.strips.length - 1
+    const line = side === 'left' ? cut.strips[0]! : cut.strips[last]!
+    const aside = side === 'left' ? shape.high : shape.low
+    const along = side === 'left' ? line[line.length - 1]!.along : line[0]!.along
+    return atWall(shape, along, aside)
+  }
+
+  /**
+   * Brings the solution up to date after `change` was made in the project. Gives the ids of the walls whose
+   * drawing changed.
+   */
+  follow(change: Change): Set<Id> {
+    const touched = new Set<Id>()
+    const refit = new Set<Id>()
+    let everything = false
+    const see = (record: AnyRecord): void => {
+      if (record.kind === 'wall') {
+        if (record.level === this.level || this.walls.has(record.id)) touched.add(record.id)
+      } else if (record.kind === 'opening') refit.add(record.wall)
+      else if (record.kind === 'material' || record.kind === 'wallType') everything = true
+    }
+    for (const record of change.put) see(record)
+    for (const id of change.drop) {
+      if (this.walls.has(id)) touched.add(id)
+    }
+    // Openings that were dropped or moved to another wall are known only to the walls that held them.
+    const moved = new Set([
+      ...change.drop,
+      ...change.put.filter((r) => r.kind === 'opening').map((r) => r.id),
+    ])
+    if (moved.size > 0) {
+      for (const [id, wall] of this.walls) {
+        if (wall.openings.some((fit) => moved.has(fit.opening.id))) refit.add(id)
+      }
+    }
+    if (everything) {
+      this.solveAll()
+      return new Set(this.walls.keys())
+    }
+    if (touched.size === 0 && refit.size === 0) return new Set()
+    return this.solve(touched, refit)
+  }
+
+  private solveAll(): void {
+    this.walls.clear()
+    this.bodies.clear()
+    this.spreads.clear()
+    this.chains.clear()
+    this.ranked = this.project
+      .all('material')
+      .sort((p, q) => p.priority - q.priority || (p.id < q.id ? -1 : 1))
+    this.ranks = new Map(this.ranked.map((material, rank) => [material.id, rank]))
+    const mine = this.project.all('wall').filter((wall) => wall.level === this.level)
+    for (const wall of mine) this.walls.set(wall.id, this.begin(wall))
+    this.bodies.load([...this.walls.values()].map((wall) => wall.body))
+    const all = [...this.walls.keys()]
+    for (const id of all) this.cutEnds(this.walls.get(id)!)
+    for (const id of all) this.makePieces(this.walls.get(id)!)
+    this.spreads.load([...this.walls.values()].map((wall) => wall.spread!))
+    for (const id of all) this.makeBoundaries(this.walls.get(id)!)
+  }
+
+  private solve(touched: ReadonlySet<Id>, refit: ReadonlySet<Id>): Set<Id> {
+    const reach: Box[] = []
+    for (const id of touched) {
+      const before = this.walls.get(id)
+      if (before) {
+        reach.push(before.body)
+        this.bodies.remove(before.body)
+      }
+      const record = this.project.find('wall', id)
+      if (record && record.level === this.level) {
+        const now = this.begin(record)
+        if (before) {
+          now.edges = before.edges
+          now.spread = before.spread
+        }
+        this.walls.set(id, now)
+        this.bodies.insert(now.body)
+        reach.push(now.body)
+      } else if (before) {
+        this.unchain(before)
+        if (before.spread) {
+          reach.push(before.spread)
+          this.spreads.remove(before.spread)
+        }
+        this.walls.delete(id)
+      }
+    }
+    const dirty = new Set<Id>()
+    for (const id of refit) if (this.walls.has(id)) dirty.add(id)
+    for (const box of reach) {
+      for (const { id } of this.bodies.search(box)) {
+        const wall = this.walls.get(id)!
+        const { start, end } = wall
+        this.cutEnds(wall)
+        if (!start || !end || !sameEndCut(start, wall.start!) || !sameEndCut(end, wall.end!)) dirty.add(id)
+      }
+    }
+    const around: Box[] = []
+    for (const id of touched) if (!this.walls.has(id)) dirty.delete(id)
+    for (const id of dirty) {
+      const wall = this.walls.get(id)!
+      if (wall.spread) {
+        around.push(wall.spread)
+        this.spreads.remove(wall.spread)
+      }
+      this.makePieces(wall)
+      this.spreads.insert(wall.spread!)
+      around.push(wall.spread!)
+    }
+    around.push(...reach)
+    const redrawn = new Set<Id>()
+    for (const box of around) for (const { id } of this.spreads.search(box)) redrawn.add(id)
+    for (const id of redrawn) this.makeBoundaries(this.walls.get(id)!)
+    for (const id of touched) redrawn.add(id)
+    return redrawn
+  }
+
+  private begin(wall: Wall): InWork {
+    const type = this.project.need('wallType', wall.type)
+    const shape = wallShape(wall, type, (id) => this.project.need('material', id))
+    return {
+      shape,
+      start: null,
+      end: null,
+      openings: [],
+      pieces: [],
+      boundaries: [],
+      edges: [],
+      body: { ...bodyBox(shape, 2 * JOINED_ENDS), id: wall.id },
+      spread: null,
+    }
+  }
+
+  private cutEnds(wall: InWork): void {
+    wall.start = this.cutEnd({ shape: wall.shape, end: 'a' })
+    wall.end = this.cutEnd({ shape: wall.shape, end: 'b' })
+  }
+
+  private cutEnd(of: WallEnd): EndCut {
+    const at = of.end === 'a' ? of.shape.a : of.shape.b
+    const near = this.bodies.search({ minX: at.x, minY: at.y, maxX: at.x, maxY: at.y })
+    const ends: WallEnd[] = [of]
+    const hosts: WallShape[] = []
+    for (const { id } of near) {
+      if (id === of.shape.id) continue
+      const other = this.walls.get(id)!.shape
+      const { along, aside } = inWall(other, at)
+      if (Math.hypot(along, aside) <= JOINED_ENDS) ends.push({ shape: other, end: 'a' })
+      else if (Math.hypot(along - other.length, aside) <= JOINED_ENDS) ends.push({ shape: other, end: 'b' })
+      else if (
+        along > 0 &&
+        along < other.length &&
+        aside >= other.low - JOINED_ENDS &&
+        aside <= other.high + JOINED_ENDS
+      )
+        hosts.push(other)
+    }
+    const host = hosts.length > 0 ? pickHost(of, hosts) : null
+    if (host) return cutTee(of, host)
+    return cutJoint(ends)[0]!
+  }
+
+  private makePieces(wall: InWork): void {
+    const id = wall.shape.id
+    const openings = this.project
+      .dependents(id)
+      .map((user) => this.project.find('opening', user))
+      .filter((opening): opening is Opening => opening !== undefined)
+    const { fits, gaps } = fitOpenings(wall.shape, wall.start!, wall.end!, openings)
+    wall.openings = fits
+    wall.pieces = wallPieces(wall.shape, wall.start!, wall.end!, gaps, (material) =>
+      this.ranks.get(material)!,
+    )
+    let { minX, minY, maxX, maxY } = wall.body
+    for (const piece of wall.pieces) {
+      minX = Math.min(minX, piece.minX - ON_LINE)
+      minY = Math.min(minY, piece.minY - ON_LINE)
+      maxX = Math.max(maxX, piece.maxX + ON_LINE)
+      maxY = Math.max(maxY, piece.maxY + ON_LINE)
+    }
+    wall.spread = { minX, minY, maxX, maxY, id }
+  }
+
+  private makeBoundaries(wall: InWork): void {
+    this.unchain(wall)
+    const others: Piece[] = []
+    for (const { id } of this.spreads.search(wall.spread!)) others.push(...this.walls.get(id)!.pieces)
+    wall.boundaries = boundariesOf(wall.pieces, others)
+    for (const boundary of wall.boundaries) {
+      for (const made of addBoundary(boundary, (rank) => this.chainOf(rank))) wall.edges.push(made)
+    }
+  }
+
+  private unchain(wall: InWork): void {
+    for (const { chain, edge } of wall.edges) chain.remove(edge)
+    wall.edges = []
+  }
+
+  private chainOf(rank: number): LoopChain {
+    let chain = this.chains.get(rank)
+    if (!chain) this.chains.set(rank, (chain = new LoopChain()))
+    return chain
+  }
+}
+
+const NO_LOOPS: ReadonlySet<Loop> = new Set()

@@ -1,0 +1,6 @@
+export * from './tolerance'
+export * from './vector'
+export * from './line'
+export * from './box'
+export * from './polygon'
+export * from './affine'

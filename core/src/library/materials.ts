@@ -1,0 +1,24 @@
+import type { Material, PatternName } from '../records'
+
+const material = (
+  id: string,
+  name: string,
+  priority: number,
+  tone: number,
+  pattern: PatternName | null,
+): Material => ({ id: `material-${id}`, kind: 'material', name, priority, tone, pattern })
+
+/**
+ * Materials every new project starts with. Structure has the higher priorities, so that it runs through
+ * finishes where walls meet.
+ */
+export const STANDARD_MATERIALS: readonly Material[] = [
+  material('concrete', 'Concrete', 90, 0.9, 'concrete'),
+  material('blockwork', 'Blockwork', 80, 0.93, 'blockwork'),
+  material('brick', 'Brick', 70, 0.9, 'brick'),
+  material('stud', 'Timber stud', 60, 0.35, null),
+  material('insulation', 'Insulation', 30, 1, 'insulation'),
+  material('boards', 'Board lining', 20, 0.97, null),
+  material('plaster', 'Plaster', 20, 0.97, null),
+  material('cladding', 'Timber cladding', 15, 0.88, 'timber'),
+]

@@ -1,0 +1,92 @@
+import { z } from 'zod'
+import { angleSchema, anySizeSchema, idSchema, nameSchema, pointSchema, textSchema } from './parts'
+
+/**
+ * What a dimension end or a leader tip is tied to. `last` is where it was when its host was last seen,
+ * kept when the host is gone.
+ */
+export const anchorSchema = z.discriminatedUnion('to', [
+  z.strictObject({ to: z.literal('point'), last: pointSchema }),
+  z.strictObject({
+    to: z.literal('wallCorner'),
+    wall: idSchema,
+    end: z.enum(['a', 'b']),
+    side: z.enum(['left', 'right', 'axis']),
+    last: pointSchema,
+  }),
+  z.strictObject({
+    to: z.literal('wallFace'),
+    wall: idSchema,
+    side: z.enum(['left', 'right', 'axis']),
+    /** Distance along the wall from its start, mm. */
+    along: anySizeSchema,
+    last: pointSchema,
+  }),
+  z.strictObject({
+    to: z.literal('opening'),
+    opening: idSchema,
+    at: z.enum(['start', 'centre', 'end']),
+    side: z.enum(['left', 'right', 'axis']),
+    last: pointSchema,
+  }),
+  z.strictObject({
+    to: z.literal('placement'),
+    placement: idSchema,
+    /** In the block's own axes, mm. */
+    local: pointSchema,
+    last: pointSchema,
+  }),
+])
+
+export const dimensionSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('dimension'),
+  drawing: idSchema,
+  anchors: z.array(anchorSchema).min(2).max(200),
+  /** Direction measured in, radians: 0 along x, π/2 along y. */
+  direction: angleSchema,
+  /**
+   * Where the dimension line runs, measured square to the direction (positive to its left) from the
+   * outermost anchor on that side: a real distance, or one on paper that keeps rows even at every scale.
+   */
+  offset: z.discriminatedUnion('in', [
+    z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
+    z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
+  ]),
+})
+
+export const leaderSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('leader'),
+  drawing: idSchema,
+  tip: anchorSchema,
+  /** From the tip to the elbow where the text stands, paper mm. */
+  elbowPaperMm: pointSchema,
+  text: textSchema.min(1),
+})
+
+export const noteSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('note'),
+  drawing: idSchema,
+  at: pointSchema,
+  text: textSchema.min(1),
+  heightPaperMm: z.number().gte(1).lte(50),
+  align: z.enum(['start', 'middle', 'end']),
+})
+
+export const drawingSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('drawing'),
+  name: nameSchema.min(1),
+  view: z.literal('plan'),
+  level: idSchema,
+  /** The scale at which the board shows annotation: real mm to one paper mm. */
+  readingScale: z.number().gt(0).lte(100_000),
+})
+
+export type Anchor = z.infer<typeof anchorSchema>
+export type Dimension = z.infer<typeof dimensionSchema>
+export type Leader = z.infer<typeof leaderSchema>
+export type Note = z.infer<typeof noteSchema>
+export type Drawing = z.infer<typeof drawingSchema>

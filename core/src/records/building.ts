@@ -1,0 +1,147 @@
+import { z } from 'zod'
+import {
+  angleSchema,
+  anySizeSchema,
+  idSchema,
+  lengthSchema,
+  nameSchema,
+  pointSchema,
+  sideSchema,
+} from './parts'
+
+export const levelSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('level'),
+  name: nameSchema.min(1),
+  /** Finished floor level above datum, mm. */
+  elevation: anySizeSchema,
+  /** Storey height, floor to floor, mm. */
+  height: lengthSchema,
+  /** Height above the floor at which the plan is cut, mm. */
+  cutHeight: lengthSchema,
+})
+
+export const patternNames = [
+  'brick',
+  'blockwork',
+  'insulation',
+  'diagonal',
+  'diagonal fine',
+  'timber',
+  'concrete',
+] as const
+
+export const materialSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('material'),
+  name: nameSchema.min(1),
+  /** Which material runs through where two meet: the higher number. */
+  priority: z.number().int().gte(0).lte(1000),
+  /** Grey of the fill when cut: 0 ink, 1 paper. */
+  tone: z.number().gte(0).lte(1),
+  pattern: z.enum(patternNames).nullable(),
+})
+
+export const stripSchema = z.strictObject({
+  material: idSchema,
+  thickness: lengthSchema.max(5000),
+})
+
+export const wallTypeSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('wallType'),
+  name: nameSchema.min(1),
+  /** From the left side of the wall, as it is drawn, to the right. */
+  strips: z.array(stripSchema).min(1).max(20),
+})
+
+export const wallSchema = z
+  .strictObject({
+    id: idSchema,
+    kind: z.literal('wall'),
+    level: idSchema,
+    type: idSchema,
+    a: pointSchema,
+    b: pointSchema,
+    /** Which side of the wall the drawn line is: its left face, its centre or its right face. */
+    reference: sideSchema,
+    /** Foot above the level, mm. */
+    base: anySizeSchema,
+    /** Height of the wall, mm; null: up to the next level. */
+    height: lengthSchema.nullable(),
+  })
+  .refine((wall) => Math.hypot(wall.b.x - wall.a.x, wall.b.y - wall.a.y) >= 0.1, {
+    message: 'A wall needs some length.',
+    path: ['b'],
+  })
+
+export const openingSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('opening'),
+  wall: idSchema,
+  fit: z.enum(['door', 'window', 'gap']),
+  /** Distance of the opening's centre from the wall's start, along its reference line, mm. */
+  along: anySizeSchema,
+  width: lengthSchema.max(100_000),
+  /** Sill above the floor, mm. */
+  sill: anySizeSchema,
+  /** Head above the floor, mm. */
+  head: anySizeSchema,
+  /** Doors: the jamb that carries the leaf, seen from the wall's start. */
+  hand: z.enum(['start', 'end']),
+  /** Doors: the side of the wall the leaf opens to. Windows: the side of the sill. */
+  side: z.enum(['left', 'right']),
+})
+
+export const draftItemSchema = z.discriminatedUnion('shape', [
+  z.strictObject({
+    shape: z.literal('polyline'),
+    points: z.array(pointSchema).min(2).max(500),
+    closed: z.boolean(),
+    /** A light line for what lies within an outline. */
+    light: z.boolean().optional(),
+    /** The outline hides what lies beneath it. */
+    filled: z.boolean().optional(),
+  }),
+  z.strictObject({
+    shape: z.literal('arc'),
+    centre: pointSchema,
+    radius: lengthSchema,
+    from: angleSchema,
+    /** Anticlockwise from `from`; a full turn makes a circle. */
+    sweep: angleSchema,
+    light: z.boolean().optional(),
+  }),
+])
+
+export const blockSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('block'),
+  name: nameSchema.min(1),
+  category: nameSchema.min(1),
+  width: lengthSchema,
+  depth: lengthSchema,
+  /** Drawn about the base point (0, 0) with the back along +y. */
+  items: z.array(draftItemSchema).min(1).max(2000),
+})
+
+export const placementSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('placement'),
+  level: idSchema,
+  block: idSchema,
+  at: pointSchema,
+  turn: angleSchema,
+  mirrored: z.boolean(),
+})
+
+export type Level = z.infer<typeof levelSchema>
+export type Material = z.infer<typeof materialSchema>
+export type PatternName = (typeof patternNames)[number]
+export type Strip = z.infer<typeof stripSchema>
+export type WallType = z.infer<typeof wallTypeSchema>
+export type Wall = z.infer<typeof wallSchema>
+export type Opening = z.infer<typeof openingSchema>
+export type DraftItem = z.infer<typeof draftItemSchema>
+export type Block = z.infer<typeof blockSchema>
+export type Placement = z.infer<typeof placementSchema>

@@ -1,0 +1,6 @@
+export * from './parts'
+export * from './building'
+export * from './annotation'
+export * from './sheet'
+export * from './schema'
+export * from './project'

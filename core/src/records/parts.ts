@@ -1,0 +1,45 @@
+import { z } from 'zod'
+
+/** A coordinate: finite, and within 1 000 km of the origin. */
+const coordinate = z.number().gte(-1e9).lte(1e9)
+
+export const idSchema = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[A-Za-z0-9_-]+$/)
+export type Id = z.infer<typeof idSchema>
+
+export const pointSchema = z.strictObject({ x: coordinate, y: coordinate })
+export const lengthSchema = z.number().gt(0).lte(1e9)
+export const anySizeSchema = coordinate
+export const angleSchema = z.number().gte(-1000).lte(1000)
+
+/** A name people gave: one line, without control characters. */
+export const nameSchema = z
+  .string()
+  .max(200)
+  .refine((text) => !hasControl(text), 'A name holds no control characters.')
+/** A text that may have several lines. */
+export const textSchema = z
+  .string()
+  .max(4000)
+  .refine((text) => !hasControl(text.replace(/\n/g, '')), 'A text holds no control characters.')
+
+function hasControl(text: string): boolean {
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i)
+    if (code < 32 || code === 127) return true
+  }
+  return false
+}
+
+export const boxSchema = z.strictObject({
+  minX: coordinate,
+  minY: coordinate,
+  maxX: coordinate,
+  maxY: coordinate,
+})
+
+export const sideSchema = z.enum(['left', 'centre', 'right'])
+export type ReferenceSide = z.infer<typeof sideSchema>

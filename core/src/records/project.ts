@@ -1,0 +1,178 @@
+import type { Id } from './parts'
+import { needs, recordSchema, type AnyRecord, type Change, type RecordKind, type RecordOf } from './schema'
+import type { ProjectFacts } from './sheet'
+
+/** Why a change was refused; `code` is stable, the message is a sentence. */
+export class ChangeRefused extends Error {
+  constructor(
+    readonly code: 'bad-record' | 'missing-record' | 'still-needed' | 'bad-change',
+    message: string,
+  ) {
+    super(message)
+  }
+}
+
+const WORDS: Record<RecordKind, string> = {
+  project: 'project',
+  level: 'level',
+  material: 'material',
+  wallType: 'wall type',
+  wall: 'wall',
+  opening: 'opening',
+  block: 'block',
+  placement: 'placed block',
+  drawing: 'drawing',
+  dimension: 'dimension',
+  leader: 'leader',
+  note: 'note',
+  sheet: 'sheet',
+  viewport: 'viewport',
+}
+
+/** The everyday name of a kind. */
+export const kindWord = (kind: RecordKind): string => WORDS[kind]
+
+/** All records of one project in memory. Records themselves are never altered, only replaced. */
+export class Project {
+  private readonly records = new Map<Id, AnyRecord>()
+  private readonly kinds = new Map<RecordKind, Map<Id, AnyRecord>>()
+  /** For each record, the ids of those that need it. */
+  private readonly neededBy = new Map<Id, Set<Id>>()
+
+  constructor(records: Iterable<AnyRecord> = []) {
+    for (const record of records) this.put(record)
+  }
+
+  get size(): number {
+    return this.records.size
+  }
+
+  get(id: Id): AnyRecord | undefined {
+    return this.records.get(id)
+  }
+
+  /** The record of that id if it is of that kind. */
+  find<K extends RecordKind>(kind: K, id: Id): RecordOf<K> | undefined {
+    return this.kinds.get(kind)?.get(id) as RecordOf<K> | undefined
+  }
+
+  /** The record of that id and kind; throws a sentence when it is not there. */
+  need<K extends RecordKind>(kind: K, id: Id): RecordOf<K> {
+    const record = this.find(kind, id)
+    if (!record) throw new ChangeRefused('missing-record', `This ${WORDS[kind]} is no longer there.`)
+    return record
+  }
+
+  all<K extends RecordKind>(kind: K): RecordOf<K>[] {
+    return [...(this.kinds.get(kind)?.values() ?? [])] as RecordOf<K>[]
+  }
+
+  everything(): IterableIterator<AnyRecord> {
+    return this.records.values()
+  }
+
+  get facts(): ProjectFacts {
+    return this.need('project', 'project')
+  }
+
+  /** Ids of the records that cannot do without this one. */
+  dependents(id: Id): Id[] {
+    return [...(this.neededBy.get(id) ?? [])]
+  }
+
+  /**
+   * Checks a change against what is here: every record fits its schema, everything it needs is present
+   * and nothing removed is still needed. Throws ChangeRefused; alters nothing.
+   */
+  check(change: Change): void {
+    const put = new Map<Id, AnyRecord>()
+    for (const record of change.put) {
+      const parsed = recordSchema.safeParse(record)
+      if (!parsed.success) {
+        const issue = parsed.error.issues[0]!
+        throw new ChangeRefused('bad-record', `${issue.message} (${issue.path.join('.') || 'record'})`)
+      }
+      if (put.has(record.id)) throw new ChangeRefused('bad-change', 'A change names the same record twice.')
+      put.set(record.id, record)
+      const here = this.records.get(record.id)
+      if (here && here.kind !== record.kind)
+        throw new ChangeRefused('bad-change', 'A record cannot become another kind.')
+    }
+    const drop = new Set(change.drop)
+    for (const id of drop) {
+      if (put.has(id)) throw new ChangeRefused('bad-change', 'A change both keeps and removes a record.')
+      if (!this.records.has(id))
+        throw new ChangeRefused('missing-record', `There is no record ${id} to remove.`)
+      if (id === 'project') throw new ChangeRefused('still-needed', 'The project itself cannot be removed.')
+      for (const user of this.neededBy.get(id) ?? []) {
+        const stays = put.get(user) ?? (drop.has(user) ? undefined : this.records.get(user))
+        if (stays && needs(stays).some(([needed]) => needed === id))
+          throw new ChangeRefused(
+            'still-needed',
+            `A ${WORDS[stays.kind]} still needs this ${WORDS[this.records.get(id)!.kind]}.`,
+          )
+      }
+    }
+    for (const record of put.values()) {
+      for (const [id, kind] of needs(record)) {
+        const there = put.get(id) ?? (drop.has(id) ? undefined : this.records.get(id))
+        if (there?.kind !== kind)
+          throw new ChangeRefused(
+            'missing-record',
+            `This ${WORDS[record.kind]} needs a ${WORDS[kind]} that is not there.`,
+          )
+      }
+    }
+  }
+
+  /** Makes a change that was checked, and gives the change that takes it back. */
+  apply(change: Change): Change {
+    const inverse = this.inverseOf(change)
+    for (const id of change.drop) this.drop(id)
+    for (const record of change.put) this.put(record)
+    return inverse
+  }
+
+  /** The change that would take this one back. */
+  inverseOf(change: Change): Change {
+    const put: AnyRecord[] = []
+    const drop: Id[] = []
+    for (const record of change.put) {
+      const before = this.records.get(record.id)
+      if (before) put.push(before)
+      else drop.push(record.id)
+    }
+    for (const id of change.drop) {
+      const before = this.records.get(id)
+      if (before) put.push(before)
+    }
+    return { put, drop }
+  }
+
+  private put(record: AnyRecord): void {
+    const before = this.records.get(record.id)
+    if (before) this.forgetNeeds(before)
+    // A replaced record keeps its place in the order.
+    this.records.set(record.id, record)
+    let kind = this.kinds.get(record.kind)
+    if (!kind) this.kinds.set(record.kind, (kind = new Map()))
+    kind.set(record.id, record)
+    for (const [id] of needs(record)) {
+      let users = this.neededBy.get(id)
+      if (!users) this.neededBy.set(id, (users = new Set()))
+      users.add(record.id)
+    }
+  }
+
+  private drop(id: Id): void {
+    const record = this.records.get(id)
+    if (!record) return
+    this.records.delete(id)
+    this.kinds.get(record.kind)!.delete(id)
+    this.forgetNeeds(record)
+  }
+
+  private forgetNeeds(record: AnyRecord): void {
+    for (const [needed] of needs(record)) this.neededBy.get(needed)?.delete(record.id)
+  }
+}

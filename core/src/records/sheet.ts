@@ -1,0 +1,82 @@
+import { z } from 'zod'
+import { boxSchema, idSchema, nameSchema, pointSchema } from './parts'
+
+export const sheetSizeNames = [
+  'A0',
+  'A1',
+  'A2',
+  'A3',
+  'A4',
+  'ANSI A',
+  'ANSI B',
+  'ANSI C',
+  'ANSI D',
+  'ANSI E',
+  'ARCH A',
+  'ARCH B',
+  'ARCH C',
+  'ARCH D',
+  'ARCH E1',
+  'ARCH E',
+] as const
+export const sheetSizeSchema = z.enum(sheetSizeNames)
+export type SheetSizeName = z.infer<typeof sheetSizeSchema>
+export const orientationSchema = z.enum(['landscape', 'portrait'])
+
+export const projectSchema = z.strictObject({
+  id: z.literal('project'),
+  kind: z.literal('project'),
+  /** Version of the record format. */
+  schema: z.literal(1),
+  name: nameSchema.min(1),
+  number: nameSchema,
+  client: nameSchema,
+  units: z.strictObject({
+    system: z.enum(['metric', 'feet-inches']),
+    stepMm: z.number().gte(0.001).lte(1000),
+    fraction: z.union([1, 2, 4, 8, 16, 32, 64].map((n) => z.literal(n))),
+  }),
+  sheetSize: sheetSizeSchema,
+  orientation: orientationSchema,
+})
+
+export const sheetSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('sheet'),
+  number: nameSchema.min(1),
+  title: nameSchema.min(1),
+  size: sheetSizeSchema,
+  orientation: orientationSchema,
+  /** ISO 8601 day, or empty. */
+  date: z.string().regex(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is written 2026-05-31.'),
+  drawn: nameSchema,
+  checked: nameSchema,
+  revision: nameSchema,
+  /** Place in the sheet set. */
+  order: z.number().int().gte(0).lte(100_000),
+})
+
+export const viewportSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('viewport'),
+  sheet: idSchema,
+  drawing: idSchema,
+  number: z.number().int().gte(1).lte(999),
+  /** Title under the viewport; empty: the drawing's name. */
+  title: nameSchema,
+  /** Real mm to one paper mm. */
+  scale: z.number().gt(0).lte(100_000),
+  /** Where the middle of the crop stands on the sheet, paper mm from its lower left corner. */
+  at: pointSchema,
+  /** What is shown of the board, real mm. */
+  crop: boxSchema.refine((box) => box.maxX - box.minX >= 1 && box.maxY - box.minY >= 1, {
+    message: 'A viewport needs some width and height.',
+  }),
+  /** The crop was drawn by hand; otherwise it keeps to what the drawing holds. */
+  cropped: z.boolean(),
+  locked: z.boolean(),
+})
+
+export type ProjectFacts = z.infer<typeof projectSchema>
+export type Sheet = z.infer<typeof sheetSchema>
+export type Viewport = z.infer<typeof viewportSchema>

@@ -1,0 +1,4 @@
+export * from './system'
+export * from './length'
+export * from './angle'
+export * from './scale'

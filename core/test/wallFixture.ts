@@ -1,0 +1,72 @@
+import { FEET_INCHES_WALL_TYPES, METRIC_WALL_TYPES, STANDARD_MATERIALS } from '../src/library'
+import { Project, type AnyRecord, type Opening, type ReferenceSide, type Wall } from '../src/records'
+
+export const LEVEL = 'ground'
+
+/** A project with the standard materials and types and one level. */
+export function projectWith(...records: AnyRecord[]): Project {
+  return new Project([
+    {
+      id: 'project',
+      kind: 'project',
+      schema: 1,
+      name: 'Test',
+      number: '',
+      client: '',
+      units: { system: 'metric', stepMm: 1, fraction: 16 },
+      sheetSize: 'A1',
+      orientation: 'landscape',
+    },
+    { id: LEVEL, kind: 'level', name: 'Ground floor', elevation: 0, height: 2700, cutHeight: 1200 },
+    ...STANDARD_MATERIALS,
+    ...METRIC_WALL_TYPES,
+    ...FEET_INCHES_WALL_TYPES,
+    ...records,
+  ])
+}
+
+export function wall(
+  id: string,
+  [ax, ay, bx, by]: readonly [number, number, number, number],
+  type = 'block-140',
+  reference: ReferenceSide = 'centre',
+): Wall {
+  return {
+    id,
+    kind: 'wall',
+    level: LEVEL,
+    type: `wall-type-${type}`,
+    a: { x: ax, y: ay },
+    b: { x: bx, y: by },
+    reference,
+    base: 0,
+    height: null,
+  }
+}
+
+export function opening(
+  id: string,
+  wallId: string,
+  along: number,
+  width: number,
+  fit: Opening['fit'] = 'door',
+): Opening {
+  return {
+    id,
+    kind: 'opening',
+    wall: wallId,
+    fit,
+    along,
+    width,
+    sill: fit === 'door' ? 0 : 900,
+    head: 2100,
+    hand: 'start',
+    side: 'left',
+  }
+}
+
+/** The same wall drawn the other way round: its strips and its reference change sides. */
+export function reversed(of: Wall): Wall {
+  const reference = of.reference === 'left' ? 'right' : of.reference === 'right' ? 'left' : 'centre'
+  return { ...of, a: of.b, b: of.a, reference }
+}
