@@ -192,21 +192,26 @@ function makeLoop(edges: readonly HalfEdge[]): LoopInWork {
   return { points, area: twice / 2, edges }
 }
 
-/** Adds both sides of a boundary to the chains of the materials there. */
+/** The chain that holds the outline of all materials together. */
+export const OUTLINE = -1
+
+/** Adds both sides of a boundary to the chains of the materials there, and to the outline where one side is empty. */
 export function addBoundary(
   boundary: Boundary,
   chainOf: (rank: number) => LoopChain,
 ): { chain: LoopChain; edge: HalfEdge }[] {
   const made: { chain: LoopChain; edge: HalfEdge }[] = []
   const add = (rank: number, forwards: boolean): void => {
-    if (rank < 0) return
     const chain = chainOf(rank)
     const edge = forwards
       ? chain.add(boundary.x1, boundary.y1, boundary.x2, boundary.y2)
       : chain.add(boundary.x2, boundary.y2, boundary.x1, boundary.y1)
     if (edge) made.push({ chain, edge })
   }
-  add(boundary.left, true)
-  add(boundary.right, false)
+  const { left, right } = boundary
+  if (left >= 0) add(left, true)
+  if (right >= 0) add(right, false)
+  if (right < 0) add(OUTLINE, true)
+  else if (left < 0) add(OUTLINE, false)
   return made
 }

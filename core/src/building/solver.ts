@@ -3,7 +3,7 @@ import { JOINED_ENDS, ON_LINE, type Box, type Point } from '../geometry'
 import type { AnyRecord, Change, Id, Material, Opening, Project, Wall } from '../records'
 import { sameEndCut, type EndCut } from './cut'
 import { cutJoint, cutTee, pickHost, type WallEnd } from './joint'
-import { LoopChain, addBoundary, type HalfEdge, type Loop } from './loops'
+import { LoopChain, OUTLINE, addBoundary, type HalfEdge, type Loop } from './loops'
 import { fitOpenings, type OpeningFit } from './openingFit'
 import { boundariesOf, type Boundary } from './overlay'
 import { wallPieces, type Piece } from './piece'
@@ -79,6 +79,11 @@ export class LevelSolver {
   /** Closed outlines of the cut material of a rank. */
   loopsOf(rank: number): ReadonlySet<Loop> {
     return this.chains.get(rank)?.loops() ?? NO_LOOPS
+  }
+
+  /** Closed outlines of everything cut, inner lines left out. */
+  outlines(): ReadonlySet<Loop> {
+    return this.chains.get(OUTLINE)?.loops() ?? NO_LOOPS
   }
 
   /** Area of all cut material, mm². */

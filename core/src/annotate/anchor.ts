@@ -1,0 +1,61 @@
+import { atWall, type LevelSolver, type SolvedWall } from '../building'
+import { applyTo, placing, type Point } from '../geometry'
+import type { Anchor, Opening, Project } from '../records'
+
+export interface Held {
+  readonly point: Point
+  /** False when the anchor's host is gone and its last place is used. */
+  readonly held: boolean
+}
+
+/** What annotation needs to know of the building it stands on. */
+export interface Ground {
+  readonly project: Project
+  readonly solver: LevelSolver
+}
+
+const asideOf = (wall: SolvedWall, side: 'left' | 'right' | 'axis'): number =>
+  side === 'left' ? wall.shape.high : side === 'right' ? wall.shape.low : 0
+
+/** Where an opening's jamb or centre lies, on a face or the line of its wall. */
+export function openingPoint(
+  wall: SolvedWall,
+  opening: Opening,
+  at: 'start' | 'centre' | 'end',
+  side: 'left' | 'right' | 'axis',
+): Point {
+  const along =
+    opening.along + (at === 'centre' ? 0 : at === 'start' ? -opening.width / 2 : opening.width / 2)
+  return atWall(wall.shape, along, asideOf(wall, side))
+}
+
+/** The point an anchor holds now. */
+export function holdAnchor(anchor: Anchor, { project, solver }: Ground): Held {
+  const kept = { point: anchor.last, held: false }
+  switch (anchor.to) {
+    case 'point':
+      return { point: anchor.last, held: true }
+    case 'wallCorner': {
+      const corner = solver.corner(anchor.wall, anchor.end, anchor.side)
+      return corner ? { point: corner, held: true } : kept
+    }
+    case 'wallFace': {
+      const wall = solver.get(anchor.wall)
+      return wall ? { point: atWall(wall.shape, anchor.along, asideOf(wall, anchor.side)), held: true } : kept
+    }
+    case 'opening': {
+      const opening = project.find('opening', anchor.opening)
+      const wall = opening && solver.get(opening.wall)
+      return wall ? { point: openingPoint(wall, opening, anchor.at, anchor.side), held: true } : kept
+    }
+    case 'placement': {
+      const placement = project.find('placement', anchor.placement)
+      return placement
+        ? {
+            point: applyTo(placing(placement.at, placement.turn, placement.mirrored), anchor.local),
+            held: true,
+          }
+        : kept
+    }
+  }
+}

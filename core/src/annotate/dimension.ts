@@ -1,0 +1,131 @@
+import { STYLE } from './style'
+import { holdAnchor, type Ground } from './anchor'
+import { textItem, textWidth, type DisplayItem } from '../display'
+import { cross, dot, leftOf, normalAngle, offsetFrom, times, add, unitAt, type Point } from '../geometry'
+import type { Dimension, Id } from '../records'
+import { formatLength, type Units } from '../units'
+
+/** A dimension worked out at a scale: lengths in real mm. */
+export interface LaidDimension {
+  readonly items: readonly DisplayItem[]
+  /** The measured lengths along the direction, in order. */
+  readonly lengths: readonly number[]
+  /** Indices of the anchors whose host is gone. */
+  readonly lost: readonly number[]
+  /** Where each tick stands. */
+  readonly ticks: readonly Point[]
+}
+
+/**
+ * Where the dimension line runs, as a distance to the left of the direction through the origin. It is
+ * reckoned from the outermost anchor on its side, so rows keep their paper distance at every scale.
+ */
+export function dimensionLine(
+  points: readonly Point[],
+  u: Point,
+  offset: Dimension['offset'],
+  scale: number,
+): number {
+  const asides = points.map((p) => cross(u, p))
+  const amount = offset.in === 'paper' ? offset.paperMm * scale : offset.mm
+  return (amount >= 0 ? Math.max(...asides) : Math.min(...asides)) + amount
+}
+
+/** The offset that lets the dimension line run through a point: on paper and in even rows near by, real further off. */
+export function offsetThrough(
+  points: readonly Point[],
+  u: Point,
+  through: Point,
+  scale: number,
+): Dimension['offset'] {
+  const asides = points.map((p) => cross(u, p))
+  const at = cross(u, through)
+  const high = Math.max(...asides)
+  const low = Math.min(...asides)
+  const out = at >= (high + low) / 2 ? at - high : at - low
+  const paper = Math.abs(out) / scale
+  if (paper > STYLE.firstRow + 5 * STYLE.row) return { in: 'real', mm: out }
+  const rows = Math.max(0, Math.round((paper - STYLE.firstRow) / STYLE.row))
+  const sign = out === 0 ? (at >= (high + low) / 2 ? 1 : -1) : Math.sign(out)
+  return { in: 'paper', paperMm: sign * (STYLE.firstRow + rows * STYLE.row) }
+}
+
+/** A dimension as linework and figures at a scale (real mm to one mm on paper). */
+export function layDimension(
+  dimension: Dimension,
+  ground: Ground,
+  scale: number,
+  units: Units,
+): LaidDimension {
+  const held = dimension.anchors.map((anchor) => holdAnchor(anchor, ground))
+  const points = held.map(({ point }) => point)
+  const lost = held.flatMap(({ held: isHeld }, i) => (isHeld ? [] : [i]))
+  return { ...drawDimension(dimension.id, points, dimension.direction, dimension.offset, scale, units), lost }
+}
+
+/** The same from points, for previews. */
+export function drawDimension(
+  source: Id | null,
+  points: readonly Point[],
+  direction: number,
+  offset: Dimension['offset'],
+  scale: number,
+  units: Units,
+): Omit<LaidDimension, 'lost'> {
+  // Figures read from below or from the right (ISO 129-1).
+  let u = unitAt(direction)
+  let flipped = false
+  const turn = normalAngle(direction)
+  if (turn > Math.PI / 2 + 1e-6 || turn <= -Math.PI / 2 + 1e-6) {
+    u = times(u, -1)
+    flipped = true
+  }
+  const mm = (paper: number): number => paper * scale
+  const line = (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale)
+  const sorted = [...points].sort((p, q) => dot(u, p) - dot(u, q))
+  const ticks = sorted.map((p) => add(times(u, dot(u, p)), times(leftOf(u), line)))
+  const items: DisplayItem[] = []
+  const segment = (pen: 'dimension' | 'tick', a: Point, b: Point): void => {
+    items.push({ kind: 'segments', pen, points: [a.x, a.y, b.x, b.y], source })
+  }
+  segment(
+    'dimension',
+    offsetFrom(ticks[0]!, u, -mm(STYLE.linePast)),
+    offsetFrom(ticks[ticks.length - 1]!, u, mm(STYLE.linePast)),
+  )
+  const half = mm(STYLE.tick) / 2 / Math.SQRT2
+  sorted.forEach((p, i) => {
+    const tick = ticks[i]!
+    const reach = line - cross(u, p)
+    const sense = Math.sign(reach)
+    if (Math.abs(reach) > mm(STYLE.extensionGap))
+      segment(
+        'dimension',
+        offsetFrom(p, u, 0, sense * mm(STYLE.extensionGap)),
+        offsetFrom(tick, u, 0, sense * mm(STYLE.extensionPast)),
+      )
+    segment('tick', offsetFrom(tick, u, -half, -half), offsetFrom(tick, u, half, half))
+  })
+  const lengths: number[] = []
+  const textTurn = Math.atan2(u.y, u.x)
+  let raised = false
+  for (let i = 1; i < ticks.length; i++) {
+    const length = dot(u, ticks[i]!) - dot(u, ticks[i - 1]!)
+    lengths.push(length)
+    const text = formatLength(length, units)
+    const room = length - mm(1)
+    const narrow = mm(textWidth(text, STYLE.textHeight)) > room
+    // A figure too wide for its place goes one line higher, turn by turn, so that neighbours stay clear.
+    raised = narrow && !raised
+    const up = STYLE.textGap + (raised ? STYLE.textHeight + 1 : 0)
+    items.push(
+      textItem(text, offsetFrom(ticks[i - 1]!, u, length / 2, mm(up)), {
+        height: mm(STYLE.textHeight),
+        turn: textTurn,
+        align: 'middle',
+        source,
+      }),
+    )
+  }
+  return { items, lengths, ticks }
+}

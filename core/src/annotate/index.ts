@@ -1,0 +1,5 @@
+export * from './anchor'
+export * from './style'
+export * from './dimension'
+export * from './leader'
+export * from './drawing'

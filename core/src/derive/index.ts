@@ -1,0 +1,3 @@
+export * from './plan'
+export * from './opening'
+export * from './placement'

@@ -1,0 +1,7 @@
+export * from './list'
+export * from './pens'
+export * from './lettering'
+export * from './patterns'
+export * from './extent'
+export * from './svg'
+export * from './tone'

@@ -1,0 +1,93 @@
+import type { Affine, Box } from '../geometry'
+import type { Id } from '../records'
+import type { PenName } from './pens'
+import type { FaceName } from './lettering'
+
+/** The record a drawn thing comes from, for picking; null for what cannot be picked. */
+export type Source = Id | null
+
+/** Coordinates as x, y, x, y … */
+export type Coordinates = readonly number[]
+
+/** Lines from point to point. */
+export interface LineItem {
+  readonly kind: 'line'
+  readonly pen: PenName
+  readonly points: Coordinates
+  readonly closed: boolean
+  readonly source: Source
+}
+
+/** Separate segments: x1, y1, x2, y2, and so on. */
+export interface SegmentsItem {
+  readonly kind: 'segments'
+  readonly pen: PenName
+  readonly points: Coordinates
+  readonly source: Source
+}
+
+/** A circular arc, anticlockwise by `sweep` from the angle `from`; a full turn is a circle. */
+export interface ArcItem {
+  readonly kind: 'arc'
+  readonly pen: PenName
+  readonly x: number
+  readonly y: number
+  readonly radius: number
+  readonly from: number
+  readonly sweep: number
+  readonly source: Source
+}
+
+/** An area within closed outlines (even-odd), in a tone from 0 ink to 1 paper. */
+export interface FillItem {
+  readonly kind: 'fill'
+  readonly tone: number
+  readonly loops: readonly Coordinates[]
+  readonly source: Source
+}
+
+/** A disc in a tone. */
+export interface DiscItem {
+  readonly kind: 'disc'
+  readonly tone: number
+  readonly x: number
+  readonly y: number
+  readonly radius: number
+  readonly source: Source
+}
+
+/** Letters of one face, set from `dx` on along the text's line. */
+export interface TextRun {
+  readonly face: FaceName
+  readonly text: string
+  readonly dx: number
+}
+
+/** One line of text from the point (x, y) on its base line, turned anticlockwise. Sizes in the list's unit. */
+export interface TextItem {
+  readonly kind: 'text'
+  readonly x: number
+  readonly y: number
+  readonly turn: number
+  /** Size of the em. */
+  readonly size: number
+  /** Whole width. */
+  readonly width: number
+  readonly runs: readonly TextRun[]
+  readonly tone: number
+  readonly source: Source
+}
+
+/** Another list drawn in its own axes, within a clip in those axes. Pens keep their paper widths. */
+export interface GroupItem {
+  readonly kind: 'group'
+  readonly map: Affine
+  readonly clip: Box | null
+  readonly items: DisplayList
+  readonly source: Source
+}
+
+export type DisplayItem = LineItem | SegmentsItem | ArcItem | FillItem | DiscItem | TextItem | GroupItem
+
+/** Drawn linework in painting order. */
+export type DisplayList = readonly DisplayItem[]

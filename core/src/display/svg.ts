@@ -1,0 +1,117 @@
+import { combine, enlargement, IDENTITY, turnOf, applyTo, type Affine } from '../geometry'
+import type { DisplayItem, DisplayList, TextItem } from './list'
+import { penOf, type PenName } from './pens'
+import { toneColour } from './tone'
+
+const n = (value: number): string => String(Math.round(value * 1e4) / 1e4)
+const escape = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+
+/**
+ * Paints a list of paper millimetres as an SVG file of exactly that size. `fontCss` holds the @font-face
+ * rules of the lettering; faces are asked for as `Lamina-400` and `Lamina-500`.
+ */
+export function paintSvg(
+  list: DisplayList,
+  page: { readonly width: number; readonly height: number; readonly title: string },
+  fontCss: string,
+): string {
+  const out: string[] = []
+  let clips = 0
+  // y runs up in lists and down in SVG.
+  const paint = (items: DisplayList, map: Affine): void => {
+    for (const item of items) {
+      if (item.kind !== 'group') {
+        out.push(paintItem(item, map))
+        continue
+      }
+      const inner = combine(map, item.map)
+      if (item.clip) {
+        const id = `clip${++clips}`
+        const { minX, minY, maxX, maxY } = item.clip
+        const corners = [
+          [minX, minY],
+          [maxX, minY],
+          [maxX, maxY],
+          [minX, maxY],
+        ].map(([x, y]) => applyTo(inner, { x: x!, y: y! }))
+        out.push(
+          `<clipPath id="${id}"><path d="M${corners.map((p) => `${n(p.x)} ${n(p.y)}`).join('L')}Z"/></clipPath><g clip-path="url(#${id})">`,
+        )
+        paint(item.items, inner)
+        out.push('</g>')
+      } else paint(item.items, inner)
+    }
+  }
+  paint(list, { ...IDENTITY, d: -1, f: page.height })
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${n(page.width)}mm" height="${n(page.height)}mm" viewBox="0 0 ${n(page.width)} ${n(page.height)}">`,
+    `<title>${escape(page.title)}</title>`,
+    fontCss ? `<style>${fontCss}</style>` : '',
+    ...out,
+    '</svg>\n',
+  ].join('\n')
+}
+
+function stroke(pen: PenName): string {
+  const { widthMm, tone, dashMm } = penOf(pen)
+  const dash = dashMm ? ` stroke-dasharray="${dashMm.join(' ')}"` : ''
+  return `fill="none" stroke="${toneColour(tone)}" stroke-width="${widthMm}" stroke-linecap="${dashMm ? 'butt' : 'round'}" stroke-linejoin="miter"${dash}`
+}
+
+function pathOf(points: readonly number[], map: Affine, closed: boolean): string {
+  let d = ''
+  for (let i = 0; i + 1 < points.length; i += 2) {
+    const p = applyTo(map, { x: points[i]!, y: points[i + 1]! })
+    d += `${i === 0 ? 'M' : 'L'}${n(p.x)} ${n(p.y)}`
+  }
+  return closed ? `${d}Z` : d
+}
+
+function paintItem(item: Exclude<DisplayItem, { kind: 'group' }>, map: Affine): string {
+  switch (item.kind) {
+    case 'line':
+      return `<path d="${pathOf(item.points, map, item.closed)}" ${stroke(item.pen)}/>`
+    case 'segments': {
+      let d = ''
+      for (let i = 0; i + 3 < item.points.length; i += 4) d += pathOf(item.points.slice(i, i + 4), map, false)
+      return `<path d="${d}" ${stroke(item.pen)}/>`
+    }
+    case 'fill':
+      return `<path d="${item.loops.map((loop) => pathOf(loop, map, true)).join('')}" fill="${toneColour(item.tone)}" fill-rule="evenodd"/>`
+    case 'disc': {
+      const p = applyTo(map, item)
+      return `<circle cx="${n(p.x)}" cy="${n(p.y)}" r="${n(item.radius * enlargement(map))}" fill="${toneColour(item.tone)}"/>`
+    }
+    case 'arc': {
+      const r = n(item.radius * enlargement(map))
+      const at = (angle: number): string => {
+        const p = applyTo(map, {
+          x: item.x + item.radius * Math.cos(angle),
+          y: item.y + item.radius * Math.sin(angle),
+        })
+        return `${n(p.x)} ${n(p.y)}`
+      }
+      const half = Math.abs(item.sweep) > Math.PI ? [item.sweep / 2, item.sweep] : [item.sweep]
+      const turnsClockwise = item.sweep > 0 === map.a * map.d - map.b * map.c < 0 ? 0 : 1
+      const parts = half.map((sweep) => `A${r} ${r} 0 0 ${turnsClockwise} ${at(item.from + sweep)}`).join('')
+      return `<path d="M${at(item.from)}${parts}" ${stroke(item.pen)}/>`
+    }
+    case 'text':
+      return paintText(item, map)
+  }
+}
+
+function paintText(item: TextItem, map: Affine): string {
+  const k = enlargement(map)
+  // The page mirrors y, so the map's own turn counts the other way.
+  const turn = item.turn - turnOf(map)
+  const p = applyTo(map, item)
+  const degrees = n((-turn * 180) / Math.PI)
+  return item.runs
+    .map(
+      (run) =>
+        `<text transform="translate(${n(p.x)} ${n(p.y)}) rotate(${degrees})" x="${n(run.dx * k)}" font-family="Lamina-${run.face.slice(0, 3)}" font-size="${n(item.size * k)}" fill="${toneColour(item.tone)}" style="font-kerning:none;font-variant-ligatures:none" xml:space="preserve">${escape(run.text)}</text>`,
+    )
+    .join('')
+}

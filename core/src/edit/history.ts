@@ -1,0 +1,79 @@
+import { z } from 'zod'
+import { changeSchema, idSchema } from '../records'
+
+/** A change as the client sends it. */
+export const sentChangeSchema = z.strictObject({
+  /** Made by the client; sending the same id twice is harmless. */
+  id: idSchema,
+  /** The journal's last number the client had seen. */
+  base: z.number().int().gte(0),
+  /** What was done, in words for the undo list: "Wall". */
+  label: z.string().min(1).max(100),
+  change: changeSchema,
+  /** The change this one takes back, if it is an undo or redo. */
+  undoes: idSchema.nullable(),
+})
+export type SentChange = z.infer<typeof sentChangeSchema>
+
+/** A change in the journal. */
+export const journalEntrySchema = sentChangeSchema.extend({
+  seq: z.number().int().gte(1),
+  inverse: changeSchema,
+  at: z.string(),
+})
+export type JournalEntry = z.infer<typeof journalEntrySchema>
+
+/** One change that can be undone or redone. */
+export interface Step {
+  readonly id: string
+  readonly label: string
+  readonly undoes: string | null
+}
+
+/**
+ * What can be undone and redone, read from the journal from its beginning. An undo is itself a change that
+ * names what it takes back; undoing an undo is a redo. Anything new after an undo ends what could be redone.
+ */
+export class History {
+  /** Changes in force, newest last. */
+  readonly done: Step[] = []
+  /** Undo changes that can themselves be taken back, newest last. */
+  readonly undone: Step[] = []
+
+  constructor(steps: Iterable<Step> = []) {
+    for (const step of steps) this.add(step)
+  }
+
+  add(step: Step): void {
+    if (step.undoes === null) {
+      this.done.push(step)
+      this.undone.length = 0
+      return
+    }
+    const redo = this.undone.findIndex((undo) => undo.id === step.undoes)
+    if (redo >= 0) {
+      this.undone.splice(redo, 1)
+      // The redone change can be undone again, under the redo's own id.
+      this.done.push({ id: step.id, label: step.label, undoes: null })
+      return
+    }
+    const undo = this.done.findIndex((done) => done.id === step.undoes)
+    if (undo >= 0) this.done.splice(undo, 1)
+    this.undone.push(step)
+  }
+
+  /** Forgets a change that was refused. */
+  forget(id: string): void {
+    for (const list of [this.done, this.undone]) {
+      const at = list.findIndex((step) => step.id === id)
+      if (at >= 0) list.splice(at, 1)
+    }
+  }
+
+  get next(): { undo: Step | null; redo: Step | null } {
+    return {
+      undo: this.done[this.done.length - 1] ?? null,
+      redo: this.undone[this.undone.length - 1] ?? null,
+    }
+  }
+}

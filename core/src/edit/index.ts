@@ -1,0 +1,7 @@
+export * from './refusal'
+export * from './newProject'
+export * from './walls'
+export * from './openings'
+export * from './items'
+export * from './history'
+export * from './sheets'

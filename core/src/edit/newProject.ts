@@ -1,0 +1,118 @@
+import { STANDARD_BLOCKS, STANDARD_MATERIALS, standardWallTypes } from '../library'
+import type { Change, Drawing, Id, Level, Project, Sheet, SheetSizeName } from '../records'
+import type { UnitSystem } from '../units'
+import { EditRefused, type MakeId } from './refusal'
+
+export interface NewProject {
+  readonly name: string
+  readonly number?: string
+  readonly client?: string
+  readonly system: UnitSystem
+  readonly levelName: string
+  readonly storeyHeight: number
+  readonly sheetSize: SheetSizeName
+  readonly orientation: 'landscape' | 'portrait'
+  /** ISO day for the first sheet. */
+  readonly date: string
+}
+
+/** Height above the floor at which plans are cut, mm. */
+const CUT_HEIGHT = 1200
+
+/**
+ * The records a new project starts with: its facts, one level with its plan, an empty first sheet, and the
+ * standard materials, wall types and blocks.
+ */
+export function newProject(
+  input: NewProject,
+  makeId: MakeId,
+): { change: Change; level: Id; drawing: Id; sheet: Id } {
+  const name = input.name.trim()
+  if (!name) throw new EditRefused('A project needs a name.')
+  if (!input.levelName.trim()) throw new EditRefused('The first level needs a name.')
+  if (!(input.storeyHeight >= 300))
+    throw new EditRefused('A storey height of less than 300 mm is hardly meant.')
+  const level: Level = {
+    id: makeId(),
+    kind: 'level',
+    name: input.levelName.trim(),
+    elevation: 0,
+    height: input.storeyHeight,
+    cutHeight: Math.min(CUT_HEIGHT, input.storeyHeight),
+  }
+  const drawing = planOf(level, input.system, makeId)
+  const sheet: Sheet = {
+    id: makeId(),
+    kind: 'sheet',
+    number: 'A-101',
+    title: 'Plans',
+    size: input.sheetSize,
+    orientation: input.orientation,
+    date: input.date,
+    drawn: '',
+    checked: '',
+    revision: '',
+    order: 0,
+  }
+  return {
+    level: level.id,
+    drawing: drawing.id,
+    sheet: sheet.id,
+    change: {
+      put: [
+        {
+          id: 'project',
+          kind: 'project',
+          schema: 1,
+          name,
+          number: input.number?.trim() ?? '',
+          client: input.client?.trim() ?? '',
+          units: { system: input.system, stepMm: 1, fraction: 16 },
+          sheetSize: input.sheetSize,
+          orientation: input.orientation,
+        },
+        ...STANDARD_MATERIALS,
+        ...standardWallTypes(input.system),
+        ...STANDARD_BLOCKS,
+        level,
+        drawing,
+        sheet,
+      ],
+      drop: [],
+    },
+  }
+}
+
+function planOf(level: Level, system: UnitSystem, makeId: MakeId): Drawing {
+  return {
+    id: makeId(),
+    kind: 'drawing',
+    name: `${level.name} plan`,
+    view: 'plan',
+    level: level.id,
+    readingScale: system === 'metric' ? 50 : 48,
+  }
+}
+
+/** A level on top of the highest one, with its plan. */
+export function addLevel(
+  project: Project,
+  input: { readonly name: string; readonly height: number },
+  makeId: MakeId,
+): { change: Change; level: Id; drawing: Id } {
+  const name = input.name.trim()
+  if (!name) throw new EditRefused('A level needs a name.')
+  const top = project
+    .all('level')
+    .reduce((high, level) => Math.max(high, level.elevation + level.height), -Infinity)
+  const level: Level = {
+    id: makeId(),
+    kind: 'level',
+    name,
+    elevation: Number.isFinite(top) ? top : 0,
+    height: input.height,
+    cutHeight: Math.min(CUT_HEIGHT, input.height),
+  }
+  const drawing = planOf(level, project.facts.units.system, makeId)
+  return { change: { put: [level, drawing], drop: [] }, level: level.id, drawing: drawing.id }
+}

@@ -1,0 +1,82 @@
+import type { Change, Id, Project, Sheet, Viewport } from '../records'
+import type { MakeId } from './refusal'
+
+/** The next free drawing number after those of the same beginning: A-101, A-102 … */
+export function nextSheetNumber(project: Project): string {
+  const numbers = project.all('sheet').map((sheet) => sheet.number)
+  const last = numbers[numbers.length - 1] ?? 'A-100'
+  const match = /^(.*?)(\d+)$/.exec(last)
+  if (!match) return `${last}-2`
+  for (let n = Number(match[2]) + 1; ; n++) {
+    const candidate = match[1]! + String(n).padStart(match[2]!.length, '0')
+    if (!numbers.includes(candidate)) return candidate
+  }
+}
+
+/** A new empty sheet of the project's size behind the others. */
+export function addSheet(project: Project, date: string, makeId: MakeId): { change: Change; sheet: Id } {
+  const { sheetSize, orientation } = project.facts
+  const sheets = project.all('sheet')
+  const last = sheets.sort((p, q) => p.order - q.order)[sheets.length - 1]
+  const sheet: Sheet = {
+    id: makeId(),
+    kind: 'sheet',
+    number: nextSheetNumber(project),
+    title: 'Untitled',
+    size: last?.size ?? sheetSize,
+    orientation: last?.orientation ?? orientation,
+    date,
+    drawn: last?.drawn ?? '',
+    checked: '',
+    revision: '',
+    order: (last?.order ?? -1) + 1,
+  }
+  return { change: { put: [sheet], drop: [] }, sheet: sheet.id }
+}
+
+/** A copy of a sheet with its viewports, under the next number. */
+export function copySheet(project: Project, id: Id, makeId: MakeId): { change: Change; sheet: Id } {
+  const from = project.need('sheet', id)
+  const sheets = project.all('sheet')
+  const sheet: Sheet = {
+    ...from,
+    id: makeId(),
+    number: nextSheetNumber(project),
+    revision: '',
+    order: Math.max(...sheets.map((each) => each.order)) + 1,
+  }
+  const viewports = viewportsOf(project, id).map((viewport) => ({
+    ...viewport,
+    id: makeId(),
+    sheet: sheet.id,
+  }))
+  return { change: { put: [sheet, ...viewports], drop: [] }, sheet: sheet.id }
+}
+
+/** The viewports of a sheet by their number. */
+export function viewportsOf(project: Project, sheet: Id): Viewport[] {
+  return project
+    .dependents(sheet)
+    .map((id) => project.find('viewport', id))
+    .filter((viewport): viewport is Viewport => viewport !== undefined)
+    .sort((p, q) => p.number - q.number)
+}
+
+/** A drawing placed on a sheet. */
+export function addViewport(
+  project: Project,
+  input: Pick<Viewport, 'sheet' | 'drawing' | 'scale' | 'at' | 'crop'>,
+  makeId: MakeId,
+): Change {
+  const numbers = viewportsOf(project, input.sheet).map((viewport) => viewport.number)
+  const viewport: Viewport = {
+    id: makeId(),
+    kind: 'viewport',
+    ...input,
+    number: Math.max(0, ...numbers) + 1,
+    title: '',
+    cropped: false,
+    locked: false,
+  }
+  return { put: [viewport], drop: [] }
+}
