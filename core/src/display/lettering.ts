@@ -1,8 +1,6 @@
 import { FACE_TABLES } from './faces.generated'
-import type { Source, TextItem, TextRun } from './list'
+import type { FaceName, Source, TextItem, TextRun } from './list'
 
-/** A shipped face: the weight and the part of the alphabet it holds. */
-export type FaceName = `${'400' | '500'} ${'latin' | 'latin-ext' | 'cyrillic'}`
 export type Weight = 400 | 500
 
 interface Face {

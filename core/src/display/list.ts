@@ -1,10 +1,12 @@
 import type { Affine, Box } from '../geometry'
 import type { Id } from '../records'
 import type { PenName } from './pens'
-import type { FaceName } from './lettering'
 
 /** The record a drawn thing comes from, for picking; null for what cannot be picked. */
 export type Source = Id | null
+
+/** A shipped face: the weight and the part of the alphabet it holds. */
+export type FaceName = `${'400' | '500'} ${'latin' | 'latin-ext' | 'cyrillic'}`
 
 /** Coordinates as x, y, x, y … */
 export type Coordinates = readonly number[]

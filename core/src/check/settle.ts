@@ -1,0 +1,129 @@
+import { inWall, type LevelSolver } from '../building'
+import { holdAnchor, openingPoint } from '../annotate'
+import { layText } from '../display'
+import { NEAR_MISS, type Point } from '../geometry'
+import type { Drawing, Id, Project } from '../records'
+import { formatLengthWithUnit } from '../units'
+
+export type Stage = 'set-out' | 'walls' | 'openings' | 'fit-out' | 'annotate' | 'compose' | 'issue'
+
+/** One open matter: what it is, where, and at which stage it belongs. */
+export interface Matter {
+  readonly id: string
+  readonly stage: Stage
+  readonly text: string
+  /** Records it concerns. */
+  readonly about: readonly Id[]
+  readonly drawing: Id | null
+  readonly sheet: Id | null
+  /** On the drawing, real mm. */
+  readonly at: Point | null
+}
+
+/** Open matters of one drawing. */
+export function settleDrawing(project: Project, drawing: Drawing, solver: LevelSolver): Matter[] {
+  const matters: Matter[] = []
+  const add = (stage: Stage, key: string, text: string, about: Id[], at: Point | null): void => {
+    matters.push({ id: `${drawing.id}-${key}`, stage, text, about, drawing: drawing.id, sheet: null, at })
+  }
+  const { units } = project.facts
+  for (const wall of solver.all()) {
+    const { shape } = wall
+    for (const end of ['a', 'b'] as const) {
+      const cut = end === 'a' ? wall.start : wall.end
+      if (cut.how !== 'free') continue
+      const near = nearMiss(solver, shape.id, shape[end])
+      if (near !== null)
+        add(
+          'walls',
+          `free-${shape.id}-${end}`,
+          `A wall ends ${formatLengthWithUnit(near, units)} short of another.`,
+          [shape.id],
+          shape[end],
+        )
+    }
+    for (const { opening, fault } of wall.openings) {
+      if (!fault) continue
+      const what = opening.fit === 'gap' ? 'An opening' : `A ${opening.fit}`
+      add(
+        'openings',
+        `misfit-${opening.id}`,
+        fault === 'outside' ? `${what} no longer fits its wall.` : `${what} lies over another one.`,
+        [opening.id],
+        openingPoint(wall, opening, 'centre', 'axis'),
+      )
+    }
+  }
+  const ground = { project, solver }
+  for (const id of project.dependents(drawing.id)) {
+    const record = project.get(id)
+    if (record?.kind === 'dimension') {
+      const lost = record.anchors.filter((anchor) => !holdAnchor(anchor, ground).held)
+      if (lost.length > 0)
+        add(
+          'annotate',
+          `lost-${id}`,
+          'A dimension lost what it measured; it keeps its last place.',
+          [id],
+          lost[0]!.last,
+        )
+    } else if (record?.kind === 'leader') {
+      if (!holdAnchor(record.tip, ground).held)
+        add(
+          'annotate',
+          `lost-${id}`,
+          'A leader lost what it pointed to; it keeps its last place.',
+          [id],
+          record.tip.last,
+        )
+    }
+    if (record?.kind === 'leader' || record?.kind === 'note') {
+      const { missing } = layText(record.text.replace(/\n/g, ''), 1)
+      const at = record.kind === 'note' ? record.at : record.tip.last
+      if (missing.length > 0)
+        add('annotate', `letters-${id}`, `The lettering has no “${missing[0]}”; “?” stands for it.`, [id], at)
+    }
+  }
+  return matters
+}
+
+/** How far short of another wall a free end stops; null when none is near. */
+function nearMiss(solver: LevelSolver, id: Id, p: Point): number | null {
+  let nearest: number | null = null
+  const box = { minX: p.x - NEAR_MISS, minY: p.y - NEAR_MISS, maxX: p.x + NEAR_MISS, maxY: p.y + NEAR_MISS }
+  for (const other of solver.wallsNear(box)) {
+    const { shape } = other
+    if (shape.id === id) continue
+    const { along, aside } = inWall(shape, p)
+    const beyond = Math.max(0, -along, along - shape.length)
+    const beside = Math.max(0, shape.low - aside, aside - shape.high)
+    const away = Math.hypot(beyond, beside)
+    if (away > 0 && away <= NEAR_MISS && (nearest === null || away < nearest)) nearest = away
+  }
+  return nearest
+}
+
+/** Open matters of the sheets. */
+export function settleSheets(project: Project): Matter[] {
+  const matters: Matter[] = []
+  const numbers = new Map<string, number>()
+  for (const sheet of project.all('sheet')) numbers.set(sheet.number, (numbers.get(sheet.number) ?? 0) + 1)
+  for (const sheet of project.all('sheet')) {
+    const add = (stage: Stage, key: string, text: string): void => {
+      matters.push({
+        id: `${sheet.id}-${key}`,
+        stage,
+        text,
+        about: [sheet.id],
+        drawing: null,
+        sheet: sheet.id,
+        at: null,
+      })
+    }
+    if (numbers.get(sheet.number)! > 1) add('compose', 'number', `Two sheets are numbered ${sheet.number}.`)
+    if (!project.dependents(sheet.id).length)
+      add('compose', 'empty', `Sheet ${sheet.number} has no viewport yet.`)
+    if (!sheet.date) add('issue', 'date', `Sheet ${sheet.number} has no date.`)
+  }
+  return matters
+}

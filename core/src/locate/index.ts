@@ -1,0 +1,4 @@
+export * from './snap'
+export * from './field'
+export * from './anchorAt'
+export * from './pick'

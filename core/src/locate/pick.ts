@@ -1,0 +1,127 @@
+import { inWall, type LevelSolver } from '../building'
+import { itemExtent, type DisplayItem, type DisplayList } from '../display'
+import {
+  boxHasPoint,
+  boxHolds,
+  boxesMeet,
+  distanceToSegment,
+  growBox,
+  type Box,
+  type Point,
+} from '../geometry'
+import type { Id } from '../records'
+
+/**
+ * What lies under a point, topmost first: annotation, openings and placed blocks by their lines, then walls
+ * by their bodies. Each id once.
+ */
+export function pickAt(list: DisplayList, solver: LevelSolver | null, p: Point, reach: number): Id[] {
+  const found: Id[] = []
+  for (let i = list.length - 1; i >= 0; i--) {
+    const item = list[i]!
+    if (!item.source || found.includes(item.source)) continue
+    if (boxHasPoint(growBox(itemExtent(item), reach), p) && hits(item, p, reach)) found.push(item.source)
+  }
+  if (solver) {
+    for (const wall of solver.wallsNear({
+      minX: p.x - reach,
+      minY: p.y - reach,
+      maxX: p.x + reach,
+      maxY: p.y + reach,
+    })) {
+      const { along, aside } = inWall(wall.shape, p)
+      const { low, high, length, thickness } = wall.shape
+      if (aside >= low - reach && aside <= high + reach && along >= -thickness && along <= length + thickness)
+        found.push(wall.shape.id)
+    }
+  }
+  return found
+}
+
+function hits(item: DisplayItem, p: Point, reach: number): boolean {
+  switch (item.kind) {
+    case 'line':
+    case 'segments': {
+      const { points } = item
+      const step = item.kind === 'line' ? 2 : 4
+      for (let i = 0; i + 3 < points.length; i += step) {
+        const a = { x: points[i]!, y: points[i + 1]! }
+        const b = { x: points[i + 2]!, y: points[i + 3]! }
+        if (distanceToSegment(p, a, b) <= reach) return true
+      }
+      if (item.kind === 'line' && item.closed) {
+        const n = points.length
+        const a = { x: points[n - 2]!, y: points[n - 1]! }
+        if (distanceToSegment(p, a, { x: points[0]!, y: points[1]! }) <= reach) return true
+      }
+      return false
+    }
+    case 'arc': {
+      const away = Math.hypot(p.x - item.x, p.y - item.y)
+      if (Math.abs(away - item.radius) > reach) return false
+      const turn = 2 * Math.PI
+      const angle = (((Math.atan2(p.y - item.y, p.x - item.x) - item.from) % turn) + turn) % turn
+      return angle <= item.sweep + reach / item.radius
+    }
+    // Areas, letters and groups are taken by their box.
+    default:
+      return true
+  }
+}
+
+/** What a box takes: all it touches, or only what lies wholly inside. */
+export function pickBox(list: DisplayList, solver: LevelSolver | null, box: Box, whole: boolean): Id[] {
+  const extents = new Map<Id, { inside: boolean; touched: boolean }>()
+  const see = (id: Id, inside: boolean, touched: boolean): void => {
+    const before = extents.get(id)
+    extents.set(id, {
+      inside: inside && (before?.inside ?? true),
+      touched: touched || (before?.touched ?? false),
+    })
+  }
+  for (const item of list) {
+    if (!item.source) continue
+    const extent = itemExtent(item)
+    see(item.source, boxHolds(box, extent), boxesMeet(box, extent) && touches(item, box))
+  }
+  if (solver) {
+    for (const wall of solver.wallsNear(box)) {
+      const { a, b } = wall.shape
+      const inside = boxHasPoint(box, a) && boxHasPoint(box, b)
+      see(
+        wall.shape.id,
+        inside,
+        inside || wall.boundaries.some((e) => segmentTouches(e.x1, e.y1, e.x2, e.y2, box)),
+      )
+    }
+  }
+  return [...extents].filter(([, seen]) => (whole ? seen.inside : seen.touched)).map(([id]) => id)
+}
+
+function touches(item: DisplayItem, box: Box): boolean {
+  if (item.kind !== 'line' && item.kind !== 'segments') return true
+  const { points } = item
+  const step = item.kind === 'line' ? 2 : 4
+  for (let i = 0; i + 3 < points.length; i += step) {
+    if (segmentTouches(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!, box)) return true
+  }
+  return false
+}
+
+/** Whether a segment has a point in a box (clipping after Liang and Barsky, 1984). */
+function segmentTouches(x1: number, y1: number, x2: number, y2: number, box: Box): boolean {
+  let from = 0
+  let to = 1
+  const clip = (d: number, room: number): boolean => {
+    if (d === 0) return room >= 0
+    const t = room / d
+    if (d < 0) from = Math.max(from, t)
+    else to = Math.min(to, t)
+    return from <= to
+  }
+  const dx = x2 - x1
+  const dy = y2 - y1
+  return (
+    clip(-dx, x1 - box.minX) && clip(dx, box.maxX - x1) && clip(-dy, y1 - box.minY) && clip(dy, box.maxY - y1)
+  )
+}

@@ -1,0 +1,143 @@
+import { LevelSolver } from '../building'
+import { anchorAt } from '../locate'
+import { addOpening, addViewport, addWalls, type MakeId, type NewOpening } from '../edit'
+import {
+  Project,
+  type Anchor,
+  type AnyRecord,
+  type Change,
+  type Id,
+  type Opening,
+  type ReferenceSide,
+} from '../records'
+import { extentOf } from '../display'
+import { drawingSource } from '../sheets'
+import { boxCentre, point, type Point } from '../geometry'
+
+export interface SampleStep {
+  readonly label: string
+  readonly change: Change
+}
+
+/** Draws a sample with the edits the interface uses, one step after the other. */
+export class SampleBuilder {
+  readonly project = new Project()
+  readonly steps: SampleStep[] = []
+  private readonly solvers = new Map<Id, LevelSolver>()
+
+  constructor(readonly makeId: MakeId) {}
+
+  do(label: string, change: Change): void {
+    this.project.check(change)
+    this.project.apply(change)
+    for (const solver of this.solvers.values()) solver.follow(change)
+    this.steps.push({ label, change })
+  }
+
+  solver(level: Id): LevelSolver {
+    let solver = this.solvers.get(level)
+    if (!solver) this.solvers.set(level, (solver = new LevelSolver(this.project, level)))
+    return solver
+  }
+
+  /** A chain of walls; gives their ids in order. */
+  walls(level: Id, type: string, reference: ReferenceSide, coordinates: number[], closed = false): Id[] {
+    const points: Point[] = []
+    for (let i = 0; i < coordinates.length; i += 2) points.push(point(coordinates[i]!, coordinates[i + 1]!))
+    const change = addWalls(
+      this.project,
+      { level, type: `wall-type-${type}`, reference, points, closed },
+      this.makeId,
+    )
+    this.do('Wall', change)
+    return change.put.map((record) => record.id)
+  }
+
+  opening(
+    level: Id,
+    wall: Id,
+    fit: Opening['fit'],
+    along: number,
+    width: number,
+    facts: Partial<NewOpening> = {},
+  ): Id {
+    const sizes = fit === 'window' ? { sill: 900, head: 2100 } : { sill: 0, head: 2100 }
+    const change = addOpening(
+      this.project,
+      this.solver(level).get(wall)!,
+      { wall, fit, along, width, hand: 'start', side: 'right', ...sizes, ...facts },
+      this.makeId,
+    )
+    this.do(fit === 'door' ? 'Door' : fit === 'window' ? 'Window' : 'Opening', change)
+    return change.put[0]!.id
+  }
+
+  block(level: Id, block: string, x: number, y: number, degrees = 0): void {
+    this.put('Block', {
+      id: this.makeId(),
+      kind: 'placement',
+      level,
+      block: `block-${block}`,
+      at: point(x, y),
+      turn: (degrees * Math.PI) / 180,
+      mirrored: false,
+    })
+  }
+
+  note(drawing: Id, text: string, x: number, y: number, heightPaperMm = 3.5): void {
+    this.put('Note', {
+      id: this.makeId(),
+      kind: 'note',
+      drawing,
+      at: point(x, y),
+      text,
+      heightPaperMm,
+      align: 'middle',
+    })
+  }
+
+  leader(drawing: Id, level: Id, tip: Point, elbowPaperMm: Point, text: string): void {
+    const anchor = anchorAt(tip, { project: this.project, solver: this.solver(level) }, level)
+    this.put('Leader', { id: this.makeId(), kind: 'leader', drawing, tip: anchor, elbowPaperMm, text })
+  }
+
+  dimension(drawing: Id, anchors: Anchor[], direction: number, paperMm: number): void {
+    this.put('Dimension', {
+      id: this.makeId(),
+      kind: 'dimension',
+      drawing,
+      anchors,
+      direction,
+      offset: { in: 'paper', paperMm },
+    })
+  }
+
+  corner(wall: Id, end: 'a' | 'b', side: 'left' | 'right', level: Id): Anchor {
+    return { to: 'wallCorner', wall, end, side, last: this.solver(level).corner(wall, end, side)! }
+  }
+
+  centre(opening: Id, side: 'left' | 'right', level: Id): Anchor {
+    const { wall, along } = this.project.need('opening', opening)
+    const { shape } = this.solver(level).get(wall)!
+    const aside = side === 'left' ? shape.high : shape.low
+    const last = {
+      x: shape.a.x + shape.u.x * along - shape.u.y * aside,
+      y: shape.a.y + shape.u.y * along + shape.u.x * aside,
+    }
+    return { to: 'opening', opening, at: 'centre', side, last }
+  }
+
+  /** A viewport that puts the drawing's origin at (x, y) on the sheet, paper mm. */
+  viewport(sheet: Id, drawing: Id, scale: number, x: number, y: number): void {
+    const record = this.project.need('drawing', drawing)
+    const source = drawingSource(this.project, (level) => this.solver(level))
+    const crop = extentOf(source(record, scale).items)
+    const centre = boxCentre(crop)
+    const at = point(x + centre.x / scale, y + centre.y / scale)
+    this.do('Viewport', addViewport(this.project, { sheet, drawing, scale, at, crop }, this.makeId))
+  }
+
+  put(label: string, record: AnyRecord): void {
+    this.do(label, { put: [record], drop: [] })
+  }
+}

@@ -1,0 +1,4 @@
+export * from './size'
+export * from './titleBlock'
+export * from './viewport'
+export * from './sheet'

@@ -1,0 +1,30 @@
+import type { Sheet, SheetSizeName } from '../records'
+import { INCH_MM } from '../units'
+
+const inches = (w: number, h: number): readonly [number, number] => [w * INCH_MM, h * INCH_MM]
+
+/** Short and long side of a sheet, mm: ISO 216, and ANSI/ASME Y14.1 and the architectural sizes in inches. */
+export const SHEET_SIZES: Record<SheetSizeName, readonly [short: number, long: number]> = {
+  A0: [841, 1189],
+  A1: [594, 841],
+  A2: [420, 594],
+  A3: [297, 420],
+  A4: [210, 297],
+  'ANSI A': inches(8.5, 11),
+  'ANSI B': inches(11, 17),
+  'ANSI C': inches(17, 22),
+  'ANSI D': inches(22, 34),
+  'ANSI E': inches(34, 44),
+  'ARCH A': inches(9, 12),
+  'ARCH B': inches(12, 18),
+  'ARCH C': inches(18, 24),
+  'ARCH D': inches(24, 36),
+  'ARCH E1': inches(30, 42),
+  'ARCH E': inches(36, 48),
+}
+
+/** Width and height of a sheet as it lies, mm. */
+export function sheetExtent(sheet: Pick<Sheet, 'size' | 'orientation'>): { width: number; height: number } {
+  const [short, long] = SHEET_SIZES[sheet.size]
+  return sheet.orientation === 'landscape' ? { width: long, height: short } : { width: short, height: long }
+}
