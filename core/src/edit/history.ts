@@ -5,7 +5,9 @@ import { changeSchema, idSchema } from '../records'
 export const sentChangeSchema = z.strictObject({
   /** Made by the client; sending the same id twice is harmless. */
   id: idSchema,
-  /** The journal's last number the client had seen. */
+  /** The window it was made in: its own changes never conflict with each other. */
+  client: idSchema,
+  /** The journal's last number that window had seen. */
   base: z.number().int().gte(0),
   /** What was done, in words for the undo list: "Wall". */
   label: z.string().min(1).max(100),

@@ -1,0 +1,42 @@
+// Builds server and interface into their dist folders.
+import { execFileSync } from 'node:child_process'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..')
+
+await build({
+  entryPoints: {
+    main: join(root, 'server/src/main.ts'),
+    'plot.worker': join(root, 'server/src/plot/worker.ts'),
+  },
+  outdir: join(root, 'server/dist'),
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  sourcemap: true,
+  logLevel: 'warning',
+  plugins: [
+    {
+      // Packages stay outside the bundle; the core is part of it.
+      name: 'packages-outside',
+      setup(builder) {
+        builder.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+          kind === 'entry-point' || path.startsWith('@lamina/') || path.startsWith('/')
+            ? undefined
+            : { path, external: true },
+        )
+      },
+    },
+  ],
+})
+if (!process.argv.includes('--server-only'))
+  execFileSync(
+    process.execPath,
+    [join(root, 'node_modules/vite/bin/vite.js'), 'build', join(root, 'web'), '--logLevel', 'warn'],
+    {
+      stdio: 'inherit',
+    },
+  )

@@ -1,0 +1,166 @@
+import { randomBytes } from 'node:crypto'
+import { existsSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import express, { type ErrorRequestHandler, type Express, type Response } from 'express'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import { z } from 'zod'
+import { sentChangeSchema } from '@lamina/core/edit'
+import { ChangeRefused, idSchema } from '@lamina/core/records'
+import { guard } from './guard'
+import { PlotCancelled, PlotFailed, type Plotter } from './plot/plotter'
+import { Conflict, NotThere, type Store } from './store'
+
+export interface AppParts {
+  readonly store: Store
+  readonly plotter: Plotter
+  readonly log: Logger
+  /** Host names this server answers to. */
+  readonly hosts: readonly string[]
+  /** The built interface; null when it is served elsewhere. */
+  readonly site: string | null
+}
+
+/** The largest request taken. A change of 20 000 records is well below it. */
+const BODY_LIMIT = '16mb'
+
+const sheetQuery = z.string().max(4000).optional()
+const sinceQuery = z.coerce.number().int().gte(0)
+
+export function makeApp({ store, plotter, log, hosts, site }: AppParts): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(guard(hosts))
+  app.use((_request, response, next) => {
+    response.locals['nonce'] = randomBytes(16).toString('base64')
+    next()
+  })
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", (_request, response) => `'nonce-${(response as Response).locals['nonce']}'`],
+          fontSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
+  app.use('/api', (_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store')
+    next()
+  })
+  app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }))
+  const idOf = (value: unknown): string => idSchema.parse(value)
+
+  app.get('/api/health', (_request, response) => {
+    response.json({ ok: true })
+  })
+  app.get('/api/projects', async (_request, response) => {
+    response.json(await store.list())
+  })
+  app.post('/api/projects/:id', async (request, response) => {
+    response
+      .status(201)
+      .json(await store.create(idOf(request.params.id), sentChangeSchema.parse(request.body)))
+  })
+  app.get('/api/projects/:id', async (request, response) => {
+    response.json(await store.read(idOf(request.params.id)))
+  })
+  app.delete('/api/projects/:id', async (request, response) => {
+    await store.remove(idOf(request.params.id))
+    response.status(204).end()
+  })
+  app.post('/api/projects/:id/changes', async (request, response) => {
+    response.json(await store.append(idOf(request.params.id), sentChangeSchema.parse(request.body)))
+  })
+  app.get('/api/projects/:id/changes', async (request, response) => {
+    response.json(await store.since(idOf(request.params.id), sinceQuery.parse(request.query['since'] ?? 0)))
+  })
+  app.get('/api/projects/:id/news', async (request, response) => {
+    const id = idOf(request.params.id)
+    if (!(await store.has(id))) throw new NotThere('There is no such project.')
+    response.writeHead(200, { 'Content-Type': 'text/event-stream', Connection: 'keep-alive' })
+    response.write(': listening\n\n')
+    const stop = store.onChange((project, seq, client) => {
+      if (project === id) response.write(`data: ${JSON.stringify({ seq, client })}\n\n`)
+    })
+    const beat = setInterval(() => response.write(': here\n\n'), 20_000)
+    request.on('close', () => {
+      stop()
+      clearInterval(beat)
+    })
+  })
+  app.get('/api/projects/:id/sheets.pdf', async (request, response) => {
+    const id = idOf(request.params.id)
+    const wanted = sheetQuery.parse(request.query['sheets'])
+    const opened = await store.read(id)
+    const sheets = wanted ? wanted.split(',').map(idOf) : null
+    const cancel = new AbortController()
+    response.on('close', () => cancel.abort())
+    const pdf = await plotter.plot({ records: opened.records, sheets }, cancel.signal)
+    response.setHeader('Content-Type', 'application/pdf')
+    response.setHeader('Content-Disposition', 'attachment; filename="sheets.pdf"')
+    response.end(pdf)
+  })
+  app.use('/api', (_request, response) => {
+    response.status(404).json({ code: 'no-such-address', message: 'There is nothing at this address.' })
+  })
+
+  if (site) serveSite(app, site)
+  app.use(explain(log))
+  return app
+}
+
+/** The built interface: files as they are, every other address its one page with this answer's nonce. */
+function serveSite(app: Express, site: string): void {
+  const page = existsSync(join(site, 'index.html')) ? readFileSync(join(site, 'index.html'), 'utf8') : ''
+  app.use(
+    '/assets',
+    express.static(join(site, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  )
+  app.use(express.static(site, { index: false }))
+  app.get('/{*rest}', (_request, response) => {
+    response.setHeader('Cache-Control', 'no-store')
+    response.type('html').send(page.replaceAll('__NONCE__', String(response.locals['nonce'])))
+  })
+}
+
+/** Errors as a stable code and a sentence. */
+function explain(log: Logger): ErrorRequestHandler {
+  return (error: unknown, request, response, _next) => {
+    const answer = (status: number, code: string, message: string): void => {
+      if (response.headersSent) response.end()
+      else response.status(status).json({ code, message })
+    }
+    if (error instanceof ChangeRefused) return answer(422, error.code, error.message)
+    if (error instanceof Conflict) return answer(409, 'conflict', error.message)
+    if (error instanceof NotThere) return answer(404, 'not-there', error.message)
+    if (error instanceof z.ZodError) {
+      const issue = error.issues[0]!
+      return answer(
+        422,
+        'bad-request',
+        `What was sent does not fit: ${issue.path.join('.') || 'body'}: ${issue.message}`,
+      )
+    }
+    if (error instanceof PlotCancelled) return answer(499, 'cancelled', 'The plot was cancelled.')
+    if (error instanceof PlotFailed) return answer(422, 'plot-failed', error.message)
+    const status = (error as { status?: number }).status
+    if (status === 413) return answer(413, 'too-large', 'That is more than can be taken at once (16 MB).')
+    if (status !== undefined && status >= 400 && status < 500)
+      return answer(status, 'bad-request', 'The request could not be read.')
+    log.error({ error, path: request.path }, 'a request failed')
+    answer(500, 'fault', 'Something went wrong here. Nothing was stored; please try again.')
+  }
+}

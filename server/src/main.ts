@@ -1,0 +1,67 @@
+import { createServer } from 'node:http'
+import { dirname, join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { Worker } from 'node:worker_threads'
+import pino from 'pino'
+import { makeApp } from './app'
+import { FolderInUse, takeFolder } from './folder'
+import { Plotter } from './plot/plotter'
+import { seedSamples } from './seed'
+import { Store } from './store'
+
+const here = dirname(fileURLToPath(import.meta.url))
+const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
+const say = (line: string): void => void process.stdout.write(`${line}\n`)
+
+const folder = resolve(process.env['LAMINA_DATA'] ?? '.lamina')
+const port = Number(process.env['PORT'] ?? 4180)
+const host = process.env['HOST'] ?? '127.0.0.1'
+const samples = !process.argv.includes('--no-samples')
+
+async function main(): Promise<void> {
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) {
+    process.stderr.write(`PORT must be a whole number up to 65535, not “${process.env['PORT']}”.\n`)
+    process.exit(2)
+  }
+  let letGo: () => void
+  try {
+    letGo = takeFolder(folder)
+  } catch (error) {
+    if (!(error instanceof FolderInUse)) throw error
+    process.stderr.write(`${error.message}\n`)
+    process.exit(3)
+  }
+  process.on('exit', letGo)
+  say('opening the database')
+  const store = await Store.at(join(folder, 'database'), join(here, '../drizzle'))
+  if (samples) await seedSamples(store, say)
+  const plotter = new Plotter(() => new Worker(join(here, 'plot.worker.js')))
+  const hosts = ['localhost', '127.0.0.1', '[::1]', ...(process.env['LAMINA_HOSTS']?.split(',') ?? [])]
+  const app = makeApp({ store, plotter, log, hosts, site: join(here, '../../web/dist') })
+  const server = createServer(app)
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    const sentence =
+      error.code === 'EADDRINUSE'
+        ? `Port ${port} is in use. Stop what uses it or name another with PORT.`
+        : `The server could not start: ${error.message}`
+    process.stderr.write(`${sentence}\n`)
+    process.exit(4)
+  })
+  server.listen(port, host, () => {
+    const address = server.address()
+    const at = typeof address === 'object' && address ? address.port : port
+    say(`Lamina is ready: http://localhost:${at}`)
+  })
+  const stop = (): void => {
+    server.close()
+    server.closeAllConnections()
+    void Promise.all([plotter.close(), store.close()]).then(() => process.exit(0))
+  }
+  process.once('SIGINT', stop)
+  process.once('SIGTERM', stop)
+}
+
+main().catch((error: unknown) => {
+  log.fatal({ err: error }, 'the server stopped')
+  process.exit(1)
+})

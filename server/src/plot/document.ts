@@ -1,0 +1,52 @@
+import PDFDocument from 'pdfkit'
+import { LevelSolver } from '@lamina/core/building'
+import { Project, type AnyRecord, type Id } from '@lamina/core/records'
+import { drawingSource, sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
+import { POINTS_PER_MM, paintPdf, registerFaces } from './paint'
+
+export interface PlotOrder {
+  readonly records: readonly AnyRecord[]
+  /** Ids in any order; null: the whole set. */
+  readonly sheets: readonly Id[] | null
+}
+
+/** A sentence for the person who asked for the plot. */
+export class NothingToPlot extends Error {}
+
+/** The sheets as one PDF at true size: a page a sheet, in the order of the set, with a bookmark each. */
+export async function plotSheets(order: PlotOrder): Promise<Uint8Array> {
+  const project = new Project(order.records)
+  const solvers = new Map<Id, LevelSolver>()
+  const source = drawingSource(project, (level) => {
+    let solver = solvers.get(level)
+    if (!solver) solvers.set(level, (solver = new LevelSolver(project, level)))
+    return solver
+  })
+  const { sheets: wanted } = order
+  const sheets = sheetSet(project).filter((sheet) => wanted === null || wanted.includes(sheet.id))
+  if (sheets.length === 0) throw new NothingToPlot('There is no such sheet to plot.')
+  const doc = new PDFDocument({
+    autoFirstPage: false,
+    margin: 0,
+    pdfVersion: '1.7',
+    lang: 'en',
+    displayTitle: true,
+    info: { Title: project.facts.name, Creator: 'Lamina', Producer: 'Lamina' },
+  })
+  const chunks: Buffer[] = []
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk))
+  const done = new Promise<void>((resolve, reject) => {
+    doc.on('end', resolve)
+    doc.on('error', reject)
+  })
+  registerFaces(doc)
+  for (const sheet of sheets) {
+    const { width, height } = sheetExtent(sheet)
+    doc.addPage({ size: [width * POINTS_PER_MM, height * POINTS_PER_MM], margin: 0 })
+    doc.outline.addItem(`${sheet.number} ${sheet.title}`)
+    paintPdf(doc, sheetItems(project, sheet, source), height)
+  }
+  doc.end()
+  await done
+  return Buffer.concat(chunks)
+}

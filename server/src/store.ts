@@ -1,0 +1,236 @@
+import { PGlite } from '@electric-sql/pglite'
+import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm'
+import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
+import { migrate } from 'drizzle-orm/pglite/migrator'
+import type { JournalEntry, SentChange } from '@lamina/core/edit'
+import { ChangeRefused, Project, recordSchema, type AnyRecord, type Change } from '@lamina/core/records'
+import { changes, projects, records } from './tables'
+
+/** How many past changes are given with a project: as far as undo reaches after a reload. */
+const UNDO_DEPTH = 300
+
+export interface ProjectCard {
+  readonly id: string
+  readonly name: string
+  readonly changedAt: string
+  readonly sheets: number
+  readonly drawings: number
+}
+
+export interface OpenedProject {
+  readonly id: string
+  readonly seq: number
+  readonly records: AnyRecord[]
+  /** The last changes, oldest first. */
+  readonly journal: JournalEntry[]
+}
+
+/** A change touches what another window changed in the meantime. */
+export class Conflict extends Error {}
+export class NotThere extends Error {}
+
+/** Projects in the database: the journal, and the records it comes to. */
+export class Store {
+  /** One change at a time for each project. */
+  private readonly queues = new Map<string, Promise<unknown>>()
+  private readonly open = new Map<string, Promise<{ project: Project; seq: number }>>()
+  private readonly listeners = new Set<(project: string, seq: number, client: string) => void>()
+
+  private constructor(
+    private readonly client: PGlite,
+    private readonly db: PgliteDatabase,
+  ) {}
+
+  static async at(folder: string | null, migrations: string): Promise<Store> {
+    const client = folder ? new PGlite(folder) : new PGlite()
+    await client.waitReady
+    const db = drizzle(client)
+    await migrate(db, { migrationsFolder: migrations })
+    return new Store(client, db)
+  }
+
+  async close(): Promise<void> {
+    await Promise.allSettled(this.queues.values())
+    await this.client.close()
+  }
+
+  /** Calls back after every change that was stored. Gives the way to stop. */
+  onChange(listener: (project: string, seq: number, client: string) => void): () => void {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  async list(): Promise<ProjectCard[]> {
+    const count = (kind: string) =>
+      sql<number>`(select count(*)::int from ${records} r where r.project = "projects"."id" and r.kind = ${kind})`
+    const rows = await this.db
+      .select({
+        id: projects.id,
+        name: projects.name,
+        changedAt: projects.changedAt,
+        sheets: count('sheet'),
+        drawings: count('drawing'),
+      })
+      .from(projects)
+      .where(gt(projects.seq, 0))
+      .orderBy(desc(projects.changedAt))
+    return rows.map((row) => ({ ...row, changedAt: row.changedAt.toISOString() }))
+  }
+
+  async has(id: string): Promise<boolean> {
+    const rows = await this.db.select({ seq: projects.seq }).from(projects).where(eq(projects.id, id))
+    return (rows[0]?.seq ?? 0) > 0
+  }
+
+  async read(id: string): Promise<OpenedProject> {
+    return this.inTurn(id, async () => {
+      const { project, seq } = await this.opened(id)
+      if (seq === 0) throw new NotThere('There is no such project.')
+      const rows = await this.db
+        .select()
+        .from(changes)
+        .where(eq(changes.project, id))
+        .orderBy(desc(changes.seq))
+        .limit(UNDO_DEPTH)
+      return { id, seq, records: [...project.everything()], journal: rows.reverse().map(entryOf) }
+    })
+  }
+
+  /** The journal after a number, for windows that fell behind. */
+  async since(id: string, seq: number): Promise<JournalEntry[]> {
+    const rows = await this.db
+      .select()
+      .from(changes)
+      .where(and(eq(changes.project, id), gt(changes.seq, seq)))
+      .orderBy(asc(changes.seq))
+    return rows.map(entryOf)
+  }
+
+  /** A new project from its first change. The same id again is harmless if the change is the same one. */
+  async create(id: string, first: SentChange): Promise<{ seq: number }> {
+    return this.inTurn(id, async () => {
+      const facts = first.change.put.find((record) => record.kind === 'project')
+      if (!facts) throw new ChangeRefused('bad-change', 'A new project begins with its own facts.')
+      await this.db.insert(projects).values({ id, name: facts.name }).onConflictDoNothing()
+      return this.store(id, first)
+    })
+  }
+
+  /** Appends a change to the journal and brings the records up to date, both or neither. */
+  async append(id: string, sent: SentChange): Promise<{ seq: number }> {
+    return this.inTurn(id, async () => {
+      const { seq } = await this.opened(id)
+      if (seq === 0) throw new NotThere('There is no such project.')
+      return this.store(id, sent)
+    })
+  }
+
+  async remove(id: string): Promise<void> {
+    await this.inTurn(id, async () => {
+      const gone = await this.db.delete(projects).where(eq(projects.id, id)).returning({ id: projects.id })
+      if (gone.length === 0) throw new NotThere('There is no such project.')
+      this.open.delete(id)
+    })
+  }
+
+  private async store(id: string, sent: SentChange): Promise<{ seq: number }> {
+    const state = await this.opened(id)
+    const again = await this.db
+      .select({ seq: changes.seq })
+      .from(changes)
+      .where(and(eq(changes.project, id), eq(changes.id, sent.id)))
+    if (again[0]) return { seq: again[0].seq }
+    await this.refuseConflict(id, sent)
+    state.project.check(sent.change)
+    const inverse = state.project.inverseOf(sent.change)
+    const seq = state.seq + 1
+    await this.db.transaction(async (tx) => {
+      await tx.insert(changes).values({
+        project: id,
+        seq,
+        id: sent.id,
+        client: sent.client,
+        base: sent.base,
+        label: sent.label,
+        change: sent.change,
+        inverse,
+        undoes: sent.undoes,
+      })
+      for (const record of sent.change.drop)
+        await tx.delete(records).where(and(eq(records.project, id), eq(records.id, record)))
+      for (let i = 0; i < sent.change.put.length; i += 500) {
+        await tx
+          .insert(records)
+          .values(
+            sent.change.put
+              .slice(i, i + 500)
+              .map((body) => ({ project: id, id: body.id, kind: body.kind, body, seq })),
+          )
+          .onConflictDoUpdate({
+            target: [records.project, records.id],
+            set: { kind: sql`excluded.kind`, body: sql`excluded.body`, seq: sql`excluded.seq` },
+          })
+      }
+      const facts = sent.change.put.find((record) => record.kind === 'project')
+      await tx
+        .update(projects)
+        .set({ seq, changedAt: sql`now()`, ...(facts ? { name: facts.name } : {}) })
+        .where(eq(projects.id, id))
+    })
+    state.project.apply(sent.change)
+    state.seq = seq
+    for (const listener of this.listeners) listener(id, seq, sent.client)
+    return { seq }
+  }
+
+  private async refuseConflict(id: string, sent: SentChange): Promise<void> {
+    const others = await this.db
+      .select({ change: changes.change })
+      .from(changes)
+      .where(and(eq(changes.project, id), gt(changes.seq, sent.base), ne(changes.client, sent.client)))
+    if (others.length === 0) return
+    const mine = touched(sent.change)
+    for (const { change } of others) {
+      for (const record of touched(change))
+        if (mine.has(record))
+          throw new Conflict('The same thing was changed in another window in the meantime.')
+    }
+  }
+
+  private opened(id: string): Promise<{ project: Project; seq: number }> {
+    let state = this.open.get(id)
+    if (!state) {
+      state = this.load(id)
+      this.open.set(id, state)
+      state.catch(() => this.open.delete(id))
+    }
+    return state
+  }
+
+  private async load(id: string): Promise<{ project: Project; seq: number }> {
+    const [row] = await this.db.select({ seq: projects.seq }).from(projects).where(eq(projects.id, id))
+    if (!row) throw new NotThere('There is no such project.')
+    const rows = await this.db
+      .select({ body: records.body })
+      .from(records)
+      .where(eq(records.project, id))
+      .orderBy(asc(records.seq), asc(records.id))
+    return { project: new Project(rows.map(({ body }) => recordSchema.parse(body))), seq: row.seq }
+  }
+
+  private async inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {
+    const before = this.queues.get(id) ?? Promise.resolve()
+    const mine = before.then(work, work)
+    const settled = mine.catch(() => undefined)
+    this.queues.set(id, settled)
+    void settled.then(() => {
+      if (this.queues.get(id) === settled) this.queues.delete(id)
+    })
+    return mine
+  }
+}
+
+const touched = (change: Change): Set<string> =>
+  new Set([...change.put.map((record) => record.id), ...change.drop])
+
+const entryOf = ({ project: _, ...row }: typeof changes.$inferSelect): JournalEntry => row

@@ -1,0 +1,60 @@
+import { sql } from 'drizzle-orm'
+import { index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
+import type { AnyRecord, Change } from '@lamina/core/records'
+
+export const projects = pgTable('projects', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  createdAt: timestamp('created_at', { withTimezone: true })
+    .notNull()
+    .default(sql`now()`),
+  changedAt: timestamp('changed_at', { withTimezone: true })
+    .notNull()
+    .default(sql`now()`),
+  /** Number of the last change in the journal. */
+  seq: integer('seq').notNull().default(0),
+})
+
+/** Every change of every project, with what takes it back. Rows are only ever added. */
+export const changes = pgTable(
+  'changes',
+  {
+    project: text('project')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    seq: integer('seq').notNull(),
+    id: text('id').notNull(),
+    client: text('client').notNull(),
+    base: integer('base').notNull(),
+    label: text('label').notNull(),
+    change: jsonb('change').$type<Change>().notNull(),
+    inverse: jsonb('inverse').$type<Change>().notNull(),
+    undoes: text('undoes'),
+    at: timestamp('at', { withTimezone: true, mode: 'string' })
+      .notNull()
+      .default(sql`now()`),
+  },
+  (table) => [
+    primaryKey({ columns: [table.project, table.seq] }),
+    uniqueIndex('changes_once').on(table.project, table.id),
+  ],
+)
+
+/** The records as they are now: what the journal comes to. */
+export const records = pgTable(
+  'records',
+  {
+    project: text('project')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    id: text('id').notNull(),
+    kind: text('kind').notNull(),
+    body: jsonb('body').$type<AnyRecord>().notNull(),
+    /** The change that last touched it. */
+    seq: integer('seq').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.project, table.id] }),
+    index('records_kind').on(table.project, table.kind),
+  ],
+)
