@@ -1,0 +1,86 @@
+import { boxHeight, boxWidth, type Box, type Point } from '../geometry'
+
+/**
+ * The free part of a field around a point: for each obstacle the side of it that holds the point (or the
+ * largest side, when the point lies on it). Gives null when nothing is left.
+ */
+export function freeAround(field: Box, obstacles: readonly Box[], p: Point): Box | null {
+  let free = field
+  for (const box of obstacles) {
+    if (box.maxX <= free.minX || box.minX >= free.maxX || box.maxY <= free.minY || box.minY >= free.maxY)
+      continue
+    const sides: Box[] = [
+      { ...free, maxX: box.minX },
+      { ...free, minX: box.maxX },
+      { ...free, maxY: box.minY },
+      { ...free, minY: box.maxY },
+    ].filter((side) => boxWidth(side) > 0 && boxHeight(side) > 0)
+    const holding = sides.filter(
+      (side) => p.x >= side.minX && p.x <= side.maxX && p.y >= side.minY && p.y <= side.maxY,
+    )
+    const best = (holding.length > 0 ? holding : sides).sort((a, b) => area(b) - area(a))[0]
+    if (!best) return null
+    free = best
+  }
+  return free
+}
+
+const area = (box: Box): number => boxWidth(box) * boxHeight(box)
+
+/** A box of a size with its middle as near to p as it goes without leaving the room. */
+export function middleWithin(room: Box, width: number, height: number, p: Point): Point {
+  const clamp = (value: number, low: number, high: number): number =>
+    low > high ? (low + high) / 2 : Math.min(high, Math.max(low, value))
+  return {
+    x: clamp(p.x, room.minX + width / 2, room.maxX - width / 2),
+    y: clamp(p.y, room.minY + height / 2, room.maxY - height / 2),
+  }
+}
+
+/** The nearest shift that lines one of a box's edges or middles up with one of the others', within reach. */
+export function lineUp(
+  box: Box,
+  others: readonly Box[],
+  reach: number,
+): { dx: number; dy: number; lines: readonly [Point, Point][] } {
+  const pick = (mine: number[], theirs: number[]): number => {
+    let best = 0
+    let bestAway = reach
+    for (const m of mine)
+      for (const t of theirs)
+        if (Math.abs(t - m) < bestAway) {
+          best = t - m
+          bestAway = Math.abs(t - m)
+        }
+    return best
+  }
+  const xs = (b: Box): number[] => [b.minX, (b.minX + b.maxX) / 2, b.maxX]
+  const ys = (b: Box): number[] => [b.minY, (b.minY + b.maxY) / 2, b.maxY]
+  const dx = pick(xs(box), others.flatMap(xs))
+  const dy = pick(ys(box), others.flatMap(ys))
+  const lines: [Point, Point][] = []
+  const moved = { minX: box.minX + dx, maxX: box.maxX + dx, minY: box.minY + dy, maxY: box.maxY + dy }
+  for (const other of others) {
+    const low = Math.min(moved.minY, other.minY)
+    const high = Math.max(moved.maxY, other.maxY)
+    const left = Math.min(moved.minX, other.minX)
+    const right = Math.max(moved.maxX, other.maxX)
+    if (dx !== 0) {
+      const x = xs(other).find((t) => xs(moved).some((m) => Math.abs(m - t) < 1e-6))
+      if (x !== undefined)
+        lines.push([
+          { x, y: low },
+          { x, y: high },
+        ])
+    }
+    if (dy !== 0) {
+      const y = ys(other).find((t) => ys(moved).some((m) => Math.abs(m - t) < 1e-6))
+      if (y !== undefined)
+        lines.push([
+          { x: left, y },
+          { x: right, y },
+        ])
+    }
+  }
+  return { dx, dy, lines }
+}

@@ -1,0 +1,73 @@
+import type { JournalEntry, SentChange } from '@lamina/core/edit'
+import type { AnyRecord } from '@lamina/core/records'
+
+export interface ProjectCard {
+  readonly id: string
+  readonly name: string
+  readonly changedAt: string
+  readonly sheets: number
+  readonly drawings: number
+}
+
+export interface OpenedProject {
+  readonly id: string
+  readonly seq: number
+  readonly records: AnyRecord[]
+  readonly journal: JournalEntry[]
+}
+
+/** The server answered with a refusal: a stable code and a sentence. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+  ) {
+    super(message)
+  }
+}
+
+/** The server could not be reached. */
+export class NotConnected extends Error {
+  constructor() {
+    super('The Lamina server does not answer.')
+  }
+}
+
+async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(path, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+    })
+  } catch {
+    throw new NotConnected()
+  }
+  if (response.status >= 502 && response.status <= 504) throw new NotConnected()
+  if (!response.ok) {
+    const refusal = (await response.json().catch(() => null)) as { code?: string; message?: string } | null
+    throw new Refused(
+      response.status,
+      refusal?.code ?? 'fault',
+      refusal?.message ?? 'The server could not do that.',
+    )
+  }
+  return (response.status === 204 ? undefined : await response.json()) as T
+}
+
+const at = (id: string): string => `/api/projects/${encodeURIComponent(id)}`
+
+export const api = {
+  list: () => ask<ProjectCard[]>('GET', '/api/projects'),
+  read: (id: string) => ask<OpenedProject>('GET', at(id)),
+  create: (id: string, first: SentChange) => ask<{ seq: number }>('POST', at(id), first),
+  send: (id: string, sent: SentChange) => ask<{ seq: number }>('POST', `${at(id)}/changes`, sent),
+  since: (id: string, seq: number) => ask<JournalEntry[]>('GET', `${at(id)}/changes?since=${seq}`),
+  remove: (id: string) => ask<void>('DELETE', at(id)),
+  newsAddress: (id: string) => `${at(id)}/news`,
+  pdfAddress: (id: string, sheets?: readonly string[]) =>
+    `${at(id)}/sheets.pdf${sheets ? `?sheets=${sheets.join(',')}` : ''}`,
+}

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import Fuse from 'fuse.js'
+import { computed, nextTick, ref, watch } from 'vue'
+import type { Action } from '../store/useActions'
+
+/** The one place to find any action, drawing, sheet, block or setting by name. */
+const open = defineModel<boolean>({ required: true })
+const props = defineProps<{ actions: readonly Action[] }>()
+
+const text = ref('')
+const at = ref(0)
+const field = ref<{ focus(): void } | null>(null)
+const fuse = computed(
+  () => new Fuse([...props.actions], { keys: ['name', 'group'], threshold: 0.38, ignoreLocation: true }),
+)
+const found = computed(() =>
+  text.value.trim()
+    ? fuse.value.search(text.value.trim(), { limit: 9 }).map(({ item }) => item)
+    : props.actions.slice(0, 9),
+)
+watch(open, async (now) => {
+  if (!now) return
+  text.value = ''
+  at.value = 0
+  await nextTick()
+  setTimeout(() => field.value?.focus())
+})
+watch(text, () => (at.value = 0))
+function run(action: Action | undefined): void {
+  if (!action) return
+  open.value = false
+  action.run()
+}
+const step = (by: number): void => {
+  const count = found.value.length
+  if (count) at.value = (at.value + by + count) % count
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="520" location="top" scrim="ink" aria-label="Ask">
+    <v-card class="ask" color="surface">
+      <v-text-field
+        ref="field"
+        v-model="text"
+        placeholder="A tool, a drawing, a sheet, a block, a setting"
+        aria-label="Ask for anything by name"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="ask-found"
+        :aria-activedescendant="found[at] ? `ask-${found[at]!.id}` : undefined"
+        density="comfortable"
+        @keydown.down.prevent="step(1)"
+        @keydown.up.prevent="step(-1)"
+        @keydown.enter.prevent="run(found[at])"
+      />
+      <ul id="ask-found" role="listbox" aria-label="Found">
+        <li
+          v-for="(action, i) in found"
+          :id="`ask-${action.id}`"
+          :key="action.id"
+          role="option"
+          :aria-selected="i === at"
+          :class="{ on: i === at }"
+          @click="run(action)"
+          @mousemove="at = i"
+        >
+          <span class="soft small group">{{ action.group }}</span>
+          <span class="name">{{ action.name }}</span>
+          <kbd v-if="action.keys" class="soft small">{{ action.keys }}</kbd>
+        </li>
+      </ul>
+      <p v-if="!found.length" class="soft none">Nothing by that name. Try a shorter word.</p>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.ask {
+  padding: 12px;
+  margin-top: 60px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 8px 0 0;
+}
+li {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  padding: 7px 10px;
+  border-radius: 7px;
+  cursor: pointer;
+}
+li.on {
+  background: rgb(var(--v-theme-live-wash));
+  color: rgb(var(--v-theme-live));
+}
+.group {
+  width: 64px;
+}
+.name {
+  flex: 1;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+kbd {
+  font: inherit;
+  font-size: 12px;
+}
+.none {
+  padding: 8px 10px;
+}
+</style>

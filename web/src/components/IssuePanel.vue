@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Sheet } from '@lamina/core/records'
+import { drawingSource, sheetExtent, sheetItems } from '@lamina/core/sheets'
+import { paintSvg } from '@lamina/core/display'
+import { api } from '../api'
+import { keepFile, safeName } from '../keepFile'
+import { letteringCss } from '../lettering'
+import { useProject } from '../store/project'
+import { useSay } from '../store/say'
+import DrawerEntry from './DrawerEntry.vue'
+
+const props = defineProps<{ sheet: Sheet | null; pdf: string; svg: string }>()
+const store = useProject()
+const say = useSay()
+const working = ref<AbortController | null>(null)
+
+async function plot(sheets?: string[]): Promise<void> {
+  if (store.state === 'offline') {
+    say.warn(
+      'The server that plots is not connected. Everything is kept on this computer; try again when it is back.',
+    )
+    return
+  }
+  const cancel = new AbortController()
+  working.value = cancel
+  try {
+    await store.allSaved()
+    const response = await fetch(api.pdfAddress(store.id!, sheets), { signal: cancel.signal })
+    if (!response.ok) {
+      const refusal = (await response.json().catch(() => null)) as { message?: string } | null
+      say.warn(refusal?.message ?? 'The plot did not succeed. Please try again.')
+      return
+    }
+    const name =
+      sheets && props.sheet ? `${props.sheet.number} ${props.sheet.title}` : store.project.facts.name
+    keepFile(await response.blob(), `${safeName(name)}.pdf`)
+    say.tell(sheets ? 'The sheet is downloaded.' : 'The sheet set is downloaded.')
+  } catch {
+    say.warn(
+      cancel.signal.aborted
+        ? 'The plot was stopped. Nothing else changed.'
+        : 'The server does not answer. Try again when it is back.',
+    )
+  } finally {
+    working.value = null
+  }
+}
+async function picture(): Promise<void> {
+  const { sheet } = props
+  if (!sheet) return
+  const { width, height } = sheetExtent(sheet)
+  const items = sheetItems(
+    store.project,
+    sheet,
+    drawingSource(store.project, (level) => store.solver(level)),
+  )
+  const svg = paintSvg(
+    items,
+    { width, height, title: `${sheet.number} ${sheet.title}` },
+    await letteringCss(),
+  )
+  keepFile(new Blob([svg], { type: 'image/svg+xml' }), `${safeName(`${sheet.number} ${sheet.title}`)}.svg`)
+  say.tell('The sheet is downloaded.')
+}
+</script>
+
+<template>
+  <h3>PDF, true to scale</h3>
+  <DrawerEntry :icon="pdf" name="Whole sheet set" :disabled="working !== null" @choose="plot()" />
+  <DrawerEntry
+    :icon="pdf"
+    name="This sheet"
+    :disabled="!sheet || working !== null"
+    why="Open a sheet first."
+    @choose="plot([sheet!.id])"
+  />
+  <div v-if="working" class="working" role="status">
+    <span>Plotting</span>
+    <v-progress-linear indeterminate color="live" />
+    <button type="button" @click="working.abort()">Stop</button>
+  </div>
+  <h3>Picture</h3>
+  <DrawerEntry
+    :icon="svg"
+    name="This sheet as SVG"
+    :disabled="!sheet"
+    why="Open a sheet first."
+    @choose="picture()"
+  />
+</template>
+
+<style scoped>
+.working {
+  display: grid;
+  gap: 6px;
+  padding: 8px;
+}
+.working button {
+  justify-self: start;
+  font: inherit;
+  text-decoration: underline;
+  background: none;
+  border: 0;
+  color: inherit;
+  cursor: pointer;
+}
+</style>

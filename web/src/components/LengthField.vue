@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { echoLength, formatLength, parseLength, type Units } from '@lamina/core/units'
+
+/** A length typed in any unit; what was understood is echoed before it is used. */
+const props = defineProps<{ label: string; mm: number; units: Units; least?: number; disabled?: boolean }>()
+const emit = defineEmits<{ set: [mm: number] }>()
+
+const text = ref('')
+const editing = ref(false)
+const shown = computed(() => formatLength(props.mm, props.units))
+watch(
+  [shown, editing],
+  () => {
+    if (!editing.value) text.value = shown.value
+  },
+  { immediate: true },
+)
+const parsed = computed(() => parseLength(text.value, props.units))
+const fault = computed(() => {
+  if (!editing.value || text.value === shown.value) return ''
+  if (!parsed.value.ok) return parsed.value.message
+  if (props.least !== undefined && parsed.value.mm < props.least)
+    return `At least ${formatLength(props.least, props.units)}.`
+  return ''
+})
+const echo = computed(() =>
+  editing.value && parsed.value.ok && !fault.value && text.value !== shown.value
+    ? echoLength(parsed.value.mm, parsed.value.bare, props.units)
+    : '',
+)
+function take(): void {
+  if (editing.value && text.value !== shown.value && parsed.value.ok && !fault.value)
+    emit('set', parsed.value.mm)
+}
+function leave(): void {
+  take()
+  editing.value = false
+  text.value = shown.value
+}
+</script>
+
+<template>
+  <v-text-field
+    v-model="text"
+    :label="label"
+    :disabled="disabled"
+    :error-messages="fault ? [fault] : []"
+    :hint="echo"
+    :persistent-hint="echo !== ''"
+    autocomplete="off"
+    spellcheck="false"
+    @focus="editing = true"
+    @blur="leave"
+    @keydown.enter.prevent="take"
+    @keydown.esc.stop="((text = shown), ($event.target as HTMLElement).blur())"
+  />
+</template>

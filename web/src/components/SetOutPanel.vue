@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { addLevel, setFacts } from '@lamina/core/edit'
+import { formatHeight, formatLength } from '@lamina/core/units'
+import { useProject } from '../store/project'
+import type { Actions } from '../store/useActions'
+import LengthField from './LengthField.vue'
+
+const props = defineProps<{ actions: Actions }>()
+const store = useProject()
+const facts = computed(() => (store.version, store.project.facts))
+const levels = computed(
+  () => (store.version, store.project.all('level').sort((p, q) => q.elevation - p.elevation)),
+)
+const name = ref('')
+const height = ref(store.units.system === 'metric' ? 2700 : 2743.2)
+
+function set(field: 'name' | 'number' | 'client', event: Event): void {
+  const text = (event.target as HTMLInputElement).value.trim()
+  if (text !== facts.value[field])
+    store.edit('Project facts', (p) => setFacts(p, 'project', 'project', { [field]: text }))
+}
+function add(): void {
+  let drawing = ''
+  const change = store.edit('Level', (project, makeId) => {
+    const made = addLevel(project, { name: name.value, height: height.value }, makeId)
+    drawing = made.drawing
+    return made.change
+  })
+  if (!change) return
+  name.value = ''
+  props.actions.openDrawing(drawing)
+}
+</script>
+
+<template>
+  <h3>Project</h3>
+  <div class="stack">
+    <v-text-field label="Name" :model-value="facts.name" @change="set('name', $event)" />
+    <v-text-field label="Number" :model-value="facts.number" @change="set('number', $event)" />
+    <v-text-field label="Client" :model-value="facts.client" @change="set('client', $event)" />
+  </div>
+  <h3>Levels</h3>
+  <ul>
+    <li v-for="level in levels" :key="level.id">
+      <b>{{ level.name }}</b>
+      <span class="soft small">
+        FFL {{ formatHeight(level.elevation, store.units) }} · storey
+        {{ formatLength(level.height, store.units) }}
+      </span>
+    </li>
+  </ul>
+  <form class="stack" @submit.prevent="add">
+    <v-text-field v-model="name" label="New level" placeholder="Upper floor" />
+    <LengthField
+      label="Storey height"
+      :mm="height"
+      :units="store.units"
+      :least="300"
+      @set="(mm) => (height = mm)"
+    />
+    <v-btn type="submit" size="small" variant="outlined" :disabled="!name.trim()">Add on top</v-btn>
+  </form>
+</template>
+
+<style scoped>
+.stack {
+  display: grid;
+  gap: 10px;
+}
+ul {
+  list-style: none;
+  padding: 0 6px;
+  margin: 0 0 12px;
+}
+li {
+  display: grid;
+  padding: 5px 0;
+  border-bottom: 1px dotted rgb(var(--v-theme-hairline));
+}
+b {
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { toneColour, PATTERNS, patternLines } from '@lamina/core/display'
+import type { WallType } from '@lamina/core/records'
+import { formatLength } from '@lamina/core/units'
+import { useProject } from '../store/project'
+
+/** The layers of a wall type as they are cut, left side on the left. */
+const props = defineProps<{ type: WallType }>()
+const store = useProject()
+const WIDTH = 182
+const HEIGHT = 40
+
+const strips = computed(() => {
+  const total = props.type.strips.reduce((sum, strip) => sum + strip.thickness, 0)
+  let x = 0
+  return props.type.strips.map((strip) => {
+    const material = store.project.need('material', strip.material)
+    const width = (strip.thickness / total) * WIDTH
+    const left = x
+    x += width
+    const corners = [
+      { x: left, y: 0 },
+      { x: x, y: 0 },
+      { x: x, y: HEIGHT },
+      { x: left, y: HEIGHT },
+    ]
+    const pattern = material.pattern ? PATTERNS[material.pattern] : null
+    const scale = pattern?.sizing === 'paper' ? 4.5 : 1
+    const lines =
+      pattern?.sizing === 'paper' ? (patternLines(pattern, [{ points: corners }], scale) ?? []) : []
+    let d = ''
+    for (let i = 0; i + 3 < lines.length; i += 4)
+      d += `M${lines[i]!.toFixed(1)} ${lines[i + 1]!.toFixed(1)}L${lines[i + 2]!.toFixed(1)} ${lines[i + 3]!.toFixed(1)}`
+    return {
+      left,
+      width,
+      fill: toneColour(material.tone, [30, 42, 56], [252, 250, 244]),
+      d,
+      name: material.name,
+      thickness: strip.thickness,
+    }
+  })
+})
+const words = computed(() =>
+  strips.value
+    .map((strip) => `${formatLength(strip.thickness, store.units)} ${strip.name.toLowerCase()}`)
+    .join(' · '),
+)
+</script>
+
+<template>
+  <figure>
+    <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" :height="HEIGHT" role="img" :aria-label="`Layers: ${words}`">
+      <g v-for="(strip, i) in strips" :key="i">
+        <rect
+          :x="strip.left"
+          y="0"
+          :width="strip.width"
+          :height="HEIGHT"
+          :fill="strip.fill"
+          stroke="#1E2A38"
+          stroke-width="0.6"
+        />
+        <path :d="strip.d" stroke="#1E2A38" stroke-width="0.6" opacity="0.7" />
+      </g>
+      <rect
+        x="0.6"
+        y="0.6"
+        :width="WIDTH - 1.2"
+        :height="HEIGHT - 1.2"
+        fill="none"
+        stroke="#1E2A38"
+        stroke-width="1.2"
+      />
+    </svg>
+    <figcaption class="soft small">{{ words }}</figcaption>
+  </figure>
+</template>
+
+<style scoped>
+figure {
+  margin: 0;
+}
+svg {
+  width: 100%;
+  display: block;
+}
+figcaption {
+  margin-top: 4px;
+  line-height: 15px;
+}
+</style>

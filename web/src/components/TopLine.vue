@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
+import { computed } from 'vue'
+import { useProject } from '../store/project'
+import { useDesk } from '../store/desk'
+import ThemeSwitch from './ThemeSwitch.vue'
+
+defineProps<{ place: string }>()
+const store = useProject()
+const desk = useDesk()
+const name = computed(() => (store.version, store.id ? store.project.facts.name : ''))
+const saved = computed(() => {
+  if (store.state === 'saved') return { text: 'Saved', tone: 'good' }
+  if (store.state === 'saving') return { text: 'Saving', tone: 'busy' }
+  return { text: 'Not connected, kept on this computer', tone: 'away' }
+})
+</script>
+
+<template>
+  <header class="top">
+    <div class="where">
+      <span class="project" :title="name">{{ name }}</span>
+      <span aria-hidden="true" class="arrow">›</span>
+      <h1 class="place" :title="place">{{ place }}</h1>
+    </div>
+    <div class="right">
+      <slot />
+      <v-btn
+        :icon="mdiUndoVariant"
+        :disabled="!store.undoLabel"
+        :aria-label="store.undoLabel ? `Undo ${store.undoLabel}` : 'Nothing to undo'"
+        :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
+        variant="text"
+        size="small"
+        @click="store.undo()"
+      />
+      <v-btn
+        :icon="mdiRedoVariant"
+        :disabled="!store.redoLabel"
+        :aria-label="store.redoLabel ? `Redo ${store.redoLabel}` : 'Nothing to redo'"
+        :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
+        variant="text"
+        size="small"
+        @click="store.redo()"
+      />
+      <span class="saved" :class="saved.tone" role="status" data-test="saved">{{ saved.text }}</span>
+      <ThemeSwitch />
+      <button type="button" class="pill" @click="desk.askOpen = true">Ask <kbd>/</kbd></button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.top {
+  height: var(--top);
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 0 14px 0 16px;
+  background: rgb(var(--v-theme-film));
+  border-bottom: 1px solid rgb(var(--v-theme-hairline));
+}
+.where {
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+  min-width: 0;
+  white-space: nowrap;
+}
+.project,
+.place {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.arrow {
+  color: rgb(var(--v-theme-soft-ink));
+}
+.place {
+  font:
+    600 14px 'Hanken Grotesk',
+    sans-serif;
+  flex-shrink: 0;
+  max-width: 320px;
+}
+.right {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  white-space: nowrap;
+}
+.right :slotted(.pill),
+.pill {
+  font: inherit;
+  height: 27px;
+  padding: 0 11px;
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 14px;
+  background: rgb(var(--v-theme-surface));
+  color: rgb(var(--v-theme-ink));
+  cursor: pointer;
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+kbd {
+  font: inherit;
+  color: rgb(var(--v-theme-soft-ink));
+}
+.saved {
+  padding: 0 6px;
+  font-size: 13px;
+  font-weight: 500;
+}
+.saved::before {
+  content: '';
+  display: inline-block;
+  width: 7px;
+  height: 7px;
+  margin-right: 6px;
+  border-radius: 50%;
+  background: currentColor;
+}
+.saved.good {
+  color: rgb(var(--v-theme-live));
+}
+.saved.busy {
+  color: rgb(var(--v-theme-soft-ink));
+}
+.saved.away {
+  color: rgb(var(--v-theme-warning));
+}
+</style>

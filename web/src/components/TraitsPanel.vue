@@ -1,0 +1,281 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { holdAnchor, layDimension } from '@lamina/core/annotate'
+import { typeThickness } from '@lamina/core/building'
+import {
+  changeOpening,
+  flipHand,
+  flipSide,
+  setFacts,
+  setReferenceSide,
+  setWallLength,
+  setWallType,
+} from '@lamina/core/edit'
+import { distance, normalAngle } from '@lamina/core/geometry'
+import { kindWord, type Drawing, type ReferenceSide } from '@lamina/core/records'
+import { formatAngle, formatLength, parseAngle } from '@lamina/core/units'
+import { useDesk } from '../store/desk'
+import { useProject } from '../store/project'
+import LengthField from './LengthField.vue'
+import StripPicture from './StripPicture.vue'
+
+const props = defineProps<{ drawing: Drawing }>()
+const store = useProject()
+const desk = useDesk()
+
+const chosen = computed(() => (store.version, desk.selection.flatMap((id) => store.project.get(id) ?? [])))
+const one = computed(() => (chosen.value.length === 1 ? chosen.value[0]! : null))
+const units = computed(() => store.units)
+const mm = (value: number): string => formatLength(value, units.value)
+const solver = computed(() => (store.version, store.solver(props.drawing.level)))
+
+const wall = computed(() => (one.value?.kind === 'wall' ? one.value : null))
+const opening = computed(() => (one.value?.kind === 'opening' ? one.value : null))
+const placement = computed(() => (one.value?.kind === 'placement' ? one.value : null))
+const dimension = computed(() => (one.value?.kind === 'dimension' ? one.value : null))
+const worded = computed(() => (one.value?.kind === 'leader' || one.value?.kind === 'note' ? one.value : null))
+
+const wallType = computed(() => wall.value && store.project.find('wallType', wall.value.type))
+const wallTypes = computed(
+  () => (store.version, store.project.all('wallType').map(({ id, name }) => ({ value: id, title: name }))),
+)
+const sides: { value: ReferenceSide; title: string }[] = [
+  { value: 'left', title: 'Left face' },
+  { value: 'centre', title: 'Centre' },
+  { value: 'right', title: 'Right face' },
+]
+const fit = computed(() => {
+  const of = opening.value
+  return of ? solver.value.get(of.wall)?.openings.find((each) => each.opening.id === of.id) : undefined
+})
+const block = computed(() => placement.value && store.project.find('block', placement.value.block))
+const laid = computed(() => {
+  const of = dimension.value
+  return of
+    ? layDimension(
+        of,
+        { project: store.project, solver: solver.value },
+        props.drawing.readingScale,
+        units.value,
+      )
+    : null
+})
+const tipLost = computed(() => {
+  const of = worded.value
+  return of?.kind === 'leader'
+    ? !holdAnchor(of.tip, { project: store.project, solver: solver.value }).held
+    : false
+})
+const kinds = computed(() => {
+  const counts = new Map<string, number>()
+  for (const record of chosen.value)
+    counts.set(kindWord(record.kind), (counts.get(kindWord(record.kind)) ?? 0) + 1)
+  return [...counts].map(([word, count]) => `${count} ${word}${count > 1 ? 's' : ''}`)
+})
+const title = computed(() => {
+  if (!one.value) return `${chosen.value.length} things`
+  if (opening.value) return { door: 'Door', window: 'Window', gap: 'Opening' }[opening.value.fit]
+  if (block.value) return block.value.name
+  const word = kindWord(one.value.kind)
+  return word[0]!.toUpperCase() + word.slice(1)
+})
+
+function setOpening(facts: Parameters<typeof changeOpening>[3]): void {
+  const { id, wall: host } = opening.value!
+  store.edit('Change opening', (project) => changeOpening(project, solver.value.get(host)!, id, facts))
+}
+function setTurn(text: string): void {
+  const angle = parseAngle(text)
+  if (angle.ok && placement.value) {
+    const { id } = placement.value
+    store.edit('Turn', (project) => setFacts(project, 'placement', id, { turn: normalAngle(angle.radians) }))
+  }
+}
+function setText(text: string): void {
+  const of = worded.value
+  if (of && text.trim() && text !== of.text)
+    store.edit('Note text', (project) => setFacts(project, of.kind, of.id, { text }))
+}
+</script>
+
+<template>
+  <aside class="traits" aria-label="Traits of what is selected" data-test="traits">
+    <header>
+      <h2>{{ title }}</h2>
+      <p v-if="wallType" class="soft small">{{ wallType.name }} · {{ mm(typeThickness(wallType)) }} thick</p>
+      <p v-if="fit?.fault" class="fault small">
+        {{ fit.fault === 'outside' ? 'No longer fits its wall.' : 'Lies over another opening.' }}
+      </p>
+    </header>
+    <template v-if="wall && wallType">
+      <StripPicture :type="wallType" />
+      <v-select
+        label="Wall type"
+        :items="wallTypes"
+        :model-value="wall.type"
+        @update:model-value="(type: string) => store.edit('Wall type', (p) => setWallType(p, wall!.id, type))"
+      />
+      <LengthField
+        label="Length"
+        :mm="distance(wall.a, wall.b)"
+        :units="units"
+        :least="1"
+        @set="(length) => store.edit('Wall length', (p) => setWallLength(p, wall!.id, length))"
+      />
+      <v-select
+        label="Drawn line"
+        :items="sides"
+        :model-value="wall.reference"
+        @update:model-value="
+          (side: ReferenceSide) => store.edit('Reference side', (p) => setReferenceSide(p, wall!.id, side))
+        "
+      />
+      <dl>
+        <dt>Openings</dt>
+        <dd>{{ solver.get(wall.id)?.openings.length || 'none' }}</dd>
+      </dl>
+    </template>
+    <template v-else-if="opening">
+      <LengthField
+        label="Width"
+        :mm="opening.width"
+        :units="units"
+        :least="1"
+        @set="(width) => setOpening({ width })"
+      />
+      <LengthField
+        label="Centre from the wall's start"
+        :mm="opening.along"
+        :units="units"
+        @set="(along) => setOpening({ along })"
+      />
+      <div class="pair">
+        <LengthField label="Sill" :mm="opening.sill" :units="units" @set="(sill) => setOpening({ sill })" />
+        <LengthField label="Head" :mm="opening.head" :units="units" @set="(head) => setOpening({ head })" />
+      </div>
+      <div class="pair">
+        <v-btn
+          v-if="opening.fit === 'door'"
+          size="small"
+          variant="outlined"
+          @click="store.edit('Other hand', (p) => flipHand(p, opening!.id))"
+          >Other hand</v-btn
+        >
+        <v-btn
+          size="small"
+          variant="outlined"
+          @click="store.edit('Other side', (p) => flipSide(p, opening!.id))"
+          >Other side</v-btn
+        >
+      </div>
+    </template>
+    <template v-else-if="placement">
+      <v-text-field
+        label="Turn"
+        :model-value="formatAngle(placement.turn)"
+        @change="setTurn(($event.target as HTMLInputElement).value)"
+      />
+      <LengthField
+        label="x"
+        :mm="placement.at.x"
+        :units="units"
+        @set="
+          (x) =>
+            store.edit('Place', (p) =>
+              setFacts(p, 'placement', placement!.id, { at: { ...placement!.at, x } }),
+            )
+        "
+      />
+      <LengthField
+        label="y"
+        :mm="placement.at.y"
+        :units="units"
+        @set="
+          (y) =>
+            store.edit('Place', (p) =>
+              setFacts(p, 'placement', placement!.id, { at: { ...placement!.at, y } }),
+            )
+        "
+      />
+      <v-btn
+        size="small"
+        variant="outlined"
+        @click="
+          store.edit('Mirror', (p) =>
+            setFacts(p, 'placement', placement!.id, { mirrored: !placement!.mirrored }),
+          )
+        "
+        >Mirrored: {{ placement.mirrored ? 'yes' : 'no' }}</v-btn
+      >
+    </template>
+    <template v-else-if="dimension && laid">
+      <dl>
+        <template v-for="(length, i) in laid.lengths" :key="i">
+          <dt>{{ laid.lengths.length > 1 ? `Part ${i + 1}` : 'Length' }}</dt>
+          <dd>{{ mm(length) }}</dd>
+        </template>
+      </dl>
+      <p v-if="laid.lost.length" class="fault small">
+        {{ laid.lost.length }} of its points lost what they measured and keep their last place.
+      </p>
+    </template>
+    <template v-else-if="worded">
+      <v-textarea
+        :key="worded.id"
+        label="Text"
+        rows="3"
+        :model-value="worded.text"
+        @change="setText(($event.target as HTMLTextAreaElement).value)"
+      />
+      <p v-if="tipLost" class="fault small">It lost what it pointed to and keeps its last place.</p>
+    </template>
+    <template v-else>
+      <ul>
+        <li v-for="line in kinds" :key="line">{{ line }}</li>
+      </ul>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+.traits {
+  position: absolute;
+  z-index: 2;
+  right: 14px;
+  top: 14px;
+  width: 212px;
+  max-height: calc(100% - 28px);
+  overflow-y: auto;
+  display: grid;
+  gap: 12px;
+  padding: 13px 14px 14px;
+  background: rgb(var(--v-theme-surface));
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 10px;
+  box-shadow: 0 6px 22px rgb(0 0 0 / 10%);
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 5px 8px;
+  margin: 0;
+}
+dt {
+  color: rgb(var(--v-theme-soft-ink));
+}
+dd {
+  margin: 0;
+  font-variant-numeric: tabular-nums;
+}
+.fault {
+  color: rgb(var(--v-theme-warning));
+}
+ul {
+  padding-left: 18px;
+}
+</style>

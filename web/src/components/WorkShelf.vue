@@ -1,0 +1,234 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { drawingList } from '@lamina/core/annotate'
+import { PLAIN_LOOK } from '@lamina/core/derive'
+import { extentOf, type DisplayList } from '@lamina/core/display'
+import { isEmptyBox, type Box } from '@lamina/core/geometry'
+import { drawingSource, sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
+import { scaleName } from '@lamina/core/units'
+import { useDesk } from '../store/desk'
+import { useProject } from '../store/project'
+import LiveThumb from './LiveThumb.vue'
+
+const store = useProject()
+const desk = useDesk()
+const route = useRoute()
+const router = useRouter()
+
+interface Card {
+  readonly id: string
+  readonly kind: 'drawing' | 'sheet'
+  readonly name: string
+  readonly number: string
+  readonly about: string
+  readonly list: DisplayList
+  readonly box: Box
+}
+const EMPTY: Box = { minX: -1000, minY: -700, maxX: 1000, maxY: 700 }
+const cards = shallowRef<readonly Card[]>([])
+let due: ReturnType<typeof setTimeout> | undefined
+
+function draw(): void {
+  if (!store.id) return
+  const { project } = store
+  const { system } = project.facts.units
+  const made: Card[] = []
+  for (const drawing of project.all('drawing')) {
+    const list = drawingList(project, drawing, store.solver(drawing.level), {
+      ...PLAIN_LOOK,
+      poche: 'solid',
+      scale: drawing.readingScale,
+    })
+    const box = extentOf(list)
+    made.push({
+      id: drawing.id,
+      kind: 'drawing',
+      name: drawing.name,
+      number: '',
+      about: `plan · ${scaleName(drawing.readingScale, system)}`,
+      list,
+      box: isEmptyBox(box) ? EMPTY : box,
+    })
+  }
+  const source = drawingSource(project, (level) => store.solver(level))
+  for (const sheet of sheetSet(project)) {
+    const { width, height } = sheetExtent(sheet)
+    made.push({
+      id: sheet.id,
+      kind: 'sheet',
+      name: sheet.title,
+      number: sheet.number,
+      about: `${sheet.size} · ${sheet.revision ? `rev ${sheet.revision}` : 'no revision'}`,
+      list: sheetItems(project, sheet, source),
+      box: { minX: 0, minY: 0, maxX: width, maxY: height },
+    })
+  }
+  cards.value = made
+}
+watch(
+  () => [store.version, store.id],
+  () => {
+    clearTimeout(due)
+    due = setTimeout(draw, cards.value.length === 0 ? 0 : 250)
+  },
+  { immediate: true },
+)
+
+const groups = computed(() => [
+  { name: 'Drawings', cards: cards.value.filter((card) => card.kind === 'drawing') },
+  { name: 'Sheets', cards: cards.value.filter((card) => card.kind === 'sheet') },
+])
+const isOpen = (card: Card): boolean => route.params[card.kind] === card.id
+const thumb = (card: Card): { width: number; height: number } => {
+  if (card.kind === 'drawing') return { width: 116, height: 76 }
+  const ratio = (card.box.maxX - card.box.minX) / (card.box.maxY - card.box.minY)
+  return ratio > 116 / 76
+    ? { width: 116, height: Math.round(116 / ratio) }
+    : { width: Math.round(76 * ratio), height: 76 }
+}
+function open(card: Card): void {
+  void router.push({ name: card.kind, params: { project: store.id!, [card.kind]: card.id } })
+}
+
+/** A drawing is picked up from the shelf by pressing and moving; the sheet takes it from there. */
+const pressed = ref<{ card: Card; x: number; y: number } | null>(null)
+let justDragged = false
+function onDown(card: Card, event: PointerEvent): void {
+  if (card.kind !== 'drawing' || event.button !== 0) return
+  pressed.value = { card, x: event.clientX, y: event.clientY }
+  window.addEventListener('pointermove', onMove)
+  window.addEventListener('pointerup', onUp, { once: true })
+}
+function onMove(event: PointerEvent): void {
+  const from = pressed.value
+  if (!from) return
+  if (!desk.carried && Math.hypot(event.clientX - from.x, event.clientY - from.y) < 6) return
+  justDragged = true
+  desk.carried = { drawing: from.card.id, x: event.clientX, y: event.clientY, dropped: false }
+}
+function onUp(event: PointerEvent): void {
+  window.removeEventListener('pointermove', onMove)
+  pressed.value = null
+  if (desk.carried) desk.carried = { ...desk.carried, x: event.clientX, y: event.clientY, dropped: true }
+  setTimeout(() => (justDragged = false))
+}
+function onClick(card: Card): void {
+  if (!justDragged) open(card)
+}
+</script>
+
+<template>
+  <footer class="shelf" aria-label="Shelf: drawings and sheets">
+    <template v-for="group in groups" :key="group.name">
+      <span class="upright" aria-hidden="true">{{ group.name }}</span>
+      <ul :aria-label="group.name">
+        <li v-for="card in group.cards" :key="card.id">
+          <button
+            type="button"
+            class="card"
+            :class="{ on: isOpen(card) }"
+            :aria-current="isOpen(card) ? 'page' : undefined"
+            :data-card="card.id"
+            :data-kind="card.kind"
+            :title="card.kind === 'drawing' ? `${card.name} — drag it onto a sheet to place it` : card.name"
+            @pointerdown="onDown(card, $event)"
+            @click="onClick(card)"
+          >
+            <span class="frame" :class="card.kind">
+              <LiveThumb
+                :list="card.list"
+                :box="card.box"
+                v-bind="thumb(card)"
+                :sheet="card.kind === 'sheet'"
+                :label="card.name"
+              />
+            </span>
+            <span class="name"
+              ><b v-if="card.number">{{ card.number }}</b> {{ card.name }}</span
+            >
+            <span class="about">{{ card.about }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
+  </footer>
+</template>
+
+<style scoped>
+.shelf {
+  height: var(--shelf);
+  display: flex;
+  align-items: flex-start;
+  gap: 10px;
+  padding: 9px 16px 0;
+  background: rgb(var(--v-theme-desk));
+  overflow-x: auto;
+}
+.upright {
+  writing-mode: vertical-rl;
+  transform: rotate(180deg);
+  font-size: 12px;
+  color: rgb(var(--v-theme-soft-ink));
+  height: 78px;
+  text-align: center;
+}
+ul {
+  display: flex;
+  gap: 12px;
+  list-style: none;
+  padding: 0;
+  margin: 0 14px 0 0;
+}
+.card {
+  display: grid;
+  justify-items: start;
+  width: 120px;
+  padding: 0;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: rgb(var(--v-theme-ink));
+  text-align: left;
+  cursor: pointer;
+  touch-action: none;
+  user-select: none;
+}
+.frame {
+  width: 120px;
+  height: 80px;
+  display: grid;
+  place-items: center;
+  background: rgb(var(--v-theme-paper));
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 3px;
+  pointer-events: none;
+}
+.frame.sheet {
+  background: none;
+  border-color: transparent;
+}
+.frame.sheet canvas {
+  background: rgb(var(--v-theme-sheet));
+  box-shadow: 0 1px 3px rgb(0 0 0 / 22%);
+}
+.card.on .frame {
+  outline: 2px solid rgb(var(--v-theme-live));
+  outline-offset: 1px;
+}
+.name {
+  width: 120px;
+  margin-top: 5px;
+  font-size: 12.5px;
+  line-height: 15px;
+  font-weight: 500;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.about {
+  font-size: 11.5px;
+  line-height: 14px;
+  color: rgb(var(--v-theme-soft-ink));
+}
+</style>

@@ -1,0 +1,434 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useTheme } from 'vuetify'
+import { annotationItems } from '@lamina/core/annotate'
+import { planItems } from '@lamina/core/derive'
+import { extentOf, itemExtent, type DisplayList } from '@lamina/core/display'
+import { removeItems } from '@lamina/core/edit'
+import { isEmptyBox, joinBoxes, EMPTY_BOX, type Box, type Point } from '@lamina/core/geometry'
+import { pickAt, pickBox } from '@lamina/core/locate'
+import type { Drawing } from '@lamina/core/records'
+import { scaleName, standardScales } from '@lamina/core/units'
+import FootLine from '../components/FootLine.vue'
+import MeasureTag from '../components/MeasureTag.vue'
+import TopLine from '../components/TopLine.vue'
+import TraitsPanel from '../components/TraitsPanel.vue'
+import { LENSES, useDesk } from '../store/desk'
+import { useProject } from '../store/project'
+import { paintBoardGround, paintSnap } from '../surface/marks'
+import { letteringReady, paintList, rgb, type ScreenLook } from '../surface/painter'
+import { isTyping, useSurface } from '../surface/useSurface'
+import { fitBox, panBy, toScreen, zoomAt, type View } from '../surface/view'
+import { REACH_PIXELS, useTools } from '../tools/useTools'
+
+const props = defineProps<{ drawing: string }>()
+const store = useProject()
+const desk = useDesk()
+const theme = useTheme()
+
+const drawing = computed<Drawing>(() => (store.version, store.project.need('drawing', props.drawing)))
+const solver = computed(() => (store.version, store.solver(drawing.value.level)))
+const look = computed(() => LENSES[desk.lens]!.look)
+const plan = computed<DisplayList>(
+  () => (
+    store.version,
+    planItems(store.project, drawing.value, solver.value, {
+      ...look.value,
+      scale: drawing.value.readingScale,
+    })
+  ),
+)
+const annotation = computed<DisplayList>(
+  () => (
+    store.version,
+    annotationItems(store.project, drawing.value, solver.value, drawing.value.readingScale)
+  ),
+)
+const list = computed<DisplayList>(() => [...plan.value, ...annotation.value])
+const scaleWords = computed(() => scaleName(drawing.value.readingScale, store.units.system))
+const scales = computed(() => standardScales(store.units.system))
+
+/** Room that Traits takes at the right, pixels. */
+const TRAITS = 236
+const container = ref<HTMLDivElement | null>(null)
+const tag = ref<InstanceType<typeof MeasureTag> | null>(null)
+const box = ref<{ from: Point; to: Point; whole: boolean } | null>(null)
+const showTraits = computed(() => desk.selection.length > 0)
+
+const colour = (name: string): string => String(theme.current.value.colors[name])
+const screenLook = (view: View, only?: string): ScreenLook => ({
+  ink: rgb(colour('ink')),
+  paper: rgb(colour('paper')),
+  pixelsPerPaperMm: view.scale * drawing.value.readingScale,
+  thinnest: 0.8,
+  boldest: desk.trueWeights ? Infinity : 2.4,
+  ...(only ? { only } : {}),
+})
+
+const surface = useSurface(
+  container,
+  {
+    ground: (context, view) =>
+      paintBoardGround(context, view, { paper: colour('paper'), dots: colour('hairline') }, store.units),
+    drawing: (context, view) => paintList(context, list.value, view.scale, screenLook(view)),
+    overlay: paintOverlay,
+  },
+  {
+    move(at, event) {
+      tools.move(at, event.shiftKey)
+      if (pressedAt && desk.tool === 'select' && event.buttons === 1)
+        box.value = { from: pressedAt, to: at, whole: event.altKey }
+      surface.redrawOverlay()
+    },
+    press(at, event) {
+      pressedAt = at
+      if (desk.tool !== 'select') tools.press(at, event.shiftKey)
+      surface.redrawOverlay()
+    },
+    release(at, event, dragged) {
+      if (desk.tool === 'select' && pressedAt) {
+        if (dragged && box.value) takeBox(event.shiftKey)
+        else takePoint(at, event.shiftKey)
+      }
+      pressedAt = null
+      box.value = null
+      surface.redrawOverlay()
+    },
+    leave() {
+      if (!tools.fields.value.length) tools.at.value = null
+      surface.redrawOverlay()
+    },
+    ready: () => fit(),
+  },
+)
+const { view } = surface
+let pressedAt: Point | null = null
+const tools = useTools(drawing, list, () => view.value.scale)
+
+function takePoint(at: Point, add: boolean): void {
+  const found = pickAt(list.value, solver.value, at, REACH_PIXELS / view.value.scale / 1.5)
+  // Pressed again on the same place, what lies beneath is taken.
+  const held = desk.selection.length === 1 ? found.indexOf(desk.selection[0]!) : -1
+  const next = held >= 0 && !add ? found[(held + 1) % found.length] : found[0]
+  if (!next) {
+    if (!add) desk.select([])
+  } else if (!add) desk.select([next])
+  else
+    desk.select(
+      desk.selection.includes(next) ? desk.selection.filter((id) => id !== next) : [...desk.selection, next],
+    )
+}
+function takeBox(add: boolean): void {
+  const { from, to, whole } = box.value!
+  const found = pickBox(
+    list.value,
+    solver.value,
+    {
+      minX: Math.min(from.x, to.x),
+      minY: Math.min(from.y, to.y),
+      maxX: Math.max(from.x, to.x),
+      maxY: Math.max(from.y, to.y),
+    },
+    whole,
+  )
+  desk.select(add ? [...new Set([...desk.selection, ...found])] : found)
+}
+
+function selectionExtent(): Box {
+  const chosen = new Set(desk.selection)
+  let extent = EMPTY_BOX
+  for (const item of list.value)
+    if (item.source && chosen.has(item.source)) extent = joinBoxes(extent, itemExtent(item))
+  for (const id of chosen) {
+    const wall = solver.value.get(id)
+    for (const b of wall?.boundaries ?? [])
+      extent = joinBoxes(extent, {
+        minX: Math.min(b.x1, b.x2),
+        minY: Math.min(b.y1, b.y2),
+        maxX: Math.max(b.x1, b.x2),
+        maxY: Math.max(b.y1, b.y2),
+      })
+  }
+  return extent
+}
+/** What is selected never lies beneath Traits. */
+watch(
+  () => desk.selection,
+  () => {
+    surface.redrawOverlay()
+    const extent = selectionExtent()
+    if (desk.selection.length === 0 || isEmptyBox(extent)) return
+    const high = toScreen(view.value, { x: extent.maxX, y: extent.maxY })
+    const low = toScreen(view.value, { x: extent.minX, y: extent.minY })
+    const over = high.x - (view.value.width - TRAITS - 24)
+    if (over > 0 && high.y < 420 && low.y > 0)
+      surface.setView(panBy(view.value, -Math.min(over, Math.max(0, low.x - 24)), 0))
+  },
+)
+
+function paintOverlay(context: CanvasRenderingContext2D, now: View): void {
+  const live = colour('live')
+  const chosen = new Set(desk.selection)
+  if (chosen.size > 0) {
+    paintList(
+      context,
+      list.value.filter((item) => item.source && chosen.has(item.source)),
+      now.scale,
+      { ...screenLook(now, live), thinnest: 1.8 },
+    )
+    context.setLineDash([])
+    for (const id of chosen) {
+      const wall = solver.value.get(id)
+      if (!wall) continue
+      context.beginPath()
+      for (const b of wall.boundaries) {
+        context.moveTo(b.x1, b.y1)
+        context.lineTo(b.x2, b.y2)
+      }
+      context.lineWidth = 2.4 / now.scale
+      context.strokeStyle = live
+      context.stroke()
+    }
+  }
+  const preview = tools.preview()
+  if (preview.length > 0) paintList(context, preview, now.scale, { ...screenLook(now, live), thinnest: 1.3 })
+  if (box.value) {
+    const { from, to, whole } = box.value
+    context.setLineDash(whole ? [] : [6 / now.scale, 4 / now.scale])
+    context.lineWidth = 1.2 / now.scale
+    context.strokeStyle = live
+    context.fillStyle = `${live}18`
+    context.beginPath()
+    context.rect(from.x, from.y, to.x - from.x, to.y - from.y)
+    context.fill()
+    context.stroke()
+    context.setLineDash([])
+  }
+  const at = tools.at.value
+  if (at && tools.tool.value && !tools.tool.value.free)
+    paintSnap(context, now, at, tools.tool.value.last(), {
+      live,
+      soft: colour('soft-ink'),
+      paper: colour('surface'),
+    })
+}
+
+watch([list, () => theme.global.name.value, () => desk.trueWeights], () => surface.redraw())
+watch([tools.tick], () => surface.redrawOverlay())
+void letteringReady().then(() => surface.redraw())
+
+/** Shown when nothing is drawn yet: a plot of 16 × 10 m, or 50' × 32'. */
+const BLANK: Box = { minX: -2000, minY: -2000, maxX: 16000, maxY: 10500 }
+function fit(): void {
+  const extent = extentOf(list.value)
+  surface.setView(
+    fitBox(view.value, isEmptyBox(extent) ? BLANK : extent, 40, desk.selection.length ? TRAITS : 0),
+  )
+}
+const zoom = (factor: number): void =>
+  surface.setView(zoomAt(view.value, { x: view.value.width / 2, y: view.value.height / 2 }, factor))
+desk.surface = {
+  fit,
+  zoom,
+  show: (at) => surface.setView({ ...view.value, centre: at, scale: Math.max(view.value.scale, 0.12) }),
+}
+watch(() => props.drawing, fit)
+/** Zoom against true size on this screen at the reading scale: 100 % is paper size. */
+const zoomWords = computed(
+  () => `${Math.round((view.value.scale * drawing.value.readingScale * 25.4 * 100) / 96)} %`,
+)
+
+const pointer = computed(() => {
+  const at = tools.at.value
+  return at ? toScreen(view.value, at.point) : { x: view.value.width / 2, y: view.value.height / 3 }
+})
+const runsDown = computed(() => {
+  const last = tools.tool.value?.last()
+  const at = tools.at.value
+  return Boolean(last && at && at.point.y < last.y - Math.abs(at.point.x - last.x) / 2)
+})
+
+function remove(): void {
+  const ids = [...desk.selection]
+  if (ids.length === 0) return
+  desk.select([])
+  store.edit('Remove', (project) =>
+    removeItems(
+      project,
+      ids.filter((id) => project.get(id)),
+    ),
+  )
+}
+
+function onKey(event: KeyboardEvent): void {
+  if (desk.askOpen || event.defaultPrevented) return
+  if (event.key === 'Escape') {
+    if (isTyping(event.target) && !(event.target as HTMLElement).closest('.tag')) return
+    event.preventDefault()
+    tools.back()
+    container.value?.focus({ preventScroll: true })
+    return
+  }
+  if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+  if (
+    (event.target as HTMLElement).closest?.('button, a, [role="option"], [role="listbox"]') &&
+    (event.key === 'Enter' || event.key === ' ')
+  )
+    return
+  if (/^[0-9.,'"(+-]$/.test(event.key) && tools.fields.value.length > 0) {
+    event.preventDefault()
+    void tag.value?.begin(event.key)
+    return
+  }
+  const arrow = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[event.key]
+  if (arrow && document.activeElement === container.value) {
+    event.preventDefault()
+    surface.setView(panBy(view.value, arrow[0]!, arrow[1]!))
+  } else if (event.key === 'Enter') tools.enter()
+  else if (
+    event.key === 'Tab' &&
+    tools.fields.value.length > 0 &&
+    document.activeElement === container.value
+  ) {
+    event.preventDefault()
+    void tag.value?.focusFirst()
+  } else if (event.key === 'Delete' || event.key === 'Backspace') remove()
+  else if (event.key === 'Home') fit()
+  else if (event.key === 'PageUp') zoom(1.25)
+  else if (event.key === 'PageDown') zoom(0.8)
+  else if (event.key.length === 1 && tools.key(event.key.toLowerCase())) event.preventDefault()
+  else return
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', onKey)
+  desk.surface = null
+  desk.select([])
+})
+
+const empty = computed(() => list.value.length === 0)
+function setScale(ratio: number): void {
+  store.edit('Reading scale', (project) => ({
+    put: [{ ...project.need('drawing', props.drawing), readingScale: ratio }],
+    drop: [],
+  }))
+}
+/** For tests and for people who script the surface: where a real point lies on the screen. */
+const locator = computed(() => {
+  const { scale, centre, width, height } = view.value
+  return [scale, centre.x, centre.y, width, height].join(' ')
+})
+</script>
+
+<template>
+  <TopLine :place="drawing.name">
+    <v-menu>
+      <template #activator="{ props: menu }">
+        <button type="button" class="pill" v-bind="menu" title="What is shown, and how">
+          <span class="soft">Lens</span> {{ LENSES[desk.lens]!.name }}
+        </button>
+      </template>
+      <v-list density="compact">
+        <v-list-item
+          v-for="(lens, i) in LENSES"
+          :key="lens.name"
+          :title="lens.name"
+          :active="i === desk.lens"
+          @click="desk.lens = i"
+        />
+        <v-divider />
+        <v-list-item
+          :title="desk.trueWeights ? 'Screen line weights' : 'True line weights'"
+          @click="desk.trueWeights = !desk.trueWeights"
+        />
+      </v-list>
+    </v-menu>
+    <v-menu max-height="420">
+      <template #activator="{ props: menu }">
+        <button
+          type="button"
+          class="pill"
+          v-bind="menu"
+          title="The scale at which annotation is shown here"
+          data-test="reads-at"
+        >
+          <span class="soft">Reads at</span> {{ scaleWords }}
+        </button>
+      </template>
+      <v-list density="compact">
+        <v-list-item
+          v-for="scale in scales"
+          :key="scale.ratio"
+          :title="scale.name"
+          :active="scale.ratio === drawing.readingScale"
+          @click="setScale(scale.ratio)"
+        />
+      </v-list>
+    </v-menu>
+    <button type="button" class="pill" title="Show everything (Home)" @click="fit">{{ zoomWords }}</button>
+  </TopLine>
+  <div class="middle">
+    <div
+      ref="container"
+      class="board"
+      :class="desk.tool"
+      tabindex="0"
+      role="application"
+      :aria-label="`Board: ${drawing.name}`"
+      :data-view="locator"
+      data-test="board"
+    ></div>
+    <MeasureTag
+      ref="tag"
+      :fields="tools.fields.value"
+      :typed="tools.typed"
+      :remark="tools.remark.value"
+      :units="store.units"
+      :x="pointer.x"
+      :y="pointer.y"
+      :width="view.width"
+      :height="view.height"
+      :above="runsDown"
+      @type="tools.type"
+      @enter="(tools.enter(), container?.focus({ preventScroll: true }))"
+      @back="(tools.back(), container?.focus({ preventScroll: true }))"
+    />
+    <div v-if="empty && desk.tool === 'select'" class="empty">
+      <h2>An empty board</h2>
+      <p>
+        Take <b>Wall</b> from the drawer, point to where it starts, then type each length and press Enter.
+      </p>
+    </div>
+    <TraitsPanel v-if="showTraits" :drawing="drawing" />
+  </div>
+  <FootLine v-bind="tools.prompt.value" />
+</template>
+
+<style scoped>
+.middle {
+  position: relative;
+  flex: 1;
+  min-height: 0;
+  overflow: hidden;
+}
+.board {
+  position: absolute;
+  inset: 0;
+  outline-offset: -3px !important;
+  touch-action: none;
+  cursor: crosshair;
+}
+.board.select {
+  cursor: default;
+}
+.empty {
+  position: absolute;
+  left: 50%;
+  top: 38%;
+  transform: translate(-50%, -50%);
+  text-align: center;
+  max-width: 340px;
+  color: rgb(var(--v-theme-soft-ink));
+  pointer-events: none;
+}
+</style>

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { settleDrawing, settleSheets } from '@lamina/core/check'
+import AskDialog from '../components/AskDialog.vue'
+import StageRail from '../components/StageRail.vue'
+import WorkDrawer from '../components/WorkDrawer.vue'
+import WorkShelf from '../components/WorkShelf.vue'
+import { STAGES, useDesk } from '../store/desk'
+import { useProject } from '../store/project'
+import { toolOfKey, useActions } from '../store/useActions'
+import { isTyping } from '../surface/useSurface'
+
+const props = defineProps<{ project: string }>()
+const store = useProject()
+const desk = useDesk()
+const actions = useActions()
+const fault = ref('')
+const ready = computed(() => store.id === props.project && fault.value === '')
+
+async function load(): Promise<void> {
+  fault.value = ''
+  try {
+    await store.open(props.project)
+    desk.wallType = null
+    desk.block = null
+    if (store.units.system === 'feet-inches') {
+      desk.doorWidth = 36 * 25.4
+      desk.windowWidth = 48 * 25.4
+    }
+    document.title = `${store.project.facts.name} · Lamina`
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error)
+  }
+}
+watch(() => props.project, load, { immediate: true })
+
+const matters = computed(() => {
+  void store.version
+  if (!ready.value) return []
+  return [
+    ...store.project
+      .all('drawing')
+      .flatMap((each) => settleDrawing(store.project, each, store.solver(each.level))),
+    ...settleSheets(store.project),
+  ]
+})
+watch(
+  () => [actions.drawing.value?.id, actions.sheet.value?.id] as const,
+  ([drawing, sheet]) => {
+    if (drawing) {
+      desk.lastDrawing = drawing
+      if (desk.stage === 'compose' || desk.stage === 'issue') desk.stage = 'walls'
+    } else if (sheet) {
+      desk.take('select')
+      if (desk.stage !== 'issue') desk.stage = 'compose'
+    }
+  },
+)
+
+function onKey(event: KeyboardEvent): void {
+  if (event.defaultPrevented || isTyping(event.target)) return
+  const letter = event.key.toLowerCase()
+  if (event.ctrlKey || event.metaKey) {
+    if (letter === 'z') {
+      event.preventDefault()
+      if (event.shiftKey) store.redo()
+      else store.undo()
+    } else if (letter === 'y') {
+      event.preventDefault()
+      store.redo()
+    }
+    return
+  }
+  if (event.altKey || desk.askOpen) return
+  if (event.key === '/') {
+    event.preventDefault()
+    desk.askOpen = true
+    return
+  }
+  const stage = /^[1-7]$/.test(event.key) ? STAGES[Number(event.key) - 1] : undefined
+  if (stage && desk.tool === 'select') {
+    actions.choose(stage.id)
+    return
+  }
+  const tool = toolOfKey(letter)
+  if (tool) {
+    event.preventDefault()
+    actions.take(tool)
+  }
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', onKey)
+  store.close()
+})
+</script>
+
+<template>
+  <div v-if="ready" class="desk">
+    <StageRail :stage="desk.stage" :matters="matters" @choose="actions.choose" />
+    <WorkDrawer :actions="actions" :matters="matters" />
+    <main class="work">
+      <router-view />
+      <WorkShelf />
+    </main>
+    <AskDialog v-model="desk.askOpen" :actions="actions.all.value" />
+  </div>
+  <div v-else-if="fault" class="fault" role="alert">
+    <h2>This project cannot be opened just now</h2>
+    <p>{{ fault }} What you drew before is kept.</p>
+    <p>
+      <v-btn color="primary" @click="load">Try again</v-btn>
+      <v-btn variant="text" to="/">All projects</v-btn>
+    </p>
+  </div>
+  <div v-else class="fault" role="status">
+    <p class="soft">Opening the project</p>
+    <v-progress-linear indeterminate color="live" style="width: 200px" />
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  display: flex;
+  height: 100dvh;
+  overflow: hidden;
+}
+.work {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.fault {
+  height: 100dvh;
+  display: grid;
+  place-content: center;
+  justify-items: center;
+  gap: 12px;
+  text-align: center;
+}
+</style>

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { mdiPlus } from '@mdi/js'
+import { onMounted, ref } from 'vue'
+import { api, type ProjectCard } from '../api'
+import LaminaMark from '../components/LaminaMark.vue'
+import ProjectThumb from '../components/ProjectThumb.vue'
+import ThemeSwitch from '../components/ThemeSwitch.vue'
+
+const cards = ref<readonly ProjectCard[] | null>(null)
+const fault = ref('')
+const leaving = ref<ProjectCard | null>(null)
+
+async function load(): Promise<void> {
+  fault.value = ''
+  try {
+    cards.value = await api.list()
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error)
+  }
+}
+onMounted(() => {
+  document.title = 'Lamina'
+  void load()
+})
+const day = (iso: string): string =>
+  new Date(iso).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })
+const things = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
+
+async function remove(): Promise<void> {
+  const card = leaving.value
+  leaving.value = null
+  if (!card) return
+  try {
+    await api.remove(card.id)
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error)
+  }
+  await load()
+}
+</script>
+
+<template>
+  <div class="page">
+    <header>
+      <div class="brand"><span class="lettering">Lamina</span><LaminaMark /></div>
+      <div>
+        <ThemeSwitch />
+        <v-btn color="primary" :prepend-icon="mdiPlus" to="/new" variant="flat">New project</v-btn>
+      </div>
+    </header>
+    <main>
+      <h1>Projects</h1>
+      <v-alert v-if="fault" type="error" variant="tonal" class="my-4">
+        {{ fault }} Nothing is lost. <v-btn size="small" variant="text" @click="load">Try again</v-btn>
+      </v-alert>
+      <p v-if="cards && cards.length === 0" class="soft none">
+        No project yet. Make the first one: a name, the units, a level and a sheet size are all it takes.
+      </p>
+      <ul v-if="cards">
+        <li v-for="card in cards" :key="card.id">
+          <router-link :to="{ name: 'project', params: { project: card.id } }">
+            <ProjectThumb :id="card.id" :name="card.name" />
+            <span class="lettering name">{{ card.name }}</span>
+            <span class="soft small">
+              {{ things(card.drawings, 'drawing') }} · {{ things(card.sheets, 'sheet') }} ·
+              {{ day(card.changedAt) }}
+            </span>
+          </router-link>
+          <v-btn size="x-small" variant="text" :aria-label="`Remove ${card.name}`" @click="leaving = card"
+            >Remove</v-btn
+          >
+        </li>
+      </ul>
+    </main>
+    <v-dialog :model-value="leaving !== null" max-width="420" @update:model-value="leaving = null">
+      <v-card v-if="leaving" class="pa-5">
+        <h2>Remove {{ leaving.name }}?</h2>
+        <p class="my-3">Its drawings, sheets and history go for good.</p>
+        <div class="d-flex justify-end ga-2">
+          <v-btn variant="text" autofocus @click="leaving = null">Keep it</v-btn>
+          <v-btn color="error" variant="flat" @click="remove">Remove</v-btn>
+        </div>
+      </v-card>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  height: 100dvh;
+  overflow-y: auto;
+  background: rgb(var(--v-theme-background));
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  padding: 18px 48px;
+}
+.brand {
+  display: grid;
+  gap: 4px;
+  justify-items: center;
+  font-size: 20px;
+}
+header > div:last-child {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+main {
+  max-width: 1120px;
+  margin: 20px auto;
+  padding: 0 48px 48px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 22px 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 26px;
+}
+li {
+  position: relative;
+}
+li .v-btn {
+  position: absolute;
+  right: 0;
+  bottom: 0;
+  color: rgb(var(--v-theme-soft-ink));
+}
+a {
+  display: grid;
+  gap: 2px;
+  color: inherit;
+  text-decoration: none;
+}
+.name {
+  margin-top: 10px;
+  font-size: 17px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.none {
+  margin: 30px 0;
+}
+</style>

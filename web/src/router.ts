@@ -1,0 +1,30 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'projects', component: () => import('./pages/ProjectsPage.vue') },
+    { path: '/new', name: 'new-project', component: () => import('./pages/NewProjectPage.vue') },
+    {
+      path: '/project/:project',
+      component: () => import('./pages/ProjectPage.vue'),
+      props: true,
+      children: [
+        { path: '', name: 'project', component: () => import('./pages/FirstPage.vue') },
+        {
+          path: 'drawing/:drawing',
+          name: 'drawing',
+          component: () => import('./pages/BoardPage.vue'),
+          props: true,
+        },
+        {
+          path: 'sheet/:sheet',
+          name: 'sheet',
+          component: () => import('./pages/SheetPage.vue'),
+          props: true,
+        },
+      ],
+    },
+    { path: '/:rest(.*)*', component: () => import('./pages/NowherePage.vue') },
+  ],
+})

@@ -1,0 +1,293 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { LevelSolver } from '@lamina/core/building'
+import { EditRefused, History, type JournalEntry, type MakeId, type SentChange } from '@lamina/core/edit'
+import { ChangeRefused, Project, type Change, type Id } from '@lamina/core/records'
+import { NotConnected, Refused, api } from '../api'
+import { makeId } from './ids'
+import { changeQueue, type Queued } from './queue'
+import { useSay } from './say'
+
+export type SaveState = 'saved' | 'saving' | 'offline'
+
+/** This window, for telling its own changes from others'. */
+const client = makeId()
+const RETRY_MS = [500, 1000, 2000, 4000, 8000]
+
+/**
+ * The open project: its records, changed here at once and sent to the server behind the scenes. What is not
+ * yet acknowledged is kept on this computer.
+ */
+export const useProject = defineStore('project', () => {
+  const say = useSay()
+  const id = ref<string | null>(null)
+  const project = shallowRef<Project>(new Project())
+  /** Rises with every change: what depends on records depends on it. */
+  const version = ref(0)
+  const state = ref<SaveState>('saved')
+  const waiting = ref(0)
+  const undoLabel = ref<string | null>(null)
+  const redoLabel = ref<string | null>(null)
+
+  let history = new History()
+  let inverses = new Map<string, Change>()
+  let queue: Queued[] = []
+  let seq = 0
+  let pumping = false
+  let failures = 0
+  let retry: ReturnType<typeof setTimeout> | undefined
+  let news: EventSource | null = null
+  let solvers = new Map<Id, LevelSolver>()
+  /** Writes to this computer's queue, in order. */
+  let writing: Promise<unknown> = Promise.resolve()
+
+  const units = computed(() => (version.value, project.value.facts.units))
+
+  function solver(level: Id): LevelSolver {
+    let found = solvers.get(level)
+    if (!found) solvers.set(level, (found = new LevelSolver(project.value, level)))
+    return found
+  }
+
+  function remember(step: { id: string; label: string; undoes: string | null }, inverse: Change): void {
+    history.add(step)
+    inverses.set(step.id, inverse)
+    const { undo, redo } = history.next
+    undoLabel.value = undo?.label ?? null
+    redoLabel.value = redo?.label ?? null
+  }
+
+  /** Makes a change in memory. */
+  function make(change: Change): Change {
+    const inverse = project.value.apply(change)
+    for (const each of solvers.values()) each.follow(change)
+    version.value++
+    return inverse
+  }
+
+  function take(entries: readonly JournalEntry[]): void {
+    for (const entry of entries) remember(entry, entry.inverse)
+  }
+
+  async function open(projectId: string): Promise<void> {
+    if (id.value === projectId) return
+    close()
+    const opened = await api.read(projectId)
+    const kept = await changeQueue.of(projectId)
+    project.value = new Project(opened.records)
+    seq = opened.seq
+    take(opened.journal)
+    id.value = projectId
+    version.value++
+    const known = new Set(opened.journal.map((entry) => entry.id))
+    for (const item of kept) {
+      if (known.has(item.sent.id)) {
+        await changeQueue.remove(item.n)
+        continue
+      }
+      try {
+        project.value.check(item.sent.change)
+        remember(item.sent, make(item.sent.change))
+        queue.push(item)
+      } catch (error) {
+        await changeQueue.remove(item.n)
+        say.warn(`“${item.sent.label}”, kept on this computer, no longer fits: ${sentence(error)}`)
+      }
+    }
+    waiting.value = queue.length
+    listen(projectId)
+    void pump()
+  }
+
+  function close(): void {
+    news?.close()
+    news = null
+    clearTimeout(retry)
+    id.value = null
+    project.value = new Project()
+    history = new History()
+    inverses = new Map()
+    queue = []
+    solvers = new Map()
+    seq = 0
+    failures = 0
+    waiting.value = 0
+    state.value = 'saved'
+    undoLabel.value = redoLabel.value = null
+    version.value++
+  }
+
+  /**
+   * Makes an edit: at once here, then on the server. A refusal is said in a sentence and nothing changes.
+   * Gives the change, or null when it was refused.
+   */
+  function edit(label: string, work: (project: Project, makeId: MakeId) => Change): Change | null {
+    if (id.value === null) return null
+    let change: Change
+    try {
+      change = work(project.value, makeId)
+      project.value.check(change)
+    } catch (error) {
+      if (!(error instanceof EditRefused || error instanceof ChangeRefused)) throw error
+      say.warn(error.message)
+      return null
+    }
+    say.clear()
+    commit(label, change, null)
+    return change
+  }
+
+  function commit(label: string, change: Change, undoes: string | null): void {
+    const sent: SentChange = { id: makeId(), client, base: seq, label, change, undoes }
+    remember(sent, make(change))
+    const projectId = id.value!
+    state.value = state.value === 'offline' ? 'offline' : 'saving'
+    waiting.value++
+    writing = writing
+      .then(() => changeQueue.add(projectId, sent))
+      .then((item) => {
+        if (id.value !== projectId) return
+        queue.push(item)
+        void pump()
+      })
+  }
+
+  function undo(): void {
+    const step = history.next.undo
+    const inverse = step && inverses.get(step.id)
+    if (step && inverse) takeBack(step.label, step.id, inverse)
+  }
+
+  function redo(): void {
+    const step = history.next.redo
+    const inverse = step && inverses.get(step.id)
+    if (step && inverse) takeBack(step.label, step.id, inverse)
+  }
+
+  function takeBack(label: string, step: string, inverse: Change): void {
+    try {
+      project.value.check(inverse)
+    } catch (error) {
+      say.warn(`This can no longer be taken back: ${sentence(error)}`)
+      return
+    }
+    commit(label, inverse, step)
+  }
+
+  /** Sends what waits, one after the other. */
+  async function pump(): Promise<void> {
+    if (pumping || id.value === null) return
+    pumping = true
+    const projectId = id.value
+    try {
+      while (queue.length > 0 && id.value === projectId) {
+        const item = queue[0]!
+        const answer = await api.send(projectId, item.sent)
+        if (id.value !== projectId) return
+        failures = 0
+        queue.shift()
+        waiting.value = Math.max(0, waiting.value - 1)
+        await changeQueue.remove(item.n)
+        if (answer.seq === seq + 1) seq = answer.seq
+        else if (answer.seq > seq + 1) await catchUp(projectId, answer.seq)
+        state.value = 'saving'
+      }
+      if (id.value === projectId && waiting.value === 0) state.value = 'saved'
+    } catch (error) {
+      if (error instanceof Refused && error.status < 500) await giveUp(projectId, error)
+      else {
+        state.value = 'offline'
+        clearTimeout(retry)
+        retry = setTimeout(() => void pump(), RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)])
+        if (!(error instanceof NotConnected || error instanceof Refused)) throw error
+      }
+    } finally {
+      pumping = false
+    }
+  }
+
+  /** The server will not take a change: go back to what it holds, keep what still fits. */
+  async function giveUp(projectId: string, refusal: Refused): Promise<void> {
+    const item = queue.shift()
+    if (item) await changeQueue.remove(item.n)
+    id.value = null
+    await open(projectId)
+    say.warn(`“${item?.sent.label ?? 'The last change'}” was not kept. ${refusal.message}`)
+  }
+
+  function listen(projectId: string): void {
+    news = new EventSource(api.newsAddress(projectId))
+    news.onmessage = (event: MessageEvent<string>) => {
+      const heard = JSON.parse(event.data) as { seq: number; client: string }
+      if (heard.client !== client && heard.seq > seq) void catchUp(projectId, heard.seq)
+    }
+    news.onopen = () => {
+      if (state.value === 'offline') void pump()
+    }
+  }
+
+  /** Takes in what other windows changed. */
+  async function catchUp(projectId: string, _to: number): Promise<void> {
+    const entries = await api.since(projectId, seq)
+    if (id.value !== projectId) return
+    for (const entry of entries) {
+      if (entry.seq <= seq) continue
+      seq = entry.seq
+      if (entry.client === client || inverses.has(entry.id)) continue
+      try {
+        project.value.check(entry.change)
+        make(entry.change)
+        remember(entry, entry.inverse)
+      } catch {
+        // What waits here no longer goes with it: begin again from what the server holds.
+        id.value = null
+        await open(projectId)
+        return
+      }
+    }
+  }
+
+  /** Settles when everything made so far is acknowledged by the server. */
+  function allSaved(): Promise<void> {
+    return new Promise((resolve) => {
+      const look = (): void => {
+        if (state.value === 'saved') {
+          stop()
+          resolve()
+        }
+      }
+      const stop = watch(state, look, { flush: 'sync' })
+      look()
+    })
+  }
+
+  return {
+    id,
+    project,
+    version,
+    state,
+    waiting,
+    undoLabel,
+    redoLabel,
+    units,
+    solver,
+    open,
+    close,
+    edit,
+    undo,
+    redo,
+    allSaved,
+  }
+})
+
+const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error))
+
+/** The first change of a new project, as the server takes it. */
+export const firstChange = (change: Change): SentChange => ({
+  id: makeId(),
+  client,
+  base: 0,
+  label: 'New project',
+  change,
+  undoes: null,
+})

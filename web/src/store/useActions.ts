@@ -1,0 +1,168 @@
+import { computed, type ComputedRef } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useTheme } from 'vuetify'
+import type { Matter, Stage } from '@lamina/core/check'
+import { addSheet, copySheet } from '@lamina/core/edit'
+import type { Drawing, Sheet } from '@lamina/core/records'
+import { sheetSet } from '@lamina/core/sheets'
+import { STAGES, useDesk, type ToolName } from './desk'
+import { useProject } from './project'
+
+export interface Action {
+  readonly id: string
+  readonly name: string
+  readonly group: 'Tool' | 'Stage' | 'Drawing' | 'Sheet' | 'Block' | 'Setting' | 'Action'
+  readonly keys?: string
+  run(): void
+}
+
+const TOOLS: readonly { tool: ToolName; stage: Stage; name: string; key?: string }[] = [
+  { tool: 'wall', stage: 'walls', name: 'Wall', key: 'w' },
+  { tool: 'move-side', stage: 'walls', name: 'Move side', key: 's' },
+  { tool: 'move', stage: 'walls', name: 'Move', key: 'g' },
+  { tool: 'door', stage: 'openings', name: 'Door', key: 'd' },
+  { tool: 'window', stage: 'openings', name: 'Window', key: 'n' },
+  { tool: 'block', stage: 'fit-out', name: 'Place block', key: 'p' },
+  { tool: 'dimension', stage: 'annotate', name: 'Dimension', key: 'c' },
+  { tool: 'leader', stage: 'annotate', name: 'Leader', key: 'l' },
+  { tool: 'note', stage: 'annotate', name: 'Note', key: 't' },
+  { tool: 'measure', stage: 'walls', name: 'Measure', key: 'q' },
+]
+
+/** The tool a letter takes up. */
+export const toolOfKey = (key: string): ToolName | undefined => TOOLS.find((entry) => entry.key === key)?.tool
+
+const today = (): string => new Date().toISOString().slice(0, 10)
+
+/** Everything that can be done from more than one place: drawers, keys and Ask. */
+export function useActions() {
+  const store = useProject()
+  const desk = useDesk()
+  const route = useRoute()
+  const router = useRouter()
+  const theme = useTheme()
+
+  const drawing: ComputedRef<Drawing | null> = computed(() => {
+    void store.version
+    return store.project.find('drawing', String(route.params['drawing'] ?? '')) ?? null
+  })
+  const sheet: ComputedRef<Sheet | null> = computed(() => {
+    void store.version
+    return store.project.find('sheet', String(route.params['sheet'] ?? '')) ?? null
+  })
+  const go = (name: 'drawing' | 'sheet', id: string): void =>
+    void router.push({ name, params: { project: store.id!, [name]: id } })
+  const openDrawing = (id: string): void => go('drawing', id)
+  const openSheet = (id: string): void => go('sheet', id)
+
+  function choose(stage: Stage): void {
+    desk.stage = stage
+    const onSheets = stage === 'compose' || stage === 'issue'
+    desk.take('select')
+    if (onSheets && !sheet.value) {
+      const first = sheetSet(store.project)[0]
+      if (first) openSheet(first.id)
+    } else if (!onSheets && !drawing.value) {
+      const last = store.project.find('drawing', desk.lastDrawing ?? '') ?? store.project.all('drawing')[0]
+      if (last) openDrawing(last.id)
+    }
+  }
+  function take(tool: ToolName): void {
+    const entry = TOOLS.find((each) => each.tool === tool)
+    if (!drawing.value && entry) choose(entry.stage)
+    if (entry && tool !== 'measure' && tool !== 'move') desk.stage = entry.stage
+    if (tool === 'block' && !desk.block) desk.block = store.project.all('block')[0]?.id ?? null
+    desk.take(tool)
+  }
+  function newSheet(): void {
+    let id = ''
+    const made = store.edit('New sheet', (project, makeId) => {
+      const added = addSheet(project, today(), makeId)
+      id = added.sheet
+      return added.change
+    })
+    if (made) openSheet(id)
+  }
+  function copyOfSheet(): void {
+    const from = sheet.value
+    if (!from) return
+    let id = ''
+    const made = store.edit('Copy sheet', (project, makeId) => {
+      const added = copySheet(project, from.id, makeId)
+      id = added.sheet
+      return added.change
+    })
+    if (made) openSheet(id)
+  }
+  function show(matter: Matter): void {
+    if (matter.drawing) {
+      if (drawing.value?.id !== matter.drawing) openDrawing(matter.drawing)
+      setTimeout(() => {
+        desk.tool = 'select'
+        desk.select(matter.about.filter((id) => store.project.get(id)))
+        if (matter.at) desk.surface?.show(matter.at)
+      })
+    } else if (matter.sheet) openSheet(matter.sheet)
+  }
+
+  const all = computed<readonly Action[]>(() => {
+    void store.version
+    const { project } = store
+    const actions: Action[] = []
+    for (const { tool, name, key } of TOOLS)
+      actions.push({
+        id: `tool-${tool}`,
+        name,
+        group: 'Tool',
+        keys: key?.toUpperCase(),
+        run: () => take(tool),
+      })
+    STAGES.forEach(({ id, name }, i) =>
+      actions.push({ id: `stage-${id}`, name, group: 'Stage', keys: String(i + 1), run: () => choose(id) }),
+    )
+    for (const each of project.all('drawing'))
+      actions.push({ id: each.id, name: each.name, group: 'Drawing', run: () => openDrawing(each.id) })
+    for (const each of project.all('sheet'))
+      actions.push({
+        id: each.id,
+        name: `${each.number} ${each.title}`,
+        group: 'Sheet',
+        run: () => openSheet(each.id),
+      })
+    for (const each of project.all('block'))
+      actions.push({
+        id: each.id,
+        name: each.name,
+        group: 'Block',
+        run() {
+          desk.block = each.id
+          take('block')
+        },
+      })
+    const add = (id: string, name: string, group: Action['group'], run: () => void, keys?: string): void => {
+      actions.push({ id, name, group, run, ...(keys ? { keys } : {}) })
+    }
+    add('undo', store.undoLabel ? `Undo ${store.undoLabel}` : 'Undo', 'Action', () => store.undo(), 'Ctrl Z')
+    add(
+      'redo',
+      store.redoLabel ? `Redo ${store.redoLabel}` : 'Redo',
+      'Action',
+      () => store.redo(),
+      'Ctrl Shift Z',
+    )
+    add('fit', 'Show everything', 'Action', () => desk.surface?.fit(), 'Home')
+    add('new-sheet', 'New sheet', 'Action', newSheet)
+    if (sheet.value) add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
+    add('projects', 'All projects', 'Action', () => void router.push('/'))
+    add('dark', 'Dark theme', 'Setting', () => theme.change('dark'))
+    add('light', 'Light theme', 'Setting', () => theme.change('light'))
+    add('weights', desk.trueWeights ? 'Screen line weights' : 'True line weights', 'Setting', () => {
+      desk.trueWeights = !desk.trueWeights
+    })
+    return actions
+  })
+
+  return { drawing, sheet, all, choose, take, newSheet, copySheet: copyOfSheet, show, openDrawing, openSheet }
+}
+
+export type Actions = ReturnType<typeof useActions>

@@ -1,0 +1,121 @@
+import { distance, type Point } from '@lamina/core/geometry'
+import type { SnapKind } from '@lamina/core/locate'
+import { FOOT_MM, type Units } from '@lamina/core/units'
+import type { Located } from '../tools/tool'
+import { shownBox, type View } from './view'
+
+/** The ground of a board: paper with faint dots at round distances. It never prints. */
+export function paintBoardGround(
+  context: CanvasRenderingContext2D,
+  view: View,
+  colours: { readonly paper: string; readonly dots: string },
+  units: Units,
+): void {
+  const shown = shownBox(view)
+  context.fillStyle = colours.paper
+  context.fillRect(shown.minX, shown.minY, shown.maxX - shown.minX, shown.maxY - shown.minY)
+  const steps =
+    units.system === 'metric'
+      ? [100, 500, 1000, 5000, 10_000, 50_000, 100_000]
+      : [FOOT_MM / 2, FOOT_MM, 5 * FOOT_MM, 10 * FOOT_MM, 50 * FOOT_MM, 100 * FOOT_MM]
+  const step = steps.find((each) => each * view.scale >= 26)
+  if (!step) return
+  const dot = 1.1 / view.scale
+  context.fillStyle = colours.dots
+  for (let x = Math.ceil(shown.minX / step) * step; x <= shown.maxX; x += step)
+    for (let y = Math.ceil(shown.minY / step) * step; y <= shown.maxY; y += step)
+      context.fillRect(x - dot / 2, y - dot / 2, dot, dot)
+}
+
+const WORDS: Record<SnapKind, string> = {
+  end: 'end',
+  middle: 'middle',
+  crossing: 'crossing',
+  centre: 'centre',
+  'square-on': 'square-on',
+  'on line': 'on line',
+  aligned: 'in line',
+  between: 'between',
+  'wall end': 'wall end',
+  'wall line': 'on the wall',
+}
+
+/** The marker of a snap with its name, and the alignment lines that led to it. */
+export function paintSnap(
+  context: CanvasRenderingContext2D,
+  view: View,
+  at: Located,
+  last: Point | null,
+  colours: { readonly live: string; readonly soft: string; readonly paper: string },
+): void {
+  const unit = 1 / view.scale
+  const { snap, point } = at
+  context.lineWidth = unit
+  context.strokeStyle = colours.live
+  context.setLineDash([5 * unit, 4 * unit])
+  for (const from of snap?.from ?? []) line(context, from, point)
+  if (at.locked && last && distance(last, point) > 0) line(context, last, point)
+  context.setLineDash([])
+  if (!snap || snap.kind === 'aligned') return
+  context.lineWidth = 1.6 * unit
+  marker(context, snap.kind, point, 5.5 * unit)
+  context.save()
+  context.translate(point.x, point.y)
+  context.scale(unit, -unit)
+  context.font = '500 12px "Hanken Grotesk"'
+  context.lineWidth = 3
+  context.strokeStyle = colours.paper
+  context.strokeText(WORDS[snap.kind], 11, -9)
+  context.fillStyle = colours.live
+  context.fillText(WORDS[snap.kind], 11, -9)
+  context.restore()
+}
+
+function line(context: CanvasRenderingContext2D, a: Point, b: Point): void {
+  context.beginPath()
+  context.moveTo(a.x, a.y)
+  context.lineTo(b.x, b.y)
+  context.stroke()
+}
+
+/** Marks drawn for what they tell: a ring on a point, a bar on a line, a cross on a crossing, a square foot. */
+function marker(context: CanvasRenderingContext2D, kind: SnapKind, { x, y }: Point, r: number): void {
+  context.beginPath()
+  switch (kind) {
+    case 'end':
+    case 'wall end':
+      context.arc(x, y, r, 0, 2 * Math.PI)
+      break
+    case 'middle':
+    case 'between':
+      context.moveTo(x - r * 1.4, y)
+      context.lineTo(x + r * 1.4, y)
+      context.moveTo(x, y - r * 0.7)
+      context.lineTo(x, y + r * 0.7)
+      break
+    case 'crossing':
+      context.moveTo(x - r, y - r)
+      context.lineTo(x + r, y + r)
+      context.moveTo(x - r, y + r)
+      context.lineTo(x + r, y - r)
+      break
+    case 'centre':
+      context.arc(x, y, r, 0, 2 * Math.PI)
+      context.moveTo(x + r * 0.25, y)
+      context.arc(x, y, r * 0.25, 0, 2 * Math.PI)
+      break
+    case 'square-on':
+      context.moveTo(x - r, y - r)
+      context.lineTo(x + r, y - r)
+      context.moveTo(x - r, y - r)
+      context.lineTo(x - r, y + r)
+      context.moveTo(x - r, y)
+      context.lineTo(x, y)
+      context.lineTo(x, y - r)
+      break
+    default:
+      context.moveTo(x, y - r)
+      context.lineTo(x, y + r)
+  }
+  context.stroke()
+}

@@ -1,0 +1,198 @@
+import { enlargement, type Affine, type Box } from '@lamina/core/geometry'
+import {
+  penOf,
+  toneColour,
+  type DisplayItem,
+  type DisplayList,
+  type PenName,
+  type TextItem,
+} from '@lamina/core/display'
+
+/** How tones and pens come out on a screen. */
+export interface ScreenLook {
+  readonly ink: readonly number[]
+  readonly paper: readonly number[]
+  /** Pixels to one mm on paper. */
+  readonly pixelsPerPaperMm: number
+  /** The thinnest line, pixels. */
+  readonly thinnest: number
+  /** The boldest line, pixels: keeps a board calm when zoomed in. */
+  readonly boldest: number
+  /** One colour for everything, for previews and what is selected. */
+  readonly only?: string
+}
+
+type Step =
+  | { readonly kind: 'stroke'; readonly pen: PenName; readonly path: Path2D }
+  | { readonly kind: 'fill'; readonly tone: number; readonly path: Path2D }
+  | { readonly kind: 'text'; readonly items: TextItem[] }
+  | {
+      readonly kind: 'group'
+      readonly map: Affine
+      readonly clip: Box | null
+      readonly steps: readonly Step[]
+    }
+
+const compiled = new WeakMap<DisplayList, readonly Step[]>()
+
+/** Neighbouring lines of one pen become one path, made once for each list. */
+function compile(list: DisplayList): readonly Step[] {
+  const kept = compiled.get(list)
+  if (kept) return kept
+  const steps: Step[] = []
+  const strokePath = (pen: PenName): Path2D => {
+    const last = steps[steps.length - 1]
+    if (last?.kind === 'stroke' && last.pen === pen) return last.path
+    const path = new Path2D()
+    steps.push({ kind: 'stroke', pen, path })
+    return path
+  }
+  for (const item of list) addItem(item, steps, strokePath)
+  compiled.set(list, steps)
+  return steps
+}
+
+function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: PenName) => Path2D): void {
+  switch (item.kind) {
+    case 'line':
+      trace(strokePath(item.pen), item.points, item.closed)
+      break
+    case 'segments': {
+      const path = strokePath(item.pen)
+      const { points } = item
+      for (let i = 0; i + 3 < points.length; i += 4) {
+        path.moveTo(points[i]!, points[i + 1]!)
+        path.lineTo(points[i + 2]!, points[i + 3]!)
+      }
+      break
+    }
+    case 'arc': {
+      const path = strokePath(item.pen)
+      const { x, y, radius, from, sweep } = item
+      path.moveTo(x + radius * Math.cos(from), y + radius * Math.sin(from))
+      path.arc(x, y, radius, from, from + sweep, sweep < 0)
+      break
+    }
+    case 'fill': {
+      const path = new Path2D()
+      for (const loop of item.loops) trace(path, loop, true)
+      steps.push({ kind: 'fill', tone: item.tone, path })
+      break
+    }
+    case 'disc': {
+      const path = new Path2D()
+      path.arc(item.x, item.y, item.radius, 0, 2 * Math.PI)
+      steps.push({ kind: 'fill', tone: item.tone, path })
+      break
+    }
+    case 'text': {
+      const last = steps[steps.length - 1]
+      if (last?.kind === 'text') last.items.push(item)
+      else steps.push({ kind: 'text', items: [item] })
+      break
+    }
+    case 'group':
+      steps.push({ kind: 'group', map: item.map, clip: item.clip, steps: compile(item.items) })
+      break
+  }
+}
+
+function trace(path: Path2D, points: readonly number[], closed: boolean): void {
+  path.moveTo(points[0]!, points[1]!)
+  for (let i = 2; i + 1 < points.length; i += 2) path.lineTo(points[i]!, points[i + 1]!)
+  if (closed) path.closePath()
+}
+
+/**
+ * Paints a list on a canvas whose transform maps the list's unit to pixels, y up; `scale` is pixels to one
+ * unit. Pens keep their paper widths whatever the transform.
+ */
+export function paintList(
+  context: CanvasRenderingContext2D,
+  list: DisplayList,
+  scale: number,
+  look: ScreenLook,
+): void {
+  context.lineJoin = 'miter'
+  context.miterLimit = 8
+  context.fontKerning = 'none'
+  context.textRendering = 'optimizeSpeed'
+  context.textBaseline = 'alphabetic'
+  paintSteps(context, compile(list), scale, look)
+}
+
+function paintSteps(
+  context: CanvasRenderingContext2D,
+  steps: readonly Step[],
+  scale: number,
+  look: ScreenLook,
+): void {
+  const colour = (tone: number): string => look.only ?? toneColour(tone, look.ink, look.paper)
+  for (const step of steps) {
+    switch (step.kind) {
+      case 'stroke': {
+        const pen = penOf(step.pen)
+        const pixels = Math.min(look.boldest, Math.max(look.thinnest, pen.widthMm * look.pixelsPerPaperMm))
+        context.lineWidth = pixels / scale
+        context.strokeStyle = colour(pen.tone)
+        const unit = look.pixelsPerPaperMm / scale
+        context.setLineDash(pen.dashMm ? pen.dashMm.map((mm) => mm * unit) : [])
+        context.lineCap = pen.dashMm ? 'butt' : 'round'
+        context.stroke(step.path)
+        break
+      }
+      case 'fill':
+        if (look.only && step.tone > 0.5) break
+        context.fillStyle = colour(step.tone)
+        context.fill(step.path, 'evenodd')
+        break
+      case 'text':
+        for (const item of step.items) paintText(context, item, scale, colour(item.tone))
+        break
+      case 'group': {
+        context.save()
+        const { a, b, c, d, e, f } = step.map
+        context.transform(a, b, c, d, e, f)
+        if (step.clip) {
+          const { minX, minY, maxX, maxY } = step.clip
+          context.beginPath()
+          context.rect(minX, minY, maxX - minX, maxY - minY)
+          context.clip()
+        }
+        paintSteps(context, step.steps, scale * enlargement(step.map), look)
+        context.restore()
+        break
+      }
+    }
+  }
+}
+
+/** Letters smaller than this many pixels are drawn as a line. */
+const READABLE = 3.5
+
+function paintText(context: CanvasRenderingContext2D, item: TextItem, scale: number, colour: string): void {
+  context.save()
+  context.translate(item.x, item.y)
+  context.rotate(item.turn)
+  if (item.size * scale < READABLE) {
+    context.globalAlpha = 0.5
+    context.fillStyle = colour
+    context.fillRect(0, 0, item.width, item.size * 0.35)
+  } else {
+    // Letters stand upright although y runs up.
+    context.scale(1 / scale, -1 / scale)
+    context.fillStyle = colour
+    for (const run of item.runs) {
+      context.font = `${run.face.slice(0, 3)} ${item.size * scale}px Jost`
+      context.fillText(run.text, run.dx * scale, 0)
+    }
+  }
+  context.restore()
+}
+
+/** The lettering's faces, loaded before anything is painted with them. */
+export const letteringReady = (): Promise<unknown> =>
+  Promise.all([document.fonts.load('400 12px Jost'), document.fonts.load('500 12px Jost')])
+
+/** A `#rrggbb` colour as three numbers. */
+export const rgb = (colour: string): number[] => [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16))

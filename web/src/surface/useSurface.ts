@@ -1,0 +1,208 @@
+import Konva from 'konva'
+import { onBeforeUnmount, onMounted, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
+import type { Point } from '@lamina/core/geometry'
+import { fromScreen, panBy, zoomAt, type View } from './view'
+
+export interface SurfaceEvents {
+  move(at: Point, event: PointerEvent): void
+  press(at: Point, event: PointerEvent): void
+  release(at: Point, event: PointerEvent, dragged: boolean): void
+  leave(): void
+  /** The first time the surface knows its size. */
+  ready(): void
+}
+
+export interface SurfacePainters {
+  /** Each paints with a transform from the list's unit to pixels, y up. */
+  ground(context: CanvasRenderingContext2D, view: View): void
+  drawing(context: CanvasRenderingContext2D, view: View): void
+  /** Snap markers, previews, what is selected: redrawn on its own, so the pointer never waits. */
+  overlay(context: CanvasRenderingContext2D, view: View): void
+}
+
+export interface Surface {
+  readonly view: ShallowRef<View>
+  setView(view: View): void
+  redraw(): void
+  redrawOverlay(): void
+  readonly panning: Ref<boolean>
+}
+
+/** Movement below this many pixels is a press, not a drag. */
+const DRAG_PIXELS = 4
+
+/**
+ * A drawing surface in a container: three canvas layers, pan and zoom by wheel, trackpad, touch, middle
+ * button or held space, and pointer events in real units.
+ */
+export function useSurface(
+  container: Ref<HTMLDivElement | null>,
+  painters: SurfacePainters,
+  events: SurfaceEvents,
+): Surface {
+  const view = shallowRef<View>({ scale: 0.05, centre: { x: 0, y: 0 }, width: 0, height: 0 })
+  const panning = ref(false)
+  let stage: Konva.Stage | null = null
+  const layers: Konva.Layer[] = []
+  let observer: ResizeObserver | null = null
+  let spaceHeld = false
+  const touches = new Map<number, Point>()
+  let pressed: { at: Point; dragged: boolean } | null = null
+
+  const layerOf = (paint: (context: CanvasRenderingContext2D, view: View) => void): Konva.Layer => {
+    const layer = new Konva.Layer({ listening: false })
+    layer.add(
+      new Konva.Shape({
+        listening: false,
+        perfectDrawEnabled: false,
+        sceneFunc: (konva) => {
+          const context = (konva as unknown as { _context: CanvasRenderingContext2D })._context
+          const { scale, centre, width, height } = view.value
+          context.save()
+          context.transform(scale, 0, 0, -scale, width / 2 - centre.x * scale, height / 2 + centre.y * scale)
+          paint(context, view.value)
+          context.restore()
+        },
+      }),
+    )
+    return layer
+  }
+
+  function setView(next: View): void {
+    view.value = next
+    redraw()
+  }
+  const redraw = (): void => layers.forEach((layer) => layer.batchDraw())
+  const redrawOverlay = (): void => void layers[2]?.batchDraw()
+
+  const place = (event: { clientX: number; clientY: number }): Point => {
+    const box = container.value!.getBoundingClientRect()
+    return { x: event.clientX - box.left, y: event.clientY - box.top }
+  }
+
+  function onDown(event: PointerEvent): void {
+    const at = place(event)
+    container.value!.focus({ preventScroll: true })
+    if (event.pointerType === 'touch') {
+      touches.set(event.pointerId, at)
+      if (touches.size > 1) {
+        pressed = null
+        return
+      }
+    }
+    container.value!.setPointerCapture(event.pointerId)
+    if (event.button === 1 || event.button === 2 || spaceHeld) {
+      panning.value = true
+      pressed = { at, dragged: true }
+      return
+    }
+    if (event.button !== 0) return
+    pressed = { at, dragged: false }
+    events.press(fromScreen(view.value, at), event)
+  }
+
+  function onMove(event: PointerEvent): void {
+    const at = place(event)
+    if (event.pointerType === 'touch' && touches.size > 1) {
+      pinch(event.pointerId, at)
+      return
+    }
+    if (panning.value && pressed) {
+      setView(panBy(view.value, at.x - pressed.at.x, at.y - pressed.at.y))
+      pressed = { at, dragged: true }
+      return
+    }
+    if (pressed && !pressed.dragged && Math.hypot(at.x - pressed.at.x, at.y - pressed.at.y) > DRAG_PIXELS)
+      pressed.dragged = true
+    events.move(fromScreen(view.value, at), event)
+  }
+
+  /** Two fingers: their middle pans, their distance zooms. */
+  function pinch(moved: number, at: Point): void {
+    const other = [...touches].find(([id]) => id !== moved)?.[1]
+    const before = touches.get(moved)
+    touches.set(moved, at)
+    if (!other || !before) return
+    const was = Math.hypot(before.x - other.x, before.y - other.y)
+    const now = Math.hypot(at.x - other.x, at.y - other.y)
+    const middle = { x: (at.x + other.x) / 2, y: (at.y + other.y) / 2 }
+    const panned = panBy(view.value, (at.x - before.x) / 2, (at.y - before.y) / 2)
+    setView(was > 0 ? zoomAt(panned, middle, now / was) : panned)
+  }
+
+  function onUp(event: PointerEvent): void {
+    touches.delete(event.pointerId)
+    const was = pressed
+    pressed = null
+    if (panning.value) {
+      panning.value = false
+      return
+    }
+    if (was) events.release(fromScreen(view.value, place(event)), event, was.dragged)
+  }
+
+  function onWheel(event: WheelEvent): void {
+    event.preventDefault()
+    const at = place(event)
+    // Two fingers on a trackpad pan; a pinch (which comes with ctrl) and a mouse wheel zoom.
+    const wheel = event.deltaMode !== 0 || (event.deltaX === 0 && Math.abs(event.deltaY) >= 40)
+    if (event.ctrlKey || event.metaKey) setView(zoomAt(view.value, at, Math.exp(-event.deltaY * 0.01)))
+    else if (event.shiftKey) setView(panBy(view.value, -(event.deltaY || event.deltaX), 0))
+    else if (wheel) setView(zoomAt(view.value, at, event.deltaY < 0 ? 1.2 : 1 / 1.2))
+    else setView(panBy(view.value, -event.deltaX, -event.deltaY))
+  }
+
+  const onKey = (event: KeyboardEvent): void => {
+    if (event.code !== 'Space' || isTyping(event.target)) return
+    spaceHeld = event.type === 'keydown'
+  }
+  const noMenu = (event: Event): void => event.preventDefault()
+
+  onMounted(() => {
+    const element = container.value!
+    stage = new Konva.Stage({ container: element, width: 1, height: 1, listening: false })
+    for (const paint of [painters.ground, painters.drawing, painters.overlay]) {
+      const layer = layerOf(paint)
+      layers.push(layer)
+      stage.add(layer)
+    }
+    let first = true
+    observer = new ResizeObserver(() => {
+      const { clientWidth: width, clientHeight: height } = element
+      if (!width || !height) return
+      stage!.size({ width, height })
+      view.value = { ...view.value, width, height }
+      if (first) {
+        first = false
+        events.ready()
+      }
+      redraw()
+    })
+    observer.observe(element)
+    element.addEventListener('pointerdown', onDown)
+    element.addEventListener('pointermove', onMove)
+    element.addEventListener('pointerup', onUp)
+    element.addEventListener('pointercancel', onUp)
+    element.addEventListener('pointerleave', events.leave)
+    element.addEventListener('wheel', onWheel, { passive: false })
+    element.addEventListener('contextmenu', noMenu)
+    window.addEventListener('keydown', onKey)
+    window.addEventListener('keyup', onKey)
+  })
+  onBeforeUnmount(() => {
+    observer?.disconnect()
+    window.removeEventListener('keydown', onKey)
+    window.removeEventListener('keyup', onKey)
+    stage?.destroy()
+  })
+  return { view, setView, redraw, redrawOverlay, panning }
+}
+
+/** Whether keys pressed on an element are typed into it. */
+export function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)) &&
+    !(target instanceof HTMLInputElement && ['checkbox', 'radio', 'button'].includes(target.type))
+  )
+}

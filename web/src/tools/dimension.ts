@@ -1,0 +1,137 @@
+import { STYLE, drawDimension, holdAnchor, offsetThrough } from '@lamina/core/annotate'
+import { angleOf, distance, subtract, unitAt, type Point } from '@lamina/core/geometry'
+import { anchorAt } from '@lamina/core/locate'
+import type { Anchor, AnyRecord, Dimension } from '@lamina/core/records'
+import type { Bench, Located, Tool } from './tool'
+
+/** A chain of dimensions through the points pointed to, then its row; with an overall row further out if wanted. */
+export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
+  let anchors: Anchor[] = []
+  let aligned = false
+  let placing = false
+  const ground = (): { project: Bench['project']; solver: Bench['solver'] } => ({
+    project: bench.project,
+    solver: bench.solver,
+  })
+  const points = (): Point[] => anchors.map((anchor) => holdAnchor(anchor, ground()).point)
+
+  /** Along x or y, whichever the points spread over more; or the line through the first two. */
+  function direction(): number {
+    const all = points()
+    const first = all[0]!
+    const far = all.reduce((p, q) => (distance(q, first) > distance(p, first) ? q : p))
+    const away = subtract(far, first)
+    if (aligned) return angleOf(away)
+    return Math.abs(away.x) >= Math.abs(away.y) ? 0 : Math.PI / 2
+  }
+
+  function laid(at: Located): Pick<Dimension, 'anchors' | 'direction' | 'offset'>[] {
+    const turn = direction()
+    const u = unitAt(turn)
+    const all = points()
+    const offset = offsetThrough(all, u, at.raw, bench.scale)
+    const chain = { anchors, direction: turn, offset }
+    if (!overall() || anchors.length < 3) return [chain]
+    const along = (anchor: Anchor): number => {
+      const { point } = holdAnchor(anchor, ground())
+      return point.x * u.x + point.y * u.y
+    }
+    const sorted = [...anchors].sort((p, q) => along(p) - along(q))
+    const out = (value: number, step: number): number => value + (value >= 0 ? step : -step)
+    return [
+      chain,
+      {
+        anchors: [sorted[0]!, sorted[sorted.length - 1]!],
+        direction: turn,
+        offset:
+          offset.in === 'paper'
+            ? { in: 'paper', paperMm: out(offset.paperMm, STYLE.row) }
+            : { in: 'real', mm: out(offset.mm, STYLE.row * bench.scale) },
+      },
+    ]
+  }
+
+  function finish(at: Located): void {
+    const rows = laid(at)
+    const change = bench.edit(rows.length > 1 ? 'Dimension chain' : 'Dimension', (_project, makeId) => ({
+      put: rows.map((row): AnyRecord => ({
+        ...row,
+        id: makeId(),
+        kind: 'dimension',
+        drawing: bench.drawing.id,
+      })),
+      drop: [],
+    }))
+    if (!change) return
+    anchors = []
+    placing = false
+  }
+
+  function press(at: Located): void {
+    const tied = at.snap !== null && at.snap.kind !== 'aligned'
+    if (placing || (anchors.length >= 2 && !tied)) {
+      finish(at)
+      return
+    }
+    const anchor = anchorAt(at.point, ground(), bench.drawing.level)
+    if (points().some((p) => distance(p, at.point) < 0.5)) {
+      bench.warn('This point is in the chain already.')
+      return
+    }
+    anchors = [...anchors, anchor]
+  }
+
+  return {
+    prompt: () =>
+      placing
+        ? { text: 'Point to where the row runs.', keys: 'Esc: back to the points' }
+        : anchors.length < 2
+          ? { text: 'Point to what is to be measured, one after the other.', keys: 'Esc: one step back' }
+          : {
+              text: 'Point to more, or clear of the drawing to set the row.',
+              keys: 'Enter: set the row · A: along the points · Esc: one point back',
+            },
+    fields: () => [],
+    last: () => null,
+    alignFrom: () => (placing ? [] : points()),
+    press,
+    enter(at) {
+      if (anchors.length < 2) return
+      if (placing && at) finish(at)
+      else placing = true
+    },
+    back() {
+      if (placing) placing = false
+      else if (anchors.length > 0) anchors = anchors.slice(0, -1)
+      else return false
+      return true
+    },
+    key(key) {
+      if (key !== 'a') return false
+      aligned = !aligned
+      return true
+    },
+    preview(at) {
+      if (anchors.length < 2 || !at)
+        return points().map((p) => ({
+          kind: 'disc',
+          tone: 0,
+          x: p.x,
+          y: p.y,
+          radius: STYLE.dot * bench.scale,
+          source: null,
+        }))
+      return laid(at).flatMap(
+        (row) =>
+          drawDimension(
+            null,
+            row.anchors.map((anchor) => holdAnchor(anchor, ground()).point),
+            row.direction,
+            row.offset,
+            bench.scale,
+            bench.units,
+          ).items,
+      )
+    },
+  }
+}

@@ -1,0 +1,137 @@
+import { drawLeader } from '@lamina/core/annotate'
+import { textItem } from '@lamina/core/display'
+import { subtract, times, type Point } from '@lamina/core/geometry'
+import { anchorAt } from '@lamina/core/locate'
+import type { Anchor } from '@lamina/core/records'
+import type { Bench, Located, Tool } from './tool'
+
+const placeholder = 'Note'
+
+/** Leaders keep to multiples of 15 degrees, so that neighbours run alike. */
+const STEP = Math.PI / 12
+
+/** A leader: its tip, its elbow, then the note typed at the pointer. */
+export function leaderTool(bench: Bench): Tool {
+  let tip: Anchor | null = null
+  let elbow: Point | null = null
+
+  function elbowAt(at: Located): Point {
+    const away = times(subtract(at.raw, tip!.last), 1 / bench.scale)
+    const angle = Math.round(Math.atan2(away.y, away.x) / STEP) * STEP
+    const length = Math.hypot(away.x, away.y)
+    return { x: Math.cos(angle) * length, y: Math.sin(angle) * length }
+  }
+
+  function finish(): void {
+    const text = bench.typedText('note').trim()
+    if (!tip || !elbow) return
+    if (!text) {
+      bench.warn('Type the note, then press Enter.')
+      return
+    }
+    const made = { drawing: bench.drawing.id, tip, elbowPaperMm: elbow, text }
+    const change = bench.edit('Leader', (_project, makeId) => ({
+      put: [{ ...made, id: makeId(), kind: 'leader' }],
+      drop: [],
+    }))
+    if (!change) return
+    tip = elbow = null
+    bench.clearTyped()
+  }
+
+  return {
+    prompt: () =>
+      !tip
+        ? { text: 'Point to what the note is about.', keys: 'Esc: put the leader away' }
+        : !elbow
+          ? { text: 'Point to where the note stands.', keys: 'Esc: one step back' }
+          : { text: 'Type the note and press Enter.', keys: 'Esc: one step back' },
+    fields: () => (elbow ? [{ key: 'note', label: 'note', kind: 'text', shown: '' }] : []),
+    last: () => null,
+    press(at) {
+      if (!tip)
+        tip = anchorAt(at.point, { project: bench.project, solver: bench.solver }, bench.drawing.level)
+      else if (!elbow) elbow = elbowAt(at)
+      else finish()
+    },
+    enter: finish,
+    back() {
+      if (elbow) elbow = null
+      else if (tip) tip = null
+      else return false
+      bench.clearTyped()
+      return true
+    },
+    preview(at) {
+      if (!tip || (!elbow && !at)) return []
+      return drawLeader(
+        null,
+        tip.last,
+        elbow ?? elbowAt(at!),
+        bench.typedText('note') || placeholder,
+        bench.scale,
+      )
+    },
+  }
+}
+
+/** A note without a leader. */
+export function noteTool(bench: Bench): Tool {
+  let place: Point | null = null
+  const HEIGHT = 3.5
+  function finish(): void {
+    const text = bench.typedText('note').trim()
+    if (!place) return
+    if (!text) {
+      bench.warn('Type the note, then press Enter.')
+      return
+    }
+    const at = place
+    const change = bench.edit('Note', (_project, makeId) => ({
+      put: [
+        {
+          id: makeId(),
+          kind: 'note',
+          drawing: bench.drawing.id,
+          at,
+          text,
+          heightPaperMm: HEIGHT,
+          align: 'middle',
+        },
+      ],
+      drop: [],
+    }))
+    if (!change) return
+    place = null
+    bench.clearTyped()
+  }
+  return {
+    prompt: () =>
+      place
+        ? { text: 'Type the note and press Enter.', keys: 'Esc: one step back' }
+        : { text: 'Point to where the note stands.', keys: 'Esc: put the note away' },
+    fields: () => (place ? [{ key: 'note', label: 'note', kind: 'text', shown: '' }] : []),
+    last: () => null,
+    press(at) {
+      if (!place) place = at.point
+      else finish()
+    },
+    enter: finish,
+    back() {
+      if (!place) return false
+      place = null
+      bench.clearTyped()
+      return true
+    },
+    preview(at) {
+      const p = place ?? at?.point
+      if (!p) return []
+      return [
+        textItem(bench.typedText('note') || placeholder, p, {
+          height: HEIGHT * bench.scale,
+          align: 'middle',
+        }),
+      ]
+    },
+  }
+}

@@ -1,0 +1,75 @@
+import type { LevelSolver } from '@lamina/core/building'
+import type { DisplayItem } from '@lamina/core/display'
+import type { Change, Drawing, Id, Project } from '@lamina/core/records'
+import type { MakeId } from '@lamina/core/edit'
+import type { Snap } from '@lamina/core/locate'
+import type { Point } from '@lamina/core/geometry'
+import type { Units } from '@lamina/core/units'
+
+/** Where the pointer is, after snaps and direction lock. */
+export interface Located {
+  readonly raw: Point
+  readonly point: Point
+  readonly snap: Snap | null
+  /** Shift was held: lock the direction. */
+  readonly locked: boolean
+}
+
+/** One small typed field at the pointer. */
+export interface TagField {
+  readonly key: string
+  readonly label: string
+  readonly kind: 'length' | 'angle' | 'text'
+  /** What the pointer gives just now. */
+  readonly shown: string
+}
+
+/** What a tool knows and may do. */
+export interface Bench {
+  readonly drawing: Drawing
+  readonly project: Project
+  readonly solver: LevelSolver
+  readonly units: Units
+  /** Real mm to one mm on paper, for annotation. */
+  readonly scale: number
+  /** How far the pointer reaches, real mm. */
+  readonly reach: number
+  /** The number typed in a field of the measure tag; null when nothing was typed there. */
+  typed(key: string): number | null
+  typedText(key: string): string
+  /** Empties the typed fields. */
+  clearTyped(): void
+  edit(label: string, work: (project: Project, makeId: MakeId) => Change): Change | null
+  select(ids: readonly Id[]): void
+  readonly selection: readonly Id[]
+  warn(sentence: string): void
+}
+
+export interface Prompt {
+  readonly text: string
+  readonly keys: string
+}
+
+/** One tool: reacts to the pointer and to typed values, shows what would come of them. */
+export interface Tool {
+  prompt(): Prompt
+  fields(at: Located | null): readonly TagField[]
+  /** A sentence beside the echo of what was typed: where the point stands. */
+  remark?(at: Located | null): string
+  /** The point that directions and square-on are reckoned from. */
+  last(): Point | null
+  /** Points alignment lines run from. */
+  alignFrom?(): readonly Point[]
+  press(at: Located): void
+  /** Enter in the tag or on the board. */
+  enter(at: Located | null): void
+  /** One step back. False when there is nothing to step back from. */
+  back(): boolean
+  /** A letter pressed on the board; true when the tool took it. */
+  key?(key: string): boolean
+  preview(at: Located | null): readonly DisplayItem[]
+  /** The tool snaps to the lines of walls first. */
+  readonly walls?: boolean
+  /** The tool wants the pointer itself, without snaps. */
+  readonly free?: boolean
+}
