@@ -80,7 +80,7 @@ module.exports = {
       name: 'nothing-unresolved',
       severity: 'error',
       from: { path: '^(core|server|web)/src/' },
-      to: { couldNotResolve: true },
+      to: { couldNotResolve: true, pathNot: '^vite/client$' },
     },
   ],
   options: {

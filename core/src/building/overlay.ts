@@ -89,10 +89,10 @@ function splitEdge(
   const stops: Stop[] = []
   for (const other of near) {
     const n = other.xs.length
-    let px = other.xs[n - 1]!
-    let py = other.ys[n - 1]!
-    let pAlong = (px - ax) * ux + (py - ay) * uy
-    let pAside = (py - ay) * ux - (px - ax) * uy
+    const lastX = other.xs[n - 1]! - ax
+    const lastY = other.ys[n - 1]! - ay
+    let pAlong = lastX * ux + lastY * uy
+    let pAside = lastY * ux - lastX * uy
     for (let k = 0; k < n; k++) {
       const qx = other.xs[k]!
       const qy = other.ys[k]!
@@ -105,8 +105,6 @@ function splitEdge(
         const at = pAlong + (qAlong - pAlong) * t
         if (at > SAME_POINT && at < length - SAME_POINT) stops.push({ at, x: ax + ux * at, y: ay + uy * at })
       }
-      px = qx
-      py = qy
       pAlong = qAlong
       pAside = qAside
     }

@@ -41,12 +41,10 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
   ]
   const [spine] = b.walls(level, 'block-lined-124', 'centre', [9200, 8250, 9200, 350]) as [string]
   const [kiln] = b.walls(level, 'block-lined-124', 'centre', [9200, 5000, 14050, 5000]) as [string]
-  const [glazeEast, glazeSouth] = b.walls(
-    level,
-    'partition-100',
-    'centre',
-    [3900, 8250, 3900, 5900, 350, 5900],
-  ) as [string, string]
+  const [, glazeSouth] = b.walls(level, 'partition-100', 'centre', [3900, 8250, 3900, 5900, 350, 5900]) as [
+    string,
+    string,
+  ]
   const [shopEast] = b.walls(level, 'partition-100', 'centre', [11900, 350, 11900, 5000]) as [string]
   const [wcNorth] = b.walls(level, 'partition-100', 'centre', [11900, 2500, 14050, 2500]) as [string]
 
@@ -129,7 +127,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     up,
     10,
   )
-  b.leader(drawing, level, { x: 10480, y: 7920 }, { x: 8, y: 20 }, 'Flue over, see detail')
+  b.leader(drawing, level, { x: 10480, y: 7920 }, { x: 9, y: -13 }, 'Flue over, see detail')
   b.leader(drawing, level, { x: 9262, y: 5400 }, { x: -16, y: -9 }, 'Blockwork taken up\nto the floor above')
 }
 

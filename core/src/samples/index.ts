@@ -11,6 +11,6 @@ export const SAMPLES: readonly {
   readonly id: string
   readonly make: (makeId: MakeId) => readonly SampleStep[]
 }[] = [
-  { id: 'sample-alder-yard-pottery', make: alderYardPottery },
   { id: 'sample-juniper-row', make: juniperRow },
+  { id: 'sample-alder-yard-pottery', make: alderYardPottery },
 ]

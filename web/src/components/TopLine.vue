@@ -89,24 +89,6 @@ const saved = computed(() => {
   gap: 6px;
   white-space: nowrap;
 }
-.right :slotted(.pill),
-.pill {
-  font: inherit;
-  height: 27px;
-  padding: 0 11px;
-  border: 1px solid rgb(var(--v-theme-hairline));
-  border-radius: 14px;
-  background: rgb(var(--v-theme-surface));
-  color: rgb(var(--v-theme-ink));
-  cursor: pointer;
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-kbd {
-  font: inherit;
-  color: rgb(var(--v-theme-soft-ink));
-}
 .saved {
   padding: 0 6px;
   font-size: 13px;

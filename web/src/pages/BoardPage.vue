@@ -261,21 +261,22 @@ function remove(): void {
 }
 
 function onKey(event: KeyboardEvent): void {
-  if (desk.askOpen || event.defaultPrevented) return
+  // Fields, open menus and dialogs keep their keys.
+  if (desk.askOpen || isTyping(event.target) || document.querySelector('.v-overlay--active')) return
   if (event.key === 'Escape') {
-    if (isTyping(event.target) && !(event.target as HTMLElement).closest('.tag')) return
     event.preventDefault()
     tools.back()
     container.value?.focus({ preventScroll: true })
     return
   }
-  if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+  if (event.ctrlKey || event.metaKey || event.altKey) return
   if (
     (event.target as HTMLElement).closest?.('button, a, [role="option"], [role="listbox"]') &&
     (event.key === 'Enter' || event.key === ' ')
   )
     return
-  if (/^[0-9.,'"(+-]$/.test(event.key) && tools.fields.value.length > 0) {
+  const [field] = tools.fields.value
+  if (field && (field.kind === 'text' ? event.key.length === 1 : /^[0-9.,'"(+-]$/.test(event.key))) {
     event.preventDefault()
     void tag.value?.begin(event.key)
     return
@@ -297,11 +298,11 @@ function onKey(event: KeyboardEvent): void {
   else if (event.key === 'PageUp') zoom(1.25)
   else if (event.key === 'PageDown') zoom(0.8)
   else if (event.key.length === 1 && tools.key(event.key.toLowerCase())) event.preventDefault()
-  else return
 }
-onMounted(() => window.addEventListener('keydown', onKey))
+// The tool in hand comes before the keys that take up tools.
+onMounted(() => window.addEventListener('keydown', onKey, true))
 onBeforeUnmount(() => {
-  window.removeEventListener('keydown', onKey)
+  window.removeEventListener('keydown', onKey, true)
   desk.surface = null
   desk.select([])
 })

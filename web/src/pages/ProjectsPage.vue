@@ -130,7 +130,7 @@ li .v-btn {
   bottom: 0;
   color: rgb(var(--v-theme-soft-ink));
 }
-a {
+li > a {
   display: grid;
   gap: 2px;
   color: inherit;

@@ -224,7 +224,9 @@ function aim(drawing: Drawing, at: Point, smaller: boolean): Ghost {
     const box = source(drawing, ratio).extent
     return box.minX <= box.maxX ? box : { minX: 0, minY: 0, maxX: 10_000, maxY: 7000 }
   }
-  let { scale, fits } = largestScale(extentAt, { width: boxWidth(free), height: boxHeight(free) }, system)
+  const largest = largestScale(extentAt, { width: boxWidth(free), height: boxHeight(free) }, system)
+  const { fits } = largest
+  let { scale } = largest
   if (smaller) {
     const scales = standardScales(system)
     scale = scales[Math.min(scales.length - 1, scales.indexOf(scale) + 1)]!

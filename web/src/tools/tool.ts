@@ -34,7 +34,7 @@ export interface Bench {
   readonly scale: number
   /** How far the pointer reaches, real mm. */
   readonly reach: number
-  /** The number typed in a field of the measure tag; null when nothing was typed there. */
+  /** The length typed in a field of the measure tag, or the angle in the field `turn`; null when there is none. */
   typed(key: string): number | null
   typedText(key: string): string
   /** Empties the typed fields. */

@@ -2,7 +2,8 @@ import { computed, reactive, ref, shallowRef, watch, type ComputedRef } from 'vu
 import { holdTypedAngle, holdTypedLength } from './typed'
 import type { DisplayList } from '@lamina/core/display'
 import { lockDirection, planField, snapAt, type SnapField } from '@lamina/core/locate'
-import type { Point } from '@lamina/core/geometry'
+import { distance, type Point } from '@lamina/core/geometry'
+import { shownStepMm } from '@lamina/core/units'
 import type { Drawing, Id } from '@lamina/core/records'
 import { useDesk, type ToolName } from '../store/desk'
 import { useProject } from '../store/project'
@@ -71,8 +72,7 @@ export function useTools(
     typed(key) {
       const text = typed[key]
       if (!text) return null
-      const kind = tool.value?.fields(at.value).find((each) => each.key === key)?.kind ?? kinds[key]
-      return kind === 'angle' ? holdTypedAngle(text) : holdTypedLength(text, store.units)
+      return key === 'turn' ? holdTypedAngle(text) : holdTypedLength(text, store.units)
     },
     typedText: (key) => typed[key] ?? '',
     clearTyped() {
@@ -85,7 +85,6 @@ export function useTools(
     },
     warn: (sentence) => say.warn(sentence),
   }
-  const kinds: Record<string, 'length' | 'angle'> = { turn: 'angle' }
 
   function make(name: ToolName): Tool | null {
     switch (name) {
@@ -138,8 +137,24 @@ export function useTools(
     { immediate: true },
   )
 
-  /** The pointer after snaps and direction lock. */
+  /** The pointer after snaps and direction lock; where nothing holds it, on whole steps of the project's units. */
   function locate(raw: Point, shift: boolean): Located {
+    const found = held(raw, shift)
+    if (found.snap || tool.value?.free) return found
+    const step = shownStepMm(store.units)
+    const last = tool.value?.last() ?? null
+    const whole = (value: number): number => Math.round(value / step) * step
+    if (last && found.locked) {
+      const length = distance(last, found.point)
+      if (length < step) return found
+      const k = whole(length) / length
+      const point = { x: last.x + (found.point.x - last.x) * k, y: last.y + (found.point.y - last.y) * k }
+      return { ...found, point }
+    }
+    return { ...found, point: { x: whole(found.point.x), y: whole(found.point.y) } }
+  }
+
+  function held(raw: Point, shift: boolean): Located {
     const active = tool.value
     const last = active?.last() ?? null
     if (!active || active.free) return { raw, point: raw, snap: null, locked: false }
@@ -254,8 +269,6 @@ export function useTools(
   }
 
   function type(name: string, text: string): void {
-    const known = fields.value.find((each) => each.key === name)
-    if (known && known.kind !== 'text') kinds[name] = known.kind
     typed[name] = text
     tick.value++
   }

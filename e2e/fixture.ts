@@ -1,0 +1,136 @@
+import { expect, test as base, type Locator, type Page } from '@playwright/test'
+import type { AnyRecord, RecordKind, RecordOf } from '@lamina/core/records'
+import { TestServer } from './server'
+
+interface Fixtures {
+  /** Messages of the browser's console that are expected in this test. */
+  readonly expectedErrors: RegExp[]
+}
+interface WorkerFixtures {
+  readonly server: TestServer
+  readonly samples: boolean
+}
+
+/** Tests fail on any error in the browser's console and any warning of the server. */
+export const test = base.extend<Fixtures, WorkerFixtures>({
+  samples: [true, { option: true, scope: 'worker' }],
+  server: [
+    async ({ samples }, use) => {
+      const server = await TestServer.begin({ samples })
+      await use(server)
+      await server.end()
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ server }, use) => use(server.address),
+  expectedErrors: async ({}, use) => use([]), // eslint-disable-line no-empty-pattern
+  page: async ({ page, expectedErrors, server }, use) => {
+    const faults: string[] = []
+    page.on('console', (message) => {
+      if (message.type() === 'error' || message.type() === 'warning') faults.push(message.text())
+    })
+    page.on('pageerror', (error) => faults.push(`page: ${error.message}`))
+    await use(page)
+    expect(faults.filter((fault) => !expectedErrors.some((each) => each.test(fault)))).toEqual([])
+    expect(server.complaints).toEqual([])
+  },
+})
+
+export { expect }
+
+/** A surface driven in real units. */
+export class Surface {
+  constructor(
+    readonly page: Page,
+    readonly element: Locator,
+  ) {}
+
+  async toScreen(x: number, y: number): Promise<{ x: number; y: number }> {
+    const [scale, cx, cy, width, height] = (await this.element.getAttribute('data-view'))!
+      .split(' ')
+      .map(Number)
+    const box = (await this.element.boundingBox())!
+    return {
+      x: box.x + width! / 2 + (x - cx!) * scale!,
+      y: box.y + height! / 2 - (y - cy!) * scale!,
+    }
+  }
+
+  async move(x: number, y: number): Promise<void> {
+    const at = await this.toScreen(x, y)
+    await this.page.mouse.move(at.x, at.y, { steps: 3 })
+  }
+
+  async press(x: number, y: number): Promise<void> {
+    await this.move(x, y)
+    await this.page.mouse.down()
+    await this.page.mouse.up()
+  }
+
+  async pull(from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+    await this.move(...from)
+    await this.page.mouse.down()
+    await this.move(...to)
+    await this.page.mouse.up()
+  }
+
+  /** Types at the pointer and presses Enter. */
+  async type(text: string): Promise<void> {
+    await this.page.keyboard.type(text)
+    await this.page.keyboard.press('Enter')
+  }
+}
+
+export const board = (page: Page): Surface => new Surface(page, page.getByTestId('board'))
+export const sheet = (page: Page): Surface => new Surface(page, page.getByTestId('sheet'))
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByTestId('saved')).toHaveText('Saved')
+}
+
+/** The id of the project that is open. */
+export const projectId = (page: Page): string => /project\/([^/]+)/.exec(page.url())![1]!
+
+/** The stored records of a kind. */
+export async function stored<K extends RecordKind>(
+  server: TestServer,
+  project: string,
+  kind: K,
+): Promise<RecordOf<K>[]> {
+  const { records } = await server.json<{ records: AnyRecord[] }>(`/api/projects/${project}`)
+  return records.filter((record): record is RecordOf<K> => record.kind === kind)
+}
+
+export async function stage(page: Page, name: string): Promise<void> {
+  await page.locator(`[data-stage="${name}"]`).click()
+}
+
+/** Takes a tool from the open drawer. */
+export async function tool(page: Page, name: string): Promise<void> {
+  await page.locator('.drawer').getByRole('button', { name, exact: false }).first().click()
+}
+
+/** Chooses an entry of a select field. */
+export async function choose(page: Page, label: string, entry: string): Promise<void> {
+  const field = page.getByRole('combobox', { name: label })
+  await page.locator('.v-select', { has: field }).first().click()
+  await page.getByRole('option', { name: entry, exact: true }).click()
+}
+
+/** A new project made through its form; ends on the first board. */
+export async function newProject(
+  page: Page,
+  facts: { name: string; feet?: boolean; level?: string; height?: string },
+): Promise<string> {
+  await page.goto('/new')
+  await page.getByLabel('Name', { exact: true }).fill(facts.name)
+  if (facts.feet) await page.getByLabel('Feet and inches').check()
+  if (facts.level) await page.getByLabel('First level').fill(facts.level)
+  if (facts.height) {
+    await page.getByLabel('Storey height').fill(facts.height)
+    await page.getByLabel('Storey height').press('Enter')
+  }
+  await page.getByRole('button', { name: 'Start drawing' }).click()
+  await expect(page.getByTestId('board')).toBeVisible()
+  return projectId(page)
+}

@@ -1,0 +1,96 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+const main = resolve(fileURLToPath(import.meta.url), '../../server/dist/main.js')
+
+async function freePort(): Promise<number> {
+  return new Promise((done) => {
+    const probe = createServer()
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address()
+      const port = typeof address === 'object' && address ? address.port : 0
+      probe.close(() => done(port))
+    })
+  })
+}
+
+/** A real server of its own on a fresh data folder; it can be killed and started again. */
+export class TestServer {
+  /** Everything the server wrote that is not progress. */
+  readonly complaints: string[] = []
+  private child: ChildProcess | null = null
+
+  private constructor(
+    readonly port: number,
+    readonly folder: string,
+    private readonly args: readonly string[],
+  ) {}
+
+  static async begin(options: { samples: boolean }): Promise<TestServer> {
+    const folder = mkdtempSync(join(tmpdir(), 'lamina-test-'))
+    const server = new TestServer(await freePort(), folder, options.samples ? [] : ['--no-samples'])
+    await server.start()
+    return server
+  }
+
+  get address(): string {
+    return `http://localhost:${this.port}`
+  }
+
+  async start(): Promise<void> {
+    const child = spawn(process.execPath, [main, ...this.args], {
+      env: { ...process.env, PORT: String(this.port), LAMINA_DATA: this.folder, LOG_LEVEL: 'warn' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    this.child = child
+    child.stderr!.on('data', (data: Buffer) => this.complaints.push(String(data)))
+    await new Promise<void>((ready, failed) => {
+      child.stdout!.on('data', (data: Buffer) => {
+        const text = String(data)
+        if (text.includes('Lamina is ready')) ready()
+        if (text.includes('"level":')) this.complaints.push(text)
+      })
+      child.once('exit', (code) =>
+        failed(new Error(`the server ended with ${code}: ${this.complaints.join('')}`)),
+      )
+    })
+    child.removeAllListeners('exit')
+  }
+
+  /** Ends it at once, as a power cut would. */
+  async kill(): Promise<void> {
+    const { child } = this
+    if (!child) return
+    const gone = new Promise((done) => child.once('exit', done))
+    child.kill('SIGKILL')
+    await gone
+    this.child = null
+  }
+
+  async end(): Promise<void> {
+    await this.kill()
+    rmSync(this.folder, { recursive: true, force: true })
+  }
+
+  /** A second server on the same folder: gives its exit code and what it said. */
+  async second(): Promise<{ code: number | null; said: string }> {
+    const child = spawn(process.execPath, [main, '--no-samples'], {
+      env: { ...process.env, PORT: '0', LAMINA_DATA: this.folder },
+      stdio: ['ignore', 'ignore', 'pipe'],
+    })
+    let said = ''
+    child.stderr.on('data', (data: Buffer) => (said += String(data)))
+    const code = await new Promise<number | null>((done) => child.once('exit', done))
+    return { code, said }
+  }
+
+  async json<T>(path: string): Promise<T> {
+    const response = await fetch(this.address + path)
+    if (!response.ok) throw new Error(`${path}: ${response.status}`)
+    return (await response.json()) as T
+  }
+}

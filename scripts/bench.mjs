@@ -1,0 +1,13 @@
+// npm run bench: ratios measured side by side in one run, printed as a table.
+import { spawnSync } from 'node:child_process'
+import { join } from 'node:path'
+import { buildIfNeeded, findChromium, installDependencies, root } from './setup.mjs'
+
+installDependencies()
+buildIfNeeded()
+const { status } = spawnSync(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/main.ts')], {
+  cwd: root,
+  stdio: 'inherit',
+  env: { ...process.env, CHROMIUM_PATH: findChromium() },
+})
+process.exit(status ?? 1)

@@ -1,0 +1,77 @@
+// npm test: formatting, lint, types, unit and browser tests, from a fresh clone. The last line counts them.
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { buildIfNeeded, findChromium, findPoppler, installDependencies, root, say } from './setup.mjs'
+
+installDependencies()
+const chromium = findChromium()
+findPoppler()
+const out = join(root, '.tmp')
+rmSync(join(out, 'unit.json'), { force: true })
+rmSync(join(out, 'e2e.json'), { force: true })
+mkdirSync(out, { recursive: true })
+
+let passed = 0
+let failed = 0
+const run = (name, command, args, env = {}) => {
+  const started = Date.now()
+  const { status } = spawnSync(join(root, 'node_modules/.bin', command), args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  })
+  say(`${status === 0 ? 'ok' : 'FAILED'}  ${name}  ${((Date.now() - started) / 1000).toFixed(1)} s`)
+  return status === 0
+}
+const check = (...words) => {
+  if (run(...words)) passed++
+  else failed++
+}
+
+check('formatting', 'prettier', ['--check', '--log-level', 'warn', '.'])
+check('lint', 'eslint', ['.'])
+check('dependency direction', 'depcruise', [
+  '--config',
+  '.dependency-cruiser.cjs',
+  'core/src',
+  'server/src',
+  'web/src',
+])
+for (const part of ['core', 'server', 'e2e', 'bench']) check(`types of ${part}`, 'tsc', ['-p', part])
+check('types of web', 'vue-tsc', ['-p', 'web'])
+
+const count = (file, read) => {
+  try {
+    const [good, bad] = read(JSON.parse(readFileSync(join(out, file), 'utf8')))
+    passed += good
+    failed += bad
+    return bad
+  } catch {
+    failed++
+    return 1
+  }
+}
+const unit = run('unit tests', 'vitest', [
+  'run',
+  '--reporter=default',
+  '--reporter=json',
+  '--outputFile.json=.tmp/unit.json',
+])
+if (count('unit.json', (r) => [r.numPassedTests, r.numFailedTests]) === 0 && !unit) failed++
+
+try {
+  buildIfNeeded()
+  const browser = run('browser tests', 'playwright', ['test', '-c', 'e2e/playwright.config.ts'], {
+    CHROMIUM_PATH: chromium,
+    PLAYWRIGHT_JSON_OUTPUT_NAME: join(out, 'e2e.json'),
+  })
+  if (count('e2e.json', ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]) === 0 && !browser)
+    failed++
+} catch (error) {
+  say(`FAILED  build  ${error.message}`)
+  failed++
+}
+
+say(`${passed} passed, ${failed} failed`)
+process.exit(failed ? 1 : 0)
