@@ -1,0 +1,171 @@
+import { newProject as firstRecords, type SentChange } from '@lamina/core/edit'
+import type { AnyRecord, Change } from '@lamina/core/records'
+import { board, expect, newProject, saved, stored, test } from './fixture'
+import { TestServer } from './server'
+
+test.use({ samples: false })
+
+test('a server killed in the middle of edits has lost nothing it acknowledged', async () => {
+  const server = await TestServer.begin({ samples: false })
+  try {
+    let n = 0
+    const makeId = (): string => `r${++n}`
+    const made = firstRecords(
+      {
+        name: 'Kill',
+        system: 'metric',
+        levelName: 'Ground',
+        storeyHeight: 2700,
+        sheetSize: 'A1',
+        orientation: 'landscape',
+        date: '2026-01-01',
+      },
+      makeId,
+    )
+    const send = async (path: string, sent: SentChange): Promise<boolean> => {
+      try {
+        const response = await fetch(server.address + path, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify(sent),
+        })
+        if (response.status >= 400) throw new Error(await response.text())
+        return response.ok
+      } catch (error) {
+        if (error instanceof TypeError) return false
+        throw error
+      }
+    }
+    const sent = (id: string, change: Change): SentChange => ({
+      id,
+      client: 'tester',
+      base: 0,
+      label: 'Wall',
+      change,
+      undoes: null,
+    })
+    expect(await send('/api/projects/kill', sent('first', made.change))).toBe(true)
+    const acknowledged: string[] = []
+    let unanswered: SentChange | null = null
+    for (let round = 0; round < 5; round++) {
+      // The change that was on its way when the server died is sent again: once is enough, twice is harmless.
+      if (unanswered) {
+        expect(await send('/api/projects/kill/changes', unanswered)).toBe(true)
+        acknowledged.push(unanswered.change.put[0]!.id)
+        unanswered = null
+      }
+      let killed: Promise<void> | null = null
+      for (let i = 0; i < 400; i++) {
+        const id = `wall-${round}-${i}`
+        const wall: AnyRecord = {
+          id,
+          kind: 'wall',
+          level: made.level,
+          type: 'wall-type-block-140',
+          a: { x: 0, y: i * 500 },
+          b: { x: 3000, y: i * 500 + round },
+          reference: 'centre',
+          base: 0,
+          height: null,
+        }
+        const change = sent(`change-${round}-${i}`, { put: [wall], drop: [] })
+        // In the middle of the run the plug is pulled, while requests go on.
+        if (i === 40 + round * 13) killed = server.kill()
+        if (await send('/api/projects/kill/changes', change)) acknowledged.push(id)
+        else {
+          unanswered = change
+          break
+        }
+      }
+      await killed
+      await server.start()
+    }
+    const { records, journal } = await server.json<{ records: AnyRecord[]; journal: { id: string }[] }>(
+      '/api/projects/kill',
+    )
+    const here = new Set(records.map((record) => record.id))
+    const missing = acknowledged.filter((id) => !here.has(id))
+    expect(acknowledged.length).toBeGreaterThan(200)
+    expect(missing).toEqual([])
+    expect(new Set(journal.map((entry) => entry.id)).size).toBe(journal.length)
+  } finally {
+    await server.end()
+  }
+})
+
+test.describe('with the server away', () => {
+  test.use({
+    expectedErrors: [/Failed to load resource: net::ERR_|ERR_CONNECTION_REFUSED|ERR_INCOMPLETE|ERR_EMPTY/],
+  })
+
+  test('what is drawn is kept on this computer and sent when the server is back', async ({
+    page,
+    server,
+  }) => {
+    const project = await newProject(page, { name: 'Away' })
+    const surface = board(page)
+    await surface.press(0, 0)
+    await surface.move(3000, 0)
+    await surface.type('5000')
+    await saved(page)
+    await server.kill()
+    await surface.move(5000, 2000)
+    await surface.type('3000')
+    await surface.move(2000, 3000)
+    await surface.type('5000')
+    await expect(page.getByTestId('saved')).toHaveText('Not connected, kept on this computer')
+    await server.start()
+    await saved(page)
+    expect(await stored(server, project, 'wall')).toHaveLength(3)
+
+    // The same with the window closed before the server is back.
+    await server.kill()
+    await surface.move(0, 1500)
+    await surface.type('3000')
+    await expect(page.getByTestId('saved')).toHaveText('Not connected, kept on this computer')
+    const address = page.url()
+    await page.goto('about:blank')
+    await server.start()
+    expect(await stored(server, project, 'wall')).toHaveLength(3)
+    await page.goto(address)
+    await expect(page.getByTestId('board')).toBeVisible()
+    await saved(page)
+    await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(4)
+  })
+})
+
+test('a second server on the same data folder is refused in a sentence', async ({ server }) => {
+  const { code, said } = await server.second()
+  expect(code).toBe(3)
+  expect(said).toContain('Lamina is already running on the data folder')
+  expect(said.trim().split('\n')).toHaveLength(1)
+})
+
+test('two windows on one project follow each other', async ({ page, context, server }) => {
+  const project = await newProject(page, { name: 'Two windows' })
+  const first = board(page)
+  await first.press(0, 0)
+  await first.move(3000, 0)
+  await first.type('4000')
+  await page.keyboard.press('Escape')
+  await saved(page)
+  const other = await context.newPage()
+  await other.setViewportSize({ width: 1280, height: 800 })
+  await other.goto(page.url())
+  await expect(other.getByTestId('board')).toBeVisible()
+  await first.press(0, 2000)
+  await first.move(3000, 2000)
+  await first.type('2500')
+  await page.keyboard.press('Escape')
+  await saved(page)
+  await expect(other.getByRole('button', { name: 'Undo Wall' })).toBeEnabled()
+  // The other window takes back what was drawn here.
+  await other.locator('.board').focus()
+  await expect
+    .poll(async () => {
+      await other.keyboard.press('Control+z')
+      return (await stored(server, project, 'wall')).length
+    })
+    .toBeLessThan(2)
+  await other.close()
+})
