@@ -160,7 +160,7 @@ function explain(log: Logger): ErrorRequestHandler {
     if (status === 413) return answer(413, 'too-large', 'That is more than can be taken at once (16 MB).')
     if (status !== undefined && status >= 400 && status < 500)
       return answer(status, 'bad-request', 'The request could not be read.')
-    log.error({ error, path: request.path }, 'a request failed')
+    log.error({ err: error, path: request.path }, 'a request failed')
     answer(500, 'fault', 'Something went wrong here. Nothing was stored; please try again.')
   }
 }

@@ -88,8 +88,10 @@ function addFamily(
   outlines: readonly Pick<Loop, 'points'>[],
   out: number[],
 ): boolean {
-  const cos = Math.cos(family.angle)
-  const sin = Math.sin(family.angle)
+  // Exact for right angles, so that an edge along the lines counts once.
+  const exact = (value: number): number => (Math.abs(value) < 1e-12 ? 0 : value)
+  const cos = exact(Math.cos(family.angle))
+  const sin = exact(Math.sin(family.angle))
   const spacing = family.spacing * unit
   const start = (family.start ?? 0) * unit
   /** For each line its crossings with the outlines, as distances along the line. */

@@ -1,0 +1,52 @@
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { chromium } from '@playwright/test'
+import { build } from 'esbuild'
+import type { Row } from './main'
+import { ms } from './time'
+
+const here = dirname(fileURLToPath(import.meta.url))
+
+/** Paints 50 000 segments in a browser: the painter against a bare canvas stroke, in turns. */
+export async function benchDisplay(): Promise<Row[]> {
+  const { outputFiles } = await build({
+    entryPoints: [join(here, 'displayPage.ts')],
+    bundle: true,
+    write: false,
+    format: 'iife',
+    target: 'es2022',
+    logLevel: 'error',
+  })
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-background-networking'],
+  })
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.setContent('<canvas width="1280" height="800"></canvas>')
+    await page.addScriptTag({ content: outputFiles[0]!.text })
+    const result = await page.evaluate(() =>
+      (
+        window as unknown as { measure: () => Promise<{ first: number; ours: number; bare: number }> }
+      ).measure(),
+    )
+    return [
+      {
+        what: '50 000 segments, list to painted frame',
+        measured: ms(result.first),
+        against: `${ms(result.bare)} bare canvas stroke`,
+        ratio: result.first / result.bare,
+        limit: 1.5,
+      },
+      {
+        what: '50 000 segments, next frame (pan or zoom)',
+        measured: ms(result.ours),
+        against: `${ms(result.bare)} bare canvas stroke`,
+        ratio: result.ours / result.bare,
+        limit: 1.5,
+      },
+    ]
+  } finally {
+    await browser.close()
+  }
+}

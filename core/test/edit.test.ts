@@ -1,0 +1,300 @@
+import { describe, expect, it } from 'vitest'
+import { LevelSolver } from '../src/building'
+import {
+  EditRefused,
+  History,
+  addLevel,
+  addOpening,
+  addSheet,
+  addWalls,
+  changeOpening,
+  copySheet,
+  flipHand,
+  moveItems,
+  moveWallSideways,
+  newProject,
+  nextSheetNumber,
+  removeItems,
+  setWallLength,
+} from '../src/edit'
+import { Project, type AnyRecord, type Wall } from '../src/records'
+import { LEVEL, opening, projectWith, wall } from './wallFixture'
+
+let counter = 0
+const makeId = (): string => `id${++counter}`
+const walls = (change: { put: AnyRecord[] }): Map<string, Wall> =>
+  new Map(
+    change.put
+      .filter((record): record is Wall => record.kind === 'wall')
+      .map((record) => [record.id, record]),
+  )
+const coordinates = (of: Wall): number[] =>
+  [of.a.x, of.a.y, of.b.x, of.b.y].map((n) => Math.round(n * 1e6) / 1e6 + 0)
+
+const room = [
+  wall('s', [0, 0, 6000, 0]),
+  wall('e', [6000, 0, 6000, 4000]),
+  wall('n', [6000, 4000, 0, 4000]),
+  wall('w', [0, 4000, 0, 0]),
+]
+
+describe('a new project', () => {
+  const input = {
+    name: ' House ',
+    system: 'metric',
+    levelName: 'Ground',
+    storeyHeight: 2700,
+    sheetSize: 'A1',
+    orientation: 'landscape',
+    date: '2026-01-02',
+  } as const
+  it('is complete in itself', () => {
+    const made = newProject(input, makeId)
+    const project = new Project()
+    project.check(made.change)
+    project.apply(made.change)
+    expect(project.facts.name).toBe('House')
+    expect(project.need('drawing', made.drawing).readingScale).toBe(50)
+    expect(project.all('block').length).toBeGreaterThanOrEqual(6)
+    const second = addLevel(project, { name: 'Upper', height: 2500 }, makeId)
+    project.check(second.change)
+    project.apply(second.change)
+    expect(project.need('level', second.level).elevation).toBe(2700)
+  })
+  it('refuses what is missing in a sentence', () => {
+    expect(() => newProject({ ...input, name: '  ' }, makeId)).toThrow('A project needs a name.')
+    expect(() => newProject({ ...input, levelName: '' }, makeId)).toThrow(EditRefused)
+    expect(() => newProject({ ...input, storeyHeight: 27 }, makeId)).toThrow('300 mm')
+  })
+})
+
+describe('walls', () => {
+  const chain = { level: LEVEL, type: 'wall-type-block-140', reference: 'centre', closed: false } as const
+  it('come one between each two points', () => {
+    const change = addWalls(
+      projectWith(),
+      {
+        ...chain,
+        points: [
+          { x: 0, y: 0 },
+          { x: 5, y: 0 },
+          { x: 5, y: 5 },
+        ],
+        closed: true,
+      },
+      makeId,
+    )
+    expect(change.put).toHaveLength(3)
+  })
+  it('of no length, or in the place of another, are refused', () => {
+    const add = (x: number): unknown =>
+      addWalls(
+        projectWith(...room),
+        {
+          ...chain,
+          points: [
+            { x: 0, y: 0 },
+            { x, y: 0 },
+          ],
+        },
+        makeId,
+      )
+    expect(() => add(0)).toThrow('needs some length')
+    expect(() => add(6000)).toThrow('in this place already')
+  })
+
+  it('moved sideways take their neighbours along', () => {
+    // The east wall runs north: its left is west.
+    const moved = walls(moveWallSideways(projectWith(...room), 'e', -500))
+    expect(coordinates(moved.get('e')!)).toEqual([6500, 0, 6500, 4000])
+    expect(coordinates(moved.get('s')!)).toEqual([0, 0, 6500, 0])
+    expect(coordinates(moved.get('n')!)).toEqual([6500, 4000, 0, 4000])
+    expect(moved.has('w')).toBe(false)
+  })
+  it('slide along skewed neighbours, keeping every direction', () => {
+    const moved = walls(
+      moveWallSideways(
+        projectWith(wall('a', [0, 0, 4000, 0]), wall('b', [4000, 0, 6000, 2000]), wall('c', [0, 0, 0, 3000])),
+        'a',
+        1000,
+      ),
+    )
+    expect(coordinates(moved.get('a')!)).toEqual([0, 1000, 5000, 1000])
+    expect(coordinates(moved.get('b')!)).toEqual([5000, 1000, 6000, 2000])
+    expect(coordinates(moved.get('c')!)).toEqual([0, 1000, 0, 3000])
+  })
+  it('carry the walls that end on them', () => {
+    const moved = walls(
+      moveWallSideways(projectWith(...room, wall('stem', [3000, 4000, 3000, 1500])), 'n', -250),
+    )
+    expect(coordinates(moved.get('stem')!)).toEqual([3000, 4250, 3000, 1500])
+  })
+  it('keep their openings in place in the building when an end moves', () => {
+    const project = projectWith(...room, opening('o', 'n', 2000, 900))
+    const change = moveWallSideways(project, 'e', -500)
+    const moved = change.put.find((record) => record.id === 'o')
+    // The north wall starts in the east: its start is 500 further away now.
+    expect(moved).toMatchObject({ along: 2500 })
+  })
+  it('that would turn round or vanish are refused', () => {
+    expect(() => moveWallSideways(projectWith(...room), 'e', 6000)).toThrow(EditRefused)
+    expect(() => moveWallSideways(projectWith(...room), 'e', 7000)).toThrow('turn a wall round')
+    expect(() => moveWallSideways(projectWith(...room), 'e', 0)).toThrow('how far')
+    expect(() => setWallLength(projectWith(...room), 's', 0)).toThrow('some length')
+  })
+  it('moved as a selection pull the ends that met them', () => {
+    const moved = walls(moveItems(projectWith(...room), ['e'], { x: 300, y: 0 }))
+    expect(coordinates(moved.get('e')!)).toEqual([6300, 0, 6300, 4000])
+    expect(coordinates(moved.get('s')!)).toEqual([0, 0, 6300, 0])
+  })
+  it('removed take their openings with them', () => {
+    const change = removeItems(projectWith(...room, opening('o', 'n', 2000, 900)), ['n'])
+    expect(new Set(change.drop)).toEqual(new Set(['n', 'o']))
+  })
+})
+
+describe('openings', () => {
+  const facts = {
+    wall: 's',
+    fit: 'door',
+    width: 900,
+    sill: 0,
+    head: 2100,
+    hand: 'start',
+    side: 'left',
+  } as const
+  const setup = (
+    ...more: AnyRecord[]
+  ): { project: Project; add: (along: number, width?: number) => unknown } => {
+    const project = projectWith(...room, ...more)
+    const solved = new LevelSolver(project, LEVEL).get('s')!
+    return {
+      project,
+      add: (along, width = 900) => addOpening(project, solved, { ...facts, along, width }, makeId),
+    }
+  }
+  it('stand in the clear wall between the inner corners', () => {
+    const { add } = setup()
+    expect(() => add(70 + 450)).not.toThrow()
+    expect(() => add(69 + 450)).toThrow('outside its wall')
+    expect(() => add(3000, 6000)).toThrow('wider than the clear wall')
+    expect(() => add(3000, 0)).toThrow('some width')
+  })
+  it('never over one another', () => {
+    const { add, project } = setup(opening('o', 's', 3000, 1000))
+    expect(() => add(3000 + 500 + 449)).toThrow('in this place already')
+    expect(() => add(3000 + 500 + 450)).not.toThrow()
+    const solved = new LevelSolver(project, LEVEL).get('s')!
+    expect(() => changeOpening(project, solved, 'o', { head: -5 })).toThrow('above its sill')
+  })
+  it('flip their hand and back', () => {
+    const project = projectWith(...room, opening('o', 's', 3000, 1000))
+    expect(flipHand(project, 'o').put[0]).toMatchObject({ hand: 'end' })
+  })
+})
+
+describe('sheets', () => {
+  const made = newProject(
+    {
+      name: 'House',
+      system: 'metric',
+      levelName: 'Ground',
+      storeyHeight: 2700,
+      sheetSize: 'A2',
+      orientation: 'landscape',
+      date: '2026-01-02',
+    },
+    makeId,
+  )
+  it('get the next number, and copies have their viewports', () => {
+    const project = new Project(made.change.put)
+    expect(nextSheetNumber(project)).toBe('A-102')
+    project.apply({
+      put: [
+        {
+          id: 'v',
+          kind: 'viewport',
+          sheet: made.sheet,
+          drawing: made.drawing,
+          number: 1,
+          title: '',
+          scale: 50,
+          at: { x: 200, y: 200 },
+          crop: { minX: 0, minY: 0, maxX: 5000, maxY: 5000 },
+          cropped: false,
+          locked: false,
+        },
+      ],
+      drop: [],
+    })
+    const copy = copySheet(project, made.sheet, makeId)
+    project.check(copy.change)
+    project.apply(copy.change)
+    expect(project.need('sheet', copy.sheet).number).toBe('A-102')
+    expect(project.dependents(copy.sheet)).toHaveLength(1)
+    const next = addSheet(project, '2026-01-02', makeId)
+    expect(next.change.put[0]).toMatchObject({ number: 'A-103', size: 'A2' })
+  })
+  it('hold locked viewports in place', () => {
+    const project = new Project(made.change.put)
+    project.apply({
+      put: [
+        {
+          id: 'v',
+          kind: 'viewport',
+          sheet: made.sheet,
+          drawing: made.drawing,
+          number: 1,
+          title: '',
+          scale: 50,
+          at: { x: 200, y: 200 },
+          crop: { minX: 0, minY: 0, maxX: 5000, maxY: 5000 },
+          cropped: false,
+          locked: true,
+        },
+      ],
+      drop: [],
+    })
+    expect(() => moveItems(project, ['v'], { x: 1, y: 0 })).toThrow('locked')
+  })
+})
+
+describe('history', () => {
+  const step = (
+    id: string,
+    undoes: string | null = null,
+  ): { id: string; label: string; undoes: string | null } => ({
+    id,
+    label: id,
+    undoes,
+  })
+  it('reads undo and redo from the journal', () => {
+    const history = new History([step('a'), step('b'), step('u', 'b')])
+    expect(history.next.undo?.id).toBe('a')
+    expect(history.next.redo?.id).toBe('u')
+    history.add(step('r', 'u'))
+    expect(history.next.undo?.id).toBe('r')
+    expect(history.next.redo).toBeNull()
+    history.add(step('u2', 'r'))
+    expect(history.next.undo?.id).toBe('a')
+    history.add(step('c'))
+    expect(history.next.redo).toBeNull()
+    expect(history.next.undo?.id).toBe('c')
+  })
+  it('undoes everything and redoes everything', () => {
+    const history = new History(['a', 'b', 'c'].map((id) => step(id)))
+    let n = 0
+    const undone: string[] = []
+    while (history.next.undo) {
+      undone.push(history.next.undo.label)
+      history.add({ id: `u${++n}`, label: history.next.undo.label, undoes: history.next.undo.id })
+    }
+    expect(undone).toEqual(['c', 'b', 'a'])
+    const redone: string[] = []
+    while (history.next.redo) {
+      redone.push(history.next.redo.label)
+      history.add({ id: `r${++n}`, label: history.next.redo.label, undoes: history.next.redo.id })
+    }
+    expect(redone).toEqual(['a', 'b', 'c'])
+  })
+})

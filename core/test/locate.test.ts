@@ -1,0 +1,124 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { LevelSolver } from '../src/building'
+import { planItems } from '../src/derive'
+import { PLAIN_LOOK } from '../src/derive'
+import { lockDirection, pickAt, pickBox, planField, snapAt, SnapField, type Snap } from '../src/locate'
+import { distance, type Point } from '../src/geometry'
+import type { Drawing } from '../src/records'
+import { LEVEL, opening, projectWith, wall } from './wallFixture'
+
+const line = (ax: number, ay: number, bx: number, by: number) => ({
+  a: { x: ax, y: ay },
+  b: { x: bx, y: by },
+  axis: false,
+})
+const field = new SnapField(
+  [line(0, 0, 4000, 0), line(1000, -2000, 1000, 2000)],
+  [{ point: { x: 3000, y: 1500 }, kind: 'centre' }],
+)
+const snap = (
+  x: number,
+  y: number,
+  more: { last?: Point; align?: Point[]; walls?: boolean } = {},
+): Snap | null =>
+  snapAt(field, {
+    pointer: { x, y },
+    reach: 60,
+    last: more.last ?? null,
+    align: more.align ?? [],
+    walls: more.walls ?? false,
+  })
+
+describe('snaps', () => {
+  it.each([
+    [10, 20, 'end', 0, 0],
+    [2010, 30, 'middle', 2000, 0],
+    [1020, 20, 'crossing', 1000, 0],
+    [3030, 1480, 'centre', 3000, 1500],
+    [3300, 25, 'on line', 3300, 0],
+  ] as const)('at %d, %d: %s', (x, y, kind, px, py) => {
+    expect(snap(x, y)).toMatchObject({ kind, point: { x: px, y: py } })
+  })
+  it('square-on from the last point', () => {
+    expect(snap(2520, 20, { last: { x: 2500, y: 900 } })).toMatchObject({
+      kind: 'square-on',
+      point: { x: 2500, y: 0 },
+    })
+  })
+  it('in line with earlier points, and where two such lines cross', () => {
+    expect(snap(-700, 910, { align: [{ x: 500, y: 900 }] })).toMatchObject({
+      kind: 'aligned',
+      point: { x: -700, y: 900 },
+    })
+    expect(
+      snap(-690, 910, {
+        align: [
+          { x: 500, y: 900 },
+          { x: -700, y: 3000 },
+        ],
+      }),
+    ).toMatchObject({ point: { x: -700, y: 900 } })
+    // The alignment line meets a drawn line.
+    expect(snap(2710, 15, { align: [{ x: 2700, y: 900 }] })).toMatchObject({
+      kind: 'crossing',
+      point: { x: 2700, y: 0 },
+    })
+  })
+  it('nothing where nothing is', () => expect(snap(2500, 1000)).toBeNull())
+  it('never further than its reach', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -500, max: 4500 }), fc.integer({ min: -2500, max: 2500 }), (x, y) => {
+        const found = snap(x, y, { last: { x: 777, y: 333 }, align: [{ x: 120, y: 450 }] })
+        if (found) expect(distance(found.point, { x, y })).toBeLessThanOrEqual(60)
+      }),
+    )
+  })
+})
+
+describe('direction lock', () => {
+  it('holds exact directions', () => {
+    expect(lockDirection({ x: 0, y: 0 }, { x: 1000, y: 30 }, Math.PI / 2)).toEqual({ x: 1000, y: 0 })
+    expect(lockDirection({ x: 0, y: 0 }, { x: 10, y: -800 }, Math.PI / 2)).toEqual({ x: 0, y: -800 })
+    const p = lockDirection({ x: 0, y: 0 }, { x: 900, y: 1000 }, Math.PI / 4)!
+    expect(p.x).toBeCloseTo(p.y, 9)
+    expect(lockDirection({ x: 0, y: 0 }, { x: 900, y: 400 }, Math.PI / 2, 0.05)).toBeNull()
+  })
+})
+
+describe('picking', () => {
+  const drawing: Drawing = {
+    id: 'plan',
+    kind: 'drawing',
+    name: 'Plan',
+    view: 'plan',
+    level: LEVEL,
+    readingScale: 50,
+  }
+  const project = projectWith(
+    drawing,
+    wall('a', [0, 0, 4000, 0]),
+    wall('b', [4000, 0, 4000, 3000]),
+    opening('door', 'a', 1500, 900),
+  )
+  const solver = new LevelSolver(project, LEVEL)
+  const list = planItems(project, drawing, solver, { ...PLAIN_LOOK, scale: 50 })
+  it('takes the wall by its body and the door by its lines', () => {
+    expect(pickAt(list, solver, { x: 3000, y: 20 }, 30)).toEqual(['a'])
+    expect(pickAt(list, solver, { x: 1066, y: 400 }, 30)[0]).toBe('door')
+    expect(pickAt(list, solver, { x: 2000, y: 2000 }, 30)).toEqual([])
+  })
+  it('a box takes what it touches, or only what lies inside', () => {
+    const box = { minX: 3500, minY: -500, maxX: 4500, maxY: 3500 }
+    expect(new Set(pickBox(list, solver, box, false))).toEqual(new Set(['a', 'b']))
+    expect(pickBox(list, solver, box, true)).toEqual(['b'])
+  })
+  it('the field snaps to wall lines for walls and to faces and openings for the rest', () => {
+    const plan = planField(project, drawing, solver)
+    const at = (x: number, y: number, walls: boolean): Snap | null =>
+      snapAt(plan, { pointer: { x, y }, reach: 50, last: null, align: [], walls })
+    expect(at(3990, 10, true)).toMatchObject({ kind: 'wall end', point: { x: 4000, y: 0 } })
+    expect(at(4060, -60, false)).toMatchObject({ kind: 'end', point: { x: 4070, y: -70 } })
+    expect(at(1510, -75, false)).toMatchObject({ kind: 'middle', point: { x: 1500, y: -70 } })
+  })
+})

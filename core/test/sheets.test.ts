@@ -1,0 +1,165 @@
+import { describe, expect, it } from 'vitest'
+import { LevelSolver } from '../src/building'
+import { settleDrawing, settleSheets } from '../src/check'
+import { extentOf, itemExtent } from '../src/display'
+import { applyTo, boxHolds, growBox } from '../src/geometry'
+import { Project, recordSchema, sheetSizeNames, type Id, type Viewport } from '../src/records'
+import { SAMPLES } from '../src/samples'
+import {
+  SHEET_SIZES,
+  drawingSource,
+  freeAround,
+  largestScale,
+  lineUp,
+  middleWithin,
+  sheetExtent,
+  sheetItems,
+  sheetLayout,
+  sheetSet,
+  titleBlockItems,
+  viewportFrame,
+  viewportMap,
+} from '../src/sheets'
+
+describe('sheet sizes', () => {
+  it('are those of the standards', () => {
+    expect(SHEET_SIZES.A1).toEqual([594, 841])
+    expect(sheetExtent({ size: 'ARCH D', orientation: 'landscape' })).toEqual({
+      width: 914.4,
+      height: 609.5999999999999,
+    })
+    expect(sheetExtent({ size: 'ANSI B', orientation: 'portrait' }).width).toBeCloseTo(279.4, 9)
+    for (const name of sheetSizeNames) expect(SHEET_SIZES[name][0]).toBeLessThan(SHEET_SIZES[name][1])
+  })
+  it('have a frame, a title block within it and a field beside it, lettering inside', () => {
+    for (const size of sheetSizeNames)
+      for (const orientation of ['landscape', 'portrait'] as const) {
+        const layout = sheetLayout({ size, orientation })
+        expect(boxHolds(layout.frame, layout.titleBlock)).toBe(true)
+        expect(boxHolds(layout.frame, layout.field)).toBe(true)
+        const sheet = {
+          id: 's',
+          kind: 'sheet',
+          number: 'A-1001',
+          title: 'Ground floor plan, setting out and drainage runs below the slab',
+          size,
+          orientation,
+          date: '2026-11-23',
+          drawn: 'R. K. of the second drawing room',
+          checked: '',
+          revision: 'P12',
+          order: 0,
+        } as const
+        const items = titleBlockItems(sheet, {
+          project: 'An uncommonly long project name that has to be broken over lines to fit',
+          number: '2614-B',
+          client: 'The trustees of a club with a long name, and others besides',
+          title: sheet.title,
+          drawingNumber: sheet.number,
+          scale: '1:50, 1:100, 1:200',
+          date: sheet.date,
+          drawn: sheet.drawn,
+          checked: '',
+          revision: sheet.revision,
+        })
+        for (const item of items)
+          if (item.kind === 'text')
+            expect(
+              boxHolds(growBox(layout.titleBlock, 0.01), itemExtent(item)),
+              `${size} ${orientation}: ${item.runs.map((r) => r.text).join('')}`,
+            ).toBe(true)
+      }
+  })
+})
+
+describe('viewports', () => {
+  const viewport: Viewport = {
+    id: 'v',
+    kind: 'viewport',
+    sheet: 's',
+    drawing: 'd',
+    number: 1,
+    title: '',
+    scale: 50,
+    at: { x: 300, y: 200 },
+    crop: { minX: 0, minY: 0, maxX: 6000, maxY: 4000 },
+    cropped: true,
+    locked: false,
+  }
+  it('map real to paper about their middle', () => {
+    const map = viewportMap(viewport)
+    expect(applyTo(map, { x: 3000, y: 2000 })).toEqual({ x: 300, y: 200 })
+    expect(applyTo(map, { x: 6000, y: 2000 }).x - applyTo(map, { x: 0, y: 2000 }).x).toBeCloseTo(120, 12)
+  })
+  it('keep the drawing still when it grows', () => {
+    const open = { ...viewport, cropped: false }
+    const before = applyTo(viewportMap(open), { x: 0, y: 0 })
+    const frame = viewportFrame(open, { minX: -1000, minY: 0, maxX: 9000, maxY: 4000 })
+    expect(applyTo(viewportMap(open), { x: 0, y: 0 })).toEqual(before)
+    expect(frame.minX).toBeCloseTo(before.x - 20 - 4, 9)
+  })
+  it('take the largest standard scale that fits', () => {
+    const extent = { minX: 0, minY: 0, maxX: 14_400, maxY: 8600 }
+    const fit = (width: number, height: number, system: 'metric' | 'feet-inches' = 'metric'): string =>
+      largestScale(() => extent, { width, height }, system).scale.name
+    // 14 400 at 1:50 is 288 mm with 8 of margin; 8 600 is 172 with 8 and 16 for the label.
+    expect(fit(296, 196)).toBe('1:50')
+    expect(fit(295, 196)).toBe('1:100')
+    expect(fit(296, 195)).toBe('1:100')
+    expect(fit(400, 300, 'feet-inches')).toBe(`1/4" = 1'-0"`)
+    expect(largestScale(() => extent, { width: 1, height: 1 }, 'metric').fits).toBe(false)
+  })
+  it('find free room and line up', () => {
+    const field = { minX: 0, minY: 0, maxX: 600, maxY: 500 }
+    const taken = { minX: 0, minY: 250, maxX: 400, maxY: 500 }
+    expect(freeAround(field, [taken], { x: 500, y: 400 })).toEqual({ ...field, minX: 400 })
+    expect(freeAround(field, [taken], { x: 100, y: 100 })).toEqual({ ...field, maxY: 250 })
+    expect(freeAround(field, [field], { x: 1, y: 1 })).toBeNull()
+    expect(middleWithin(field, 100, 100, { x: 590, y: -20 })).toEqual({ x: 550, y: 50 })
+    const { dx, dy } = lineUp({ minX: 3, minY: 100, maxX: 103, maxY: 200 }, [taken], 5)
+    expect([dx, dy]).toEqual([-3, 0])
+  })
+})
+
+describe('the samples', () => {
+  it.each(SAMPLES.map((sample) => [sample.id, sample] as const))('%s is sound and settles', (_id, sample) => {
+    let n = 0
+    const project = new Project()
+    for (const { change } of sample.make(() => `s${++n}`)) {
+      project.check(change)
+      project.apply(change)
+    }
+    for (const record of project.everything()) expect(recordSchema.safeParse(record).success).toBe(true)
+    const solvers = new Map<Id, LevelSolver>()
+    const solverOf = (level: Id): LevelSolver => {
+      if (!solvers.has(level)) solvers.set(level, new LevelSolver(project, level))
+      return solvers.get(level)!
+    }
+    for (const drawing of project.all('drawing')) {
+      expect(settleDrawing(project, drawing, solverOf(drawing.level))).toEqual([])
+      expect(solverOf(drawing.level).faults()).toBe(0)
+    }
+    expect(settleSheets(project)).toEqual([])
+    for (const sheet of sheetSet(project)) {
+      const { frame } = sheetLayout(sheet)
+      // Everything stands within the frame.
+      expect(
+        boxHolds(
+          growBox(frame, 0.01),
+          extentOf(sheetItems(project, sheet, drawingSource(project, solverOf))),
+        ),
+      ).toBe(true)
+    }
+  })
+  it('has the pottery at 14.4 × 8.6 m', () => {
+    let n = 0
+    const project = new Project()
+    const pottery = SAMPLES.find((sample) => sample.id.includes('pottery'))!
+    for (const { change } of pottery.make(() => `s${++n}`)) project.apply(change)
+    const outside = project.all('wall').filter((wall) => wall.type === 'wall-type-cavity-350')
+    expect(Math.max(...outside.map((wall) => wall.b.x))).toBe(14_400)
+    expect(Math.max(...outside.map((wall) => wall.b.y))).toBe(8600)
+    expect(project.all('level').map((level) => level.name)).toEqual(['Ground floor', 'Upper floor'])
+    expect(project.all('sheet')).toHaveLength(2)
+  })
+})

@@ -1,0 +1,258 @@
+import { createServer, request, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { join } from 'node:path'
+import { Writable } from 'node:stream'
+import pino from 'pino'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { newProject, type SentChange } from '@lamina/core/edit'
+import type { AnyRecord, Change } from '@lamina/core/records'
+import { makeApp } from '../src/app'
+import { NothingToPlot, plotSheets, type PlotOrder } from '../src/plot/document'
+import { PlotFailed, type Plotter } from '../src/plot/plotter'
+import { seedSamples } from '../src/seed'
+import { Store } from '../src/store'
+
+const migrations = join(import.meta.dirname, '../drizzle')
+const complaints: string[] = []
+let store: Store
+let server: Server
+let port: number
+
+let n = 0
+const makeId = (): string => `r${++n}`
+const made = newProject(
+  {
+    name: 'House <b>&',
+    system: 'metric',
+    levelName: 'Ground',
+    storeyHeight: 2700,
+    sheetSize: 'A1',
+    orientation: 'landscape',
+    date: '2026-01-01',
+  },
+  makeId,
+)
+const sent = (id: string, change: Change, more: Partial<SentChange> = {}): SentChange => ({
+  id,
+  client: 'one',
+  base: 0,
+  label: 'Wall',
+  change,
+  undoes: null,
+  ...more,
+})
+const wall = (id: string, length = 3000): AnyRecord => ({
+  id,
+  kind: 'wall',
+  level: made.level,
+  type: 'wall-type-block-140',
+  a: { x: 0, y: 0 },
+  b: { x: length, y: 0 },
+  reference: 'centre',
+  base: 0,
+  height: null,
+})
+
+interface Answer {
+  status: number
+  body: { code?: string; message?: string } & Record<string, unknown>
+  headers: Record<string, unknown>
+}
+
+function ask(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Answer> {
+  const text = typeof body === 'string' ? body : body === undefined ? undefined : JSON.stringify(body)
+  return new Promise((resolve, reject) => {
+    const outgoing = request(
+      {
+        host: '127.0.0.1',
+        port,
+        method,
+        path,
+        headers: {
+          Host: `localhost:${port}`,
+          ...(text ? { 'Content-Type': 'application/json' } : {}),
+          ...headers,
+        },
+      },
+      (response) => {
+        const chunks: Buffer[] = []
+        response.on('data', (chunk: Buffer) => chunks.push(chunk))
+        response.on('end', () => {
+          const whole = Buffer.concat(chunks)
+          const isJson = String(response.headers['content-type']).includes('json')
+          resolve({
+            status: response.statusCode!,
+            headers: response.headers,
+            body: isJson
+              ? (JSON.parse(whole.toString()) as Answer['body'])
+              : { length: whole.length, head: whole.subarray(0, 5).toString() },
+          })
+        })
+      },
+    )
+    outgoing.on('error', reject)
+    if (text) outgoing.write(text)
+    outgoing.end()
+  })
+}
+
+beforeAll(async () => {
+  store = await Store.at(null, migrations)
+  const log = pino(
+    { level: 'warn' },
+    new Writable({ write: (chunk, _encoding, done) => (complaints.push(String(chunk)), done()) }),
+  )
+  const plot = async (order: PlotOrder): Promise<Uint8Array> => {
+    try {
+      return await plotSheets(order)
+    } catch (error) {
+      if (error instanceof NothingToPlot) throw new PlotFailed(error.message)
+      throw error
+    }
+  }
+  const plotter = { plot } as unknown as Plotter
+  server = createServer(makeApp({ store, plotter, log, hosts: ['localhost', '127.0.0.1'], site: null }))
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  port = (server.address() as AddressInfo).port
+  expect((await ask('POST', '/api/projects/house', sent('first', made.change))).status).toBe(201)
+})
+afterAll(async () => {
+  server.close()
+  await store.close()
+  expect(complaints).toEqual([])
+})
+
+describe('the journal', () => {
+  it('stores a change once, however often it is sent', async () => {
+    const change = sent('c1', { put: [wall('w1')], drop: [] })
+    const first = await ask('POST', '/api/projects/house/changes', change)
+    const again = await ask('POST', '/api/projects/house/changes', change)
+    expect(first.body).toEqual(again.body)
+    const { body } = await ask('GET', '/api/projects/house')
+    expect((body['records'] as AnyRecord[]).filter((record) => record.kind === 'wall')).toEqual([wall('w1')])
+    expect((body['journal'] as { id: string }[]).map((entry) => entry.id)).toEqual(['first', 'c1'])
+  })
+  it('keeps what takes each change back, and gives what came since', async () => {
+    await ask('POST', '/api/projects/house/changes', sent('c2', { put: [wall('w1', 4000)], drop: [] }))
+    const { body } = await ask('GET', '/api/projects/house/changes?since=2')
+    const entries = body as unknown as { seq: number; inverse: Change }[]
+    expect(entries.map((entry) => entry.seq)).toEqual([3])
+    expect(entries[0]!.inverse).toEqual({ put: [wall('w1')], drop: [] })
+  })
+  it('answers a clash with another window, and lets what does not touch it through', async () => {
+    const clash = await ask(
+      'POST',
+      '/api/projects/house/changes',
+      sent('c3', { put: [wall('w1', 5000)], drop: [] }, { client: 'two', base: 1 }),
+    )
+    expect(clash).toMatchObject({ status: 409, body: { code: 'conflict' } })
+    const apart = await ask(
+      'POST',
+      '/api/projects/house/changes',
+      sent('c4', { put: [wall('w2', 5000)], drop: [] }, { client: 'two', base: 1 }),
+    )
+    expect(apart.status).toBe(200)
+    const informed = await ask(
+      'POST',
+      '/api/projects/house/changes',
+      sent('c5', { put: [wall('w1', 5000)], drop: [] }, { client: 'two', base: 4 }),
+    )
+    expect(informed.status).toBe(200)
+  })
+  it('gives the same records after it is opened anew', async () => {
+    const before = await store.read('house')
+    const anew = await Store.at(null, migrations)
+    await anew.create('house', sent('first', made.change))
+    for (const { seq, at, inverse, ...entry } of before.journal.slice(1)) {
+      expect(seq && at && inverse).toBeTruthy()
+      await anew.append('house', entry)
+    }
+    const byId = (records: AnyRecord[]): AnyRecord[] => [...records].sort((p, q) => (p.id < q.id ? -1 : 1))
+    expect(byId((await anew.read('house')).records)).toEqual(byId(before.records))
+    await anew.close()
+  })
+})
+
+describe('bad input gets a code and a sentence, and changes nothing', () => {
+  const post = (body: unknown): Promise<Answer> => ask('POST', '/api/projects/house/changes', body)
+  it.each<[string, unknown, number, string]>([
+    [
+      'an unknown kind',
+      sent('x1', { put: [{ id: 'q', kind: 'spaceship' } as unknown as AnyRecord], drop: [] }),
+      422,
+      'bad-request',
+    ],
+    ['a wall of no length', sent('x2', { put: [wall('w9', 0)], drop: [] }), 422, 'bad-request'],
+    ['a missing record', sent('x3', { put: [], drop: ['nothing'] }), 422, 'missing-record'],
+    [
+      'an opening without a wall',
+      sent('x4', { put: [{ ...wall('w9'), level: 'nowhere' } as AnyRecord], drop: [] }),
+      422,
+      'missing-record',
+    ],
+    ['a damaged body', '{"id": "x5", ', 400, 'bad-request'],
+    ['no change at all', {}, 422, 'bad-request'],
+    ['a list', [], 422, 'bad-request'],
+    ['an over-large body', `{"pad":"${'x'.repeat(17_000_000)}"}`, 413, 'too-large'],
+  ])('%s', async (_what, body, status, code) => {
+    const before = (await store.read('house')).seq
+    const answer = await post(body)
+    expect(answer.status).toBe(status)
+    expect(answer.body.code).toBe(code)
+    expect(answer.body.message!.length).toBeGreaterThan(10)
+    expect((await store.read('house')).seq).toBe(before)
+  })
+  it('unknown projects and addresses', async () => {
+    expect((await ask('GET', '/api/projects/nothing')).status).toBe(404)
+    expect((await ask('GET', '/api/nothing')).status).toBe(404)
+    expect((await ask('GET', '/api/projects/..%2F..%2Fetc')).status).toBe(422)
+    expect(
+      (await ask('POST', '/api/projects/nothing/changes', sent('y', { put: [], drop: [] }))).status,
+    ).toBe(404)
+    expect((await ask('GET', '/api/projects/house/sheets.pdf?sheets=none')).body.code).toBe('plot-failed')
+  })
+})
+
+describe('foreign requests', () => {
+  it('are refused by host, origin and site', async () => {
+    expect((await ask('GET', '/api/projects', undefined, { Host: 'evil.example' })).status).toBe(421)
+    expect((await ask('GET', '/api/projects', undefined, { Origin: 'http://evil.example' })).status).toBe(403)
+    expect((await ask('GET', '/api/projects', undefined, { Origin: 'null' })).status).toBe(403)
+    expect((await ask('GET', '/api/projects', undefined, { 'Sec-Fetch-Site': 'cross-site' })).status).toBe(
+      403,
+    )
+    expect(
+      (await ask('GET', '/api/projects', undefined, { Origin: `http://localhost:${port}` })).status,
+    ).toBe(200)
+  })
+  it('see strict headers', async () => {
+    const { headers } = await ask('GET', '/api/health')
+    const policy = String(headers['content-security-policy'])
+    expect(policy).toContain("default-src 'none'")
+    expect(policy).toContain("script-src 'self'")
+    expect(policy).not.toContain('unsafe')
+    expect(headers['x-content-type-options']).toBe('nosniff')
+    expect(headers['x-powered-by']).toBeUndefined()
+  })
+})
+
+describe('samples', () => {
+  it('are drawn once', async () => {
+    const own = await Store.at(null, migrations)
+    await seedSamples(own, () => undefined)
+    const first = await own.list()
+    expect(first.map((card) => card.name).sort()).toEqual([
+      'Alder Yard Pottery',
+      'Juniper Row bicycle workshop',
+    ])
+    const { seq } = await own.read(first[0]!.id)
+    await seedSamples(own, () => undefined)
+    expect((await own.read(first[0]!.id)).seq).toBe(seq)
+    await own.close()
+  })
+})

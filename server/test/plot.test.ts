@@ -1,0 +1,159 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import { addWalls, newProject } from '@lamina/core/edit'
+import { Project, type AnyRecord, type Viewport } from '@lamina/core/records'
+import { SHEET_SIZES } from '@lamina/core/sheets'
+import { NothingToPlot, plotSheets } from '../src/plot/document'
+
+/** The sheet as poppler draws it, as SVG in points, and what pdfinfo, pdffonts and pdftotext say. */
+function readByPoppler(pdf: Uint8Array): { svg: string; info: string; fonts: string; text: string } {
+  const folder = mkdtempSync(join(tmpdir(), 'lamina-plot-'))
+  try {
+    const file = join(folder, 'plot.pdf')
+    writeFileSync(file, pdf)
+    const run = (command: string, ...args: string[]): string =>
+      execFileSync(command, args, { encoding: 'utf8' })
+    run('pdftocairo', '-svg', '-f', '1', '-l', '1', file, join(folder, 'page.svg'))
+    return {
+      svg: readFileSync(join(folder, 'page.svg'), 'utf8'),
+      info: run('pdfinfo', file),
+      fonts: run('pdffonts', file),
+      text: run('pdftotext', '-layout', file, '-'),
+    }
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+/** Straight strokes of a width in mm: their lengths in mm. */
+function strokeLengths(svg: string, penMm: number): number[] {
+  const MM = 25.4 / 72
+  const lengths: number[] = []
+  for (const [, attributes] of svg.matchAll(/<path ([^>]*)\/>/g)) {
+    const width = /stroke-width:([\d.]+)/.exec(attributes!)
+    const d = / d="([^"]+)"/.exec(` ${attributes}`)
+    const matrix = /transform="matrix\(([^)]+)\)"/.exec(attributes!)
+    if (!width || !d) continue
+    const k = matrix ? Math.abs(Number(matrix[1]!.split(',')[0])) : 1
+    if (Math.abs(Number(width[1]) * k * MM - penMm) > 0.002) continue
+    const numbers = [...d[1]!.matchAll(/([ML]) (-?[\d.]+) (-?[\d.]+)/g)].map(
+      ([, , x, y]) => [Number(x), Number(y)] as const,
+    )
+    for (let i = 1; i < numbers.length; i++)
+      lengths.push(
+        Math.hypot(numbers[i]![0] - numbers[i - 1]![0], numbers[i]![1] - numbers[i - 1]![1]) * k * MM,
+      )
+  }
+  return lengths
+}
+
+let n = 0
+const makeId = (): string => `r${++n}`
+
+function projectWithWall(scale: number, more: AnyRecord[] = []): { project: Project; sheet: string } {
+  const made = newProject(
+    {
+      name: 'Žofie’s house',
+      system: 'metric',
+      levelName: 'Ground',
+      storeyHeight: 2700,
+      sheetSize: 'A1',
+      orientation: 'landscape',
+      date: '2026-01-01',
+    },
+    makeId,
+  )
+  const project = new Project(made.change.put)
+  project.apply(
+    addWalls(
+      project,
+      {
+        level: made.level,
+        type: 'wall-type-block-140',
+        reference: 'centre',
+        points: [
+          { x: 1234.5, y: 678.9 },
+          { x: 7234.5, y: 678.9 },
+        ],
+        closed: false,
+      },
+      makeId,
+    ),
+  )
+  const viewport: Viewport = {
+    id: 'v',
+    kind: 'viewport',
+    sheet: made.sheet,
+    drawing: made.drawing,
+    number: 1,
+    title: '',
+    scale,
+    at: { x: 300, y: 300 },
+    crop: { minX: 0, minY: 0, maxX: 9000, maxY: 2000 },
+    cropped: true,
+    locked: false,
+  }
+  project.apply({ put: [viewport, ...more], drop: [] })
+  return { project, sheet: made.sheet }
+}
+
+describe('a plotted sheet, read by poppler', () => {
+  it.each([
+    [50, 120],
+    [100, 60],
+    [20, 300],
+  ])('at 1:%d a wall of 6 000 mm is %d mm long, ± 0.01', async (scale, expected) => {
+    const { project } = projectWithWall(scale)
+    const { svg } = readByPoppler(await plotSheets({ records: [...project.everything()], sheets: null }))
+    const longest = Math.max(...strokeLengths(svg, 0.5))
+    expect(Math.abs(longest - expected)).toBeLessThanOrEqual(0.01)
+  })
+
+  it('has its exact size, its fonts within and its text to be selected', async () => {
+    const { project } = projectWithWall(50)
+    const { info, fonts, text } = readByPoppler(
+      await plotSheets({ records: [...project.everything()], sheets: null }),
+    )
+    const size = /Page size:\s+([\d.]+) x ([\d.]+) pts/.exec(info)!
+    expect(Math.abs((Number(size[1]) * 25.4) / 72 - 841)).toBeLessThan(0.01)
+    expect(Math.abs((Number(size[2]) * 25.4) / 72 - 594)).toBeLessThan(0.01)
+    expect(info).toContain('Žofie’s house')
+    const rows = fonts.trim().split('\n').slice(2)
+    expect(rows.length).toBeGreaterThan(0)
+    for (const row of rows) expect(row).toMatch(/CID TrueType\s+Identity-H\s+yes yes yes/)
+    expect(text).toContain('Žofie’s house')
+    expect(text).toContain('Ground plan')
+    expect(text).toContain('1:50')
+  })
+
+  it('comes in every size, one page a sheet, in the order of the set', async () => {
+    const { project, sheet } = projectWithWall(50)
+    const first = project.need('sheet', sheet)
+    const sizes = Object.keys(SHEET_SIZES) as (keyof typeof SHEET_SIZES)[]
+    project.apply({
+      put: sizes.map((size, i) => ({
+        ...first,
+        id: `sheet-${i}`,
+        number: `B-${i}`,
+        size,
+        orientation: 'portrait' as const,
+        order: 100 - i,
+      })),
+      drop: [],
+    })
+    const { info } = readByPoppler(await plotSheets({ records: [...project.everything()], sheets: null }))
+    expect(info).toMatch(new RegExp(`Pages:\\s+${sizes.length + 1}\\n`))
+    const one = await plotSheets({ records: [...project.everything()], sheets: ['sheet-3'] })
+    expect(readByPoppler(one).info).toMatch(/Page size:\s+841\.8\d* x 1190\.5\d* pts/)
+  })
+
+  it('refuses a sheet that is not there in a sentence', async () => {
+    const { project } = projectWithWall(50)
+    await expect(plotSheets({ records: [...project.everything()], sheets: ['none'] })).rejects.toThrow(
+      NothingToPlot,
+    )
+  })
+})
