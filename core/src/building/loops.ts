@@ -16,10 +16,12 @@ interface Corner {
 }
 
 interface HalfEdge {
+  readonly chain: LoopChain
   readonly from: Corner
   readonly to: Corner
   loop: LoopInWork | null
-  gone: boolean
+  /** Waits to be chained. */
+  waits: boolean
 }
 
 interface LoopInWork extends Loop {
@@ -28,103 +30,11 @@ interface LoopInWork extends Loop {
 
 const CELL = 16 * SAME_POINT
 
-/**
- * Chains boundaries into closed outlines, and keeps them while boundaries come and go: only the outlines
- * that lose or gain a boundary are chained again.
- */
-export class LoopChain {
+/** The corners where boundaries meet; points nearer than the tolerance are one corner. */
+export class CornerField {
   private readonly cells = new Map<number, Corner[]>()
-  private readonly loose = new Set<HalfEdge>()
-  private readonly closed = new Set<LoopInWork>()
-  private openEnds = 0
 
-  /** Adds a boundary run from (x1, y1) to (x2, y2) with the inside on its left. Gives a handle to remove it. */
-  add(x1: number, y1: number, x2: number, y2: number): HalfEdge | null {
-    const from = this.corner(x1, y1)
-    const to = this.corner(x2, y2)
-    if (from === to) return null
-    const edge: HalfEdge = { from, to, loop: null, gone: false }
-    from.out.push(edge)
-    from.uses++
-    to.uses++
-    this.loose.add(edge)
-    return edge
-  }
-
-  remove(edge: HalfEdge): void {
-    edge.gone = true
-    const out = edge.from.out
-    out.splice(out.indexOf(edge), 1)
-    this.release(edge.from)
-    this.release(edge.to)
-    this.loose.delete(edge)
-    const loop = edge.loop
-    if (loop) {
-      this.closed.delete(loop)
-      for (const other of loop.edges) {
-        other.loop = null
-        if (!other.gone) this.loose.add(other)
-      }
-    }
-  }
-
-  /** Chains what is loose. Gives all outlines; order carries no meaning. */
-  loops(): ReadonlySet<Loop> {
-    if (this.loose.size > 0) {
-      this.openEnds = 0
-      const todo = new Set(this.loose)
-      for (const start of this.loose) if (todo.has(start)) this.trace(start, todo)
-      this.loose.clear()
-      // What did not close stays loose, to be tried again when a neighbour changes.
-      for (const edge of this.unclosed) this.loose.add(edge)
-      this.unclosed.length = 0
-    }
-    return this.closed
-  }
-
-  /** How many chains did not close; anything but 0 is a fault in the boundaries. */
-  get faults(): number {
-    return this.openEnds
-  }
-
-  private readonly unclosed: HalfEdge[] = []
-
-  private trace(start: HalfEdge, todo: Set<HalfEdge>): void {
-    const edges: HalfEdge[] = []
-    let edge: HalfEdge | null = start
-    while (edge) {
-      todo.delete(edge)
-      edges.push(edge)
-      // The start may be chosen again like any other way out: then the outline is closed.
-      edge = this.next(edge, start, todo)
-      if (edge === start) break
-    }
-    if (edge !== start) {
-      this.openEnds++
-      this.unclosed.push(...edges)
-      return
-    }
-    const loop = makeLoop(edges)
-    for (const each of edges) each.loop = loop
-    this.closed.add(loop)
-  }
-
-  /** Of the ways out of the edge's end, the one most to the right: outlines that touch in a point stay apart. */
-  private next(edge: HalfEdge, start: HalfEdge, todo: Set<HalfEdge>): HalfEdge | null {
-    let best: HalfEdge | null = null
-    let bestTurn = Infinity
-    for (const candidate of edge.to.out) {
-      if (candidate !== start && !todo.has(candidate)) continue
-      const turn = edge.to.out.length === 1 ? 0 : turnBetween(edge, candidate)
-      if (turn < bestTurn) {
-        bestTurn = turn
-        best = candidate
-      }
-    }
-    return best
-  }
-
-  private corner(x: number, y: number): Corner {
+  at(x: number, y: number): Corner {
     const cx = Math.floor(x / CELL)
     const cy = Math.floor(y / CELL)
     const fx = x / CELL - cx
@@ -150,12 +60,113 @@ export class LoopChain {
     return made
   }
 
-  private release(corner: Corner): void {
+  release(corner: Corner): void {
     if (--corner.uses > 0) return
     const key = cellKey(Math.floor(corner.x / CELL), Math.floor(corner.y / CELL))
     const cell = this.cells.get(key)!
     cell.splice(cell.indexOf(corner), 1)
     if (cell.length === 0) this.cells.delete(key)
+  }
+}
+
+/**
+ * Chains boundaries into closed outlines, and keeps them while boundaries come and go: only the outlines
+ * that lose or gain a boundary are chained again.
+ */
+export class LoopChain {
+  private loose: HalfEdge[] = []
+  private readonly closed = new Set<LoopInWork>()
+  private openEnds = 0
+
+  constructor(private readonly field: CornerField) {}
+
+  /** Adds a boundary run with the inside on its left. Gives a handle to remove it. */
+  add(from: Corner, to: Corner): HalfEdge {
+    const edge: HalfEdge = { chain: this, from, to, loop: null, waits: true }
+    from.out.push(edge)
+    from.uses++
+    to.uses++
+    this.loose.push(edge)
+    return edge
+  }
+
+  remove(edge: HalfEdge): void {
+    edge.waits = false
+    const { out } = edge.from
+    const last = out.pop()!
+    if (last !== edge) out[out.indexOf(edge)] = last
+    this.field.release(edge.from)
+    this.field.release(edge.to)
+    const { loop } = edge
+    if (loop) {
+      this.closed.delete(loop)
+      for (const other of loop.edges) {
+        other.loop = null
+        if (other !== edge) {
+          other.waits = true
+          this.loose.push(other)
+        }
+      }
+    }
+  }
+
+  /** Chains what is loose. Gives all outlines; order carries no meaning. */
+  loops(): ReadonlySet<Loop> {
+    if (this.loose.length > 0) {
+      const todo = this.loose
+      const unclosed: HalfEdge[] = []
+      this.openEnds = 0
+      for (const start of todo) if (start.waits) this.trace(start, unclosed)
+      // What did not close waits on, to be tried again when a neighbour changes.
+      for (const edge of unclosed) edge.waits = true
+      this.loose = unclosed
+    }
+    return this.closed
+  }
+
+  /** How many chains did not close; anything but 0 is a fault in the boundaries. */
+  get faults(): number {
+    return this.openEnds
+  }
+
+  private trace(start: HalfEdge, unclosed: HalfEdge[]): void {
+    const edges: HalfEdge[] = []
+    let edge: HalfEdge | null = start
+    while (edge) {
+      edge.waits = false
+      edges.push(edge)
+      // The start may be chosen again like any other way out: then the outline is closed.
+      edge = this.next(edge, start)
+      if (edge === start) break
+    }
+    if (edge !== start) {
+      this.openEnds++
+      unclosed.push(...edges)
+      return
+    }
+    const loop = makeLoop(edges)
+    for (const each of edges) each.loop = loop
+    this.closed.add(loop)
+  }
+
+  /** Of the ways out of the edge's end, the one most to the right: outlines that touch in a point stay apart. */
+  private next(edge: HalfEdge, start: HalfEdge): HalfEdge | null {
+    let best: HalfEdge | null = null
+    let bestTurn = Infinity
+    for (const candidate of edge.to.out) {
+      if (candidate.chain !== this || (candidate !== start && !candidate.waits)) continue
+      if (best === null) {
+        best = candidate
+        continue
+      }
+      if (bestTurn === Infinity) bestTurn = turnBetween(edge, best)
+      const turn = turnBetween(edge, candidate)
+      if (turn < bestTurn) {
+        bestTurn = turn
+        best = candidate
+      }
+    }
+    return best
   }
 }
 
@@ -198,20 +209,16 @@ export const OUTLINE = -1
 /** Adds both sides of a boundary to the chains of the materials there, and to the outline where one side is empty. */
 export function addBoundary(
   boundary: Boundary,
+  field: CornerField,
   chainOf: (rank: number) => LoopChain,
-): { chain: LoopChain; edge: HalfEdge }[] {
-  const made: { chain: LoopChain; edge: HalfEdge }[] = []
-  const add = (rank: number, forwards: boolean): void => {
-    const chain = chainOf(rank)
-    const edge = forwards
-      ? chain.add(boundary.x1, boundary.y1, boundary.x2, boundary.y2)
-      : chain.add(boundary.x2, boundary.y2, boundary.x1, boundary.y1)
-    if (edge) made.push({ chain, edge })
-  }
+  made: HalfEdge[],
+): void {
+  const from = field.at(boundary.x1, boundary.y1)
+  const to = field.at(boundary.x2, boundary.y2)
+  if (from === to) return
   const { left, right } = boundary
-  if (left >= 0) add(left, true)
-  if (right >= 0) add(right, false)
-  if (right < 0) add(OUTLINE, true)
-  else if (left < 0) add(OUTLINE, false)
-  return made
+  if (left >= 0) made.push(chainOf(left).add(from, to))
+  if (right >= 0) made.push(chainOf(right).add(to, from))
+  if (right < 0) made.push(chainOf(OUTLINE).add(from, to))
+  else if (left < 0) made.push(chainOf(OUTLINE).add(to, from))
 }

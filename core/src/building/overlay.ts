@@ -145,8 +145,9 @@ function classify(
       continue
     let nearest = Infinity
     let edge = -1
-    for (let k = 0; k < other.nx.length; k++) {
-      const d = other.nx[k]! * mx + other.ny[k]! * my - other.c[k]!
+    const { halves } = other
+    for (let k = 0; k < halves.length; k += 3) {
+      const d = halves[k]! * mx + halves[k + 1]! * my - halves[k + 2]!
       if (d < nearest) {
         nearest = d
         edge = k
@@ -160,7 +161,7 @@ function classify(
     } else {
       // On the other's edge: its inside lies where its normal points.
       if (before(other, piece)) return null
-      if (-uy * other.nx[edge]! + ux * other.ny[edge]! > 0) {
+      if (-uy * halves[edge]! + ux * halves[edge + 1]! > 0) {
         if (other.rank > left) left = other.rank
       } else if (other.rank > right) right = other.rank
     }

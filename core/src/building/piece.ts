@@ -13,10 +13,8 @@ export interface Piece {
   readonly rank: number
   readonly xs: readonly number[]
   readonly ys: readonly number[]
-  /** Inward unit normals, and their offsets: inside where nx·x + ny·y ≥ c. */
-  readonly nx: readonly number[]
-  readonly ny: readonly number[]
-  readonly c: readonly number[]
+  /** For each edge its inward unit normal and offset: inside where nx·x + ny·y ≥ c; three numbers an edge. */
+  readonly halves: readonly number[]
   readonly minX: number
   readonly minY: number
   readonly maxX: number
@@ -26,46 +24,39 @@ export interface Piece {
 /** Parts of the wall's length that openings take out, in order. */
 export type Gap = readonly [from: number, to: number]
 
+/** A piece from its corners, anticlockwise; corners that fall together count once. Null when nothing is left. */
 function makePiece(wall: Id, order: number, rank: number, points: readonly Point[]): Piece | null {
-  const kept: Point[] = []
-  for (const p of points) {
-    const last = kept[kept.length - 1]
-    if (!last || Math.hypot(p.x - last.x, p.y - last.y) > SAME_POINT) kept.push(p)
+  const xs: number[] = []
+  const ys: number[] = []
+  let minX = Infinity
+  let minY = Infinity
+  let maxX = -Infinity
+  let maxY = -Infinity
+  for (let i = 0; i < points.length; i++) {
+    const { x, y } = points[i]!
+    const before = xs.length - 1
+    if (before >= 0 && Math.hypot(x - xs[before]!, y - ys[before]!) <= SAME_POINT) continue
+    if (i === points.length - 1 && before >= 0 && Math.hypot(x - xs[0]!, y - ys[0]!) <= SAME_POINT) continue
+    xs.push(x)
+    ys.push(y)
+    if (x < minX) minX = x
+    if (y < minY) minY = y
+    if (x > maxX) maxX = x
+    if (y > maxY) maxY = y
   }
-  while (
-    kept.length > 1 &&
-    Math.hypot(kept[0]!.x - kept[kept.length - 1]!.x, kept[0]!.y - kept[kept.length - 1]!.y) <= SAME_POINT
-  )
-    kept.pop()
-  if (kept.length < 3) return null
-  const nx: number[] = []
-  const ny: number[] = []
-  const c: number[] = []
-  kept.forEach((p, i) => {
-    const q = kept[(i + 1) % kept.length]!
-    const length = Math.hypot(q.x - p.x, q.y - p.y)
-    const x = -(q.y - p.y) / length
-    const y = (q.x - p.x) / length
-    nx.push(x)
-    ny.push(y)
-    c.push(x * p.x + y * p.y)
-  })
-  const xs = kept.map((p) => p.x)
-  const ys = kept.map((p) => p.y)
-  return {
-    wall,
-    order,
-    rank,
-    xs,
-    ys,
-    nx,
-    ny,
-    c,
-    minX: Math.min(...xs),
-    minY: Math.min(...ys),
-    maxX: Math.max(...xs),
-    maxY: Math.max(...ys),
+  const count = xs.length
+  if (count < 3) return null
+  const halves: number[] = []
+  for (let i = 0; i < count; i++) {
+    const j = i + 1 === count ? 0 : i + 1
+    const dx = xs[j]! - xs[i]!
+    const dy = ys[j]! - ys[i]!
+    const length = Math.sqrt(dx * dx + dy * dy)
+    const nx = -dy / length
+    const ny = dx / length
+    halves.push(nx, ny, nx * xs[i]! + ny * ys[i]!)
   }
+  return { wall, order, rank, xs, ys, halves, minX, minY, maxX, maxY }
 }
 
 /**

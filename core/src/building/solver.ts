@@ -3,11 +3,11 @@ import { JOINED_ENDS, ON_LINE, type Box, type Point } from '../geometry'
 import type { AnyRecord, Change, Id, Material, Opening, Project, Wall } from '../records'
 import { sameEndCut, type EndCut } from './cut'
 import { cutJoint, cutTee, pickHost, type WallEnd } from './joint'
-import { LoopChain, OUTLINE, addBoundary, type HalfEdge, type Loop } from './loops'
+import { CornerField, LoopChain, OUTLINE, addBoundary, type HalfEdge, type Loop } from './loops'
 import { fitOpenings, type OpeningFit } from './openingFit'
 import { boundariesOf, type Boundary } from './overlay'
 import { wallPieces, type Piece } from './piece'
-import { atWall, bodyBox, inWall, wallShape, type WallShape } from './wallShape'
+import { atWall, bodyBox, wallShape, type WallShape } from './wallShape'
 
 /** One wall after its joins. */
 export interface SolvedWall {
@@ -26,7 +26,7 @@ interface InWork {
   openings: OpeningFit[]
   pieces: Piece[]
   boundaries: Boundary[]
-  edges: { chain: LoopChain; edge: HalfEdge }[]
+  edges: HalfEdge[]
   body: Indexed
   /** Around its pieces; null before they are made. */
   spread: Indexed | null
@@ -49,6 +49,7 @@ export class LevelSolver {
   private readonly bodies = new RBush<Indexed>()
   private readonly spreads = new RBush<Indexed>()
   private readonly chains = new Map<number, LoopChain>()
+  private corners = new CornerField()
   private ranked: Material[] = []
   private ranks = new Map<Id, number>()
 
@@ -174,6 +175,7 @@ export class LevelSolver {
     this.bodies.clear()
     this.spreads.clear()
     this.chains.clear()
+    this.corners = new CornerField()
     this.ranked = this.project
       .all('material')
       .sort((p, q) => p.priority - q.priority || (p.id < q.id ? -1 : 1))
@@ -267,27 +269,31 @@ export class LevelSolver {
   }
 
   private cutEnd(of: WallEnd): EndCut {
-    const at = of.end === 'a' ? of.shape.a : of.shape.b
-    const near = this.bodies.search({ minX: at.x, minY: at.y, maxX: at.x, maxY: at.y })
+    const { x, y } = of.end === 'a' ? of.shape.a : of.shape.b
+    const near = this.bodies.search({ minX: x, minY: y, maxX: x, maxY: y })
     const ends: WallEnd[] = [of]
-    const hosts: WallShape[] = []
+    let hosts: WallShape[] | null = null
     for (const { id } of near) {
       if (id === of.shape.id) continue
       const other = this.walls.get(id)!.shape
-      const { along, aside } = inWall(other, at)
-      if (Math.hypot(along, aside) <= JOINED_ENDS) ends.push({ shape: other, end: 'a' })
-      else if (Math.hypot(along - other.length, aside) <= JOINED_ENDS) ends.push({ shape: other, end: 'b' })
+      const dx = x - other.a.x
+      const dy = y - other.a.y
+      const along = dx * other.u.x + dy * other.u.y
+      const aside = dy * other.u.x - dx * other.u.y
+      if (Math.abs(aside) <= JOINED_ENDS && Math.abs(along) <= JOINED_ENDS)
+        ends.push({ shape: other, end: 'a' })
+      else if (Math.abs(aside) <= JOINED_ENDS && Math.abs(along - other.length) <= JOINED_ENDS)
+        ends.push({ shape: other, end: 'b' })
       else if (
         along > 0 &&
         along < other.length &&
         aside >= other.low - JOINED_ENDS &&
         aside <= other.high + JOINED_ENDS
       )
-        hosts.push(other)
+        (hosts ??= []).push(other)
     }
-    const host = hosts.length > 0 ? pickHost(of, hosts) : null
-    if (host) return cutTee(of, host)
-    return cutJoint(ends)[0]!
+    const host = hosts && pickHost(of, hosts)
+    return host ? cutTee(of, host) : cutJoint(ends)[0]!
   }
 
   private makePieces(wall: InWork): void {
@@ -316,19 +322,17 @@ export class LevelSolver {
     const others: Piece[] = []
     for (const { id } of this.spreads.search(wall.spread!)) others.push(...this.walls.get(id)!.pieces)
     wall.boundaries = boundariesOf(wall.pieces, others)
-    for (const boundary of wall.boundaries) {
-      for (const made of addBoundary(boundary, (rank) => this.chainOf(rank))) wall.edges.push(made)
-    }
+    for (const boundary of wall.boundaries) addBoundary(boundary, this.corners, this.chainOf, wall.edges)
   }
 
   private unchain(wall: InWork): void {
-    for (const { chain, edge } of wall.edges) chain.remove(edge)
+    for (const edge of wall.edges) edge.chain.remove(edge)
     wall.edges = []
   }
 
-  private chainOf(rank: number): LoopChain {
+  private readonly chainOf = (rank: number): LoopChain => {
     let chain = this.chains.get(rank)
-    if (!chain) this.chains.set(rank, (chain = new LoopChain()))
+    if (!chain) this.chains.set(rank, (chain = new LoopChain(this.corners)))
     return chain
   }
 }
