@@ -51,6 +51,13 @@ export const PATTERNS: Record<PatternName, Pattern> = {
   },
   diagonal: { sizing: 'paper', families: [{ angle: degrees(45), spacing: 1.6 }] },
   'diagonal fine': { sizing: 'paper', families: [{ angle: degrees(45), spacing: 0.9 }] },
+  'diagonal pairs': {
+    sizing: 'paper',
+    families: [
+      { angle: degrees(45), spacing: 2.6 },
+      { angle: degrees(45), spacing: 2.6, start: 0.6 },
+    ],
+  },
   timber: { sizing: 'paper', families: [{ angle: degrees(-45), spacing: 0.8 }] },
   concrete: {
     sizing: 'paper',

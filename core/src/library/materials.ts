@@ -14,8 +14,8 @@ const material = (
  */
 export const STANDARD_MATERIALS: readonly Material[] = [
   material('concrete', 'Concrete', 90, 0.9, 'concrete'),
-  material('blockwork', 'Blockwork', 80, 0.93, 'blockwork'),
-  material('brick', 'Brick', 70, 0.9, 'brick'),
+  material('blockwork', 'Blockwork', 80, 0.96, 'diagonal pairs'),
+  material('brick', 'Brick', 70, 0.88, 'diagonal'),
   material('stud', 'Timber stud', 60, 0.35, null),
   material('insulation', 'Insulation', 30, 1, 'insulation'),
   material('boards', 'Board lining', 20, 0.97, null),

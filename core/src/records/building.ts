@@ -27,6 +27,7 @@ export const patternNames = [
   'insulation',
   'diagonal',
   'diagonal fine',
+  'diagonal pairs',
   'timber',
   'concrete',
 ] as const

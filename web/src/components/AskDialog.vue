@@ -38,7 +38,7 @@ const step = (by: number): void => {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="520" location="top" scrim="ink" aria-label="Ask">
+  <v-dialog v-model="open" max-width="520" location="top" scrim="#0b0f14" aria-label="Ask">
     <v-card class="ask" color="surface">
       <v-text-field
         ref="field"

@@ -162,7 +162,7 @@ input:focus-visible {
   background: rgb(var(--v-theme-live-wash));
 }
 p {
-  margin-top: 3px;
+  margin: 3px 0 0;
   font-size: 12px;
   color: rgb(var(--v-theme-soft-ink));
 }

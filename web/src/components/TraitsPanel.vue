@@ -12,7 +12,8 @@ import {
   setWallType,
 } from '@lamina/core/edit'
 import { distance, normalAngle } from '@lamina/core/geometry'
-import { kindWord, type Drawing, type ReferenceSide } from '@lamina/core/records'
+import { PATTERNS } from '@lamina/core/display'
+import { kindWord, patternNames, type Drawing, type ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatLength, parseAngle } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
@@ -80,6 +81,23 @@ const title = computed(() => {
   return word[0]!.toUpperCase() + word.slice(1)
 })
 
+/** Patterns a material can be cut in: those that keep their real size, and those that keep it on paper. */
+const patterns = [
+  { value: 'none', title: 'None' },
+  ...patternNames.map((name) => ({
+    value: name,
+    title: `${name[0]!.toUpperCase()}${name.slice(1)}${PATTERNS[name].sizing === 'real' ? ', real size' : ''}`,
+  })),
+]
+const materials = computed(() => {
+  void store.version
+  const ids = new Set(wallType.value?.strips.map((strip) => strip.material))
+  return store.project.all('material').filter((material) => ids.has(material.id))
+})
+function setPattern(id: string, name: string): void {
+  const pattern = patternNames.find((each) => each === name) ?? null
+  store.edit('Cut pattern', (project) => setFacts(project, 'material', id, { pattern }))
+}
 function setOpening(facts: Parameters<typeof changeOpening>[3]): void {
   const { id, wall: host } = opening.value!
   store.edit('Change opening', (project) => changeOpening(project, solver.value.get(host)!, id, facts))
@@ -109,6 +127,17 @@ function setText(text: string): void {
     </header>
     <template v-if="wall && wallType">
       <StripPicture :type="wallType" />
+      <details>
+        <summary class="small">Cut patterns of its materials</summary>
+        <v-select
+          v-for="material in materials"
+          :key="material.id"
+          :label="material.name"
+          :items="patterns"
+          :model-value="material.pattern ?? 'none'"
+          @update:model-value="(name: string) => setPattern(material.id, name)"
+        />
+      </details>
       <v-select
         label="Wall type"
         :items="wallTypes"
@@ -258,6 +287,12 @@ function setText(text: string): void {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 8px;
+}
+details .v-select {
+  margin-top: 10px;
+}
+summary {
+  cursor: pointer;
 }
 dl {
   display: grid;

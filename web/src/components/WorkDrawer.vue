@@ -63,7 +63,7 @@ const sides: { value: ReferenceSide; title: string }[] = [
   { value: 'right', title: 'Right face' },
 ]
 const locks = [
-  { value: 0, title: 'Gently, at the axes' },
+  { value: 0, title: 'Near the axes' },
   { value: 90, title: 'Every 90°' },
   { value: 45, title: 'Every 45°' },
   { value: 30, title: 'Every 30°' },
