@@ -72,7 +72,10 @@ test('both themes are readable', async ({ page }) => {
 
 /** Texts in the page whose contrast with what lies behind them is below 4.5 to 1 (WCAG AA). */
 function lowContrast(): string[] {
-  const parse = (colour: string): number[] => (colour.match(/[\d.]+/g) ?? []).map(Number)
+  const parse = (colour: string): number[] => {
+    const numbers = (colour.match(/[\d.]+/g) ?? []).map(Number)
+    return colour.startsWith('color(') ? numbers.map((v, i) => (i < 3 ? v * 255 : v)) : numbers
+  }
   const light = ([r, g, b]: number[]): number => {
     const part = (v: number): number =>
       v / 255 <= 0.03928 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4

@@ -38,6 +38,7 @@ check('dependency direction', 'depcruise', [
   'server/src',
   'web/src',
 ])
+check('types of core tests', 'tsc', ['-p', 'core/tsconfig.test.json'])
 for (const part of ['core', 'server', 'e2e', 'bench']) check(`types of ${part}`, 'tsc', ['-p', part])
 check('types of web', 'vue-tsc', ['-p', 'web'])
 

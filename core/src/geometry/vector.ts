@@ -21,7 +21,8 @@ export const offsetFrom = (a: Point, u: Point, along: number, aside = 0): Point 
   x: a.x + u.x * along - u.y * aside,
   y: a.y + u.y * along + u.x * aside,
 })
-export const angleOf = (a: Point): number => Math.atan2(a.y, a.x)
+/** The angle of a vector, in (-π, π]: a negative zero counts as zero. */
+export const angleOf = (a: Point): number => Math.atan2(a.y + 0, a.x)
 export const unitAt = (angle: number): Point => ({ x: Math.cos(angle), y: Math.sin(angle) })
 
 /** The unit vector from a to b; throws when they are one point. */

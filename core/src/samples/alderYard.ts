@@ -91,7 +91,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     b.block(level, 'chair', x, y, turn)
   b.block(level, 'tree', -3600, 1900, 40)
 
-  b.note(drawing, 'THROWING STUDIO', 5200, 4250)
+  b.note(drawing, 'THROWING STUDIO', 4300, 3450)
   b.note(drawing, 'GLAZE STORE', 2050, 7050, 3)
   b.note(drawing, 'KILN ROOM', 11400, 5750)
   b.note(drawing, 'SHOP', 10400, 2350, 3)

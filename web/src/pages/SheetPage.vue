@@ -98,7 +98,6 @@ interface Ghost {
   readonly at: Point
   readonly frame: Box
   readonly crop: Box
-  readonly pointer: Point
 }
 const ghost = ref<Ghost | null>(null)
 const drag = ref<{ id: Id; from: Point; by: Point; lines: readonly [Point, Point][] } | null>(null)
@@ -248,7 +247,6 @@ function aim(drawing: Drawing, at: Point, smaller: boolean): Ghost {
       minY: middle.y - height / 2,
       maxY: middle.y + height / 2,
     },
-    pointer: at,
   }
 }
 function drop(aimed: Ghost): void {
@@ -392,8 +390,10 @@ const prompt = computed(() => {
 })
 const ghostTag = computed(() => {
   if (!ghost.value) return null
-  const p = toScreen(view.value, ghost.value.pointer)
-  return { left: `${Math.min(p.x + 18, view.value.width - 240)}px`, top: `${Math.max(8, p.y - 64)}px` }
+  // Above what is carried, never over it.
+  const { frame } = ghost.value
+  const p = toScreen(view.value, { x: frame.minX, y: frame.maxY })
+  return { left: `${Math.min(p.x, view.value.width - 240)}px`, top: `${Math.max(8, p.y - 58)}px` }
 })
 
 function onKey(event: KeyboardEvent): void {

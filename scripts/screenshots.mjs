@@ -1,0 +1,126 @@
+// node scripts/screenshots.mjs: takes the pictures of docs/screenshots from the demo data, on a server of its own.
+import { spawn } from 'node:child_process'
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createRequire } from 'node:module'
+import { buildIfNeeded, findChromium, installDependencies, root } from './setup.mjs'
+
+installDependencies()
+buildIfNeeded()
+const { chromium } = createRequire(join(root, 'e2e/package.json'))('@playwright/test')
+const folder = mkdtempSync(join(tmpdir(), 'lamina-pictures-'))
+const port = 4187
+const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
+  env: { ...process.env, LAMINA_DATA: folder, PORT: String(port) },
+})
+await new Promise((ready, failed) => {
+  server.stdout.on('data', (data) => String(data).includes('ready') && ready())
+  server.once('exit', () => failed(new Error(`the server did not start; is port ${port} in use?`)))
+})
+process.on('exit', () => server.kill())
+const out = join(root, 'docs/screenshots')
+mkdirSync(out, { recursive: true })
+const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox'] })
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  locale: 'en-GB',
+  colorScheme: 'light',
+})
+const open = (path) => page.goto(`http://localhost:${port}${path}`)
+const shot = async (name) => {
+  await page.evaluate(() => document.fonts.ready)
+  await page.evaluate(() => new Promise((done) => setTimeout(done, 500)))
+  await page.screenshot({ path: join(out, `${name}.png`) })
+}
+const place = async (x, y, surface) => {
+  const element = page.locator(`[data-test=${surface}]`)
+  const [scale, cx, cy, width, height] = (await element.getAttribute('data-view')).split(' ').map(Number)
+  const box = await element.boundingBox()
+  return [box.x + width / 2 + (x - cx) * scale, box.y + height / 2 - (y - cy) * scale]
+}
+const move = async (x, y, surface = 'board') => page.mouse.move(...(await place(x, y, surface)), { steps: 4 })
+const press = async (x, y, surface = 'board') => {
+  await move(x, y, surface)
+  await page.mouse.down()
+  await page.mouse.up()
+}
+const pottery = '/project/sample-alder-yard-pottery'
+const board = () => page.locator('[data-test=board]').waitFor()
+const sheet = () => page.locator('[data-test=sheet]').waitFor()
+
+await open('/')
+await page.getByText('Alder Yard Pottery').waitFor()
+await page.locator('canvas').nth(1).waitFor()
+await shot('projects')
+await open('/new')
+await page.getByLabel('Name', { exact: true }).fill('Rowan Lane boat shed')
+await shot('new-project')
+
+await open(pottery)
+await board()
+await page.keyboard.press('w')
+await press(5500, 350)
+await move(5500, 3600)
+await page.keyboard.type('2*1200+90')
+await shot('walls')
+for (let i = 0; i < 3; i++) await page.keyboard.press('Escape')
+await press(1500, 8420)
+await shot('traits')
+await page.keyboard.press('Escape')
+await page.locator('[data-stage=openings]').click()
+await page.keyboard.press('d')
+await move(3900, 6900)
+await page.keyboard.type('450')
+await shot('openings')
+for (let i = 0; i < 3; i++) await page.keyboard.press('Escape')
+await page.locator('[data-stage=annotate]').click()
+await page.keyboard.press('c')
+await press(9138, 8250)
+await press(3950, 8250)
+await press(350, 8250)
+await move(5000, 7400)
+await shot('annotate')
+for (let i = 0; i < 5; i++) await page.keyboard.press('Escape')
+
+await page.locator('[data-kind=sheet]').nth(1).click()
+await sheet()
+await page.waitForFunction(() => document.querySelector('.place')?.textContent?.includes('A-102'))
+await shot('sheet-a3')
+await page.locator('[data-stage=compose]').click()
+await page.getByRole('button', { name: 'New sheet' }).click()
+await page.waitForFunction(() => document.querySelector('.place')?.textContent?.includes('A-103'))
+await page.locator('[data-kind=drawing]').first().waitFor()
+const card = await page.locator('[data-kind=drawing]').first().boundingBox()
+await page.mouse.move(card.x + 60, card.y + 40)
+await page.mouse.down()
+await page.mouse.move(...(await place(160, 150, 'sheet')), { steps: 6 })
+await shot('compose')
+await page.mouse.up()
+await page.keyboard.press('Control+z')
+await page.keyboard.press('Control+z')
+await page.locator('[data-kind=sheet]').first().click()
+await page.waitForFunction(() => document.querySelector('.place')?.textContent?.includes('A-101'))
+await page.locator('[data-stage=issue]').click()
+await shot('issue')
+
+await open('/project/sample-juniper-row')
+await board()
+await page.locator('[data-stage=fit-out]').click()
+await page.getByRole('button', { name: 'Table 1600 × 800' }).click()
+await move(6500, 3900)
+await page.keyboard.type('30')
+await shot('fit-out-feet-inches')
+for (let i = 0; i < 3; i++) await page.keyboard.press('Escape')
+
+await open(pottery)
+await board()
+await page.getByRole('button', { name: 'Dark theme' }).click()
+await page.keyboard.press('/')
+await page.getByLabel('Ask for anything by name').fill('door')
+await shot('ask-dark')
+
+await browser.close()
+server.kill()
+rmSync(folder, { recursive: true, force: true })
+process.exit(0)
