@@ -77,7 +77,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
   b.block(level, 'shelving', 1300, 8250)
   b.block(level, 'shelving', 3850, 7300, -90)
   b.block(level, 'kiln', 10150, 7600)
-  b.block(level, 'kiln', 12600, 7600)
+  b.block(level, 'kiln', 13300, 7600)
   b.block(level, 'shelving', 10300, 5062, 180)
   b.block(level, 'round-table', 10400, 3850)
   b.block(level, 'shelving', 11850, 1400, -90)
@@ -93,7 +93,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
 
   b.note(drawing, 'THROWING STUDIO', 4300, 3450)
   b.note(drawing, 'GLAZE STORE', 2050, 7050, 3)
-  b.note(drawing, 'KILN ROOM', 11400, 5750)
+  b.note(drawing, 'KILN ROOM', 11500, 5900)
   b.note(drawing, 'SHOP', 10400, 2350, 3)
   b.note(drawing, 'WC', 12850, 900, 3)
   b.note(drawing, 'LOBBY', 12500, 4480, 3)
@@ -127,7 +127,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     up,
     10,
   )
-  b.leader(drawing, level, { x: 10480, y: 7920 }, { x: 9, y: -25 }, 'Flue over, see detail')
+  b.leader(drawing, level, { x: 10480, y: 7920 }, { x: 5, y: -6 }, 'Flue over')
   b.leader(drawing, level, { x: 9262, y: 5400 }, { x: -16, y: -9 }, 'Blockwork taken up\nto the floor above')
 }
 
