@@ -47,8 +47,8 @@ export default ts.config(
   },
   { files: ['web/**/*.ts'], languageOptions: { globals: { ...globals.browser } } },
   {
-    files: ['scripts/**', 'bench/**', '.ci/**'],
-    languageOptions: { globals: { ...globals.node } },
+    files: ['scripts/**', 'bench/**'],
+    languageOptions: { globals: { ...globals.node, ...globals.browser } },
     rules: { 'no-console': 'off' },
   },
   { files: ['**/*.cjs'], languageOptions: { globals: { ...globals.node } } },

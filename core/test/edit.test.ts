@@ -206,25 +206,24 @@ describe('sheets', () => {
     },
     makeId,
   )
+  const viewport = (locked: boolean): AnyRecord => ({
+    id: 'v',
+    kind: 'viewport',
+    sheet: made.sheet,
+    drawing: made.drawing,
+    number: 1,
+    title: '',
+    scale: 50,
+    at: { x: 200, y: 200 },
+    crop: { minX: 0, minY: 0, maxX: 5000, maxY: 5000 },
+    cropped: false,
+    locked,
+  })
   it('get the next number, and copies have their viewports', () => {
     const project = new Project(made.change.put)
     expect(nextSheetNumber(project)).toBe('A-102')
     project.apply({
-      put: [
-        {
-          id: 'v',
-          kind: 'viewport',
-          sheet: made.sheet,
-          drawing: made.drawing,
-          number: 1,
-          title: '',
-          scale: 50,
-          at: { x: 200, y: 200 },
-          crop: { minX: 0, minY: 0, maxX: 5000, maxY: 5000 },
-          cropped: false,
-          locked: false,
-        },
-      ],
+      put: [viewport(false)],
       drop: [],
     })
     const copy = copySheet(project, made.sheet, makeId)
@@ -238,21 +237,7 @@ describe('sheets', () => {
   it('hold locked viewports in place', () => {
     const project = new Project(made.change.put)
     project.apply({
-      put: [
-        {
-          id: 'v',
-          kind: 'viewport',
-          sheet: made.sheet,
-          drawing: made.drawing,
-          number: 1,
-          title: '',
-          scale: 50,
-          at: { x: 200, y: 200 },
-          crop: { minX: 0, minY: 0, maxX: 5000, maxY: 5000 },
-          cropped: false,
-          locked: true,
-        },
-      ],
+      put: [viewport(true)],
       drop: [],
     })
     expect(() => moveItems(project, ['v'], { x: 1, y: 0 })).toThrow('locked')

@@ -7,6 +7,8 @@ import { Project, recordSchema, sheetSizeNames, type Id, type Viewport } from '.
 import { SAMPLES } from '../src/samples'
 import {
   SHEET_SIZES,
+  aimAnywhere,
+  aimViewport,
   drawingSource,
   freeAround,
   largestScale,
@@ -118,6 +120,42 @@ describe('viewports', () => {
     expect(middleWithin(field, 100, 100, { x: 590, y: -20 })).toEqual({ x: 550, y: 50 })
     const { dx, dy } = lineUp({ minX: 3, minY: 100, maxX: 103, maxY: 200 }, [taken], 5)
     expect([dx, dy]).toEqual([-3, 0])
+  })
+})
+
+describe('a drawing aimed at a sheet', () => {
+  const field = { minX: 20, minY: 10, maxX: 681, maxY: 584 }
+  const extentAt = () => ({ minX: 0, minY: 0, maxX: 14_400, maxY: 8600 })
+  const aim = (x: number, y: number, more: Partial<Parameters<typeof aimViewport>[0]> = {}) =>
+    aimViewport({ field, taken: [], extentAt, system: 'metric', at: { x, y }, ...more })
+  it('stands at the largest scale that fits, as near to the point as it goes', () => {
+    // 14 400 at 1:25 is 576 + 8 mm of 653; at 1:20 it would be 720.
+    const aimed = aim(100, 500)
+    expect(aimed.scale.name).toBe('1:25')
+    expect(aimed.frame.minX).toBeCloseTo(24, 9)
+    expect(aimed.frame.maxX - aimed.frame.minX).toBeCloseTo(584, 9)
+    expect(aim(100, 500, { smaller: true }).scale.name).toBe('1:50')
+  })
+  it('keeps clear of what is there, its label included', () => {
+    const taken = [{ minX: 24, minY: 300, maxX: 330, maxY: 580 }]
+    for (const [x, y] of [
+      [150, 100],
+      [500, 500],
+    ] as const) {
+      const { frame } = aim(x, y, { taken })
+      const apart = frame.minX >= 330 || frame.maxY <= 300 - 16
+      expect(apart).toBe(true)
+      expect(boxHolds(field, frame)).toBe(true)
+    }
+  })
+  it('finds a place by itself, and takes an empty drawing too', () => {
+    const taken = [{ minX: 24, minY: 300, maxX: 330, maxY: 580 }]
+    expect(boxHolds(field, aimAnywhere({ field, taken, extentAt, system: 'metric' }).frame)).toBe(true)
+    const empty = aim(300, 300, {
+      extentAt: () => ({ minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }),
+    })
+    expect(Number.isFinite(empty.at.x)).toBe(true)
+    expect(aim(300, 300, { extentAt: () => ({ minX: 0, minY: 0, maxX: 1e9, maxY: 1 }) }).fits).toBe(false)
   })
 })
 

@@ -2,28 +2,12 @@ import { PGlite } from '@electric-sql/pglite'
 import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm'
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
-import type { JournalEntry, SentChange } from '@lamina/core/edit'
-import { ChangeRefused, Project, recordSchema, type AnyRecord, type Change } from '@lamina/core/records'
+import type { JournalEntry, OpenedProject, ProjectCard, SentChange } from '@lamina/core/edit'
+import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
 import { changes, projects, records } from './tables'
 
 /** How many past changes are given with a project: as far as undo reaches after a reload. */
 const UNDO_DEPTH = 300
-
-export interface ProjectCard {
-  readonly id: string
-  readonly name: string
-  readonly changedAt: string
-  readonly sheets: number
-  readonly drawings: number
-}
-
-export interface OpenedProject {
-  readonly id: string
-  readonly seq: number
-  readonly records: AnyRecord[]
-  /** The last changes, oldest first. */
-  readonly journal: JournalEntry[]
-}
 
 /** A change touches what another window changed in the meantime. */
 export class Conflict extends Error {}

@@ -1,20 +1,4 @@
-import type { JournalEntry, SentChange } from '@lamina/core/edit'
-import type { AnyRecord } from '@lamina/core/records'
-
-export interface ProjectCard {
-  readonly id: string
-  readonly name: string
-  readonly changedAt: string
-  readonly sheets: number
-  readonly drawings: number
-}
-
-export interface OpenedProject {
-  readonly id: string
-  readonly seq: number
-  readonly records: AnyRecord[]
-  readonly journal: JournalEntry[]
-}
+import type { JournalEntry, OpenedProject, ProjectCard, SentChange } from '@lamina/core/edit'
 
 /** The server answered with a refusal: a stable code and a sentence. */
 export class Refused extends Error {

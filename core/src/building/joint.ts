@@ -1,5 +1,6 @@
 import {
   PARALLEL,
+  SAME_POINT,
   angleOf,
   cross,
   dot,
@@ -69,7 +70,7 @@ function cutAcross(ray: Ray, points: readonly Point[]): Cut | null {
   // The outer points lie on the faces; say so exactly.
   cut[0] = { along: cut[0]!.along, aside: shape.low }
   cut[cut.length - 1] = { along: cut[cut.length - 1]!.along, aside: shape.high }
-  for (let i = 1; i < cut.length; i++) if (cut[i]!.aside <= cut[i - 1]!.aside) return null
+  for (let i = 1; i < cut.length; i++) if (cut[i]!.aside <= cut[i - 1]!.aside + SAME_POINT) return null
   return cut
 }
 
@@ -187,8 +188,17 @@ function endBetween(ray: Ray, main: readonly Ray[], gaps: readonly { mine: Point
   return forAllStrips(ray.of.shape, 'star', near ? cut : square(ray))
 }
 
-const sorted = (rays: readonly Ray[]): Ray[] =>
-  [...rays].sort((p, q) => p.angle - q.angle || (p.of.shape.id < q.of.shape.id ? -1 : 1))
+/** Rays anticlockwise. Those of one direction (doubled walls) from the rightmost to the leftmost. */
+function sorted(rays: readonly Ray[]): Ray[] {
+  // Just short of a half turn clockwise is as good as a half turn anticlockwise.
+  const angle = (ray: Ray): number => (ray.angle < -Math.PI + PARALLEL ? ray.angle + 2 * Math.PI : ray.angle)
+  return [...rays].sort((p, q) => {
+    const apart = angle(p) - angle(q)
+    if (Math.abs(apart) > PARALLEL) return apart
+    const aside = p.left + p.right - q.left - q.right
+    return Math.abs(aside) > PARALLEL ? aside : p.of.shape.id < q.of.shape.id ? -1 : 1
+  })
+}
 
 /** Of three or more ends, the strongest two that run on in one line. */
 function throughPair(rays: readonly Ray[]): [Ray, Ray] | null {

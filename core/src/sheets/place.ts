@@ -1,4 +1,6 @@
-import { boxHeight, boxWidth, type Box, type Point } from '../geometry'
+import { boxHeight, boxWidth, isEmptyBox, type Box, type Point } from '../geometry'
+import { standardScales, type Scale, type UnitSystem } from '../units'
+import { LABEL_HEIGHT, VIEWPORT_MARGIN, largestScale } from './viewport'
 
 /**
  * The free part of a field around a point: for each obstacle the side of it that holds the point (or the
@@ -83,4 +85,84 @@ export function lineUp(
     }
   }
   return { dx, dy, lines }
+}
+
+/** Where and at which scale a drawing would stand on a sheet. */
+export interface AimedViewport {
+  readonly scale: Scale
+  /** False when no standard scale lets it fit its place. */
+  readonly fits: boolean
+  readonly at: Point
+  readonly crop: Box
+  /** The place it would take, paper mm. */
+  readonly frame: Box
+}
+
+/** Left free between viewports and the frame of the field, paper mm. */
+const FIELD_MARGIN = 4
+/** An empty drawing is placed as if it were this large, real mm. */
+const EMPTY_DRAWING: Box = { minX: 0, minY: 0, maxX: 10_000, maxY: 7000 }
+
+/**
+ * A drawing aimed at a point of a sheet: in the free room around the point, at the largest standard scale
+ * that fits there (`smaller`: one scale smaller), as near to the point as it goes.
+ */
+export function aimViewport(input: {
+  readonly field: Box
+  /** Frames of the viewports already there, without their labels. */
+  readonly taken: readonly Box[]
+  /** The drawing's extent at a scale, real mm; empty when nothing is drawn. */
+  readonly extentAt: (ratio: number) => Box
+  readonly system: UnitSystem
+  readonly at: Point
+  readonly smaller?: boolean
+}): AimedViewport {
+  const { field, at, system } = input
+  const room = {
+    minX: field.minX + FIELD_MARGIN,
+    minY: field.minY + FIELD_MARGIN,
+    maxX: field.maxX - FIELD_MARGIN,
+    maxY: field.maxY - FIELD_MARGIN,
+  }
+  const taken = input.taken.map((box) => ({ ...box, minY: box.minY - LABEL_HEIGHT }))
+  const free = freeAround(room, taken, at) ?? room
+  const extentAt = (ratio: number): Box => {
+    const box = input.extentAt(ratio)
+    return isEmptyBox(box) ? EMPTY_DRAWING : box
+  }
+  const largest = largestScale(extentAt, { width: boxWidth(free), height: boxHeight(free) }, system)
+  const scales = standardScales(system)
+  const scale = input.smaller
+    ? scales[Math.min(scales.length - 1, scales.indexOf(largest.scale) + 1)]!
+    : largest.scale
+  const crop = extentAt(scale.ratio)
+  const width = boxWidth(crop) / scale.ratio + 2 * VIEWPORT_MARGIN
+  const height = boxHeight(crop) / scale.ratio + 2 * VIEWPORT_MARGIN
+  const middle = middleWithin({ ...free, minY: free.minY + LABEL_HEIGHT }, width, height, at)
+  return {
+    scale,
+    fits: largest.fits,
+    at: middle,
+    crop,
+    frame: {
+      minX: middle.x - width / 2,
+      maxX: middle.x + width / 2,
+      minY: middle.y - height / 2,
+      maxY: middle.y + height / 2,
+    },
+  }
+}
+
+/** The place for a drawing that nobody points at: the quarter of the field where it stands largest. */
+export function aimAnywhere(input: Omit<Parameters<typeof aimViewport>[0], 'at' | 'smaller'>): AimedViewport {
+  const { field } = input
+  const aims = [0.25, 0.75].flatMap((fx) =>
+    [0.75, 0.25].map((fy) =>
+      aimViewport({
+        ...input,
+        at: { x: field.minX + fx * boxWidth(field), y: field.minY + fy * boxHeight(field) },
+      }),
+    ),
+  )
+  return aims.reduce((best, aim) => (aim.scale.ratio < best.scale.ratio ? aim : best))
 }

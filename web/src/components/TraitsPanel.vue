@@ -19,6 +19,7 @@ import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import LengthField from './LengthField.vue'
 import StripPicture from './StripPicture.vue'
+import TraitsCard from './TraitsCard.vue'
 
 const props = defineProps<{ drawing: Drawing }>()
 const store = useProject()
@@ -117,14 +118,13 @@ function setText(text: string): void {
 </script>
 
 <template>
-  <aside class="traits" aria-label="Traits of what is selected" data-test="traits">
-    <header>
-      <h2>{{ title }}</h2>
+  <TraitsCard :title="title" label="Traits of what is selected">
+    <template #under>
       <p v-if="wallType" class="soft small">{{ wallType.name }} · {{ mm(typeThickness(wallType)) }} thick</p>
       <p v-if="fit?.fault" class="fault small">
         {{ fit.fault === 'outside' ? 'No longer fits its wall.' : 'Lies over another opening.' }}
       </p>
-    </header>
+    </template>
     <template v-if="wall && wallType">
       <StripPicture :type="wallType" />
       <details>
@@ -263,31 +263,10 @@ function setText(text: string): void {
         <li v-for="line in kinds" :key="line">{{ line }}</li>
       </ul>
     </template>
-  </aside>
+  </TraitsCard>
 </template>
 
 <style scoped>
-.traits {
-  position: absolute;
-  z-index: 2;
-  right: 14px;
-  top: 14px;
-  width: 212px;
-  max-height: calc(100% - 28px);
-  overflow-y: auto;
-  display: grid;
-  gap: 12px;
-  padding: 13px 14px 14px;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-hairline));
-  border-radius: 10px;
-  box-shadow: 0 6px 22px rgb(0 0 0 / 10%);
-}
-.pair {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-}
 details .v-select {
   margin-top: 10px;
 }

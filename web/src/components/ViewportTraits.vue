@@ -6,6 +6,7 @@ import { standardScales } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import LengthField from './LengthField.vue'
+import TraitsCard from './TraitsCard.vue'
 
 const props = defineProps<{ viewport: Viewport }>()
 const store = useProject()
@@ -28,11 +29,10 @@ function remove(): void {
 </script>
 
 <template>
-  <aside class="traits" aria-label="Traits of the viewport" data-test="traits">
-    <header>
-      <h2>Viewport {{ viewport.number }}</h2>
+  <TraitsCard :title="`Viewport ${viewport.number}`" label="Traits of the viewport">
+    <template #under>
       <p class="soft small">{{ drawing?.name }}</p>
-    </header>
+    </template>
     <v-select
       label="Scale"
       :items="scales"
@@ -86,29 +86,5 @@ function remove(): void {
       >Show the whole drawing</v-btn
     >
     <v-btn size="small" variant="text" color="error" @click="remove">Remove from the sheet</v-btn>
-  </aside>
+  </TraitsCard>
 </template>
-
-<style scoped>
-.traits {
-  position: absolute;
-  z-index: 2;
-  right: 14px;
-  top: 14px;
-  width: 212px;
-  max-height: calc(100% - 28px);
-  overflow-y: auto;
-  display: grid;
-  gap: 12px;
-  padding: 13px 14px 14px;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-hairline));
-  border-radius: 10px;
-  box-shadow: 0 6px 22px rgb(0 0 0 / 10%);
-}
-.pair {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-}
-</style>

@@ -368,10 +368,10 @@ const locator = computed(() => {
     </v-menu>
     <button type="button" class="pill" title="Show everything (Home)" @click="fit">{{ zoomWords }}</button>
   </TopLine>
-  <div class="middle">
+  <div class="surface-middle">
     <div
       ref="container"
-      class="board"
+      class="board surface"
       :class="desk.tool"
       tabindex="0"
       role="application"
@@ -406,17 +406,7 @@ const locator = computed(() => {
 </template>
 
 <style scoped>
-.middle {
-  position: relative;
-  flex: 1;
-  min-height: 0;
-  overflow: hidden;
-}
 .board {
-  position: absolute;
-  inset: 0;
-  outline-offset: -3px !important;
-  touch-action: none;
   cursor: crosshair;
 }
 .board.select {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
 import { onMounted, ref } from 'vue'
-import { api, type ProjectCard } from '../api'
+import type { ProjectCard } from '@lamina/core/edit'
+import { api } from '../api'
 import LaminaMark from '../components/LaminaMark.vue'
 import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'

@@ -8,20 +8,17 @@ import { addViewport, moveItems, removeItems, setFacts, viewportsOf } from '@lam
 import { applyTo, boxCentre, boxHeight, boxWidth, inverse, type Box, type Point } from '@lamina/core/geometry'
 import type { Drawing, Id, Sheet, Viewport } from '@lamina/core/records'
 import {
-  LABEL_HEIGHT,
-  VIEWPORT_MARGIN,
-  freeAround,
-  largestScale,
+  aimAnywhere,
+  aimViewport,
   lineUp,
-  middleWithin,
   sheetExtent,
   sheetItems,
   sheetLayout,
   viewportFrame,
   viewportMap,
+  type AimedViewport,
   type ScaledDrawing,
 } from '@lamina/core/sheets'
-import { standardScales } from '@lamina/core/units'
 import FootLine from '../components/FootLine.vue'
 import TopLine from '../components/TopLine.vue'
 import ViewportTraits from '../components/ViewportTraits.vue'
@@ -90,15 +87,7 @@ const look = (view: View, only?: string): ScreenLook => ({
   ...(only ? { only } : {}),
 })
 
-interface Ghost {
-  readonly drawing: Drawing
-  readonly scale: number
-  readonly name: string
-  readonly fits: boolean
-  readonly at: Point
-  readonly frame: Box
-  readonly crop: Box
-}
+type Ghost = AimedViewport & { readonly drawing: Drawing }
 const ghost = ref<Ghost | null>(null)
 const drag = ref<{ id: Id; from: Point; by: Point; lines: readonly [Point, Point][] } | null>(null)
 const crop = ref<{ from: Point; to: Point } | null>(null)
@@ -212,55 +201,26 @@ function finishCrop(): void {
   if (made) desk.tool = 'select'
 }
 
-/** Where a drawing would stand if it were let go at a point, and at which scale. */
-function aim(drawing: Drawing, at: Point, smaller: boolean): Ghost {
-  const { field } = sheetLayout(sheet.value!)
-  const room = { minX: field.minX + 4, minY: field.minY + 4, maxX: field.maxX - 4, maxY: field.maxY - 4 }
-  const taken = frames.value.map(({ frame }) => ({ ...frame, minY: frame.minY - LABEL_HEIGHT }))
-  const free = freeAround(room, taken, at) ?? room
-  const { system } = store.units
-  const extentAt = (ratio: number): Box => {
-    const box = source(drawing, ratio).extent
-    return box.minX <= box.maxX ? box : { minX: 0, minY: 0, maxX: 10_000, maxY: 7000 }
-  }
-  const largest = largestScale(extentAt, { width: boxWidth(free), height: boxHeight(free) }, system)
-  const { fits } = largest
-  let { scale } = largest
-  if (smaller) {
-    const scales = standardScales(system)
-    scale = scales[Math.min(scales.length - 1, scales.indexOf(scale) + 1)]!
-  }
-  const crop = extentAt(scale.ratio)
-  const width = boxWidth(crop) / scale.ratio + 2 * VIEWPORT_MARGIN
-  const height = boxHeight(crop) / scale.ratio + 2 * VIEWPORT_MARGIN
-  const middle = middleWithin({ ...free, minY: free.minY + LABEL_HEIGHT }, width, height, at)
-  return {
-    drawing,
-    scale: scale.ratio,
-    name: scale.name,
-    fits,
-    at: middle,
-    crop,
-    frame: {
-      minX: middle.x - width / 2,
-      maxX: middle.x + width / 2,
-      minY: middle.y - height / 2,
-      maxY: middle.y + height / 2,
-    },
-  }
-}
+/** What a drawing needs to be aimed at this sheet. */
+const aiming = (drawing: Drawing): Omit<Parameters<typeof aimViewport>[0], 'at'> => ({
+  field: sheetLayout(sheet.value!).field,
+  taken: frames.value.map(({ frame }) => frame),
+  extentAt: (ratio) => source(drawing, ratio).extent,
+  system: store.units.system,
+})
 function drop(aimed: Ghost): void {
+  const { scale, at, crop: shown, drawing } = aimed
   const made = store.edit('Viewport', (project, makeId) =>
     addViewport(
       project,
-      { sheet: props.sheet, drawing: aimed.drawing.id, scale: aimed.scale, at: aimed.at, crop: aimed.crop },
+      { sheet: props.sheet, drawing: drawing.id, scale: scale.ratio, at, crop: shown },
       makeId,
     ),
   )
   const added = made?.put[0]
   if (added) {
     desk.select([added.id])
-    if (!aimed.fits) say.warn(`No standard scale fits; placed at ${aimed.name}, the smallest.`)
+    if (!aimed.fits) say.warn(`No standard scale fits; placed at ${scale.name}, the smallest.`)
   }
 }
 /** A drawing on its way from the shelf: shown where it would stand, placed when let go. */
@@ -279,7 +239,7 @@ function follow(carried: Carried): void {
   const drawing = store.project.find('drawing', carried.drawing)
   if (inside && drawing && sheet.value) {
     const at = fromScreen(view.value, { x: carried.x - box.left, y: carried.y - box.top })
-    const aimed = aim(drawing, at, oneSmaller.value)
+    const aimed = { ...aimViewport({ ...aiming(drawing), at, smaller: oneSmaller.value }), drawing }
     if (carried.dropped) drop(aimed)
     else ghost.value = aimed
   }
@@ -289,15 +249,7 @@ desk.sheetHandle = {
   place(id) {
     const drawing = store.project.find('drawing', id)
     if (!drawing || !sheet.value) return
-    const { field } = sheetLayout(sheet.value)
-    const corners = [0.25, 0.75].flatMap((fx) =>
-      [0.75, 0.25].map((fy) => ({
-        x: field.minX + fx * boxWidth(field),
-        y: field.minY + fy * boxHeight(field),
-      })),
-    )
-    const best = corners.map((p) => aim(drawing, p, false)).sort((p, q) => p.scale - q.scale)[0]!
-    drop(best)
+    drop({ ...aimAnywhere(aiming(drawing)), drawing })
   },
 }
 
@@ -342,10 +294,18 @@ function paintOverlay(context: CanvasRenderingContext2D, now: View): void {
     frameOf(aimed.frame)
     context.fill()
     context.stroke()
-    const map = viewportMap({ scale: aimed.scale, at: aimed.at, crop: aimed.crop })
+    const map = viewportMap({ scale: aimed.scale.ratio, at: aimed.at, crop: aimed.crop })
     paintList(
       context,
-      [{ kind: 'group', map, clip: null, items: source(aimed.drawing, aimed.scale).items, source: null }],
+      [
+        {
+          kind: 'group',
+          map,
+          clip: null,
+          items: source(aimed.drawing, aimed.scale.ratio).items,
+          source: null,
+        },
+      ],
       now.scale,
       look(now, liveInk),
     )
@@ -463,10 +423,10 @@ const locator = computed(() => {
       {{ zoomWords }}
     </button>
   </TopLine>
-  <div class="middle">
+  <div class="surface-middle">
     <div
       ref="container"
-      class="board"
+      class="board surface"
       tabindex="0"
       role="application"
       :aria-label="sheet ? `Sheet ${sheet.number} ${sheet.title}` : 'Sheet'"
@@ -475,7 +435,7 @@ const locator = computed(() => {
     ></div>
     <div v-if="ghost && ghostTag" class="ghost" :style="ghostTag" role="status" data-test="drop-at">
       <span
-        >drop at <b>{{ ghost.name }}</b></span
+        >drop at <b>{{ ghost.scale.name }}</b></span
       >
       <span class="soft small">{{
         ghost.fits ? 'largest scale that fits here' : 'too large for this place at any scale'
@@ -491,18 +451,6 @@ const locator = computed(() => {
 </template>
 
 <style scoped>
-.middle {
-  position: relative;
-  flex: 1;
-  min-height: 0;
-  overflow: hidden;
-}
-.board {
-  position: absolute;
-  inset: 0;
-  outline-offset: -3px !important;
-  touch-action: none;
-}
 .still {
   cursor: default;
 }

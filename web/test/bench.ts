@@ -1,0 +1,113 @@
+import { LevelSolver } from '@lamina/core/building'
+import type { SnapKind } from '@lamina/core/locate'
+import {
+  ChangeRefused,
+  Project,
+  type AnyRecord,
+  type Change,
+  type Drawing,
+  type Id,
+} from '@lamina/core/records'
+import { EditRefused, newProject } from '@lamina/core/edit'
+import { parseAngle, parseLength } from '@lamina/core/units'
+import type { Bench, Located, Tool } from '../src/tools/tool'
+
+/** A bench without a screen: real records, a solver that follows, typed fields, and what was refused. */
+export class TestBench implements Bench {
+  readonly project = new Project()
+  readonly drawing: Drawing
+  readonly solver: LevelSolver
+  readonly scale = 50
+  readonly reach = 60
+  readonly labels: string[] = []
+  readonly refused: string[] = []
+  selection: readonly Id[] = []
+  private texts: Record<string, string> = {}
+  private next = 0
+
+  constructor(system: 'metric' | 'feet-inches' = 'metric') {
+    const made = newProject(
+      {
+        name: 'Test',
+        system,
+        levelName: 'Ground',
+        storeyHeight: 2700,
+        sheetSize: 'A1',
+        orientation: 'landscape',
+        date: '2026-01-01',
+      },
+      this.makeId,
+    )
+    this.project.apply(made.change)
+    this.drawing = this.project.need('drawing', made.drawing)
+    this.solver = new LevelSolver(this.project, made.level)
+  }
+
+  private readonly makeId = (): string => `t${++this.next}`
+
+  get units() {
+    return this.project.facts.units
+  }
+  typed(key: string): number | null {
+    const text = this.texts[key]
+    if (!text) return null
+    if (key === 'turn') {
+      const angle = parseAngle(text)
+      return angle.ok ? angle.radians : null
+    }
+    const length = parseLength(text, this.units)
+    return length.ok ? length.mm : null
+  }
+  typedText(key: string): string {
+    return this.texts[key] ?? ''
+  }
+  clearTyped(): void {
+    this.texts = {}
+  }
+  edit(label: string, work: (project: Project, makeId: () => string) => Change): Change | null {
+    try {
+      const change = work(this.project, this.makeId)
+      this.project.check(change)
+      this.project.apply(change)
+      this.solver.follow(change)
+      this.labels.push(label)
+      return change
+    } catch (error) {
+      if (!(error instanceof EditRefused || error instanceof ChangeRefused)) throw error
+      this.refused.push(error.message)
+      return null
+    }
+  }
+  select(ids: readonly Id[]): void {
+    this.selection = ids
+  }
+  warn(sentence: string): void {
+    this.refused.push(sentence)
+  }
+
+  /** Types into a field of the measure tag. */
+  type(key: string, text: string): void {
+    this.texts[key] = text
+  }
+  all<K extends AnyRecord['kind']>(kind: K): Extract<AnyRecord, { kind: K }>[] {
+    return this.project.all(kind) as Extract<AnyRecord, { kind: K }>[]
+  }
+}
+
+/** The pointer at a place, on a snap if one is named. */
+export function pointer(x: number, y: number, snap?: SnapKind): Located {
+  const point = { x, y }
+  return { raw: point, point, snap: snap ? { kind: snap, point, from: [] } : null, locked: false }
+}
+
+/** Draws a rectangle of walls with the wall tool, anticlockwise. */
+export function drawRectangle(tool: Tool, width: number, height: number): void {
+  for (const [x, y] of [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+    [0, 0],
+  ] as const)
+    tool.press(pointer(x, y))
+}

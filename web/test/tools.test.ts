@@ -1,0 +1,295 @@
+import { describe, expect, it } from 'vitest'
+import type { ReferenceSide } from '@lamina/core/records'
+import { blockTool } from '../src/tools/block'
+import { dimensionTool } from '../src/tools/dimension'
+import { leaderTool, noteTool } from '../src/tools/leader'
+import { measureTool } from '../src/tools/measure'
+import { moveSideTool, moveTool } from '../src/tools/move'
+import { openingTool } from '../src/tools/opening'
+import { wallTool } from '../src/tools/wall'
+import { TestBench, drawRectangle, pointer } from './bench'
+
+function walls(bench: TestBench, type = 'wall-type-block-140') {
+  let side: ReferenceSide = 'right'
+  const tool = wallTool(bench, {
+    type: () => type,
+    reference: () => side,
+    setReference: (next) => (side = next),
+  })
+  return { tool, side: () => side }
+}
+const round = (n: number): number => Math.round(n * 1e6) / 1e6 + 0
+
+describe('the wall tool', () => {
+  it('stores each wall as it is drawn, and closes on the first point', () => {
+    const bench = new TestBench()
+    const { tool } = walls(bench)
+    drawRectangle(tool, 6000, 4000)
+    expect(bench.labels).toEqual(['Wall', 'Wall', 'Wall', 'Wall'])
+    expect(tool.last()).toBeNull()
+    expect(bench.solver.cutArea()).toBeCloseTo(6000 * 4000 - 5720 * 3720, 3)
+  })
+  it('takes a typed length in the pointed direction, and a typed turn', () => {
+    const bench = new TestBench()
+    const { tool } = walls(bench)
+    tool.press(pointer(100, 100))
+    bench.type('along', '2*1200+90')
+    tool.enter(pointer(300, 100))
+    bench.type('along', '1m')
+    bench.type('turn', '90')
+    tool.enter(pointer(5000, 100))
+    expect(bench.all('wall').map((wall) => [wall.b.x, wall.b.y].map(round))).toEqual([
+      [2590, 100],
+      [2590, 1100],
+    ])
+    // Typed values are used once.
+    expect(bench.typed('along')).toBeNull()
+  })
+  it('shows what would be drawn, and its length in the tag', () => {
+    const bench = new TestBench()
+    const { tool } = walls(bench)
+    expect(tool.preview(pointer(0, 0))).toEqual([])
+    tool.press(pointer(0, 0))
+    expect(tool.fields(pointer(3000, 0)).map((field) => field.shown)).toEqual(['3\u202f000', '0°'])
+    const [body] = tool.preview(pointer(3000, 0))
+    // On its right side: the body lies to the left, above.
+    expect(body?.kind === 'line' && Math.max(...body.points.filter((_, i) => i % 2))).toBeCloseTo(140, 9)
+    expect(tool.remark!(pointer(3000, 0))).toBe('drawn on its right side')
+  })
+  it('changes sides with R, steps back with Escape, refuses walls of no length', () => {
+    const bench = new TestBench()
+    const { tool, side } = walls(bench)
+    tool.key!('r')
+    expect(side()).toBe('left')
+    tool.press(pointer(0, 0))
+    tool.press(pointer(0, 0))
+    expect(bench.refused).toEqual(['A wall needs some length. Point or type a length above 0.'])
+    expect(tool.back()).toBe(true)
+    expect(tool.back()).toBe(false)
+    expect(bench.all('wall')).toEqual([])
+  })
+})
+
+describe('the opening tools', () => {
+  function setup(fit: 'door' | 'window' = 'door') {
+    const bench = new TestBench()
+    drawRectangle(walls(bench).tool, 6000, 4000)
+    let width = 900
+    const tool = openingTool(bench, { fit, width: () => width, setWidth: (mm) => (width = mm) })
+    return { bench, tool, width: () => width }
+  }
+  it('measure from the nearer inner corner', () => {
+    const { bench, tool } = setup()
+    const near = pointer(800, 70)
+    tool.fields(near)
+    bench.type('corner', '300')
+    tool.enter(near)
+    const far = pointer(5500, 70)
+    tool.fields(far)
+    bench.type('corner', '250')
+    tool.enter(far)
+    // The clear wall runs from 140 to 5 860.
+    expect(bench.all('opening').map((opening) => round(opening.along))).toEqual([
+      140 + 300 + 450,
+      5860 - 250 - 450,
+    ])
+  })
+  it('keep the corner that a distance was begun from, wherever the pointer goes', () => {
+    const { bench, tool } = setup()
+    tool.fields(pointer(800, 70))
+    bench.type('corner', '3')
+    tool.fields(pointer(800, 70))
+    bench.type('corner', '3000')
+    tool.enter(pointer(4000, 70))
+    expect(round(bench.all('opening')[0]!.along)).toBe(140 + 3000 + 450)
+  })
+  it('centre with C, remember the width, open to the side pointed at', () => {
+    const { bench, tool, width } = setup()
+    const at = pointer(1000, 120)
+    tool.key!('c')
+    bench.type('width', '1.1m')
+    tool.enter(at)
+    const [door] = bench.all('opening')
+    expect(door).toMatchObject({ width: 1100, along: 3000, side: 'left', hand: 'start' })
+    expect(width()).toBe(1100)
+  })
+  it('flip hand and side before they are placed', () => {
+    const { bench, tool } = setup()
+    tool.key!('h')
+    tool.key!('s')
+    tool.press(pointer(3000, 120))
+    expect(bench.all('opening')[0]).toMatchObject({ hand: 'end', side: 'right' })
+  })
+  it('say what is wrong, and store nothing', () => {
+    const { bench, tool } = setup('window')
+    tool.press(pointer(3000, 2000))
+    const at = pointer(1000, 70)
+    tool.fields(at)
+    bench.type('corner', '9000')
+    tool.enter(at)
+    bench.type('width', '0')
+    bench.type('corner', '')
+    tool.enter(at)
+    expect(bench.refused).toEqual([
+      'Point to the wall that gets the window.',
+      'The window would stand outside its wall.',
+      'A window needs some width.',
+    ])
+    expect(bench.all('opening')).toEqual([])
+  })
+})
+
+describe('the block tool', () => {
+  it('places one after the other with its last turn', () => {
+    const bench = new TestBench()
+    const tool = blockTool(bench, () => bench.project.find('block', 'block-table'))
+    bench.type('turn', '30')
+    tool.press(pointer(1000, 1000))
+    tool.press(pointer(3000, 1000))
+    tool.key!('r')
+    tool.key!('m')
+    tool.press(pointer(5000, 1000))
+    const degrees = bench.all('placement').map((placed) => Math.round((placed.turn * 180) / Math.PI))
+    expect(degrees).toEqual([30, 30, 120])
+    expect(bench.all('placement').map((placed) => placed.mirrored)).toEqual([false, false, true])
+    expect(tool.preview(pointer(0, 0)).length).toBeGreaterThan(0)
+  })
+  it('asks for a block when none is chosen', () => {
+    const bench = new TestBench()
+    blockTool(bench, () => undefined).press(pointer(0, 0))
+    expect(bench.refused).toEqual(['Choose a block in the drawer first.'])
+  })
+})
+
+describe('the dimension tool', () => {
+  it('takes points until it is pointed clear of the drawing, with an overall row', () => {
+    const bench = new TestBench()
+    drawRectangle(walls(bench).tool, 6000, 4000)
+    const tool = dimensionTool(bench, () => true)
+    tool.press(pointer(0, 0, 'end'))
+    tool.press(pointer(2000, 0, 'on line'))
+    tool.press(pointer(6000, 0, 'end'))
+    tool.press(pointer(6000, 0, 'end'))
+    expect(bench.refused).toEqual(['This point is in the chain already.'])
+    tool.press(pointer(3000, -500))
+    const [chain, overall] = bench.all('dimension')
+    expect(chain!.anchors.map((anchor) => anchor.to)).toEqual(['wallCorner', 'wallFace', 'wallCorner'])
+    expect(overall!.anchors).toHaveLength(2)
+    expect([chain!.offset, overall!.offset]).toEqual([
+      { in: 'paper', paperMm: -10 },
+      { in: 'paper', paperMm: -18 },
+    ])
+    // Both come and go with one undo.
+    expect(bench.labels[bench.labels.length - 1]).toBe('Dimension chain')
+  })
+  it('measures upright or along its points as they lie, and steps back point by point', () => {
+    const bench = new TestBench()
+    const tool = dimensionTool(bench, () => false)
+    tool.press(pointer(0, 0, 'end'))
+    tool.press(pointer(300, 4000, 'end'))
+    tool.press(pointer(900, 900, 'end'))
+    tool.back()
+    tool.enter(null)
+    tool.press(pointer(-600, 2000))
+    tool.key!('a')
+    tool.press(pointer(0, 0, 'end'))
+    tool.press(pointer(3000, 4000, 'end'))
+    tool.enter(null)
+    tool.enter(pointer(-600, 2000))
+    const [upright, along] = bench.all('dimension')
+    expect(upright!.anchors).toHaveLength(2)
+    expect(upright!.direction).toBeCloseTo(Math.PI / 2, 9)
+    expect(along!.direction).toBeCloseTo(Math.atan2(4, 3), 9)
+  })
+})
+
+describe('leaders, notes and measuring', () => {
+  it('a leader keeps to even angles and needs its note', () => {
+    const bench = new TestBench()
+    const tool = leaderTool(bench)
+    tool.press(pointer(1000, 1000, 'end'))
+    tool.press(pointer(1500, 1480))
+    tool.enter(null)
+    expect(bench.refused).toEqual(['Type the note, then press Enter.'])
+    bench.type('note', 'Damp-proof course')
+    tool.enter(null)
+    const [leader] = bench.all('leader')
+    expect(leader!.text).toBe('Damp-proof course')
+    expect(leader!.elbowPaperMm.x).toBeCloseTo(leader!.elbowPaperMm.y, 9)
+  })
+  it('a note stands where it was put', () => {
+    const bench = new TestBench()
+    const tool = noteTool(bench)
+    tool.press(pointer(700, 800))
+    expect(tool.fields(null)).toHaveLength(1)
+    bench.type('note', 'STORE')
+    tool.enter(null)
+    expect(bench.all('note')[0]).toMatchObject({ text: 'STORE', at: { x: 700, y: 800 } })
+  })
+  it('measures x, y and the sum, and stores nothing', () => {
+    const bench = new TestBench()
+    const tool = measureTool(bench)
+    tool.press(pointer(0, 0))
+    tool.press(pointer(3000, 0))
+    expect(tool.remark!(pointer(3000, 4000))).toBe('x 0 · y 4\u202f000 · in all 7\u202f000')
+    expect(tool.fields(pointer(3000, 4000))[0]!.shown).toBe('4\u202f000')
+    expect(bench.labels).toEqual([])
+  })
+})
+
+describe('moving', () => {
+  it('a wall sideways to the side pointed to, by what was typed', () => {
+    const bench = new TestBench()
+    drawRectangle(walls(bench).tool, 6000, 4000)
+    const tool = moveSideTool(bench)
+    tool.press(pointer(3000, 60))
+    tool.preview(pointer(3000, -500))
+    bench.type('by', '400')
+    tool.enter(pointer(3000, -500))
+    tool.press(pointer(9000, 9000))
+    expect(bench.refused).toEqual(['There is no wall here.'])
+    const lowest = Math.min(...bench.all('wall').flatMap((wall) => [wall.a.y, wall.b.y]))
+    expect(lowest).toBeCloseTo(-400, 6)
+    expect(bench.solver.faults()).toBe(0)
+  })
+  it('what is selected, from a point by a typed length and turn', () => {
+    const bench = new TestBench()
+    blockTool(bench, () => bench.project.find('block', 'block-chair')).press(pointer(1000, 1000))
+    bench.select([bench.all('placement')[0]!.id])
+    const tool = moveTool(bench, () => [])
+    tool.press(pointer(0, 0))
+    bench.type('along', '500')
+    bench.type('turn', '-90')
+    tool.enter(pointer(10, 10))
+    const { at } = bench.all('placement')[0]!
+    expect([round(at.x), round(at.y)]).toEqual([1000, 500])
+    expect(tool.back()).toBe(true)
+    expect(bench.selection).toEqual([])
+  })
+  it('says so when nothing would move', () => {
+    const bench = new TestBench()
+    blockTool(bench, () => bench.project.find('block', 'block-chair')).press(pointer(1000, 1000))
+    bench.select([bench.all('placement')[0]!.id])
+    const tool = moveTool(bench, () => [])
+    tool.press(pointer(0, 0))
+    tool.press(pointer(0, 0))
+    expect(bench.refused).toEqual(['Type or point how far to move.'])
+  })
+})
+
+describe('feet and inches', () => {
+  it('are typed and shown in the tag', () => {
+    const bench = new TestBench('feet-inches')
+    let side: ReferenceSide = 'left'
+    const tool = wallTool(bench, {
+      type: () => 'wall-type-stud-4',
+      reference: () => side,
+      setReference: (next) => (side = next),
+    })
+    tool.press(pointer(0, 0))
+    bench.type('along', `7'4`)
+    expect(tool.fields(pointer(100, 0))[0]!.shown).toBe(`7'-4"`)
+    tool.enter(pointer(100, 0))
+    expect(bench.all('wall')[0]!.b.x).toBeCloseTo(88 * 25.4, 6)
+  })
+})
