@@ -58,6 +58,16 @@ describe('a change is checked before it is made', () => {
   })
 })
 
+describe('a change that changes nothing', () => {
+  it('is known as such', () => {
+    const project = projectWith(wall('a', [0, 0, 3000, 0]))
+    expect(project.isIdle({ put: [wall('a', [0, 0, 3000, 0])], drop: [] })).toBe(true)
+    expect(project.isIdle({ put: [wall('a', [0, 0, 3001, 0])], drop: [] })).toBe(false)
+    expect(project.isIdle({ put: [wall('b', [0, 0, 3000, 0])], drop: [] })).toBe(false)
+    expect(project.isIdle({ put: [], drop: ['a'] })).toBe(false)
+  })
+})
+
 describe('what a change takes back', () => {
   it('applied and inverted leaves every record as it was', () => {
     const step = fc.record({

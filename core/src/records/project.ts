@@ -133,6 +133,17 @@ export class Project {
     return inverse
   }
 
+  /** Whether a change would leave everything as it is. */
+  isIdle(change: Change): boolean {
+    return (
+      change.drop.length === 0 &&
+      change.put.every((record) => {
+        const here = this.records.get(record.id)
+        return here !== undefined && (here === record || JSON.stringify(here) === JSON.stringify(record))
+      })
+    )
+  }
+
   /** The change that would take this one back. */
   inverseOf(change: Change): Change {
     const put: AnyRecord[] = []

@@ -29,13 +29,18 @@ const echo = computed(() =>
     ? echoLength(parsed.value.mm, parsed.value.bare, props.units)
     : '',
 )
+/** What was taken last: leaving the field after Enter is no second change. */
+let taken = ''
 function take(): void {
-  if (editing.value && text.value !== shown.value && parsed.value.ok && !fault.value)
-    emit('set', parsed.value.mm)
+  if (!editing.value || text.value === shown.value || text.value === taken) return
+  if (!parsed.value.ok || fault.value) return
+  taken = text.value
+  emit('set', parsed.value.mm)
 }
 function leave(): void {
   take()
   editing.value = false
+  taken = ''
   text.value = shown.value
 }
 </script>

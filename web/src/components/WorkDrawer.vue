@@ -8,6 +8,7 @@ import {
   mdiDoor,
   mdiFileDownloadOutline,
   mdiFilePlusOutline,
+  mdiFileRemoveOutline,
   mdiFormatTextVariant,
   mdiImageFilterCenterFocus,
   mdiLayersPlus,
@@ -173,6 +174,13 @@ const take = (tool: ToolName): void => props.actions.take(tool)
         :disabled="!sheet"
         why="Open a sheet first."
         @choose="actions.copySheet()"
+      />
+      <DrawerEntry
+        :icon="mdiFileRemoveOutline"
+        name="Remove this sheet"
+        :disabled="!sheet"
+        why="Open a sheet first."
+        @choose="actions.removeSheet()"
       />
       <template v-if="sheet">
         <h3>On the sheet</h3>

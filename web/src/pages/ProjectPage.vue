@@ -55,6 +55,7 @@ watch(
       if (desk.stage !== 'issue') desk.stage = 'compose'
     }
   },
+  { immediate: true },
 )
 
 function onKey(event: KeyboardEvent): void {

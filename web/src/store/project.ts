@@ -133,7 +133,8 @@ export const useProject = defineStore('project', () => {
       return null
     }
     say.clear()
-    commit(label, change, null)
+    // Setting what is set already is no step to undo.
+    if (!project.value.isIdle(change)) commit(label, change, null)
     return change
   }
 

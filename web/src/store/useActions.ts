@@ -2,11 +2,12 @@ import { computed, type ComputedRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import type { Matter, Stage } from '@lamina/core/check'
-import { addSheet, copySheet } from '@lamina/core/edit'
+import { addSheet, copySheet, removeItems } from '@lamina/core/edit'
 import type { Drawing, Sheet } from '@lamina/core/records'
 import { sheetSet } from '@lamina/core/sheets'
 import { STAGES, useDesk, type ToolName } from './desk'
 import { useProject } from './project'
+import { useSay } from './say'
 
 export interface Action {
   readonly id: string
@@ -41,6 +42,7 @@ export function useActions() {
   const route = useRoute()
   const router = useRouter()
   const theme = useTheme()
+  const say = useSay()
 
   const drawing: ComputedRef<Drawing | null> = computed(() => {
     void store.version
@@ -93,6 +95,16 @@ export function useActions() {
       return added.change
     })
     if (made) openSheet(id)
+  }
+  function removeSheet(): void {
+    const from = sheet.value
+    if (!from) return
+    if (!store.edit('Remove sheet', (project) => removeItems(project, [from.id]))) return
+    say.tell(`Sheet ${from.number} is removed. Undo brings it back.`)
+    const next = sheetSet(store.project)[0]
+    const plan = store.project.all('drawing')[0]
+    if (next) openSheet(next.id)
+    else if (plan) openDrawing(plan.id)
   }
   function show(matter: Matter): void {
     if (matter.drawing) {
@@ -152,7 +164,10 @@ export function useActions() {
     )
     add('fit', 'Show everything', 'Action', () => desk.surface?.fit(), 'Home')
     add('new-sheet', 'New sheet', 'Action', newSheet)
-    if (sheet.value) add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
+    if (sheet.value) {
+      add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
+      add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
+    }
     add('projects', 'All projects', 'Action', () => void router.push('/'))
     add('dark', 'Dark theme', 'Setting', () => theme.change('dark'))
     add('light', 'Light theme', 'Setting', () => theme.change('light'))
@@ -162,7 +177,19 @@ export function useActions() {
     return actions
   })
 
-  return { drawing, sheet, all, choose, take, newSheet, copySheet: copyOfSheet, show, openDrawing, openSheet }
+  return {
+    drawing,
+    sheet,
+    all,
+    choose,
+    take,
+    newSheet,
+    copySheet: copyOfSheet,
+    removeSheet,
+    show,
+    openDrawing,
+    openSheet,
+  }
 }
 
 export type Actions = ReturnType<typeof useActions>

@@ -55,7 +55,10 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
     prompt: () =>
       last
         ? { text: 'Type a length or point to the end.', keys: 'Tab: turn · R: other side · Esc: end the run' }
-        : { text: 'Point to where the wall starts.', keys: 'R: other side · Shift: hold the direction' },
+        : {
+            text: 'Point to where the wall starts.',
+            keys: 'R: other side · B: between two points · Shift: hold the direction',
+          },
     fields: (at) => (last ? polarFields(bench, last, at) : []),
     remark(at) {
       if (!last) return ''
