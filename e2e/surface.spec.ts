@@ -39,8 +39,8 @@ test('pan and zoom by wheel, trackpad, keys and the middle button', async ({ pag
   expect((await viewOf(surface.element))[1]).toBeCloseTo(x2! - 60 / scale!, 3)
 })
 
-test('two fingers zoom on a touch screen', async ({ page }) => {
-  await newProject(page, { name: 'Touch' })
+test('a finger draws, two fingers zoom without drawing', async ({ page, server }) => {
+  const project = await newProject(page, { name: 'Touch' })
   const surface = board(page)
   const [scale] = await viewOf(surface.element)
   const box = (await surface.element.boundingBox())!
@@ -55,6 +55,17 @@ test('two fingers zoom on a touch screen', async ({ page }) => {
     await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: touch(spread) })
   await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
   await expect.poll(async () => (await viewOf(surface.element))[0]! / scale!).toBeCloseTo(2, 1)
+  const tap = async (x: number, y: number): Promise<void> => {
+    const at = await surface.toScreen(x, y)
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ ...at, id: 1 }] })
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+  }
+  // The pinch was no point of a wall: two taps make one wall.
+  await expect(page.getByTestId('prompt')).toContainText('Point to where the wall starts')
+  await tap(6000, 4000)
+  await tap(8000, 4000)
+  await saved(page)
+  await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(1)
 })
 
 test('picking, boxes, moving what is selected and removing it', async ({ page, server }) => {

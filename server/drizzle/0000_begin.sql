@@ -26,6 +26,7 @@ CREATE TABLE "records" (
 	"kind" text NOT NULL,
 	"body" jsonb NOT NULL,
 	"seq" integer NOT NULL,
+	"place" serial NOT NULL,
 	CONSTRAINT "records_project_id_pk" PRIMARY KEY("project","id")
 );
 --> statement-breakpoint

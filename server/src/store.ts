@@ -198,7 +198,7 @@ export class Store {
       .select({ body: records.body })
       .from(records)
       .where(eq(records.project, id))
-      .orderBy(asc(records.seq), asc(records.id))
+      .orderBy(asc(records.place))
     return { project: new Project(rows.map(({ body }) => recordSchema.parse(body))), seq: row.seq }
   }
 

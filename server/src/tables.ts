@@ -1,5 +1,15 @@
 import { sql } from 'drizzle-orm'
-import { index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
+import {
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  serial,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core'
 import type { AnyRecord, Change } from '@lamina/core/records'
 
 export const projects = pgTable('projects', {
@@ -52,6 +62,8 @@ export const records = pgTable(
     body: jsonb('body').$type<AnyRecord>().notNull(),
     /** The change that last touched it. */
     seq: integer('seq').notNull(),
+    /** Order in which records came to be; kept when they change. */
+    place: serial('place').notNull(),
   },
   (table) => [
     primaryKey({ columns: [table.project, table.id] }),

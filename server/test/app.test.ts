@@ -1,5 +1,7 @@
 import { createServer, request, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Writable } from 'node:stream'
 import pino from 'pino'
@@ -254,5 +256,31 @@ describe('samples', () => {
     await seedSamples(own, () => undefined)
     expect((await own.read(first[0]!.id)).seq).toBe(seq)
     await own.close()
+  })
+})
+
+describe('the order of records', () => {
+  it('is that in which they came to be, whatever changes later, also after a restart', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'lamina-order-'))
+    try {
+      const before = await Store.at(folder, migrations)
+      await before.create('order', sent('o1', made.change))
+      await before.append('order', sent('o2', { put: [wall('late')], drop: [] }, { base: 1 }))
+      const level = made.change.put.find((record) => record.kind === 'level')!
+      const renamed = { ...level, name: 'Renamed' } as AnyRecord
+      await before.append('order', sent('o3', { put: [renamed], drop: [] }, { base: 2 }))
+      await before.close()
+      const after = await Store.at(folder, migrations)
+      const { records, seq } = await after.read('order')
+      expect(seq).toBe(3)
+      expect(records.map((record) => record.id)).toEqual([
+        ...made.change.put.map((record) => record.id),
+        'late',
+      ])
+      expect(records.find((record) => record.id === level.id)).toMatchObject({ name: 'Renamed' })
+      await after.close()
+    } finally {
+      rmSync(folder, { recursive: true, force: true })
+    }
   })
 })

@@ -91,12 +91,12 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     b.block(level, 'chair', x, y, turn)
   b.block(level, 'tree', -3600, 1900, 40)
 
-  b.note(drawing, 'THROWING STUDIO', 4300, 3450)
+  b.note(drawing, 'THROWING STUDIO', 4300, 3150)
   b.note(drawing, 'GLAZE STORE', 2050, 7050, 3)
   b.note(drawing, 'KILN ROOM', 11500, 5900)
   b.note(drawing, 'SHOP', 10400, 2350, 3)
   b.note(drawing, 'WC', 12850, 900, 3)
-  b.note(drawing, 'LOBBY', 12500, 4480, 3)
+  b.note(drawing, 'LOBBY', 12720, 4480, 3)
 
   const southWest = b.corner(west, 'a', 'left', level)
   const southEast = b.corner(south, 'a', 'left', level)

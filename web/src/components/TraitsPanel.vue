@@ -129,14 +129,16 @@ function setText(text: string): void {
       <StripPicture :type="wallType" />
       <details>
         <summary class="small">Cut patterns of its materials</summary>
-        <v-select
-          v-for="material in materials"
-          :key="material.id"
-          :label="material.name"
-          :items="patterns"
-          :model-value="material.pattern ?? 'none'"
-          @update:model-value="(name: string) => setPattern(material.id, name)"
-        />
+        <div class="stack">
+          <v-select
+            v-for="material in materials"
+            :key="material.id"
+            :label="material.name"
+            :items="patterns"
+            :model-value="material.pattern ?? 'none'"
+            @update:model-value="(name: string) => setPattern(material.id, name)"
+          />
+        </div>
       </details>
       <v-select
         label="Wall type"
@@ -267,8 +269,10 @@ function setText(text: string): void {
 </template>
 
 <style scoped>
-details .v-select {
-  margin-top: 10px;
+details .stack {
+  display: grid;
+  gap: 10px;
+  margin-top: 12px;
 }
 summary {
   cursor: pointer;

@@ -47,7 +47,8 @@ export function useSurface(
   let observer: ResizeObserver | null = null
   let spaceHeld = false
   const touches = new Map<number, Point>()
-  let pressed: { at: Point; dragged: boolean } | null = null
+  /** `waits`: a finger's press is not told before it lifts or drags, since a second finger may come to pinch. */
+  let pressed: { at: Point; dragged: boolean; waits: PointerEvent | null } | null = null
 
   const layerOf = (paint: (context: CanvasRenderingContext2D, view: View) => void): Konva.Layer => {
     const layer = new Konva.Layer({ listening: false })
@@ -93,12 +94,13 @@ export function useSurface(
     container.value!.setPointerCapture(event.pointerId)
     if (event.button === 1 || event.button === 2 || spaceHeld) {
       panning.value = true
-      pressed = { at, dragged: true }
+      pressed = { at, dragged: true, waits: null }
       return
     }
     if (event.button !== 0) return
-    pressed = { at, dragged: false }
-    events.press(fromScreen(view.value, at), event)
+    const finger = event.pointerType === 'touch'
+    pressed = { at, dragged: false, waits: finger ? event : null }
+    if (!finger) events.press(fromScreen(view.value, at), event)
   }
 
   function onMove(event: PointerEvent): void {
@@ -109,12 +111,22 @@ export function useSurface(
     }
     if (panning.value && pressed) {
       setView(panBy(view.value, at.x - pressed.at.x, at.y - pressed.at.y))
-      pressed = { at, dragged: true }
+      pressed = { at, dragged: true, waits: null }
       return
     }
-    if (pressed && !pressed.dragged && Math.hypot(at.x - pressed.at.x, at.y - pressed.at.y) > DRAG_PIXELS)
+    if (pressed && !pressed.dragged && Math.hypot(at.x - pressed.at.x, at.y - pressed.at.y) > DRAG_PIXELS) {
       pressed.dragged = true
+      tellPress()
+    }
     events.move(fromScreen(view.value, at), event)
+  }
+
+  /** Tells a press that waited. */
+  function tellPress(): void {
+    if (!pressed?.waits) return
+    const { at, waits } = pressed
+    pressed.waits = null
+    events.press(fromScreen(view.value, at), waits)
   }
 
   /** Two fingers: their middle pans, their distance zooms. */
@@ -132,6 +144,7 @@ export function useSurface(
 
   function onUp(event: PointerEvent): void {
     touches.delete(event.pointerId)
+    if (event.type === 'pointerup') tellPress()
     const was = pressed
     pressed = null
     if (panning.value) {
