@@ -135,6 +135,8 @@ describe('patterns', () => {
   })
   it('too many lines are not drawn at all', () => {
     expect(patternLines(PATTERNS['diagonal fine'], [square(1e9)], 1)).toBeNull()
+    expect(patternLines(PATTERNS.concrete, [square(1000)], 1e-300)).toBeNull()
+    expect(patternLines(PATTERNS.concrete, [square(1000)], NaN)).toBeNull()
   })
 })
 

@@ -103,6 +103,7 @@ function addFamily(
   const start = (family.start ?? 0) * unit
   /** For each line its crossings with the outlines, as distances along the line. */
   const crossings = new Map<number, number[]>()
+  let crossed = 0
   for (const { points } of outlines) {
     for (let i = 0, j = points.length - 1; i < points.length; j = i++) {
       const p = points[j]!
@@ -117,7 +118,9 @@ function addFamily(
       // Half open, so that a corner on a line counts once.
       const first = Math.ceil(low / spacing)
       const last = Math.ceil(high / spacing) - 1
-      if (last - first > MOST_LINES) return false
+      crossed += last - first + 1
+      // Said this way round, NaN and infinite counts stop here too.
+      if (!(crossed <= MOST_LINES * 2)) return false
       for (let n = first; n <= last; n++) {
         const at = pAlong + ((qAlong - pAlong) * (n * spacing - pAside)) / (qAside - pAside)
         const line = crossings.get(n)
@@ -126,7 +129,6 @@ function addFamily(
       }
     }
   }
-  if (crossings.size > MOST_LINES) return false
   const emit = (n: number, from: number, to: number): void => {
     const aside = n * spacing + start
     out.push(
@@ -136,14 +138,21 @@ function addFamily(
       to * sin + aside * cos,
     )
   }
+  /** Periods of dashes so far. */
+  let drawn = 0
   for (const [n, line] of crossings) {
     line.sort((a, b) => a - b)
     for (let i = 0; i + 1 < line.length; i += 2) {
       if (!family.dash) emit(n, line[i]!, line[i + 1]!)
-      else if (!dashes(family, unit, n, line[i]!, line[i + 1]!, emit)) return false
+      else {
+        const period = family.dash.reduce((sum, length) => sum + length, 0) * unit
+        drawn += (line[i + 1]! - line[i]!) / period
+        if (!(drawn <= MOST_LINES)) return false
+        dashes(family, unit, n, line[i]!, line[i + 1]!, emit)
+      }
     }
   }
-  return out.length <= MOST_LINES * 8
+  return true
 }
 
 function dashes(
@@ -153,12 +162,11 @@ function dashes(
   from: number,
   to: number,
   emit: (n: number, from: number, to: number) => void,
-): boolean {
+): void {
   const dash = family.dash!.map((length) => length * unit)
   const period = dash.reduce((sum, length) => sum + length, 0)
   const origin = ((family.dashStart ?? 0) + n * (family.stagger ?? 0)) * unit
   let at = origin + Math.floor((from - origin) / period) * period
-  if ((to - from) / period > MOST_LINES) return false
   while (at < to) {
     for (let k = 0; k < dash.length; k++) {
       const end = at + dash[k]!
@@ -170,5 +178,4 @@ function dashes(
       at = end
     }
   }
-  return true
 }

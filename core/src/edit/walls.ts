@@ -63,6 +63,8 @@ function refuseDoubled(project: Project, wall: Wall): void {
 
 /** A wall with new ends; its openings stay where they are in the building. */
 export function withEnds(project: Project, wall: Wall, a: Point, b: Point): AnyRecord[] {
+  if (![a.x, a.y, b.x, b.y].every(Number.isFinite))
+    throw new EditRefused('That is further than a wall can go.')
   if (distance(a, b) < SHORTEST) throw new EditRefused('That would leave a wall without length.')
   const before = direction(wall.a, wall.b)
   const now = direction(a, b)

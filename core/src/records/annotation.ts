@@ -1,5 +1,13 @@
 import { z } from 'zod'
-import { angleSchema, anySizeSchema, idSchema, nameSchema, pointSchema, textSchema } from './parts'
+import {
+  angleSchema,
+  anySizeSchema,
+  idSchema,
+  nameSchema,
+  pointSchema,
+  ratioSchema,
+  textSchema,
+} from './parts'
 
 /**
  * What a dimension end or a leader tip is tied to. `last` is where it was when its host was last seen,
@@ -82,7 +90,7 @@ export const drawingSchema = z.strictObject({
   view: z.literal('plan'),
   level: idSchema,
   /** The scale at which the board shows annotation: real mm to one paper mm. */
-  readingScale: z.number().gt(0).lte(100_000),
+  readingScale: ratioSchema,
 })
 
 export type Anchor = z.infer<typeof anchorSchema>

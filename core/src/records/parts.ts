@@ -15,6 +15,9 @@ export const lengthSchema = z.number().gt(0).lte(1e9)
 export const anySizeSchema = coordinate
 export const angleSchema = z.number().gte(-1000).lte(1000)
 
+/** A scale: real mm to one mm on paper, from a hundred times true size to 1:100 000. */
+export const ratioSchema = z.number().gte(0.01).lte(100_000)
+
 /** A name people gave: one line, without control characters. */
 export const nameSchema = z
   .string()

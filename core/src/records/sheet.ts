@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { boxSchema, idSchema, nameSchema, pointSchema } from './parts'
+import { boxSchema, idSchema, nameSchema, pointSchema, ratioSchema } from './parts'
 
 export const sheetSizeNames = [
   'A0',
@@ -65,7 +65,7 @@ export const viewportSchema = z.strictObject({
   /** Title under the viewport; empty: the drawing's name. */
   title: nameSchema,
   /** Real mm to one paper mm. */
-  scale: z.number().gt(0).lte(100_000),
+  scale: ratioSchema,
   /** Where the middle of the crop stands on the sheet, paper mm from its lower left corner. */
   at: pointSchema,
   /** What is shown of the board, real mm. */
