@@ -75,6 +75,7 @@ const surface = useSurface(
   },
   {
     move(at, event) {
+      byKeys = null
       tools.move(at, event.shiftKey)
       if (pressedAt && desk.tool === 'select' && event.buttons === 1)
         box.value = { from: pressedAt, to: at, whole: event.altKey }
@@ -248,6 +249,20 @@ const runsDown = computed(() => {
   return Boolean(last && at && at.point.y < last.y - Math.abs(at.point.x - last.x) / 2)
 })
 
+/** Where the arrow keys have brought the pointer; null while the mouse has it. */
+let byKeys: Point | null = null
+/** Arrow keys move the pointer of the tool in hand by 12 pixels, with Shift by one; Enter presses there. */
+function pointByKeys(dx: number, dy: number, fine: boolean): void {
+  const pixels = fine ? 1 : 12
+  const from = byKeys ?? tools.at.value?.raw ?? view.value.centre
+  byKeys = {
+    x: from.x + (Math.sign(dx) * pixels) / view.value.scale,
+    y: from.y + (Math.sign(dy) * pixels) / view.value.scale,
+  }
+  tools.move(byKeys, false)
+  surface.redrawOverlay()
+}
+
 function remove(): void {
   const ids = [...desk.selection]
   if (ids.length === 0) return
@@ -284,9 +299,12 @@ function onKey(event: KeyboardEvent): void {
   const arrow = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[event.key]
   if (arrow && document.activeElement === container.value) {
     event.preventDefault()
-    surface.setView(panBy(view.value, arrow[0]!, arrow[1]!))
-  } else if (event.key === 'Enter') tools.enter()
-  else if (
+    if (tools.tool.value) pointByKeys(-arrow[0]!, arrow[1]!, event.shiftKey)
+    else surface.setView(panBy(view.value, arrow[0]!, arrow[1]!))
+  } else if (event.key === 'Enter') {
+    if (byKeys && !Object.values(tools.typed).some(Boolean)) tools.press(byKeys, false)
+    else tools.enter()
+  } else if (
     event.key === 'Tab' &&
     tools.fields.value.length > 0 &&
     document.activeElement === container.value
