@@ -158,8 +158,19 @@ test('from an empty board to one true-to-scale sheet', async ({ page, server }) 
     expect((await stored(server, project, 'opening'))[1]!.along).toBeCloseTo(3500, 6)
   })
 
-  await test.step('undo, redo, and undo again after a reload', async () => {
+  await test.step('the dimensions followed', async () => {
     await page.keyboard.press('Escape')
+    // The overall row runs 18 mm on paper, 900 real, below the face.
+    await surface.press(3000, -900)
+    await expect(page.getByTestId('traits')).toContainText('6\u202f500')
+    await page.keyboard.press('Escape')
+    await surface.press(2500, -500)
+    await expect(page.getByTestId('traits')).toContainText('1\u202f250')
+    await expect(page.getByTestId('traits')).toContainText('5\u202f250')
+    await page.keyboard.press('Escape')
+  })
+
+  await test.step('undo, redo, and undo again after a reload', async () => {
     await page.keyboard.press('Control+z')
     await saved(page)
     expect((await stored(server, project, 'wall'))[1]!.a.x).toBeCloseTo(6000, 6)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { settleDrawing, settleSheets } from '@lamina/core/check'
+import { INCH_MM } from '@lamina/core/units'
 import AskDialog from '../components/AskDialog.vue'
 import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
@@ -23,10 +24,9 @@ async function load(): Promise<void> {
     await store.open(props.project)
     desk.wallType = null
     desk.block = null
-    if (store.units.system === 'feet-inches') {
-      desk.doorWidth = 36 * 25.4
-      desk.windowWidth = 48 * 25.4
-    }
+    const metric = store.units.system === 'metric'
+    desk.doorWidth = metric ? 900 : 36 * INCH_MM
+    desk.windowWidth = metric ? 1200 : 48 * INCH_MM
     document.title = `${store.project.facts.name} · Lamina`
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
