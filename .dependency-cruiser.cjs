@@ -48,7 +48,7 @@ module.exports = {
       from: { path: '^core/src/' },
       to: {
         path: '^node_modules/',
-        pathNot: '^node_modules/(zod|rbush|quickselect|robust-predicates|@types/rbush)/',
+        pathNot: '^node_modules/(zod|rbush|quickselect|@types/rbush)/',
       },
     },
     {

@@ -17,7 +17,7 @@ import {
   wrapText,
   type DisplayList,
 } from '../src/display'
-import { insideOutlines, type Point } from '../src/geometry'
+import type { Point } from '../src/geometry'
 
 const require = createRequire(import.meta.url)
 const files = join(dirname(require.resolve('@fontsource/jost/package.json')), 'files')
@@ -67,6 +67,19 @@ describe('lettering', () => {
     expect(upright.y + upright.width).toBeCloseTo(50, 9)
   })
 })
+
+/** Whether p lies inside the outlines taken together by the even-odd rule. */
+function insideOutlines(p: Point, outlines: readonly (readonly Point[])[]): boolean {
+  let inside = false
+  for (const outline of outlines) {
+    for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
+      const a = outline[i]!
+      const b = outline[j]!
+      if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside
+    }
+  }
+  return inside
+}
 
 const square = (size: number): { points: Point[] } => ({
   points: [
