@@ -43,6 +43,20 @@ test("the demo's sheets plot, and a sheet comes as SVG", async ({ page }) => {
   expect(svg).toContain('@font-face')
 })
 
+test('a plot can be stopped', async ({ page }) => {
+  await page.goto('/project/sample-juniper-row')
+  await page.locator('[data-kind="sheet"]').first().click()
+  await expect(page.getByTestId('sheet')).toBeVisible()
+  await page.locator('[data-stage="issue"]').click()
+  // The answer never comes.
+  await page.route('**/sheets.pdf*', () => undefined)
+  await page.getByRole('button', { name: 'Whole sheet set' }).click()
+  await expect(page.getByRole('progressbar')).toBeVisible()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByTestId('sentence')).toContainText('The plot was stopped. Nothing else changed.')
+  await expect(page.getByRole('button', { name: 'Whole sheet set' })).toBeEnabled()
+})
+
 test('letters are as wide on the screen as the core reckons', async ({ page }) => {
   await page.goto('/project/sample-alder-yard-pottery')
   await expect(page.getByTestId('board')).toBeVisible()

@@ -93,9 +93,8 @@ test('from an empty board to one true-to-scale sheet', async ({ page, server }) 
   await test.step("the door's hand and side flipped", async () => {
     const before = (await stored(server, project, 'opening'))[0]!
     await page.keyboard.press('Escape')
-    await surface.press(1250, 175)
-    // The wall lies beneath the door's lines: take what carries the door.
-    if (!(await page.getByRole('heading', { name: 'Door' }).isVisible())) await surface.press(882, 175)
+    // By the inner edge of its lining, 32 from the jamb at 850.
+    await surface.press(882, 175)
     await expect(page.getByTestId('traits')).toContainText('Door')
     await page.getByRole('button', { name: 'Other hand' }).click()
     await page.getByRole('button', { name: 'Other side' }).click()

@@ -108,7 +108,7 @@ describe('dimensions', () => {
         )
         const text = items.find((item) => item.kind === 'text')!
         const turn = text.kind === 'text' ? text.turn : NaN
-        expect(turn).toBeGreaterThan(-Math.PI / 2 - 1e-5)
+        expect(turn).toBeGreaterThan(-Math.PI / 2)
         expect(turn).toBeLessThanOrEqual(Math.PI / 2 + 1e-5)
       }),
     )

@@ -1,4 +1,4 @@
-import { textItem, textWidth, type DisplayItem } from '../display'
+import { textItem, type DisplayItem } from '../display'
 import type { Point } from '../geometry'
 import type { Id, Leader, Note } from '../records'
 import { holdAnchor, type Ground } from './anchor'
@@ -63,7 +63,3 @@ export function layNote(note: Note, scale: number): DisplayItem[] {
       ),
     )
 }
-
-/** The widest line of a note, paper mm. */
-export const noteWidth = (text: string, heightPaperMm: number): number =>
-  Math.max(...text.split('\n').map((line) => textWidth(line, heightPaperMm)))

@@ -4,7 +4,6 @@ import type { SampleStep } from './builder'
 import { juniperRow } from './juniperRow'
 
 export type { SampleStep }
-export { SampleBuilder } from './builder'
 
 /** The sample projects: a fixed id, so that they are made once, and the steps that draw them. */
 export const SAMPLES: readonly {

@@ -25,7 +25,7 @@ async function plot(sheets?: string[]): Promise<void> {
   const cancel = new AbortController()
   working.value = cancel
   try {
-    await store.allSaved()
+    await store.allSaved(cancel.signal)
     const response = await fetch(api.pdfAddress(store.id!, sheets), { signal: cancel.signal })
     if (!response.ok) {
       const refusal = (await response.json().catch(() => null)) as { message?: string } | null

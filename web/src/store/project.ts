@@ -146,6 +146,13 @@ export const useProject = defineStore('project', () => {
     waiting.value++
     writing = writing
       .then(() => changeQueue.add(projectId, sent))
+      .catch((): Queued => {
+        // Without this browser's store the change still goes to the server; only a reload before that loses it.
+        say.warn(
+          'This browser keeps nothing for later. Leave the window open until the top line says “Saved”.',
+        )
+        return { n: -1, sent }
+      })
       .then((item) => {
         if (id.value !== projectId) return
         queue.push(item)
@@ -190,7 +197,7 @@ export const useProject = defineStore('project', () => {
         waiting.value = Math.max(0, waiting.value - 1)
         await changeQueue.remove(item.n)
         if (answer.seq === seq + 1) seq = answer.seq
-        else if (answer.seq > seq + 1) await catchUp(projectId, answer.seq)
+        else if (answer.seq > seq + 1) await catchUp(projectId)
         state.value = 'saving'
       }
       if (id.value === projectId && waiting.value === 0) state.value = 'saved'
@@ -220,15 +227,26 @@ export const useProject = defineStore('project', () => {
     news = new EventSource(api.newsAddress(projectId))
     news.onmessage = (event: MessageEvent<string>) => {
       const heard = JSON.parse(event.data) as { seq: number; client: string }
-      if (heard.client !== client && heard.seq > seq) void catchUp(projectId, heard.seq)
+      if (heard.client !== client && heard.seq > seq) void hearNews(projectId)
     }
     news.onopen = () => {
       if (state.value === 'offline') void pump()
+      // News of the time without a connection is not repeated: ask for it.
+      void hearNews(projectId)
+    }
+  }
+
+  /** Catches up; without a connection this is done when it is back. */
+  async function hearNews(projectId: string): Promise<void> {
+    try {
+      await catchUp(projectId)
+    } catch (error) {
+      if (!(error instanceof NotConnected || error instanceof Refused)) throw error
     }
   }
 
   /** Takes in what other windows changed. */
-  async function catchUp(projectId: string, _to: number): Promise<void> {
+  async function catchUp(projectId: string): Promise<void> {
     const entries = await api.since(projectId, seq)
     if (id.value !== projectId) return
     for (const entry of entries) {
@@ -248,17 +266,19 @@ export const useProject = defineStore('project', () => {
     }
   }
 
-  /** Settles when everything made so far is acknowledged by the server. */
-  function allSaved(): Promise<void> {
-    return new Promise((resolve) => {
-      const look = (): void => {
-        if (state.value === 'saved') {
-          stop()
-          resolve()
-        }
+  /** Settles when everything made so far is acknowledged; rejects when the server is away or the wait is stopped. */
+  function allSaved(signal: AbortSignal): Promise<void> {
+    return new Promise((resolve, reject) => {
+      const settle = (): void => {
+        if (state.value === 'saving' && !signal.aborted) return
+        stop()
+        signal.removeEventListener('abort', settle)
+        if (state.value === 'saved' && !signal.aborted) resolve()
+        else reject(new NotConnected())
       }
-      const stop = watch(state, look, { flush: 'sync' })
-      look()
+      const stop = watch(state, settle, { flush: 'sync' })
+      signal.addEventListener('abort', settle)
+      settle()
     })
   }
 

@@ -193,7 +193,7 @@ export function useTools(
     return { raw, point: snap?.point ?? raw, snap, locked: false }
   }
 
-  /** Where the held direction meets the line snapped to. */
+  /** A snap near the held direction that lies on it. */
   function snapAlong(gentle: Point, last: Point, reach: number): Located | null {
     const snap = snapAt(snapField(), {
       pointer: gentle,
@@ -202,10 +202,8 @@ export function useTools(
       align: [last],
       walls: tool.value?.walls ?? false,
     })
-    if (!snap) return null
-    const straight = lockDirection(last, snap.point, Math.PI / 2, 1e-6)
-    const crosses = straight ?? null
-    return crosses ? { raw: gentle, point: snap.point, snap, locked: true } : null
+    const onIt = snap && lockDirection(last, snap.point, Math.PI / 2, 1e-6)
+    return onIt ? { raw: gentle, point: snap.point, snap, locked: true } : null
   }
 
   function move(raw: Point, shift: boolean): void {
