@@ -5,6 +5,7 @@ const order = [
   'geometry',
   'records',
   'library',
+  'linework',
   'building',
   'edit',
   'display',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
 import { PLAIN_LOOK, openingItems, placementItems, planItems } from '../src/derive'
-import { extentOf, itemExtent, type ArcItem, type DisplayItem, type LineItem } from '../src/display'
+import { extentOf, itemExtent, penOf, type ArcItem, type DisplayItem, type LineItem } from '../src/display'
 import {
   STANDARD_BLOCKS,
   STANDARD_MATERIALS,
@@ -17,7 +17,7 @@ const along = [0, 0, 4000, 0] as const
 function door(facts: Partial<Opening>): DisplayItem[] {
   const project = projectWith(wall('a', along), { ...opening('d', 'a', 2000, 900), ...facts })
   const solved = new LevelSolver(project, LEVEL).get('a')!
-  return openingItems(solved.shape, solved.openings[0]!, true)
+  return openingItems(solved.shape, solved.openings[0]!, true, 50)
 }
 const arcOf = (items: DisplayItem[]): ArcItem => items.find((item): item is ArcItem => item.kind === 'arc')!
 
@@ -46,13 +46,13 @@ describe('a door in plan', () => {
   it('without swings is its lining alone', () => {
     const project = projectWith(wall('a', along), opening('d', 'a', 2000, 900))
     const solved = new LevelSolver(project, LEVEL).get('a')!
-    const bare = openingItems(solved.shape, solved.openings[0]!, false)
+    const bare = openingItems(solved.shape, solved.openings[0]!, false, 50)
     expect(bare.some((item) => item.kind === 'arc')).toBe(false)
     expect(extentOf(bare).maxY).toBeCloseTo(70, 9)
   })
   it('with a fault is drawn dashed in its place', () => {
     const items = door({ along: 3900 })
-    expect(items.every((item) => item.kind === 'line' && item.pen === 'hidden')).toBe(true)
+    expect(items.every((item) => item.kind === 'segments' && item.pen === 'hidden')).toBe(true)
   })
 })
 
@@ -147,7 +147,9 @@ describe('a plan', () => {
     expect([fills('patterns'), fills('solid'), fills('outline')]).toEqual([4, 1, 0])
   })
   it('draws what is cut boldest, in two closed outlines beside the door', () => {
-    const cut = plan({}).filter((item): item is LineItem => item.kind === 'line' && item.pen === 'cut')
+    const cut = plan({}).filter(
+      (item): item is LineItem => item.kind === 'line' && penOf(item.pen).widthMm === 0.5,
+    )
     expect(cut).toHaveLength(2)
     expect(cut.every((line) => line.closed)).toBe(true)
   })

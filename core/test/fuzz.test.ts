@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
 import { drawingList } from '../src/annotate'
 import { settleDrawing, settleSheets } from '../src/check'
-import { PLAIN_LOOK } from '../src/derive'
+import { PLAIN_LOOK, draftField } from '../src/derive'
 import { extentOf } from '../src/display'
 import {
   EditRefused,
@@ -25,7 +25,7 @@ import {
   setWallLength,
   setWallType,
 } from '../src/edit'
-import { anchorAt, planField, snapAt } from '../src/locate'
+import { anchorAt, snapAt } from '../src/locate'
 import {
   ChangeRefused,
   Project,
@@ -291,7 +291,7 @@ describe('any run of edits with any values', () => {
         for (const matter of [...settleDrawing(project, drawing, solver), ...settleSheets(project)])
           expect(matter.text.length).toBeGreaterThan(10)
         const pointer = { x: Number.isFinite(x) ? x : 0, y: Number.isFinite(y) ? y : 0 }
-        const snap = snapAt(planField(project, drawing, solver), {
+        const snap = snapAt(draftField(project, drawing, solver), {
           pointer,
           reach: 100,
           last: null,

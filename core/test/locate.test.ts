@@ -1,28 +1,38 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
-import { planItems } from '../src/derive'
-import { PLAIN_LOOK } from '../src/derive'
-import { lockDirection, pickAt, pickBox, planField, snapAt, SnapField, type Snap } from '../src/locate'
-import { distance, type Point } from '../src/geometry'
+import { PLAIN_LOOK, draftField, edgeEntry, planItems } from '../src/derive'
+import { lockDirection, pickAt, pickBox, snapAt, type Snap, type SnapField } from '../src/locate'
+import { distance, type Edge, type Point } from '../src/geometry'
 import type { Drawing } from '../src/records'
 import { LEVEL, opening, projectWith, wall } from './wallFixture'
 
-const line = (ax: number, ay: number, bx: number, by: number) => ({
-  a: { x: ax, y: ay },
-  b: { x: bx, y: by },
-  axis: false,
-})
-const field = new SnapField(
-  [line(0, 0, 4000, 0), line(1000, -2000, 1000, 2000)],
-  [{ point: { x: 3000, y: 1500 }, kind: 'centre' }],
-)
+const line = (ax: number, ay: number, bx: number, by: number, sweep = 0) =>
+  edgeEntry({ a: { x: ax, y: ay }, b: { x: bx, y: by }, sweep }, 'line', 'line')
+const edges = [line(0, 0, 4000, 0), line(1000, -2000, 1000, 2000), line(8000, 0, 6000, 2000, Math.PI / 2)]
+const centre = { x: 3000, y: 1500 }
+const field: SnapField = {
+  guides: [{ through: { x: 0, y: -3000 }, angle: 0, source: 'guide' }],
+  edgesNear: (p, reach) =>
+    edges.filter(
+      (each) =>
+        each.minX <= p.x + reach &&
+        each.maxX >= p.x - reach &&
+        each.minY <= p.y + reach &&
+        each.maxY >= p.y - reach,
+    ),
+  spotsNear: (p, reach) =>
+    distance(p, centre) <= reach
+      ? [{ point: centre, kind: 'centre', source: 'spot', minX: 3000, minY: 1500, maxX: 3000, maxY: 1500 }]
+      : [],
+}
 const snap = (
   x: number,
   y: number,
-  more: { last?: Point; align?: Point[]; walls?: boolean } = {},
+  more: { last?: Point; align?: Point[]; walls?: boolean; axes?: number; like?: Edge[] } = {},
 ): Snap | null =>
   snapAt(field, {
+    ...more,
     pointer: { x, y },
     reach: 60,
     last: more.last ?? null,
@@ -64,6 +74,38 @@ describe('snaps', () => {
       kind: 'crossing',
       point: { x: 2700, y: 0 },
     })
+  })
+  it('touching a circle, and its quarter circle as any edge', () => {
+    // The arc of radius 2 000 about (6 000, 0): touched from (6 000, 4 000) at 30° above its middle.
+    const touch = { x: 6000 + 2000 * Math.cos(Math.PI / 6), y: 1000 }
+    expect(snap(touch.x + 20, touch.y + 10, { last: { x: 6000, y: 4000 } })).toMatchObject({
+      kind: 'touching',
+      point: { x: expect.closeTo(touch.x, 6), y: expect.closeTo(touch.y, 6) },
+    })
+    expect(snap(8010, 5)).toMatchObject({ kind: 'end', point: { x: 8000, y: 0 } })
+    expect(snap(7410, 1420)).toMatchObject({ kind: 'middle' })
+  })
+  it('on a guide, and where it crosses a line', () => {
+    expect(snap(-500, -2980)).toMatchObject({ kind: 'on line', point: { x: -500, y: -3000 } })
+  })
+  it('parallel and square to an edge the pointer rested on', () => {
+    const like: Edge[] = [{ a: { x: 0, y: 0 }, b: { x: 3000, y: 4000 }, sweep: 0 }]
+    const last = { x: -2000, y: -1000 }
+    expect(snap(-2000 + 600 + 20, -1000 + 800, { last, like })).toMatchObject({
+      kind: 'parallel',
+      point: { x: expect.closeTo(-1392.8, 1), y: expect.closeTo(-190.4, 1) },
+    })
+    expect(snap(-2000 - 800, -1000 + 610, { last, like })).toMatchObject({ kind: 'square' })
+  })
+  it('in line along turned axes', () => {
+    const axes = Math.PI / 6
+    const from = { x: -3000, y: 3000 }
+    const along = { x: from.x + 1000 * Math.cos(axes), y: from.y + 1000 * Math.sin(axes) }
+    expect(snap(along.x + 5, along.y - 8, { align: [from], axes })).toMatchObject({
+      kind: 'aligned',
+      from: [from],
+    })
+    expect(snap(from.x + 1000, from.y + 5, { align: [from], axes })).toBeNull()
   })
   it('nothing where nothing is', () => expect(snap(2500, 1000)).toBeNull())
   it('never further than its reach', () => {
@@ -114,7 +156,7 @@ describe('picking', () => {
     expect(pickBox(list, solver, box, true)).toEqual(['b'])
   })
   it('the field snaps to wall lines for walls and to faces and openings for the rest', () => {
-    const plan = planField(project, drawing, solver)
+    const plan = draftField(project, drawing, solver)
     const at = (x: number, y: number, walls: boolean): Snap | null =>
       snapAt(plan, { pointer: { x, y }, reach: 50, last: null, align: [], walls })
     expect(at(3990, 10, true)).toMatchObject({ kind: 'wall end', point: { x: 4000, y: 0 } })

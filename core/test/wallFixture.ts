@@ -1,5 +1,20 @@
-import { FEET_INCHES_WALL_TYPES, METRIC_WALL_TYPES, STANDARD_MATERIALS } from '../src/library'
-import { Project, type AnyRecord, type Opening, type ReferenceSide, type Wall } from '../src/records'
+import {
+  FEET_INCHES_WALL_TYPES,
+  METRIC_WALL_TYPES,
+  STANDARD_LAYERS,
+  STANDARD_LINE_TYPES,
+  STANDARD_MATERIALS,
+} from '../src/library'
+import {
+  Project,
+  type AnyRecord,
+  type Drawing,
+  type Linework,
+  type Opening,
+  type ReferenceSide,
+  type Shape,
+  type Wall,
+} from '../src/records'
 
 export const LEVEL = 'ground'
 
@@ -9,7 +24,7 @@ export function projectWith(...records: AnyRecord[]): Project {
     {
       id: 'project',
       kind: 'project',
-      schema: 1,
+      schema: 2,
       name: 'Test',
       number: '',
       client: '',
@@ -18,6 +33,8 @@ export function projectWith(...records: AnyRecord[]): Project {
       orientation: 'landscape',
     },
     { id: LEVEL, kind: 'level', name: 'Ground floor', elevation: 0, height: 2700, cutHeight: 1200 },
+    ...STANDARD_LINE_TYPES,
+    ...STANDARD_LAYERS,
     ...STANDARD_MATERIALS,
     ...METRIC_WALL_TYPES,
     ...FEET_INCHES_WALL_TYPES,
@@ -69,4 +86,31 @@ export function opening(
 export function reversed(of: Wall): Wall {
   const reference = of.reference === 'left' ? 'right' : of.reference === 'right' ? 'left' : 'centre'
   return { ...of, a: of.b, b: of.a, reference }
+}
+
+/** The plan of the level. */
+export const PLAN: Drawing = {
+  id: 'plan',
+  kind: 'drawing',
+  name: 'Plan',
+  view: 'plan',
+  level: LEVEL,
+  readingScale: 50,
+}
+
+/** A drafted item on the plan. */
+export const drafted = (id: string, shape: Shape, layer = 'layer-lines'): Linework => ({
+  id,
+  kind: 'linework',
+  drawing: PLAN.id,
+  layer,
+  shape,
+})
+
+/** A chain of straight parts through x, y, x, y … */
+export function chain(coordinates: readonly number[], closed = false): Shape {
+  const vertices = []
+  for (let i = 0; i + 1 < coordinates.length; i += 2)
+    vertices.push({ x: coordinates[i]!, y: coordinates[i + 1]!, sweep: 0 })
+  return { form: 'path', path: { vertices, closed } }
 }

@@ -2,7 +2,14 @@ import { PGlite } from '@electric-sql/pglite'
 import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm'
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
-import type { JournalEntry, OpenedProject, ProjectCard, SentChange } from '@lamina/core/edit'
+import {
+  UPGRADE,
+  upgrade,
+  type JournalEntry,
+  type OpenedProject,
+  type ProjectCard,
+  type SentChange,
+} from '@lamina/core/edit'
 import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
 import { changes, projects, records } from './tables'
 
@@ -68,6 +75,7 @@ export class Store {
 
   async read(id: string): Promise<OpenedProject> {
     return this.inTurn(id, async () => {
+      await this.bringUpToDate(id)
       const { project, seq } = await this.opened(id)
       if (seq === 0) throw new NotThere('There is no such project.')
       const rows = await this.db
@@ -165,6 +173,22 @@ export class Store {
     state.seq = seq
     for (const listener of this.listeners) listener(id, seq, sent.client)
     return { seq }
+  }
+
+  /** A project of an older version gets what it lacks, as a change of its own. */
+  private async bringUpToDate(id: string): Promise<void> {
+    const { project, seq } = await this.opened(id)
+    if (seq === 0) return
+    const change = upgrade(project)
+    if (!change) return
+    await this.store(id, {
+      id: `${UPGRADE}${seq}`,
+      client: 'server',
+      base: seq,
+      label: 'Brought up to date',
+      change,
+      undoes: null,
+    })
   }
 
   private async refuseConflict(id: string, sent: SentChange): Promise<void> {

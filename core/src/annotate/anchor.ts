@@ -1,6 +1,7 @@
 import { atWall, type LevelSolver, type SolvedWall } from '../building'
-import { applyTo, placing, type Point } from '../geometry'
-import type { Anchor, Opening, Project } from '../records'
+import { applyTo, arcOf, edgesOf, isStraight, placing, pointOn, type Point } from '../geometry'
+import { shapePath } from '../linework'
+import type { Anchor, Linework, Opening, Project } from '../records'
 
 export interface Held {
   readonly point: Point
@@ -48,6 +49,15 @@ export function holdAnchor(anchor: Anchor, { project, solver }: Ground): Held {
       const wall = opening && solver.get(opening.wall)
       return wall ? { point: openingPoint(wall, opening, anchor.at, anchor.side), held: true } : kept
     }
+    case 'item': {
+      const item = project.find('linework', anchor.item)
+      const point = item && itemPoint(item, anchor.edge, anchor.part)
+      return point ? { point, held: true } : kept
+    }
+    case 'gridLine': {
+      const line = project.find('gridLine', anchor.gridLine)
+      return line ? { point: pointOn({ a: line.a, b: line.b, sweep: 0 }, anchor.part), held: true } : kept
+    }
     case 'placement': {
       const placement = project.find('placement', anchor.placement)
       return placement
@@ -58,4 +68,15 @@ export function holdAnchor(anchor: Anchor, { project, solver }: Ground): Held {
         : kept
     }
   }
+}
+
+/** A point of a drafted item: at a part of one of its edges, or its centre. Null when it has no such edge. */
+export function itemPoint(item: Linework, edge: number | null, part: number): Point | null {
+  if (edge === null) {
+    if (item.shape.form === 'circle' || item.shape.form === 'ellipse') return item.shape.centre
+    const [first] = edgesOf(shapePath(item.shape))
+    return first && !isStraight(first) ? arcOf(first).centre : null
+  }
+  const found = edgesOf(shapePath(item.shape))[edge]
+  return found ? pointOn(found, part) : null
 }

@@ -1,5 +1,5 @@
 import type { LevelSolver } from '../building'
-import { planItems, type PlanLook } from '../derive'
+import { isDrawn, planItems, type PlanLook } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
 import type { Drawing, Project } from '../records'
 import { layDimension } from './dimension'
@@ -11,15 +11,17 @@ export function annotationItems(
   drawing: Drawing,
   solver: LevelSolver,
   scale: number,
+  printing = false,
 ): DisplayItem[] {
   const ground = { project, solver }
   const { units } = project.facts
   const items: DisplayItem[] = []
   for (const id of project.dependents(drawing.id)) {
     const record = project.get(id)
-    if (record?.kind === 'dimension') items.push(...layDimension(record, ground, scale, units).items)
-    else if (record?.kind === 'leader') items.push(...layLeader(record, ground, scale).items)
-    else if (record?.kind === 'note') items.push(...layNote(record, scale))
+    if (!record || !isDrawn(project, record, printing)) continue
+    if (record.kind === 'dimension') items.push(...layDimension(record, ground, scale, units).items)
+    else if (record.kind === 'leader') items.push(...layLeader(record, ground, scale).items)
+    else if (record.kind === 'note') items.push(...layNote(record, scale))
   }
   return items
 }
@@ -33,6 +35,6 @@ export function drawingList(
 ): DisplayList {
   return [
     ...planItems(project, drawing, solver, look),
-    ...annotationItems(project, drawing, solver, look.scale),
+    ...annotationItems(project, drawing, solver, look.scale, look.printing),
   ]
 }

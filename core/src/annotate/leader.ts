@@ -1,5 +1,5 @@
 import { textItem, type DisplayItem } from '../display'
-import type { Point } from '../geometry'
+import { offsetFrom, unitAt, type Point } from '../geometry'
 import type { Id, Leader, Note } from '../records'
 import { holdAnchor, type Ground } from './anchor'
 import { STYLE } from './style'
@@ -53,13 +53,14 @@ export function drawLeader(
 /** A note at a scale, in real mm. Its point is the base line of the first line. */
 export function layNote(note: Note, scale: number): DisplayItem[] {
   const height = note.heightPaperMm * scale
-  return note.text
-    .split('\n')
-    .map((line, i) =>
-      textItem(
-        line,
-        { x: note.at.x, y: note.at.y - i * height * STYLE.leading },
-        { height, align: note.align, source: note.id },
-      ),
-    )
+  const turn = note.turn ?? 0
+  const u = unitAt(turn)
+  return note.text.split('\n').map((line, i) =>
+    textItem(line, offsetFrom(note.at, u, 0, -i * height * STYLE.leading), {
+      height,
+      turn,
+      align: note.align,
+      source: note.id,
+    }),
+  )
 }

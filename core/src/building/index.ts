@@ -3,6 +3,7 @@ export {
   typeThickness,
   leftFaceOffset,
   wallShape,
+  wallAxis,
   inWall,
   atWall,
   type WallShape,

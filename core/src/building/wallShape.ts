@@ -1,4 +1,14 @@
-import { direction, distance, dot, cross, offsetFrom, subtract, type Box, type Point } from '../geometry'
+import {
+  direction,
+  distance,
+  dot,
+  cross,
+  offsetFrom,
+  subtract,
+  type Box,
+  type Edge,
+  type Point,
+} from '../geometry'
 import type { Id, Material, Wall, WallType } from '../records'
 
 /** One strip of a wall: its material and the offsets of its two faces from the wall's line (left positive). */
@@ -31,6 +41,13 @@ export interface WallShape {
 export function typeThickness(type: WallType): number {
   return type.strips.reduce((sum, strip) => sum + strip.thickness, 0)
 }
+
+/** The drawn line of a wall: straight or an arc. */
+export const wallAxis = ({ a, b, sweep }: Pick<Wall, 'a' | 'b' | 'sweep'>): Edge => ({
+  a,
+  b,
+  sweep: sweep ?? 0,
+})
 
 /** Offset of the left face from the drawn line. */
 export function leftFaceOffset(thickness: number, reference: Wall['reference']): number {

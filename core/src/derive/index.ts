@@ -1,3 +1,6 @@
 export * from './plan'
 export * from './opening'
 export * from './placement'
+export * from './drafted'
+export * from './hatch'
+export * from './draftField'

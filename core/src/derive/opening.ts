@@ -1,6 +1,6 @@
 import { atWall, type OpeningFit, type WallShape } from '../building'
-import type { DisplayItem, PenName } from '../display'
-import { angleOf, subtract, type Point } from '../geometry'
+import { strokeItem, type DisplayItem, type PenName } from '../display'
+import { angleOf, pathOfPoints, subtract, type Point } from '../geometry'
 
 /** Depth of a window frame and width of its jambs and of a door's lining, mm. */
 const FRAME_DEPTH = 70
@@ -8,8 +8,19 @@ const FRAME_WIDTH = 50
 const LINING = 32
 const LEAF = 40
 
-/** What fills an opening, seen in plan. One with a fault is drawn dashed across its place. */
-export function openingItems(shape: WallShape, fit: OpeningFit, swings: boolean): DisplayItem[] {
+/** Dashes of what does not fit, paper mm. */
+const FAULT_DASHES = [2, 1]
+
+/**
+ * What fills an opening, seen in plan. One with a fault is drawn dashed across its place; `scale` is real mm to
+ * one paper mm.
+ */
+export function openingItems(
+  shape: WallShape,
+  fit: OpeningFit,
+  swings: boolean,
+  scale: number,
+): DisplayItem[] {
   const { opening } = fit
   const source = opening.id
   const line = (pen: PenName, closed: boolean, ...points: Point[]): DisplayItem => ({
@@ -24,8 +35,14 @@ export function openingItems(shape: WallShape, fit: OpeningFit, swings: boolean)
     line(pen, true, at(from, low), at(to, low), at(to, high), at(from, high))
   const { from, to } = fit
   const { low, high } = shape
-  if (fit.fault)
-    return [box('hidden', from, to, low, high), line('hidden', false, at(from, low), at(to, high))]
+  if (fit.fault) {
+    const dashed = (closed: boolean, ...points: Point[]): DisplayItem =>
+      strokeItem(pathOfPoints(points, closed), 'hidden', FAULT_DASHES, scale, source)
+    return [
+      dashed(true, at(from, low), at(to, low), at(to, high), at(from, high)),
+      dashed(false, at(from, low), at(to, high)),
+    ]
+  }
   const across = (aside: number): DisplayItem => line('light', false, at(from, aside), at(to, aside))
   if (opening.fit === 'gap') return [across(low), across(high)]
   if (opening.fit === 'window') {

@@ -5,11 +5,14 @@ import {
   enlargement,
   joinBoxes,
   mapBox,
+  mapPath,
+  pathBox,
   type Affine,
   type Box,
   IDENTITY,
 } from '../geometry'
 import { CAPITAL } from './lettering'
+import { pathOfItem } from './stroke'
 import type { DisplayItem, DisplayList } from './list'
 
 /** The box around everything in a list, in the list's unit. Pen widths are not counted. */
@@ -25,6 +28,10 @@ export function itemExtent(item: DisplayItem, map: Affine = IDENTITY): Box {
     case 'line':
     case 'segments':
       return boxOfCoordinates(item.points, map)
+    case 'path': {
+      const path = pathOfItem(item)
+      return pathBox(map === IDENTITY ? path : mapPath(map, path))
+    }
     case 'fill':
       return item.loops.reduce((box, loop) => joinBoxes(box, boxOfCoordinates(loop, map)), EMPTY_BOX)
     case 'arc': {

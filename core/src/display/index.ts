@@ -1,5 +1,6 @@
 export * from './list'
 export * from './pens'
+export * from './stroke'
 export * from './lettering'
 export * from './patterns'
 export * from './extent'

@@ -1,6 +1,6 @@
 import type { Affine, Box } from '../geometry'
 import type { Id } from '../records'
-import type { PenName } from './pens'
+import type { AnyPen } from './pens'
 
 /** The record a drawn thing comes from, for picking; null for what cannot be picked. */
 export type Source = Id | null
@@ -14,7 +14,7 @@ export type Coordinates = readonly number[]
 /** Lines from point to point. */
 export interface LineItem {
   readonly kind: 'line'
-  readonly pen: PenName
+  readonly pen: AnyPen
   readonly points: Coordinates
   readonly closed: boolean
   readonly source: Source
@@ -23,7 +23,7 @@ export interface LineItem {
 /** Separate segments: x1, y1, x2, y2, and so on. */
 export interface SegmentsItem {
   readonly kind: 'segments'
-  readonly pen: PenName
+  readonly pen: AnyPen
   readonly points: Coordinates
   readonly source: Source
 }
@@ -31,12 +31,21 @@ export interface SegmentsItem {
 /** A circular arc, anticlockwise by `sweep` from the angle `from`; a full turn is a circle. */
 export interface ArcItem {
   readonly kind: 'arc'
-  readonly pen: PenName
+  readonly pen: AnyPen
   readonly x: number
   readonly y: number
   readonly radius: number
   readonly from: number
   readonly sweep: number
+  readonly source: Source
+}
+
+/** Straight and curved parts: x, y and the sweep of the part that leaves there, and so on. */
+export interface PathItem {
+  readonly kind: 'path'
+  readonly pen: AnyPen
+  readonly vertices: Coordinates
+  readonly closed: boolean
   readonly source: Source
 }
 
@@ -89,7 +98,8 @@ export interface GroupItem {
   readonly source: Source
 }
 
-export type DisplayItem = LineItem | SegmentsItem | ArcItem | FillItem | DiscItem | TextItem | GroupItem
+export type DisplayItem =
+  LineItem | SegmentsItem | ArcItem | PathItem | FillItem | DiscItem | TextItem | GroupItem
 
 /** Drawn linework in painting order. */
 export type DisplayList = readonly DisplayItem[]

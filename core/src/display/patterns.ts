@@ -1,4 +1,5 @@
 import type { Loop } from '../building'
+import { applyTo, combine, enlarge, inverse, moveBy, turnBy, type Point } from '../geometry'
 import type { PatternName } from '../records'
 
 /** One set of parallel lines of a pattern. Lengths in mm, real or on paper as the pattern says. */
@@ -23,24 +24,56 @@ export interface Pattern {
 
 const degrees = (angle: number): number => (angle * Math.PI) / 180
 
+/** Upright joints of a bond: `length` the unit, `height` the course, half of the joints left out in turn. */
+const joints = (length: number, height: number, stagger: number): LineFamily => ({
+  angle: degrees(90),
+  spacing: length,
+  dash: [height, height],
+  stagger,
+})
+
 /**
- * Patterns as families of lines. Brick is a stretcher bond of 215 × 65 units in 10 mm joints, blockwork of
- * 440 × 215 units; both keep their real size. The others keep their size on paper.
+ * Patterns as families of lines. Those of bonds, tiles, boards and roof tiles keep their real size: brick is a
+ * stretcher bond of 215 × 65 units in 10 mm joints, header bond shows the 102.5 ends, blockwork 440 × 215
+ * units. The others keep their size on paper.
  */
 export const PATTERNS: Record<PatternName, Pattern> = {
   brick: {
     sizing: 'real',
+    families: [{ angle: 0, spacing: 75 }, joints(112.5, 75, 75)],
+  },
+  'brick header bond': {
+    sizing: 'real',
+    families: [{ angle: 0, spacing: 75 }, joints(56.25, 75, 75)],
+  },
+  'brick stack bond': {
+    sizing: 'real',
     families: [
       { angle: 0, spacing: 75 },
-      { angle: degrees(90), spacing: 112.5, dash: [75, 75], stagger: 75 },
+      { angle: degrees(90), spacing: 225 },
     ],
   },
   blockwork: {
     sizing: 'real',
+    families: [{ angle: 0, spacing: 225 }, joints(225, 225, 225)],
+  },
+  tiles: {
+    sizing: 'real',
     families: [
-      { angle: 0, spacing: 225 },
-      { angle: degrees(90), spacing: 225, dash: [225, 225], stagger: 225 },
+      { angle: 0, spacing: 300 },
+      { angle: degrees(90), spacing: 300 },
     ],
+  },
+  boards: {
+    sizing: 'real',
+    families: [
+      { angle: 0, spacing: 140 },
+      { angle: degrees(90), spacing: 1200, dash: [140, 140], stagger: 140 },
+    ],
+  },
+  'roof tiles': {
+    sizing: 'real',
+    families: [{ angle: 0, spacing: 100 }, joints(82.5, 100, 100)],
   },
   insulation: {
     sizing: 'paper',
@@ -58,6 +91,20 @@ export const PATTERNS: Record<PatternName, Pattern> = {
       { angle: degrees(45), spacing: 2.6, start: 0.6 },
     ],
   },
+  cross: {
+    sizing: 'paper',
+    families: [
+      { angle: 0, spacing: 2 },
+      { angle: degrees(90), spacing: 2 },
+    ],
+  },
+  'cross diagonal': {
+    sizing: 'paper',
+    families: [
+      { angle: degrees(45), spacing: 1.6 },
+      { angle: degrees(-45), spacing: 1.6 },
+    ],
+  },
   timber: { sizing: 'paper', families: [{ angle: degrees(-45), spacing: 0.8 }] },
   concrete: {
     sizing: 'paper',
@@ -67,6 +114,47 @@ export const PATTERNS: Record<PatternName, Pattern> = {
       { angle: degrees(160), spacing: 2.1, dash: [0.3, 4.3], stagger: 0.9, start: 0.4 },
     ],
   },
+  earth: {
+    sizing: 'paper',
+    families: [
+      { angle: degrees(45), spacing: 4.2, dash: [3, 3], stagger: 3 },
+      { angle: degrees(45), spacing: 4.2, start: 0.7, dash: [3, 3], stagger: 3 },
+      { angle: degrees(45), spacing: 4.2, start: 1.4, dash: [3, 3], stagger: 3 },
+      { angle: degrees(-45), spacing: 4.2, dash: [3, 3], stagger: 3, start: 2.1 },
+      { angle: degrees(-45), spacing: 4.2, start: 2.8, dash: [3, 3], stagger: 3 },
+      { angle: degrees(-45), spacing: 4.2, start: 3.5, dash: [3, 3], stagger: 3 },
+    ],
+  },
+  gravel: {
+    sizing: 'paper',
+    families: [
+      { angle: degrees(15), spacing: 1.7, dash: [0.9, 2.1], stagger: 1.1 },
+      { angle: degrees(75), spacing: 1.9, dash: [0.7, 2.3], stagger: 0.8, start: 0.5 },
+      { angle: degrees(135), spacing: 1.8, dash: [0.8, 2.4], stagger: 1.4, start: 0.9 },
+    ],
+  },
+}
+
+/** Sizes of the unit a pattern is laid in, for those that can be laid in a typed size; real mm. */
+export const PATTERN_UNITS: Partial<
+  Record<PatternName, { readonly width: number; readonly height: number }>
+> = {
+  brick: { width: 225, height: 75 },
+  'brick header bond': { width: 112.5, height: 75 },
+  'brick stack bond': { width: 225, height: 75 },
+  blockwork: { width: 450, height: 225 },
+  tiles: { width: 300, height: 300 },
+  boards: { width: 2400, height: 140 },
+  'roof tiles': { width: 165, height: 100 },
+}
+
+/** How a pattern is laid: turned and stretched about an origin. */
+export interface Laying {
+  readonly origin: Point
+  readonly turn: number
+  /** Factors along and across the pattern's rows. */
+  readonly width: number
+  readonly height: number
 }
 
 /** More lines than this in one area are not drawn; the area is shown without pattern. */
@@ -75,17 +163,34 @@ const MOST_LINES = 200_000
 /**
  * The pattern's lines within closed outlines (even-odd), as separate segments x1, y1, x2, y2 … in real mm.
  * `scale` is real mm to one mm on paper, for patterns that keep their paper size. Lines run through one
- * common origin, so neighbouring areas match. Gives null when there would be too many lines.
+ * common origin, so neighbouring areas match, unless a laying gives them their own. Gives null when there would
+ * be too many lines.
  */
 export function patternLines(
   pattern: Pattern,
   loops: Iterable<Pick<Loop, 'points'>>,
   scale: number,
+  laying?: Laying,
 ): number[] | null {
   const unit = pattern.sizing === 'paper' ? scale : 1
-  const outlines = [...loops]
+  const laid =
+    laying &&
+    combine(
+      moveBy(laying.origin.x, laying.origin.y),
+      combine(turnBy(laying.turn), enlarge(laying.width, laying.height)),
+    )
+  const back = laid && inverse(laid)
+  const outlines = back
+    ? Array.from(loops, ({ points }) => ({ points: points.map((p) => applyTo(back, p)) }))
+    : [...loops]
   const out: number[] = []
   for (const family of pattern.families) if (!addFamily(family, unit, outlines, out)) return null
+  if (laid)
+    for (let i = 0; i + 1 < out.length; i += 2) {
+      const p = applyTo(laid, { x: out[i]!, y: out[i + 1]! })
+      out[i] = p.x
+      out[i + 1] = p.y
+    }
   return out
 }
 

@@ -1,6 +1,7 @@
 import { combine, enlargement, IDENTITY, turnOf, applyTo, type Affine } from '../geometry'
-import type { DisplayItem, DisplayList, TextItem } from './list'
-import { penOf, type PenName } from './pens'
+import type { ArcItem, DisplayItem, DisplayList, TextItem } from './list'
+import { penOf, type AnyPen } from './pens'
+import { tracePath } from './stroke'
 import { toneColour } from './tone'
 
 const n = (value: number): string => String(Math.round(value * 1e4) / 1e4)
@@ -53,10 +54,9 @@ export function paintSvg(
   ].join('\n')
 }
 
-function stroke(pen: PenName): string {
-  const { widthMm, tone, dashMm } = penOf(pen)
-  const dash = dashMm ? ` stroke-dasharray="${dashMm.join(' ')}"` : ''
-  return `fill="none" stroke="${toneColour(tone)}" stroke-width="${widthMm}" stroke-linecap="${dashMm ? 'butt' : 'round'}" stroke-linejoin="miter"${dash}`
+function stroke(pen: AnyPen): string {
+  const { widthMm, tone } = penOf(pen)
+  return `fill="none" stroke="${toneColour(tone)}" stroke-width="${widthMm}" stroke-linecap="round" stroke-linejoin="miter"`
 }
 
 function pathOf(points: readonly number[], map: Affine, closed: boolean): string {
@@ -83,23 +83,42 @@ function paintItem(item: Exclude<DisplayItem, { kind: 'group' }>, map: Affine): 
       const p = applyTo(map, item)
       return `<circle cx="${n(p.x)}" cy="${n(p.y)}" r="${n(item.radius * enlargement(map))}" fill="${toneColour(item.tone)}"/>`
     }
-    case 'arc': {
-      const r = n(item.radius * enlargement(map))
-      const at = (angle: number): string => {
-        const p = applyTo(map, {
-          x: item.x + item.radius * Math.cos(angle),
-          y: item.y + item.radius * Math.sin(angle),
-        })
+    case 'arc':
+      return `<path d="M${arcStart(item, map)}${arcTo(item, map)}" ${stroke(item.pen)}/>`
+    case 'path': {
+      let d = ''
+      const at = (x: number, y: number): string => {
+        const p = applyTo(map, { x, y })
         return `${n(p.x)} ${n(p.y)}`
       }
-      const half = Math.abs(item.sweep) > Math.PI ? [item.sweep / 2, item.sweep] : [item.sweep]
-      const turnsClockwise = item.sweep > 0 === map.a * map.d - map.b * map.c < 0 ? 0 : 1
-      const parts = half.map((sweep) => `A${r} ${r} 0 0 ${turnsClockwise} ${at(item.from + sweep)}`).join('')
-      return `<path d="M${at(item.from)}${parts}" ${stroke(item.pen)}/>`
+      tracePath(item, {
+        moveTo: (x, y) => (d += `M${at(x, y)}`),
+        lineTo: (x, y) => (d += `L${at(x, y)}`),
+        arc: ({ centre, radius, from, sweep }) => (d += arcTo({ ...centre, radius, from, sweep }, map)),
+        close: () => (d += 'Z'),
+      })
+      return `<path d="${d}" ${stroke(item.pen)}/>`
     }
     case 'text':
       return paintText(item, map)
   }
+}
+
+type Round = Pick<ArcItem, 'x' | 'y' | 'radius' | 'from' | 'sweep'>
+
+function arcStart({ x, y, radius, from }: Round, map: Affine): string {
+  const p = applyTo(map, { x: x + radius * Math.cos(from), y: y + radius * Math.sin(from) })
+  return `${n(p.x)} ${n(p.y)}`
+}
+
+/** An arc from where the path stands; one of more than half a turn goes in two parts. */
+function arcTo(arc: Round, map: Affine): string {
+  const r = n(arc.radius * enlargement(map))
+  const half = Math.abs(arc.sweep) > Math.PI ? [arc.sweep / 2, arc.sweep] : [arc.sweep]
+  const turnsClockwise = arc.sweep > 0 === map.a * map.d - map.b * map.c < 0 ? 0 : 1
+  return half
+    .map((sweep) => `A${r} ${r} 0 0 ${turnsClockwise} ${arcStart({ ...arc, from: arc.from + sweep }, map)}`)
+    .join('')
 }
 
 function paintText(item: TextItem, map: Affine): string {

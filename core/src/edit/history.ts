@@ -25,6 +25,9 @@ export const journalEntrySchema = sentChangeSchema.extend({
 })
 export type JournalEntry = z.infer<typeof journalEntrySchema>
 
+/** How ids of changes begin that bring an older project up to date. */
+export const UPGRADE = 'upgrade-'
+
 /** One change that can be undone or redone. */
 export interface Step {
   readonly id: string
@@ -47,6 +50,8 @@ export class History {
   }
 
   add(step: Step): void {
+    // What the program itself brought up to date is no step of anybody's.
+    if (step.id.startsWith(UPGRADE)) return
     if (step.undoes === null) {
       this.done.push(step)
       this.undone.length = 0

@@ -1,4 +1,10 @@
-import { STANDARD_BLOCKS, STANDARD_MATERIALS, standardWallTypes } from '../library'
+import {
+  STANDARD_BLOCKS,
+  STANDARD_LAYERS,
+  STANDARD_LINE_TYPES,
+  STANDARD_MATERIALS,
+  standardWallTypes,
+} from '../library'
 import type { Change, Drawing, Id, Level, Project, Sheet, SheetSizeName } from '../records'
 import type { UnitSystem } from '../units'
 import { EditRefused, type MakeId } from './refusal'
@@ -63,7 +69,7 @@ export function newProject(
         {
           id: 'project',
           kind: 'project',
-          schema: 1,
+          schema: 2,
           name,
           number: input.number?.trim() ?? '',
           client: input.client?.trim() ?? '',
@@ -74,6 +80,8 @@ export function newProject(
         ...STANDARD_MATERIALS,
         ...standardWallTypes(input.system),
         ...STANDARD_BLOCKS,
+        ...STANDARD_LINE_TYPES,
+        ...STANDARD_LAYERS,
         level,
         drawing,
         sheet,

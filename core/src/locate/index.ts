@@ -1,4 +1,3 @@
 export * from './snap'
-export * from './field'
 export * from './anchorAt'
 export * from './pick'

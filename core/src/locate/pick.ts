@@ -1,10 +1,13 @@
 import { inWall, type LevelSolver } from '../building'
-import { itemExtent, type DisplayItem, type DisplayList } from '../display'
+import { itemExtent, pathOfItem, type DisplayItem, type DisplayList } from '../display'
 import {
   boxHasPoint,
   boxHolds,
+  boxWidth,
   boxesMeet,
   distanceToSegment,
+  flattenPath,
+  nearestOnPath,
   growBox,
   type Box,
   type Point,
@@ -56,6 +59,8 @@ function hits(item: DisplayItem, p: Point, reach: number): boolean {
       }
       return false
     }
+    case 'path':
+      return nearestOnPath(pathOfItem(item), p).distance <= reach
     case 'arc': {
       const away = Math.hypot(p.x - item.x, p.y - item.y)
       if (Math.abs(away - item.radius) > reach) return false
@@ -99,6 +104,16 @@ export function pickBox(list: DisplayList, solver: LevelSolver | null, box: Box,
 }
 
 function touches(item: DisplayItem, box: Box): boolean {
+  if (item.kind === 'path') {
+    const points = flattenPath(pathOfItem(item), Math.max(1, boxWidth(box) / 200))
+    const count = points.length
+    for (let i = 0; i < (item.closed ? count : count - 1); i++) {
+      const p = points[i]!
+      const q = points[(i + 1) % count]!
+      if (segmentTouches(p.x, p.y, q.x, q.y, box)) return true
+    }
+    return false
+  }
   if (item.kind !== 'line' && item.kind !== 'segments') return true
   const { points } = item
   const step = item.kind === 'line' ? 2 : 4

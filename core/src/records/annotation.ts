@@ -44,6 +44,22 @@ export const anchorSchema = z.discriminatedUnion('to', [
     local: pointSchema,
     last: pointSchema,
   }),
+  z.strictObject({
+    to: z.literal('item'),
+    /** A drafted item. */
+    item: idSchema,
+    /** Which of its edges, and at which part of it (0 its start, 1 its end); its centre when null. */
+    edge: z.number().int().gte(0).lte(100_000).nullable(),
+    part: z.number().gte(0).lte(1),
+    last: pointSchema,
+  }),
+  z.strictObject({
+    to: z.literal('gridLine'),
+    gridLine: idSchema,
+    /** Part of the way from its start to its end. */
+    part: z.number().gte(-1000).lte(1000),
+    last: pointSchema,
+  }),
 ])
 
 export const dimensionSchema = z.strictObject({
@@ -61,6 +77,7 @@ export const dimensionSchema = z.strictObject({
     z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
     z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
   ]),
+  layer: idSchema.optional(),
 })
 
 export const leaderSchema = z.strictObject({
@@ -71,6 +88,7 @@ export const leaderSchema = z.strictObject({
   /** From the tip to the elbow where the text stands, paper mm. */
   elbowPaperMm: pointSchema,
   text: textSchema.min(1),
+  layer: idSchema.optional(),
 })
 
 export const noteSchema = z.strictObject({
@@ -81,6 +99,9 @@ export const noteSchema = z.strictObject({
   text: textSchema.min(1),
   heightPaperMm: z.number().gte(1).lte(50),
   align: z.enum(['start', 'middle', 'end']),
+  /** Angle of its base line, radians; left out: level. */
+  turn: angleSchema.optional(),
+  layer: idSchema.optional(),
 })
 
 export const drawingSchema = z.strictObject({
@@ -91,6 +112,8 @@ export const drawingSchema = z.strictObject({
   level: idSchema,
   /** The scale at which the board shows annotation: real mm to one paper mm. */
   readingScale: ratioSchema,
+  /** Angle of the working axes, radians; left out: level and upright. */
+  axes: angleSchema.optional(),
 })
 
 export type Anchor = z.infer<typeof anchorSchema>

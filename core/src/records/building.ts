@@ -5,8 +5,11 @@ import {
   idSchema,
   lengthSchema,
   nameSchema,
+  orderSchema,
+  penWidthSchema,
   pointSchema,
   sideSchema,
+  sweepSchema,
 } from './parts'
 
 export const levelSchema = z.strictObject({
@@ -30,6 +33,15 @@ export const patternNames = [
   'diagonal pairs',
   'timber',
   'concrete',
+  'brick header bond',
+  'brick stack bond',
+  'tiles',
+  'boards',
+  'roof tiles',
+  'earth',
+  'gravel',
+  'cross',
+  'cross diagonal',
 ] as const
 
 export const materialSchema = z.strictObject({
@@ -40,12 +52,19 @@ export const materialSchema = z.strictObject({
   priority: z.number().int().gte(0).lte(1000),
   /** Grey of the fill when cut: 0 ink, 1 paper. */
   tone: z.number().gte(0).lte(1),
+  /** Pattern when cut. */
   pattern: z.enum(patternNames).nullable(),
+  /** Pattern of its face, seen from the front. */
+  facePattern: z.enum(patternNames).nullable().optional(),
+  /** Pen of its cut outline, mm; left out: the pen of its layer. */
+  penMm: penWidthSchema.optional(),
 })
 
 export const stripSchema = z.strictObject({
   material: idSchema,
   thickness: lengthSchema.max(5000),
+  /** Whether it carries or covers; left out: by the material's priority. */
+  part: z.enum(['structure', 'finish']).optional(),
 })
 
 export const wallTypeSchema = z.strictObject({
@@ -70,6 +89,12 @@ export const wallSchema = z
     base: anySizeSchema,
     /** Height of the wall, mm; null: up to the next level. */
     height: lengthSchema.nullable(),
+    /** The angle a curved wall turns through from a to b, anticlockwise positive; left out: straight. */
+    sweep: sweepSchema.optional(),
+    /** How an end joins at a corner: by priorities (left out), run through, or stop against the other. */
+    joinA: z.enum(['through', 'stop']).optional(),
+    joinB: z.enum(['through', 'stop']).optional(),
+    layer: idSchema.optional(),
   })
   .refine((wall) => Math.hypot(wall.b.x - wall.a.x, wall.b.y - wall.a.y) >= 0.1, {
     message: 'A wall needs some length.',
@@ -92,6 +117,26 @@ export const openingSchema = z.strictObject({
   hand: z.enum(['start', 'end']),
   /** Doors: the side of the wall the leaf opens to. Windows: the side of the sill. */
   side: z.enum(['left', 'right']),
+  layer: idSchema.optional(),
+})
+
+/** A column standing on a level, about its middle. */
+export const columnSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('column'),
+  level: idSchema,
+  material: idSchema,
+  at: pointSchema,
+  turn: angleSchema,
+  section: z.discriminatedUnion('form', [
+    z.strictObject({
+      form: z.literal('rectangular'),
+      width: lengthSchema.max(20_000),
+      depth: lengthSchema.max(20_000),
+    }),
+    z.strictObject({ form: z.literal('round'), diameter: lengthSchema.max(20_000) }),
+  ]),
+  layer: idSchema.optional(),
 })
 
 export const draftItemSchema = z.discriminatedUnion('shape', [
@@ -134,6 +179,8 @@ export const placementSchema = z.strictObject({
   at: pointSchema,
   turn: angleSchema,
   mirrored: z.boolean(),
+  layer: idSchema.optional(),
+  order: orderSchema.optional(),
 })
 
 export type Level = z.infer<typeof levelSchema>
@@ -146,3 +193,4 @@ export type Opening = z.infer<typeof openingSchema>
 export type DraftItem = z.infer<typeof draftItemSchema>
 export type Block = z.infer<typeof blockSchema>
 export type Placement = z.infer<typeof placementSchema>
+export type Column = z.infer<typeof columnSchema>

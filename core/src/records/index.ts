@@ -1,6 +1,7 @@
 export * from './parts'
 export * from './building'
 export * from './annotation'
+export * from './drafting'
 export * from './sheet'
 export * from './schema'
 export * from './project'

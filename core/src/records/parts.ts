@@ -15,6 +15,15 @@ export const lengthSchema = z.number().gt(0).lte(1e9)
 export const anySizeSchema = coordinate
 export const angleSchema = z.number().gte(-1000).lte(1000)
 
+/** The angle an arc turns through: less than a whole turn either way. */
+export const sweepSchema = z.number().gt(-6.28).lt(6.28)
+
+/** A pen's width on paper, mm. */
+export const penWidthSchema = z.number().gte(0.05).lte(2)
+
+/** Painting order among drafted things: higher lies on top; 0 is where things come to lie. */
+export const orderSchema = z.number().int().gte(-1_000_000).lte(1_000_000)
+
 /** A scale: real mm to one mm on paper, from a hundred times true size to 1:100 000. */
 export const ratioSchema = z.number().gte(0.01).lte(100_000)
 

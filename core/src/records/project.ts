@@ -27,6 +27,15 @@ const WORDS: Record<RecordKind, string> = {
   note: 'note',
   sheet: 'sheet',
   viewport: 'viewport',
+  lineType: 'line type',
+  layer: 'layer',
+  linework: 'line',
+  hatch: 'hatch',
+  gridLine: 'grid line',
+  guide: 'guide',
+  group: 'group',
+  repeat: 'repeat',
+  column: 'column',
 }
 
 /** The everyday name of a kind. */

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { dimensionSchema, drawingSchema, leaderSchema, noteSchema } from './annotation'
 import {
   blockSchema,
+  columnSchema,
   levelSchema,
   materialSchema,
   openingSchema,
@@ -9,6 +10,16 @@ import {
   wallSchema,
   wallTypeSchema,
 } from './building'
+import {
+  gridLineSchema,
+  groupSchema,
+  guideSchema,
+  hatchSchema,
+  layerSchema,
+  lineTypeSchema,
+  lineworkSchema,
+  repeatSchema,
+} from './drafting'
 import { idSchema, type Id } from './parts'
 import { projectSchema, sheetSchema, viewportSchema } from './sheet'
 
@@ -27,6 +38,15 @@ export const recordSchema = z.discriminatedUnion('kind', [
   noteSchema,
   sheetSchema,
   viewportSchema,
+  lineTypeSchema,
+  layerSchema,
+  lineworkSchema,
+  hatchSchema,
+  gridLineSchema,
+  guideSchema,
+  groupSchema,
+  repeatSchema,
+  columnSchema,
 ])
 
 /** Everything stored is one of these. */
@@ -44,8 +64,18 @@ export type Change = z.infer<typeof changeSchema>
 
 export const NO_CHANGE: Change = { put: [], drop: [] }
 
+type Need = readonly [Id, RecordKind]
+
 /** Which other records a record cannot do without, with the kind each must be. */
-export function needs(record: AnyRecord): readonly (readonly [Id, RecordKind])[] {
+export function needs(record: AnyRecord): readonly Need[] {
+  const own = ownNeeds(record)
+  const found: Need[] = []
+  if ('layer' in record && record.layer !== undefined) found.push([record.layer, 'layer'])
+  if ('own' in record && record.own?.lineType !== undefined) found.push([record.own.lineType, 'lineType'])
+  return found.length > 0 ? [...own, ...found] : own
+}
+
+function ownNeeds(record: AnyRecord): readonly Need[] {
   switch (record.kind) {
     case 'wallType':
       return record.strips.map((strip) => [strip.material, 'material'] as const)
@@ -53,6 +83,11 @@ export function needs(record: AnyRecord): readonly (readonly [Id, RecordKind])[]
       return [
         [record.level, 'level'],
         [record.type, 'wallType'],
+      ]
+    case 'column':
+      return [
+        [record.level, 'level'],
+        [record.material, 'material'],
       ]
     case 'opening':
       return [[record.wall, 'wall']]
@@ -66,7 +101,14 @@ export function needs(record: AnyRecord): readonly (readonly [Id, RecordKind])[]
     case 'dimension':
     case 'leader':
     case 'note':
+    case 'linework':
+    case 'hatch':
+    case 'guide':
+    case 'group':
+    case 'repeat':
       return [[record.drawing, 'drawing']]
+    case 'layer':
+      return [[record.lineType, 'lineType']]
     case 'viewport':
       return [
         [record.sheet, 'sheet'],

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { boxSchema, idSchema, nameSchema, pointSchema, ratioSchema } from './parts'
+import { angleSchema, boxSchema, idSchema, nameSchema, pointSchema, ratioSchema } from './parts'
 
 export const sheetSizeNames = [
   'A0',
@@ -27,7 +27,7 @@ export const projectSchema = z.strictObject({
   id: z.literal('project'),
   kind: z.literal('project'),
   /** Version of the record format. */
-  schema: z.literal(1),
+  schema: z.union([z.literal(1), z.literal(2)]),
   name: nameSchema.min(1),
   number: nameSchema,
   client: nameSchema,
@@ -38,6 +38,8 @@ export const projectSchema = z.strictObject({
   }),
   sheetSize: sheetSizeSchema,
   orientation: orientationSchema,
+  /** The project's own angle for holding directions, radians. */
+  ownAngle: angleSchema.optional(),
 })
 
 export const sheetSchema = z.strictObject({

@@ -21,7 +21,11 @@ export type DrawingSource = (drawing: Drawing, scale: number) => ScaledDrawing
 /** A source that draws anew each time. */
 export function drawingSource(project: Project, solverOf: (level: Id) => LevelSolver): DrawingSource {
   return (drawing, scale) => {
-    const items = drawingList(project, drawing, solverOf(drawing.level), { ...PLAIN_LOOK, scale })
+    const items = drawingList(project, drawing, solverOf(drawing.level), {
+      ...PLAIN_LOOK,
+      printing: true,
+      scale,
+    })
     return { items, extent: extentOf(items) }
   }
 }

@@ -8,7 +8,8 @@ import {
   toneColour,
   type DisplayItem,
   type DisplayList,
-  type PenName,
+  tracePath,
+  type AnyPen,
 } from '@lamina/core/display'
 
 /** Points to the millimetre: PDF's unit is 1/72 inch. */
@@ -58,23 +59,20 @@ export function paintPdf(doc: PDFKit.PDFDocument, list: DisplayList, pageHeight:
 
 /** Sets pen and fill only when they change. */
 class PenHolder {
-  private pen: PenName | null = null
+  private pen: AnyPen | null = null
   private tone: number | null = null
 
   constructor(private readonly doc: PDFKit.PDFDocument) {}
 
-  take(name: PenName): void {
+  take(name: AnyPen): void {
     if (this.pen === name) return
     this.pen = name
-    const { widthMm, tone, dashMm } = penOf(name)
+    const { widthMm, tone } = penOf(name)
     this.doc
       .lineWidth(widthMm * POINTS_PER_MM)
       .strokeColor(toneColour(tone))
-      .lineCap(dashMm ? 'butt' : 'round')
+      .lineCap('round')
       .lineJoin('miter')
-    if (dashMm) {
-      this.doc.dash(dashMm[0]! * POINTS_PER_MM, { space: dashMm[1]! * POINTS_PER_MM })
-    } else this.doc.undash()
   }
 
   fill(tone: number): void {
@@ -161,7 +159,22 @@ function paintItem(
     }
     case 'arc':
       pens.take(item.pen)
-      arc(doc, item.x, item.y, item.radius, item.from, item.sweep, map)
+      {
+        const x = item.x + item.radius * Math.cos(item.from)
+        const y = item.y + item.radius * Math.sin(item.from)
+        doc.moveTo(map.a * x + map.c * y + map.e, map.b * x + map.d * y + map.f)
+      }
+      arcTo(doc, item.x, item.y, item.radius, item.from, item.sweep, map)
+      doc.stroke()
+      break
+    case 'path':
+      pens.take(item.pen)
+      tracePath(item, {
+        moveTo: (x, y) => doc.moveTo(map.a * x + map.c * y + map.e, map.b * x + map.d * y + map.f),
+        lineTo: (x, y) => doc.lineTo(map.a * x + map.c * y + map.e, map.b * x + map.d * y + map.f),
+        arc: ({ centre, radius, from, sweep }) => arcTo(doc, centre.x, centre.y, radius, from, sweep, map),
+        close: () => doc.closePath(),
+      })
       doc.stroke()
       break
     case 'text': {
@@ -184,8 +197,8 @@ function paintItem(
   }
 }
 
-/** An arc as cubic curves of at most an eighth of a turn: off by less than 5 millionths of the radius. */
-function arc(
+/** An arc from where the pen stands, as cubic curves of at most an eighth of a turn: off by less than 5 millionths of the radius. */
+function arcTo(
   doc: PDFKit.PDFDocument,
   cx: number,
   cy: number,
@@ -202,7 +215,6 @@ function arc(
   let angle = from
   let x = cx + radius * Math.cos(angle)
   let y = cy + radius * Math.sin(angle)
-  doc.moveTo(px(x, y), py(x, y))
   for (let i = 0; i < parts; i++) {
     const next = angle + step
     const x1 = x - handle * Math.sin(angle)

@@ -19,6 +19,7 @@ onMounted(async () => {
     if (!drawing) return
     const list = drawingList(project, drawing, new LevelSolver(project, drawing.level), {
       ...PLAIN_LOOK,
+      printing: true,
       poche: 'solid',
       scale: drawing.readingScale,
     })

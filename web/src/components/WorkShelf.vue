@@ -37,6 +37,7 @@ function draw(): void {
   for (const drawing of project.all('drawing')) {
     const list = drawingList(project, drawing, store.solver(drawing.level), {
       ...PLAIN_LOOK,
+      printing: true,
       poche: 'solid',
       scale: drawing.readingScale,
     })

@@ -52,7 +52,11 @@ function source(drawing: Drawing, scale: number): ScaledDrawing {
   const key = `${drawing.id} ${scale}`
   let found = kept.get(key)
   if (!found) {
-    const items = drawingList(store.project, drawing, store.solver(drawing.level), { ...PLAIN_LOOK, scale })
+    const items = drawingList(store.project, drawing, store.solver(drawing.level), {
+      ...PLAIN_LOOK,
+      printing: true,
+      scale,
+    })
     kept.set(key, (found = { items, extent: extentOf(items) }))
   }
   return found

@@ -35,9 +35,9 @@ export interface Lens {
 }
 
 export const LENSES: readonly Lens[] = [
-  { name: 'Full', look: { poche: 'patterns', furniture: true, swings: true } },
-  { name: 'Solid walls', look: { poche: 'solid', furniture: true, swings: true } },
-  { name: 'Bare building', look: { poche: 'outline', furniture: false, swings: false } },
+  { name: 'Full', look: { poche: 'patterns', furniture: true, swings: true, printing: false } },
+  { name: 'Solid walls', look: { poche: 'solid', furniture: true, swings: true, printing: false } },
+  { name: 'Bare building', look: { poche: 'outline', furniture: false, swings: false, printing: false } },
 ]
 
 export interface Carried {

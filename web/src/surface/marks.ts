@@ -34,6 +34,10 @@ const WORDS: Record<SnapKind, string> = {
   centre: 'centre',
   'square-on': 'square-on',
   'on line': 'on line',
+  quarter: 'quarter',
+  touching: 'touching',
+  parallel: 'parallel',
+  square: 'square to it',
   aligned: 'in line',
   between: 'between',
   'wall end': 'wall end',
@@ -104,6 +108,23 @@ function marker(context: CanvasRenderingContext2D, kind: SnapKind, { x, y }: Poi
       context.moveTo(x + r * 0.25, y)
       context.arc(x, y, r * 0.25, 0, 2 * Math.PI)
       break
+    case 'quarter':
+      context.arc(x, y, r, 0, Math.PI / 2)
+      context.lineTo(x, y)
+      context.lineTo(x + r, y)
+      break
+    case 'touching':
+      context.arc(x, y - r * 0.8, r * 0.8, 0, 2 * Math.PI)
+      context.moveTo(x - r * 1.5, y)
+      context.lineTo(x + r * 1.5, y)
+      break
+    case 'parallel':
+      context.moveTo(x - r, y - r)
+      context.lineTo(x + r * 0.4, y + r)
+      context.moveTo(x - r * 0.4, y - r)
+      context.lineTo(x + r, y + r)
+      break
+    case 'square':
     case 'square-on':
       context.moveTo(x - r, y - r)
       context.lineTo(x + r, y - r)

@@ -4,7 +4,8 @@ import {
   toneColour,
   type DisplayItem,
   type DisplayList,
-  type PenName,
+  tracePath,
+  type AnyPen,
   type TextItem,
 } from '@lamina/core/display'
 
@@ -23,7 +24,7 @@ export interface ScreenLook {
 }
 
 type Step =
-  | { readonly kind: 'stroke'; readonly pen: PenName; readonly path: Path2D }
+  | { readonly kind: 'stroke'; readonly pen: AnyPen; readonly path: Path2D }
   | { readonly kind: 'fill'; readonly tone: number; readonly path: Path2D }
   | { readonly kind: 'text'; readonly items: TextItem[] }
   | {
@@ -40,7 +41,7 @@ function compile(list: DisplayList): readonly Step[] {
   const kept = compiled.get(list)
   if (kept) return kept
   const steps: Step[] = []
-  const strokePath = (pen: PenName): Path2D => {
+  const strokePath = (pen: AnyPen): Path2D => {
     const last = steps[steps.length - 1]
     if (last?.kind === 'stroke' && last.pen === pen) return last.path
     const path = new Path2D()
@@ -52,7 +53,7 @@ function compile(list: DisplayList): readonly Step[] {
   return steps
 }
 
-function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: PenName) => Path2D): void {
+function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: AnyPen) => Path2D): void {
   switch (item.kind) {
     case 'line':
       trace(strokePath(item.pen), item.points, item.closed)
@@ -71,6 +72,17 @@ function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: PenName) =>
       const { x, y, radius, from, sweep } = item
       path.moveTo(x + radius * Math.cos(from), y + radius * Math.sin(from))
       path.arc(x, y, radius, from, from + sweep, sweep < 0)
+      break
+    }
+    case 'path': {
+      const path = strokePath(item.pen)
+      tracePath(item, {
+        moveTo: (x, y) => path.moveTo(x, y),
+        lineTo: (x, y) => path.lineTo(x, y),
+        arc: ({ centre, radius, from, sweep }) =>
+          path.arc(centre.x, centre.y, radius, from, from + sweep, sweep < 0),
+        close: () => path.closePath(),
+      })
       break
     }
     case 'fill': {
@@ -135,9 +147,7 @@ function paintSteps(
         const pixels = Math.min(look.boldest, Math.max(look.thinnest, pen.widthMm * look.pixelsPerPaperMm))
         context.lineWidth = pixels / scale
         context.strokeStyle = colour(pen.tone)
-        const unit = look.pixelsPerPaperMm / scale
-        context.setLineDash(pen.dashMm ? pen.dashMm.map((mm) => mm * unit) : [])
-        context.lineCap = pen.dashMm ? 'butt' : 'round'
+        context.lineCap = 'round'
         context.stroke(step.path)
         break
       }

@@ -153,6 +153,7 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
         aimed.wall.shape,
         { opening: aimed.opening, from: along - width / 2, to: along + width / 2, fault: null },
         true,
+        bench.scale,
       )
     },
   }

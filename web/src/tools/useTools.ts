@@ -1,7 +1,8 @@
 import { computed, reactive, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { holdTypedAngle, holdTypedLength } from './typed'
 import type { DisplayList } from '@lamina/core/display'
-import { lockDirection, planField, snapAt, type SnapField } from '@lamina/core/locate'
+import { draftField, type DraftField } from '@lamina/core/derive'
+import { lockDirection, snapAt } from '@lamina/core/locate'
 import { distance, type Point } from '@lamina/core/geometry'
 import { shownStepMm } from '@lamina/core/units'
 import type { Drawing, Id } from '@lamina/core/records'
@@ -38,14 +39,14 @@ export function useTools(
   /** Half of a point between two: the first one was given. */
   const between = shallowRef<{ first: Point | null } | null>(null)
 
-  let field: { version: number; drawing: Id; field: SnapField } | null = null
-  function snapField(): SnapField {
+  let field: { version: number; drawing: Id; field: DraftField } | null = null
+  function snapField(): DraftField {
     const { id, level } = drawing.value
     if (field?.version !== store.version || field.drawing !== id)
       field = {
         version: store.version,
         drawing: id,
-        field: planField(store.project, drawing.value, store.solver(level)),
+        field: draftField(store.project, drawing.value, store.solver(level)),
       }
     return field.field
   }

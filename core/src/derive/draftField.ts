@@ -1,0 +1,303 @@
+import RBush from 'rbush'
+import { wallAxis, type LevelSolver, type SolvedWall } from '../building'
+import {
+  arcOf,
+  distance,
+  edgeBox,
+  edgesOf,
+  isStraight,
+  offsetEdge,
+  onArc,
+  pointOn,
+  type Box,
+  type Edge,
+  type Point,
+} from '../geometry'
+import { isInReach } from '../library'
+import { shapePath } from '../linework'
+import type { AnyRecord, Drawing, Id, Linework, Project } from '../records'
+import { placementItems } from './placement'
+
+/** What a line of the field is: a drafted line, a wall's face or drawn line, a jamb, a block's line, a grid line. */
+export type EdgeRole = 'line' | 'face' | 'axis' | 'jamb' | 'block' | 'grid'
+
+/** A line of a drawing that points snap to and things are cut at. */
+export interface FieldEdge extends Box {
+  readonly edge: Edge
+  readonly role: EdgeRole
+  readonly source: Id
+  /** Its ends are no places of their own: a chord of a curve. */
+  readonly smooth: boolean
+}
+
+export interface FieldSpot extends Box {
+  readonly point: Point
+  readonly kind: 'middle' | 'centre' | 'end' | 'quarter'
+  readonly source: Id
+}
+
+/** An endless line. */
+export interface FieldGuide {
+  readonly through: Point
+  readonly angle: number
+  readonly source: Id
+}
+
+interface Held {
+  /** What the entries were made from: the same again needs no work. */
+  readonly from: readonly unknown[]
+  readonly edges: readonly FieldEdge[]
+  readonly spots: readonly FieldSpot[]
+}
+
+type Entries = { edges: FieldEdge[]; spots: FieldSpot[] }
+
+/**
+ * All lines and special points of a drawing by place, kept up to date while the project changes: only what a
+ * change replaced is put in anew. What lies on layers that are not shown or are locked is left out.
+ */
+export class DraftField {
+  private edges = new RBush<FieldEdge>()
+  private spots = new RBush<FieldSpot>()
+  private held = new Map<Id, Held>()
+  private endless: readonly FieldGuide[] = []
+
+  get guides(): readonly FieldGuide[] {
+    return this.endless
+  }
+
+  get size(): number {
+    let size = 0
+    for (const { edges } of this.held.values()) size += edges.length
+    return size
+  }
+
+  /** Brings the field up to date with a drawing. */
+  update(project: Project, drawing: Drawing, solver: LevelSolver): void {
+    const before = this.held
+    const now = new Map<Id, Held>()
+    const fresh: Held[] = []
+    const gone: Held[] = []
+    const see = (id: Id, from: readonly unknown[], make: () => Entries): void => {
+      const kept = before.get(id)
+      if (kept && kept.from.length === from.length && kept.from.every((each, i) => each === from[i])) {
+        now.set(id, kept)
+        return
+      }
+      const made: Held = { from, ...make() }
+      now.set(id, made)
+      fresh.push(made)
+      if (kept) gone.push(kept)
+    }
+    const reached = (record: AnyRecord): boolean => isInReach(project, record)
+    for (const wall of solver.all()) {
+      const record = wall.shape.wall
+      if (reached(record))
+        see(record.id, [wall.shape, wall.boundaries, wall.openings], () => wallEntries(wall))
+    }
+    const guides: FieldGuide[] = []
+    for (const id of project.dependents(drawing.id)) {
+      const record = project.get(id)
+      if (!record || !reached(record)) continue
+      if (record.kind === 'linework') see(id, [record], () => lineworkEntries(record))
+      else if (record.kind === 'guide')
+        guides.push({ through: record.through, angle: record.angle, source: id })
+    }
+    for (const id of project.dependents(drawing.level)) {
+      const record = project.get(id)
+      if (record?.kind === 'placement' && reached(record)) {
+        const block = project.need('block', record.block)
+        see(id, [record, block], () => blockEntries(id, placementItems(record, block), record.at))
+      } else if (record?.kind === 'column' && reached(record))
+        see(id, [record], () => ({
+          edges: [],
+          spots: [spotOf(record.at, 'centre', id)],
+        }))
+    }
+    for (const record of project.all('gridLine')) {
+      if (reached(record))
+        see(record.id, [record], () => ({
+          edges: [edgeEntry({ a: record.a, b: record.b, sweep: 0 }, 'grid', record.id)],
+          spots: [],
+        }))
+    }
+    for (const [id, kept] of before) if (!now.has(id)) gone.push(kept)
+    this.held = now
+    this.endless = guides
+    // Much at once is quicker laid out anew.
+    if ((fresh.length + gone.length) * 4 > now.size) this.load()
+    else {
+      for (const { edges, spots } of gone) {
+        for (const edge of edges) this.edges.remove(edge)
+        for (const spot of spots) this.spots.remove(spot)
+      }
+      for (const { edges, spots } of fresh) {
+        for (const edge of edges) this.edges.insert(edge)
+        for (const spot of spots) this.spots.insert(spot)
+      }
+    }
+  }
+
+  private load(): void {
+    const edges: FieldEdge[] = []
+    const spots: FieldSpot[] = []
+    for (const held of this.held.values()) {
+      for (const edge of held.edges) edges.push(edge)
+      for (const spot of held.spots) spots.push(spot)
+    }
+    this.edges = new RBush<FieldEdge>().load(edges)
+    this.spots = new RBush<FieldSpot>().load(spots)
+  }
+
+  /** Lines whose boxes come near a point. */
+  edgesNear(p: Point, reach: number): FieldEdge[] {
+    return this.edges.search({ minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach })
+  }
+
+  edgesIn(box: Box): FieldEdge[] {
+    return this.edges.search(box)
+  }
+
+  spotsNear(p: Point, reach: number): FieldSpot[] {
+    return this.spots.search({ minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach })
+  }
+
+  everyEdge(): FieldEdge[] {
+    return this.edges.all()
+  }
+}
+
+const fields = new WeakMap<LevelSolver, Map<Id, DraftField>>()
+
+/** The field of a drawing, up to date; kept with the solver of its level. */
+export function draftField(project: Project, drawing: Drawing, solver: LevelSolver): DraftField {
+  let mine = fields.get(solver)
+  if (!mine) fields.set(solver, (mine = new Map()))
+  let field = mine.get(drawing.id)
+  if (!field) mine.set(drawing.id, (field = new DraftField()))
+  field.update(project, drawing, solver)
+  return field
+}
+
+export function edgeEntry(edge: Edge, role: EdgeRole, source: Id, smooth = false): FieldEdge {
+  const { minX, minY, maxX, maxY } = edgeBox(edge)
+  return { minX, minY, maxX, maxY, edge, role, source, smooth }
+}
+
+const spotOf = (point: Point, kind: FieldSpot['kind'], source: Id): FieldSpot => ({
+  minX: point.x,
+  minY: point.y,
+  maxX: point.x,
+  maxY: point.y,
+  point,
+  kind,
+  source,
+})
+
+/** Centre and quarter points of a curved edge. */
+function roundSpots(edge: Edge, source: Id, spots: FieldSpot[]): void {
+  const arc = arcOf(edge)
+  spots.push(spotOf(arc.centre, 'centre', source))
+  for (let k = 0; k < 4; k++) {
+    const angle = (k * Math.PI) / 2
+    const sense = Math.sign(arc.sweep)
+    const turn = 2 * Math.PI
+    const along = ((((angle - arc.from) * sense) % turn) + turn) % turn
+    if (along <= Math.abs(arc.sweep) + 1e-9)
+      spots.push(spotOf(onArc(arc, along / Math.abs(arc.sweep)), 'quarter', source))
+  }
+}
+
+function lineworkEntries(record: Linework): Entries {
+  const { id, shape } = record
+  const smooth = shape.form === 'circle' || shape.form === 'ellipse' || shape.form === 'curve'
+  const edges: FieldEdge[] = []
+  const spots: FieldSpot[] = []
+  for (const edge of edgesOf(shapePath(shape))) {
+    edges.push(edgeEntry(edge, 'line', id, smooth))
+    if (shape.form === 'path' && !isStraight(edge)) roundSpots(edge, id, spots)
+  }
+  if (shape.form === 'circle') {
+    spots.push(spotOf(shape.centre, 'centre', id))
+    for (const [x, y] of [
+      [1, 0],
+      [0, 1],
+      [-1, 0],
+      [0, -1],
+    ] as const)
+      spots.push(
+        spotOf({ x: shape.centre.x + x * shape.radius, y: shape.centre.y + y * shape.radius }, 'quarter', id),
+      )
+  } else if (shape.form === 'ellipse') {
+    const { centre, major, ratio, from, sweep } = shape
+    spots.push(spotOf(centre, 'centre', id))
+    for (let k = 0; k < 4; k++) {
+      const t = (k * Math.PI) / 2
+      const turn = 2 * Math.PI
+      const sense = Math.sign(sweep)
+      if (((((t - from) * sense) % turn) + turn) % turn > Math.abs(sweep) + 1e-9) continue
+      const c = Math.cos(t)
+      const s = Math.sin(t) * ratio
+      spots.push(
+        spotOf(
+          { x: centre.x + major.x * c - major.y * s, y: centre.y + major.y * c + major.x * s },
+          'quarter',
+          id,
+        ),
+      )
+    }
+  } else if (shape.form === 'curve') for (const p of shape.points) spots.push(spotOf(p, 'end', id))
+  return { edges, spots }
+}
+
+function wallEntries(wall: SolvedWall): Entries {
+  const { id } = wall.shape
+  const axis = wallAxis(wall.shape.wall)
+  const edges: FieldEdge[] = [edgeEntry(axis, 'axis', id)]
+  const spots: FieldSpot[] = []
+  const curved = !isStraight(axis)
+  if (curved) roundSpots(axis, id, spots)
+  for (const b of wall.boundaries) {
+    if (b.left >= 0 && b.right >= 0) continue
+    edges.push(edgeEntry({ a: { x: b.x1, y: b.y1 }, b: { x: b.x2, y: b.y2 }, sweep: 0 }, 'face', id, curved))
+  }
+  for (const { opening, fault } of wall.openings) {
+    if (fault) continue
+    for (const aside of [wall.shape.high, wall.shape.low, 0]) {
+      const line = offsetEdge(axis, aside)
+      if (!line) continue
+      const whole = wall.shape.length
+      const part = (along: number): number => along / whole
+      const from = part(opening.along - opening.width / 2)
+      const to = part(opening.along + opening.width / 2)
+      const a = pointOn(line, from)
+      const b = pointOn(line, to)
+      spots.push(spotOf(a, 'end', opening.id), spotOf(b, 'end', opening.id))
+      spots.push(spotOf(pointOn(line, (from + to) / 2), 'middle', opening.id))
+      edges.push(
+        edgeEntry({ a, b, sweep: line.sweep * (to - from) }, aside === 0 ? 'axis' : 'jamb', opening.id),
+      )
+    }
+  }
+  return { edges, spots }
+}
+
+/** The short sides of a block's rounded shapes are no help, mm. */
+const SHORT = 40
+
+function blockEntries(id: Id, items: ReturnType<typeof placementItems>, at: Point): Entries {
+  const edges: FieldEdge[] = []
+  const spots: FieldSpot[] = [spotOf(at, 'centre', id)]
+  for (const item of items) {
+    if (item.kind === 'arc') spots.push(spotOf({ x: item.x, y: item.y }, 'centre', id))
+    if (item.kind !== 'line') continue
+    const point = (i: number): Point => ({ x: item.points[2 * i]!, y: item.points[2 * i + 1]! })
+    const count = item.points.length / 2
+    for (let i = 0; i < (item.closed ? count : count - 1); i++) {
+      const a = point(i)
+      const b = point((i + 1) % count)
+      if (distance(a, b) > SHORT) edges.push(edgeEntry({ a, b, sweep: 0 }, 'block', id))
+    }
+  }
+  return { edges, spots }
+}

@@ -1,0 +1,131 @@
+import { z } from 'zod'
+import { moveBy } from '../geometry'
+import { Project, needs, recordSchema, type AnyRecord, type Change, type Drawing, type Id } from '../records'
+import { EditRefused, type MakeId } from './refusal'
+import { copyItems } from './transform'
+
+/** What was copied: the records, with everything they cannot do without but the level and the drawing. */
+export const clippingSchema = z.strictObject({
+  lamina: z.literal('clipping'),
+  version: z.literal(1),
+  /** The records copied. */
+  chosen: z.array(z.string()).min(1).max(20_000),
+  records: z.array(recordSchema).max(40_000),
+  /** The point they are taken by. */
+  at: z.strictObject({ x: z.number(), y: z.number() }),
+})
+export type Clipping = z.infer<typeof clippingSchema>
+
+/** Records taken up for pasting in this or another drawing or project. */
+export function clip(project: Project, ids: readonly Id[], at: { x: number; y: number }): Clipping {
+  if (ids.length === 0) throw new EditRefused('Select what is to be copied.')
+  const chosen = new Set(ids)
+  for (const id of ids)
+    if (project.get(id)?.kind === 'wall')
+      for (const user of project.dependents(id)) if (project.get(user)?.kind === 'opening') chosen.add(user)
+  for (const group of project.all('group'))
+    if (group.members.every((id) => chosen.has(id))) chosen.add(group.id)
+  const all = new Map<Id, AnyRecord>()
+  const visit = (id: Id): void => {
+    const record = project.get(id)
+    if (!record || all.has(id)) return
+    all.set(id, record)
+    for (const [needed] of needs(record)) visit(needed)
+  }
+  for (const id of chosen) visit(id)
+  return {
+    lamina: 'clipping',
+    version: 1,
+    chosen: [...chosen].filter((id) => all.has(id)),
+    records: [...all.values()],
+    at,
+  }
+}
+
+/** Reads a clipping from text; null when it is something else. */
+export function readClipping(text: string): Clipping | null {
+  if (!text.includes('"clipping"')) return null
+  try {
+    const parsed = clippingSchema.safeParse(JSON.parse(text))
+    return parsed.success ? parsed.data : null
+  } catch {
+    return null
+  }
+}
+
+/**
+ * A clipping put into a drawing, shifted by a displacement. Layers, line types, wall types, materials and
+ * blocks that are not here yet (by id, then by name) come along.
+ */
+export function paste(
+  project: Project,
+  clipping: Clipping,
+  drawing: Drawing,
+  shift: { x: number; y: number },
+  makeId: MakeId,
+): Change {
+  const brought: AnyRecord[] = []
+  const renamed = new Map<Id, Id>()
+  const LIBRARY = ['lineType', 'layer', 'material', 'wallType', 'block']
+  for (const kind of LIBRARY) {
+    for (const record of clipping.records) {
+      if (record.kind !== kind) continue
+      const here = project.get(record.id)
+      if (here?.kind === record.kind && sameBut(here, relinked(record, renamed))) continue
+      const twin = project
+        .all(record.kind)
+        .find((each) => 'name' in each && 'name' in record && each.name === record.name)
+      if (twin) renamed.set(record.id, twin.id)
+      else if (!here) brought.push(relinked(record, renamed))
+      else {
+        const id = makeId()
+        renamed.set(record.id, id)
+        brought.push({ ...relinked(record, renamed), id } as AnyRecord)
+      }
+    }
+  }
+  const wanted = new Set(clipping.chosen)
+  // A project of its own, in which the clipping is copied as if it had always been there.
+  const bench = new Project([project.facts, ...brought])
+  for (const record of project.everything())
+    if (LIBRARY.includes(record.kind) || record.kind === 'level' || record.kind === 'drawing')
+      bench.apply({ put: [record], drop: [] })
+  const here = clipping.records
+    .filter((record) => wanted.has(record.id) && record.kind !== 'level' && record.kind !== 'drawing')
+    .map((record) => placedIn(relinked(record, renamed), drawing))
+  if (here.length === 0) throw new EditRefused('There is nothing in the clipboard for a drawing.')
+  bench.apply({ put: here, drop: [] })
+  const ids = here.filter((record) => record.kind !== 'group').map((record) => record.id)
+  const copies = copyItems(unlocked(bench), ids, [moveBy(shift.x, shift.y)], makeId, {
+    drawing: drawing.id,
+    level: drawing.level,
+  })
+  return { put: [...brought, ...copies.put], drop: [] }
+}
+
+/** Locked layers hold back changes to what lies on them, not the reading of a clipping. */
+function unlocked(bench: Project): Project {
+  for (const layer of bench.all('layer'))
+    if (layer.locked) bench.apply({ put: [{ ...layer, locked: false }], drop: [] })
+  return bench
+}
+
+const placedIn = (record: AnyRecord, drawing: Drawing): AnyRecord => {
+  if ('drawing' in record) return { ...record, drawing: drawing.id } as AnyRecord
+  return 'level' in record ? ({ ...record, level: drawing.level } as AnyRecord) : record
+}
+
+const sameBut = (a: AnyRecord, b: AnyRecord): boolean => JSON.stringify(a) === JSON.stringify(b)
+
+function relinked(record: AnyRecord, renamed: ReadonlyMap<Id, Id>): AnyRecord {
+  if (renamed.size === 0) return record
+  const swap = (id: Id): Id => renamed.get(id) ?? id
+  const made = { ...record } as Record<string, unknown>
+  for (const key of ['layer', 'lineType', 'type', 'material', 'block'])
+    if (typeof made[key] === 'string') made[key] = swap(made[key])
+  if (record.kind === 'wallType')
+    made['strips'] = record.strips.map((strip) => ({ ...strip, material: swap(strip.material) }))
+  if ('own' in record && record.own?.lineType)
+    made['own'] = { ...record.own, lineType: swap(record.own.lineType) }
+  return made as AnyRecord
+}

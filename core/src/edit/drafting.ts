@@ -1,0 +1,434 @@
+import type { LevelSolver } from '../building'
+import {
+  SAME_POINT,
+  crossesItself,
+  distance,
+  edgesOf,
+  isFinitePath,
+  nearestOnPath,
+  offsetPath,
+  pathCrossings,
+  pathLength,
+  pathOf,
+  stretchOfPath,
+  pathArea,
+  placing,
+  edgeOfArc,
+  directionOn,
+  insidePath,
+  type Edge,
+  type Path,
+  type Point,
+} from '../geometry'
+import {
+  bevelOf,
+  cornerNear,
+  cornerOf,
+  easedPath,
+  extendAt,
+  isClosed,
+  joinPaths,
+  mapShape,
+  lengthenAt,
+  shapeOfPath,
+  shapePath,
+  splitPath,
+  stretchAt,
+  without,
+  type CornerFault,
+  type Cornered,
+} from '../linework'
+import type { AnyRecord, Change, Drawing, Id, Linework, OwnLook, Project, Shape, Wall } from '../records'
+import { EditRefused, type MakeId } from './refusal'
+import { alongPath, alongPaths, cuttersOf, trackOf, withDependents, type Track } from './track'
+import { refuseLocked } from './transform'
+
+export interface NewLinework {
+  readonly drawing: Id
+  readonly layer: Id
+  readonly shape: Shape
+  readonly own?: OwnLook
+}
+
+/** Refuses shapes that nobody means: without size, beyond all places, or with an outline that crosses itself. */
+export function refuseShape(shape: Shape): void {
+  if (shape.form === 'circle') {
+    if (!(shape.radius > SAME_POINT)) throw new EditRefused('A circle needs some radius.')
+    return
+  }
+  if (shape.form === 'ellipse') {
+    const { major, ratio } = shape
+    if (!(Math.hypot(major.x, major.y) * ratio > SAME_POINT))
+      throw new EditRefused('An ellipse needs two half axes above 0.')
+    return
+  }
+  if (shape.form === 'curve' && !shape.points.every((p) => Number.isFinite(p.x + p.y)))
+    throw new EditRefused('That is no place to go to.')
+  const path = shapePath(shape)
+  if (!isFinitePath(path)) throw new EditRefused('That is further than a line can go.')
+  if (path.vertices.length < 2 || !(pathLength(path) > SAME_POINT))
+    throw new EditRefused('A line needs some length.')
+  if (shape.form === 'path' && path.closed && crossesItself(path))
+    throw new EditRefused('This outline would cross itself. Leave it open, or point its corners in order.')
+}
+
+/** A new drafted item. */
+export function addLinework(project: Project, input: NewLinework, makeId: MakeId): Change {
+  refuseShape(input.shape)
+  project.need('drawing', input.drawing)
+  const layer = project.need('layer', input.layer)
+  if (layer.locked) throw new EditRefused(`The layer “${layer.name}” is locked. Unlock it in Layers first.`)
+  const { drawing, shape, own } = input
+  return {
+    put: [{ id: makeId(), kind: 'linework', drawing, layer: layer.id, shape, ...(own ? { own } : {}) }],
+    drop: [],
+  }
+}
+
+/** Where an edit happens: the drawing with its solved level. */
+export interface Place {
+  readonly drawing: Drawing
+  readonly solver: LevelSolver
+}
+
+const cuttersFor = (
+  project: Project,
+  { drawing, solver }: Place,
+  track: Track,
+  only?: readonly Id[],
+): Path[] =>
+  cuttersOf(project, drawing, solver, {
+    walls: track.record.kind === 'wall' ? 'axes' : 'faces',
+    except: track.record.id,
+    ...(only && only.length > 0 ? { only } : {}),
+  })
+
+/** The piece of an item that would go when trimmed at a point; null when nothing crosses it there. */
+export function pieceAt(
+  project: Project,
+  place: Place,
+  id: Id,
+  p: Point,
+  only?: readonly Id[],
+): { piece: Path; rest: Path[] } | null {
+  const track = trackOf(project, id, 'trim')
+  const stretch = stretchAt(track.path, cuttersFor(project, place, track, only), p)
+  if (!stretch) return null
+  const rest = without(track.path, stretch)
+  return { piece: stretchOfPath(track.path, stretch.from, stretch.to)!, rest }
+}
+
+/** Takes away the piece of an item between its crossings that was pointed to. */
+export function trimItem(
+  project: Project,
+  place: Place,
+  id: Id,
+  p: Point,
+  only: readonly Id[] | undefined,
+  makeId: MakeId,
+): Change {
+  const found = pieceAt(project, place, id, p, only)
+  if (!found)
+    throw new EditRefused(
+      only && only.length > 0
+        ? 'None of the chosen edges crosses it here.'
+        : 'Nothing crosses it, so there is no piece to take away.',
+    )
+  return alongPaths(project, trackOf(project, id, 'trim'), found.rest, makeId)
+}
+
+/** Runs the end of an item that is nearer to p on to the first edge it meets. */
+export function extendItem(
+  project: Project,
+  place: Place,
+  id: Id,
+  p: Point,
+  only: readonly Id[] | undefined,
+  makeId: MakeId,
+): Change {
+  const track = trackOf(project, id, 'extend')
+  if (track.path.closed) throw new EditRefused('A closed outline has no end to extend.')
+  const longer = extendAt(track.path, cuttersFor(project, place, track, only), p)
+  if (!longer) throw new EditRefused('Nothing lies ahead of this end.')
+  return alongPaths(project, track, [longer], makeId)
+}
+
+/** Lengthens (or, below 0, shortens) an item at its end nearer to p. */
+export function lengthenItem(project: Project, id: Id, p: Point, by: number, makeId: MakeId): Change {
+  const track = trackOf(project, id, 'lengthen')
+  if (track.path.closed) throw new EditRefused('A closed outline has no end to lengthen.')
+  if (by === 0 || !Number.isFinite(by)) throw new EditRefused('Type by how much.')
+  const made = lengthenAt(track.path, p, by)
+  if (!made) throw new EditRefused('That would leave nothing of it, or close its circle.')
+  return alongPaths(project, track, [made], makeId)
+}
+
+/** Splits an item in two at its point nearest to p; a closed outline opens there. */
+export function splitItem(project: Project, id: Id, p: Point, makeId: MakeId): Change {
+  const track = trackOf(project, id, 'split')
+  const { along } = nearestOnPath(track.path, p)
+  const parts = splitPath(track.path, along)
+  if (!track.path.closed && parts.length < 2)
+    throw new EditRefused('That is its end already: point somewhere between its ends.')
+  return alongPaths(project, track, parts, makeId)
+}
+
+/** The crossings of a line drawn across with an item's line, for trimming and picking by dragging. */
+export function crossedAt(project: Project, id: Id, a: Point, b: Point): Point[] {
+  const { path } = trackOf(project, id, 'cross')
+  return pathCrossings(path, pathOf([{ a, b, sweep: 0 }], false)).map(({ point }) => point)
+}
+
+/** Joins items into the first one picked, which keeps its traits: ends that meet, and lines in one line. */
+export function joinItems(project: Project, ids: readonly Id[]): Change {
+  if (ids.length < 2) throw new EditRefused('Select the lines that are to become one.')
+  const tracks = ids.map((id) => trackOf(project, id, 'join'))
+  const [first] = tracks
+  if (first!.path.closed) throw new EditRefused('The first one is closed already.')
+  const walls = tracks.filter(({ record }) => record.kind === 'wall').length
+  if (walls > 0 && walls < tracks.length)
+    throw new EditRefused('Walls join with walls, and lines with lines.')
+  const { path, used } = joinPaths(tracks.map((track) => track.path))
+  if (used.length === 0) throw new EditRefused('Their ends do not meet, and they do not lie in one line.')
+  if (walls > 0) return mergeWalls(project, tracks, path, used)
+  return {
+    put: [alongPath(first!.record, path)],
+    drop: used.flatMap((i) => withDependents(project, tracks[i]!.record.id)),
+  }
+}
+
+function mergeWalls(project: Project, tracks: readonly Track[], path: Path, used: readonly number[]): Change {
+  const edges = edgesOf(path)
+  if (path.closed || edges.length !== 1)
+    throw new EditRefused('Only walls in one line, or along one circle, become one wall.')
+  const [axis] = edges as [Edge]
+  const first = tracks[0]!.record as Wall
+  const merged = alongPath(first, path) as Wall
+  const put: AnyRecord[] = [merged]
+  const gone = new Set(used.map((i) => tracks[i]!.record.id))
+  for (const { record } of tracks) {
+    if (record.id !== first.id && !gone.has(record.id)) continue
+    const wall = record as Wall
+    const same = directionOn({ a: wall.a, b: wall.b, sweep: wall.sweep ?? 0 }, 0.5)
+    const mine = directionOn(axis, 0.5)
+    const flipped = same.x * mine.x + same.y * mine.y < 0
+    for (const change of alongPaths(
+      project,
+      { record: wall, path: pathOf([{ a: wall.a, b: wall.b, sweep: wall.sweep ?? 0 }], false) },
+      [path],
+      () => wall.id,
+    ).put) {
+      if (change.kind !== 'opening') continue
+      put.push({
+        ...change,
+        wall: first.id,
+        ...(flipped
+          ? {
+              hand: change.hand === 'start' ? 'end' : 'start',
+              side: change.side === 'left' ? 'right' : 'left',
+            }
+          : {}),
+      })
+    }
+  }
+  return { put, drop: [...gone] }
+}
+
+const FAULTS: Record<CornerFault, string> = {
+  parallel: 'They are parallel: there is no corner between them.',
+  apart: 'They do not meet, however far they run on.',
+  closed: 'Point to the open ends of two lines.',
+  'too large': 'There is no room for that here: make it smaller.',
+  same: 'Point to two different lines.',
+}
+
+/** How a corner is made: sharp, rounded by a radius, or cut off at distances from it. */
+export type Ease = { readonly radius: number } | { readonly back: number; readonly otherBack: number }
+
+function refuseEase(ease: Ease): void {
+  const values = 'radius' in ease ? [ease.radius] : [ease.back, ease.otherBack]
+  if (!values.every((value) => Number.isFinite(value) && value >= 0))
+    throw new EditRefused('Type a length of 0 or more.')
+}
+
+/** Brings two items to a corner, keeping the sides pointed to; what rounds or cuts it off has the first one's traits. */
+export function cornerItems(
+  project: Project,
+  first: { readonly id: Id; readonly at: Point },
+  second: { readonly id: Id; readonly at: Point },
+  ease: Ease,
+  makeId: MakeId,
+): Change {
+  refuseEase(ease)
+  if (first.id === second.id) return easeCornerBetween(project, first.id, first.at, second.at, ease, makeId)
+  const one = trackOf(project, first.id, 'bring to a corner')
+  const two = trackOf(project, second.id, 'bring to a corner')
+  const made: Cornered | CornerFault =
+    'radius' in ease
+      ? cornerOf(one.path, first.at, two.path, second.at, ease.radius)
+      : bevelOf(one.path, first.at, two.path, second.at, ease.back, ease.otherBack)
+  if (typeof made === 'string') throw new EditRefused(FAULTS[made])
+  const put = [
+    ...alongPaths(project, one, [made.first], makeId).put,
+    ...alongPaths(project, two, [made.second], makeId).put,
+  ]
+  if (made.between && distance(made.between.a, made.between.b) > SAME_POINT)
+    put.push({ ...alongPath(one.record, pathOf([made.between], false)), id: makeId() } as AnyRecord)
+  return { put, drop: [] }
+}
+
+/** The corner of one outline between two of its edges, or the one nearest to where was pointed. */
+function easeCornerBetween(project: Project, id: Id, p: Point, q: Point, ease: Ease, makeId: MakeId): Change {
+  const track = trackOf(project, id, 'round')
+  const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }
+  const corner = cornerNear(track.path, middle)
+  if (corner === null) throw new EditRefused('This line has no corner.')
+  return eased(project, track, [corner], ease, makeId)
+}
+
+/** Rounds or bevels all corners of an item. */
+export function easeCorners(project: Project, id: Id, ease: Ease, makeId: MakeId): Change {
+  refuseEase(ease)
+  const track = trackOf(project, id, 'round')
+  return eased(project, track, [...track.path.vertices.keys()], ease, makeId)
+}
+
+function eased(
+  project: Project,
+  track: Track,
+  corners: readonly number[],
+  ease: Ease,
+  makeId: MakeId,
+): Change {
+  const size = 'radius' in ease ? ease.radius : Math.max(ease.back, ease.otherBack)
+  if (size === 0) throw new EditRefused('Type a size above 0 to round this corner.')
+  const { path, tight } = easedPath(track.path, corners, ease)
+  if (tight.length > 0 && tight.length >= corners.filter((i) => isCorner(track.path, i)).length)
+    throw new EditRefused(FAULTS['too large'])
+  return alongPaths(project, track, [path], makeId)
+}
+
+function isCorner(path: Path, i: number): boolean {
+  if (!path.closed && (i === 0 || i === path.vertices.length - 1)) return false
+  const edges = edgesOf(path)
+  const u = directionOn(edges[(i + edges.length - 1) % edges.length]!, 1)
+  const v = directionOn(edges[i % edges.length]!, 0)
+  return Math.abs(u.x * v.y - u.y * v.x) > 1e-6
+}
+
+/** Lines at a distance from an item: on the side of the point, on both sides, one or several in equal steps. */
+export function offsetItem(
+  project: Project,
+  id: Id,
+  input: { readonly by: number; readonly towards: Point; readonly both?: boolean; readonly count?: number },
+  makeId: MakeId,
+): Change {
+  const { by, towards, both = false, count = 1 } = input
+  const track = trackOf(project, id, 'offset')
+  if (!(by > SAME_POINT) || !Number.isFinite(by)) throw new EditRefused('Type a distance above 0.')
+  if (!(count >= 1 && count <= 500)) throw new EditRefused('Between 1 and 500 lines at a time.')
+  const side = sideOfPath(track.path, towards)
+  const put: AnyRecord[] = []
+  let swallowed = false
+  for (const sense of both ? [side, -side] : [side]) {
+    for (let k = 1; k <= count; k++) {
+      const made = offsetPath(track.path, sense * by * k)
+      if (made.length === 0) swallowed = true
+      for (const path of made) {
+        if (track.record.kind === 'wall' && edgesOf(path).length !== 1) continue
+        const one = alongPath(track.record, path)
+        const circle = asCircle(track, path)
+        put.push({ ...one, ...(circle ? { shape: circle } : {}), id: makeId() } as AnyRecord)
+      }
+    }
+  }
+  if (put.length === 0)
+    throw new EditRefused(
+      swallowed ? 'That is so far in that nothing of the outline is left.' : 'Nothing lies at that distance.',
+    )
+  return { put, drop: [] }
+}
+
+/** The offset of a circle is a circle. */
+function asCircle({ record }: Track, path: Path): Shape | null {
+  if (record.kind !== 'linework' || record.shape.form !== 'circle') return null
+  const [edge] = edgesOf(path)
+  if (!path.closed || !edge) return null
+  return { form: 'circle', centre: record.shape.centre, radius: distance(edge.a, record.shape.centre) }
+}
+
+/** 1 when p lies to the left of a path's nearest part, -1 when to the right. A closed outline: its inside or outside. */
+export function sideOfPath(path: Path, p: Point): 1 | -1 {
+  if (path.closed) return insidePath(path, p) === pathArea(path) > 0 ? 1 : -1
+  const near = nearestOnPath(path, p)
+  const edges = edgesOf(path)
+  const edge = edges[near.edge]!
+  let u = directionOn(edge, near.t)
+  // At a corner both directions count.
+  if (near.t >= 1 && edges[near.edge + 1]) {
+    const v = directionOn(edges[near.edge + 1]!, 0)
+    u = { x: u.x + v.x, y: u.y + v.y }
+  }
+  return u.x * (p.y - near.point.y) - u.y * (p.x - near.point.x) >= 0 ? 1 : -1
+}
+
+/** How far a point lies from an item's line. */
+export function distanceTo(project: Project, id: Id, p: Point): number {
+  return nearestOnPath(trackOf(project, id, 'offset').path, p).distance
+}
+
+/** A shape's parts as separate lines and arcs. */
+export function breakApart(project: Project, ids: readonly Id[], makeId: MakeId): Change {
+  refuseLocked(
+    project,
+    ids.filter((id) => project.get(id)?.kind !== 'group'),
+  )
+  const put: AnyRecord[] = []
+  const drop = new Set<Id>()
+  for (const id of ids) {
+    const record = project.get(id)!
+    if (record.kind === 'group' || record.kind === 'repeat') drop.add(id)
+    else if (record.kind === 'linework' && (edgesOf(shapePath(record.shape)).length > 1 || isCloud(record))) {
+      drop.add(id)
+      for (const edge of edgesOf(shapePath(record.shape)))
+        put.push({ ...record, id: makeId(), shape: shapeOfPath(pathOf([edge], false)) })
+    } else if (record.kind === 'placement') {
+      for (const made of blockParts(project, record.id, makeId)) put.push(made)
+      drop.add(id)
+    }
+  }
+  for (const group of project.all('group'))
+    if (group.members.some((id) => ids.includes(id)) && !drop.has(group.id)) drop.add(group.id)
+  for (const repeat of project.all('repeat'))
+    if ([...repeat.copies, ...repeat.sources].some((id) => ids.includes(id))) drop.add(repeat.id)
+  if (drop.size === 0) throw new EditRefused('What is selected has no parts to break into.')
+  return { put, drop: [...drop] }
+}
+
+const isCloud = (record: Linework): boolean =>
+  record.shape.form === 'path' && record.shape.cloudPaperMm !== undefined && !isClosed(record.shape)
+
+function blockParts(project: Project, id: Id, makeId: MakeId): Linework[] {
+  const placement = project.need('placement', id)
+  const block = project.need('block', placement.block)
+  const drawing = project.all('drawing').find((each) => each.level === placement.level)
+  if (!drawing) throw new EditRefused('There is no drawing of this level to put the parts on.')
+  return block.items.map((item): Linework => {
+    const path: Path =
+      item.shape === 'arc'
+        ? pathOf([edgeOfArc(item)], false)
+        : { vertices: item.points.map(({ x, y }) => ({ x, y, sweep: 0 })), closed: item.closed }
+    const map = placing(placement.at, placement.turn, placement.mirrored)
+    const shape: Shape =
+      item.shape === 'arc' && Math.abs(item.sweep) >= 2 * Math.PI - 1e-9
+        ? { form: 'circle', centre: item.centre, radius: item.radius }
+        : shapeOfPath(path)
+    return {
+      id: makeId(),
+      kind: 'linework',
+      drawing: drawing.id,
+      layer: item.light ? 'layer-fine' : 'layer-fittings',
+      shape: mapShape(map, shape),
+    }
+  })
+}

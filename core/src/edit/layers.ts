@@ -1,0 +1,190 @@
+import { STANDARD_LAYERS, STANDARD_LINE_TYPES, layerIdOf } from '../library'
+import {
+  kindWord,
+  type AnyRecord,
+  type Change,
+  type Id,
+  type Layer,
+  type Linework,
+  type Project,
+  type RecordKind,
+} from '../records'
+import { EditRefused, type MakeId } from './refusal'
+import { refuseLocked } from './transform'
+
+/** Kinds that lie on a layer. */
+export const LAYERED: readonly RecordKind[] = [
+  'wall',
+  'column',
+  'opening',
+  'placement',
+  'dimension',
+  'leader',
+  'note',
+  'linework',
+  'hatch',
+  'gridLine',
+  'guide',
+]
+
+/** A new layer behind the others, with the pen of an ordinary line. */
+export function addLayer(project: Project, name: string, makeId: MakeId): { change: Change; layer: Id } {
+  const plain = cleanName(project, name, null)
+  const order = Math.max(-1, ...project.all('layer').map((layer) => layer.order)) + 1
+  const layer: Layer = {
+    id: makeId(),
+    kind: 'layer',
+    name: plain,
+    penMm: 0.25,
+    tone: 0,
+    lineType: 'line-type-continuous',
+    shown: true,
+    locked: false,
+    printed: true,
+    order,
+  }
+  return { change: { put: [layer], drop: [] }, layer: layer.id }
+}
+
+function cleanName(project: Project, name: string, own: Id | null): string {
+  const plain = name.trim()
+  if (!plain) throw new EditRefused('A layer needs a name.')
+  if (
+    project.all('layer').some((layer) => layer.id !== own && layer.name.toLowerCase() === plain.toLowerCase())
+  )
+    throw new EditRefused(`There is a layer “${plain}” already.`)
+  return plain
+}
+
+/** Changes facts of a layer. */
+export function setLayer(project: Project, id: Id, facts: Partial<Omit<Layer, 'id' | 'kind'>>): Change {
+  const layer = project.need('layer', id)
+  const name = facts.name === undefined ? layer.name : cleanName(project, facts.name, id)
+  return { put: [{ ...layer, ...facts, name }], drop: [] }
+}
+
+/** How many records lie on a layer, those that lie there by their kind included. */
+export function onLayer(project: Project, id: Id): AnyRecord[] {
+  const found: AnyRecord[] = []
+  for (const record of project.everything())
+    if (layerIdOf(record) === id && LAYERED.includes(record.kind)) found.push(record)
+  return found
+}
+
+/** Removes a layer that nothing lies on. */
+export function removeLayer(project: Project, id: Id): Change {
+  const layer = project.need('layer', id)
+  if (STANDARD_LAYERS.some((each) => each.id === id))
+    throw new EditRefused(
+      `“${layer.name}” comes with the program and stays. It can be renamed, or not shown.`,
+    )
+  const used = onLayer(project, id).length
+  if (used > 0)
+    throw new EditRefused(
+      `${used} thing${used > 1 ? 's lie' : ' lies'} on “${layer.name}”. Move ${used > 1 ? 'them' : 'it'} to another layer first.`,
+    )
+  return { put: [], drop: [id] }
+}
+
+/** Puts items on a layer. */
+export function putOnLayer(project: Project, ids: readonly Id[], layer: Id): Change {
+  project.need('layer', layer)
+  refuseLocked(project, ids)
+  const put = ids.flatMap((id): AnyRecord[] => {
+    const record = project.get(id)!
+    return LAYERED.includes(record.kind) ? [{ ...record, layer } as AnyRecord] : []
+  })
+  if (put.length === 0) throw new EditRefused('Nothing of this lies on a layer.')
+  return { put, drop: [] }
+}
+
+/** Gives items a pen or line type of their own; null takes that of the layer again. */
+export function setOwnLook(
+  project: Project,
+  ids: readonly Id[],
+  look: { readonly penMm?: number | null; readonly lineType?: Id | null; readonly tone?: number | null },
+): Change {
+  refuseLocked(project, ids)
+  const put = ids.flatMap((id): AnyRecord[] => {
+    const record = project.get(id)!
+    if (record.kind !== 'linework' && record.kind !== 'hatch') return []
+    const own = Object.fromEntries(
+      Object.entries({ ...record.own, ...look }).filter(([, value]) => value !== null && value !== undefined),
+    )
+    const { own: _, ...rest } = record
+    return [(Object.keys(own).length > 0 ? { ...rest, own } : rest) as AnyRecord]
+  })
+  if (put.length === 0) throw new EditRefused('Walls and blocks take the pen of their layer.')
+  return { put, drop: [] }
+}
+
+/** Lays items before or behind all others of their drawing. */
+export function reorderItems(project: Project, ids: readonly Id[], to: 'front' | 'back'): Change {
+  refuseLocked(project, ids)
+  const chosen = new Set(ids)
+  let high = 0
+  let low = 0
+  for (const record of project.everything()) {
+    if (!('order' in record) || chosen.has(record.id) || record.kind === 'sheet' || record.kind === 'layer')
+      continue
+    high = Math.max(high, record.order ?? 0)
+    low = Math.min(low, record.order ?? 0)
+  }
+  const put = ids.flatMap((id): AnyRecord[] => {
+    const record = project.get(id)!
+    if (!['linework', 'hatch', 'placement'].includes(record.kind)) return []
+    return [{ ...record, order: to === 'front' ? high + 1 : low - 1 } as AnyRecord]
+  })
+  if (put.length === 0)
+    throw new EditRefused(
+      'Walls lie under dimensions and notes as they should; lines, hatches and blocks can be reordered.',
+    )
+  return { put, drop: [] }
+}
+
+/** Gives items the traits of another: layer, pen, line type; for walls the type; for hatches the filling. */
+export function takeTraits(project: Project, from: Id, to: readonly Id[]): Change {
+  const model = project.get(from)
+  if (!model) throw new EditRefused('What the traits were to come from is no longer there.')
+  refuseLocked(project, to)
+  const layer = layerIdOf(model)
+  const put: AnyRecord[] = []
+  for (const id of to) {
+    if (id === from) continue
+    const record = project.get(id)!
+    if (!LAYERED.includes(record.kind)) continue
+    let made = (layer ? { ...record, layer } : record) as AnyRecord
+    if (made.kind === 'linework' && (model.kind === 'linework' || model.kind === 'hatch')) {
+      const { own: _, ...rest } = made
+      made = (model.own ? { ...rest, own: model.own } : rest) as Linework
+    }
+    if (made.kind === 'wall' && model.kind === 'wall') {
+      made = { ...made, type: model.type, base: model.base, height: model.height }
+    }
+    if (made.kind === 'hatch' && model.kind === 'hatch') {
+      const { own: _, ...rest } = made
+      made = { ...rest, filling: model.filling, ...(model.own ? { own: model.own } : {}) }
+    }
+    if (made.kind === 'note' && model.kind === 'note')
+      made = { ...made, heightPaperMm: model.heightPaperMm, align: model.align }
+    if (made.kind === 'column' && model.kind === 'column')
+      made = { ...made, material: model.material, section: model.section }
+    if (made.kind === 'opening' && model.kind === 'opening')
+      made = { ...made, width: model.width, sill: model.sill, head: model.head, fit: model.fit }
+    put.push(made)
+  }
+  if (put.length === 0)
+    throw new EditRefused(`Nothing here can take the traits of a ${kindWord(model.kind)}.`)
+  return { put, drop: [] }
+}
+
+/**
+ * What a project of an older version lacks: layers and line types. Null when it is up to date.
+ */
+export function upgrade(project: Project): Change | null {
+  if (project.facts.schema === 2) return null
+  const put: AnyRecord[] = [{ ...project.facts, schema: 2 }]
+  for (const record of [...STANDARD_LINE_TYPES, ...STANDARD_LAYERS])
+    if (!project.get(record.id)) put.push(record)
+  return { put, drop: [] }
+}

@@ -1,0 +1,153 @@
+import { wallAxis, type LevelSolver } from '../building'
+import {
+  SHORTEST,
+  edgeLength,
+  edgesOf,
+  nearestOnEdge,
+  partAt,
+  pathLength,
+  pathOf,
+  pointOn,
+  type Edge,
+  type Path,
+  type Point,
+} from '../geometry'
+import { layerOf } from '../library'
+import { shapeOfPath, shapePath } from '../linework'
+import {
+  kindWord,
+  type AnyRecord,
+  type Change,
+  type Drawing,
+  type Id,
+  type Linework,
+  type Opening,
+  type Project,
+  type Wall,
+} from '../records'
+import { EditRefused, type MakeId } from './refusal'
+import { refuseLocked } from './transform'
+
+/** A record that runs along a line: a wall along its drawn line, a drafted item along its own. */
+export interface Track {
+  readonly record: Wall | Linework
+  readonly path: Path
+}
+
+/** The line a record runs along. Refused for what has none, with what was to be done: "trim". */
+export function trackOf(project: Project, id: Id, verb: string): Track {
+  refuseLocked(project, [id])
+  const record = project.get(id)!
+  if (record.kind === 'wall') return { record, path: pathOf([wallAxis(record)], false) }
+  if (record.kind === 'linework') {
+    const path = shapePath(record.shape)
+    if (path.vertices.length < 2) throw new EditRefused('This line has no length.')
+    return { record, path }
+  }
+  throw new EditRefused(
+    `There is nothing to ${verb} about a ${kindWord(record.kind)}: point to a line or a wall.`,
+  )
+}
+
+/** The record along another line. */
+export function alongPath(record: Wall | Linework, path: Path): Wall | Linework {
+  if (pathLength(path) < SHORTEST) throw new EditRefused('That would leave something without length.')
+  if (record.kind === 'linework') {
+    const cloud = record.shape.form === 'path' ? record.shape.cloudPaperMm : undefined
+    const shape = shapeOfPath(path)
+    return {
+      ...record,
+      shape: cloud !== undefined && shape.form === 'path' ? { ...shape, cloudPaperMm: cloud } : shape,
+    }
+  }
+  const edges = edgesOf(path)
+  if (edges.length !== 1) throw new EditRefused('A wall runs along one line or one arc.')
+  return wallAlong(record, edges[0]!)
+}
+
+function wallAlong(wall: Wall, { a, b, sweep }: Edge): Wall {
+  const { sweep: _, ...rest } = wall
+  return sweep === 0 ? { ...rest, a, b } : { ...rest, a, b, sweep }
+}
+
+/**
+ * The record cut up or moved onto new lines: the first keeps its id, others are new with the same traits.
+ * Openings of a wall stay where they are in the building, in the part of the wall nearest to them.
+ */
+export function alongPaths(project: Project, track: Track, paths: readonly Path[], makeId: MakeId): Change {
+  const { record } = track
+  if (paths.length === 0) return { put: [], drop: withDependents(project, record.id) }
+  const made = paths.map((path, i) => {
+    const one = alongPath(record, path)
+    return i === 0 ? one : ({ ...one, id: makeId() } as typeof one)
+  })
+  if (record.kind !== 'wall') return { put: made, drop: [] }
+  const walls = made as Wall[]
+  const axes = walls.map(wallAxis)
+  const openings = openingsIn(project, record.id).map((opening): AnyRecord => {
+    const p = pointAlong(wallAxis(record), opening.along)
+    const nearest = axes
+      .map((axis, i) => ({ i, away: nearestOnEdge(axis, p).distance }))
+      .sort((x, y) => x.away - y.away)[0]!.i
+    return { ...opening, wall: walls[nearest]!.id, along: alongEdge(axes[nearest]!, p) }
+  })
+  return { put: [...walls, ...openings], drop: [] }
+}
+
+const openingsIn = (project: Project, wall: Id): Opening[] =>
+  project.dependents(wall).flatMap((id) => project.find('opening', id) ?? [])
+
+/** The distance along an edge's line or circle of the foot of p. */
+export const alongEdge = (edge: Edge, p: Point): number => partAt(edge, p) * edgeLength(edge)
+
+/** The point of an edge's line or circle at a distance along it, which may lie beyond its ends. */
+export const pointAlong = (edge: Edge, along: number): Point => pointOn(edge, along / edgeLength(edge))
+
+/** A record's id with those of everything that cannot do without it. */
+export function withDependents(project: Project, id: Id): Id[] {
+  const all = new Set<Id>()
+  const visit = (each: Id): void => {
+    if (all.has(each)) return
+    all.add(each)
+    for (const user of project.dependents(each)) visit(user)
+  }
+  visit(id)
+  return [...all]
+}
+
+/** Which lines of a drawing things are cut at: those of its drafted items and of its walls. */
+export interface CutterChoice {
+  /** Walls count by their faces (for lines), or by their drawn lines (for walls). */
+  readonly walls: 'faces' | 'axes'
+  /** Only these; left out: everything that is shown. */
+  readonly only?: readonly Id[]
+  /** Never this one. */
+  readonly except: Id
+}
+
+export function cuttersOf(
+  project: Project,
+  drawing: Drawing,
+  solver: LevelSolver,
+  { walls, only, except }: CutterChoice,
+): Path[] {
+  const wanted = only ? new Set(only) : null
+  const counts = (record: AnyRecord): boolean =>
+    record.id !== except && (wanted === null || wanted.has(record.id)) && layerOf(project, record).shown
+  const paths: Path[] = []
+  for (const id of project.dependents(drawing.id)) {
+    const record = project.get(id)
+    if (record?.kind === 'linework' && counts(record)) paths.push(shapePath(record.shape))
+  }
+  for (const line of project.all('gridLine'))
+    if (counts(line)) paths.push(pathOf([{ a: line.a, b: line.b, sweep: 0 }], false))
+  for (const wall of solver.all()) {
+    if (!counts(wall.shape.wall)) continue
+    if (walls === 'axes') paths.push(pathOf([wallAxis(wall.shape.wall)], false))
+    else
+      for (const b of wall.boundaries)
+        if (b.left < 0 || b.right < 0)
+          paths.push(pathOf([{ a: { x: b.x1, y: b.y1 }, b: { x: b.x2, y: b.y2 }, sweep: 0 }], false))
+  }
+  return paths
+}

@@ -1,0 +1,311 @@
+import RBush from 'rbush'
+import {
+  SAME_POINT,
+  angleOf,
+  arcOf,
+  crossings,
+  directionOn,
+  distance,
+  edgeBox,
+  edgeLength,
+  insidePath,
+  isStraight,
+  partOfEdge,
+  pathArea,
+  pathOf,
+  pointOn,
+  reversedEdge,
+  tidyPath,
+  type Box,
+  type Edge,
+  type Path,
+  type Point,
+} from '../geometry'
+
+/** The area around a point: its outer outline with the islands in it; or why there is none. */
+export type Region =
+  | { readonly found: true; readonly outer: Path; readonly islands: readonly Path[] }
+  | {
+      readonly found: false
+      /** Where the smallest opening lies that lets it out, and how wide that is; null when none is known. */
+      readonly leak: { readonly a: Point; readonly b: Point; readonly width: number } | null
+      readonly tooMuch: boolean
+    }
+
+/** More edges than this are not searched: the answer would take too long. */
+const MOST_EDGES = 30_000
+/** Openings wider than this are no slips of the hand, and not named as leaks, mm. */
+const WIDEST_LEAK = 1500
+
+interface Node {
+  readonly p: Point
+  out: Half[]
+}
+
+interface Half {
+  readonly edge: Edge
+  readonly from: Node
+  readonly to: Node
+  twin: Half
+  face: number
+  readonly angle: number
+  readonly bend: number
+}
+
+/**
+ * The area that edges enclose around a point, as paths of straight and curved parts; lines that end loose in it
+ * are passed over. Loose ends nearer to each other than `gap` count as joined. When the area is open, the
+ * narrowest place is told through which it runs out.
+ */
+export function regionAround(edges: readonly Edge[], p: Point, gap: number): Region {
+  if (edges.length > MOST_EDGES) return { found: false, leak: null, tooMuch: true }
+  const parts = splitAll(edges)
+  const bridges = gap > 0 ? bridgesOf(parts, gap) : []
+  const region = enclosing([...parts, ...bridges], p)
+  if (region) return { found: true, ...region }
+  return { found: false, leak: leakOf(parts, p, gap), tooMuch: false }
+}
+
+interface Indexed extends Box {
+  readonly i: number
+}
+
+/** All edges split where they cross or touch; doubled parts once. */
+function splitAll(edges: readonly Edge[]): Edge[] {
+  const index = new RBush<Indexed>()
+  const boxes = edges.map((edge, i) => ({ ...edgeBox(edge), i }))
+  index.load(boxes)
+  const cuts: number[][] = edges.map(() => [])
+  boxes.forEach((box, i) => {
+    const near = index.search({
+      minX: box.minX - SAME_POINT,
+      minY: box.minY - SAME_POINT,
+      maxX: box.maxX + SAME_POINT,
+      maxY: box.maxY + SAME_POINT,
+    })
+    for (const { i: j } of near) {
+      if (j <= i) continue
+      for (const { t, u } of crossings(edges[i]!, edges[j]!)) {
+        cuts[i]!.push(t)
+        cuts[j]!.push(u)
+      }
+    }
+  })
+  const parts: Edge[] = []
+  edges.forEach((edge, i) => {
+    const stops = [0, ...cuts[i]!.sort((a, b) => a - b), 1]
+    const length = edgeLength(edge)
+    let last = 0
+    for (const stop of stops.slice(1)) {
+      if ((stop - last) * length <= SAME_POINT) continue
+      const end = (1 - stop) * length <= SAME_POINT ? 1 : stop
+      parts.push(partOfEdge(edge, last, end))
+      last = end
+      if (end === 1) break
+    }
+  })
+  return parts
+}
+
+/** Points nearer to each other than the tolerance are one node. */
+class Nodes {
+  private readonly cells = new Map<string, Node[]>()
+  readonly all: Node[] = []
+
+  at(p: Point): Node {
+    const size = 4 * SAME_POINT
+    const cx = Math.floor(p.x / size)
+    const cy = Math.floor(p.y / size)
+    for (let i = cx - 1; i <= cx + 1; i++)
+      for (let j = cy - 1; j <= cy + 1; j++)
+        for (const node of this.cells.get(`${i} ${j}`) ?? [])
+          if (distance(node.p, p) <= 2 * SAME_POINT) return node
+    const node: Node = { p, out: [] }
+    const key = `${cx} ${cy}`
+    const cell = this.cells.get(key)
+    if (cell) cell.push(node)
+    else this.cells.set(key, [node])
+    this.all.push(node)
+    return node
+  }
+}
+
+function graphOf(parts: readonly Edge[]): Nodes {
+  const nodes = new Nodes()
+  for (const part of parts) {
+    const from = nodes.at(part.a)
+    const to = nodes.at(part.b)
+    if (from === to && isStraight(part)) continue
+    const middle = pointOn(part, 0.5)
+    if (
+      from.out.some((half) => half.to === to && distance(pointOn(half.edge, 0.5), middle) <= 2 * SAME_POINT)
+    )
+      continue
+    const half = halfOf(part, from, to)
+    const twin = halfOf(reversedEdge(part), to, from)
+    half.twin = twin
+    twin.twin = half
+    from.out.push(half)
+    to.out.push(twin)
+  }
+  return nodes
+}
+
+function halfOf(edge: Edge, from: Node, to: Node): Half {
+  const half: Half = {
+    edge,
+    from,
+    to,
+    twin: null as unknown as Half,
+    face: -1,
+    angle: angleOf(directionOn(edge, 0)),
+    bend: isStraight(edge) ? 0 : Math.sign(edge.sweep) / arcOf(edge).radius,
+  }
+  return half
+}
+
+/** Takes away what ends loose, again and again, until every edge goes on at both ends. */
+function prune(nodes: Nodes): void {
+  const todo = nodes.all.filter((node) => node.out.length === 1)
+  for (let node = todo.pop(); node; node = todo.pop()) {
+    const [half] = node.out
+    if (node.out.length !== 1 || !half) continue
+    node.out = []
+    const other = half.to
+    other.out = other.out.filter((each) => each !== half.twin)
+    if (other.out.length === 1) todo.push(other)
+  }
+}
+
+interface Face {
+  readonly path: Path
+  readonly area: number
+}
+
+function facesOf(nodes: Nodes): Face[] {
+  for (const node of nodes.all) node.out.sort((p, q) => p.angle - q.angle || p.bend - q.bend)
+  const faces: Face[] = []
+  for (const node of nodes.all) {
+    for (const start of node.out) {
+      if (start.face >= 0) continue
+      const edges: Edge[] = []
+      let half = start
+      do {
+        half.face = faces.length
+        edges.push({ ...half.edge, a: half.from.p, b: half.to.p })
+        // The next to the right of the way back keeps the face on the left.
+        const around = half.to.out
+        const back = around.indexOf(half.twin)
+        half = around[(back + around.length - 1) % around.length]!
+      } while (half !== start && half.face < 0)
+      const path = pathOf(edges, true)
+      faces.push({ path, area: pathArea(path) })
+    }
+  }
+  return faces
+}
+
+function enclosing(parts: readonly Edge[], p: Point): { outer: Path; islands: Path[] } | null {
+  const nodes = graphOf(parts)
+  prune(nodes)
+  const faces = facesOf(nodes)
+  let outer: Face | null = null
+  for (const face of faces) {
+    if (face.area <= 0 || (outer && face.area >= outer.area)) continue
+    if (insidePath(face.path, p)) outer = face
+  }
+  if (!outer) return null
+  const islands: Path[] = []
+  for (const face of faces) {
+    // The outside of something that stands in the area: traced clockwise.
+    if (face.area >= 0) continue
+    const q = face.path.vertices[0]!
+    if (!insidePath(outer.path, q) || insidePath(face.path, p)) continue
+    if (smallestAround(faces, face, q) === outer) islands.push(face.path)
+  }
+  const tidy = (path: Path): Path => tidyPath(path) ?? path
+  return { outer: tidy(outer.path), islands: islands.map(tidy) }
+}
+
+/** The smallest face around a point of an outline that is larger than what the outline holds. */
+function smallestAround(faces: readonly Face[], inner: Face, q: Point): Face | null {
+  let best: Face | null = null
+  for (const face of faces) {
+    if (face.area <= -inner.area + 1e-9 || (best && face.area >= best.area)) continue
+    if (insidePath(face.path, q) || touches(face.path, q)) best = face
+  }
+  return best
+}
+
+const touches = (path: Path, q: Point): boolean =>
+  path.vertices.some((vertex) => distance(vertex, q) <= 2 * SAME_POINT)
+
+/** Loose ends of the parts: nodes where only one edge ends. */
+function looseEnds(parts: readonly Edge[]): Point[] {
+  return graphOf(parts)
+    .all.filter((node) => node.out.length === 1)
+    .map((node) => node.p)
+}
+
+interface Bridge {
+  readonly edge: Edge
+  readonly width: number
+}
+
+/** Straight bridges from loose ends to each other, or to the nearest edge, no longer than `most`; shortest first. */
+function possibleBridges(parts: readonly Edge[], most: number): Bridge[] {
+  const ends = looseEnds(parts)
+  const bridges: Bridge[] = []
+  ends.forEach((a, i) => {
+    for (let j = i + 1; j < ends.length; j++) {
+      const b = ends[j]!
+      const width = distance(a, b)
+      if (width <= most && width > SAME_POINT) bridges.push({ edge: { a, b, sweep: 0 }, width })
+    }
+    for (const part of parts) {
+      if (distance(part.a, a) <= 2 * SAME_POINT || distance(part.b, a) <= 2 * SAME_POINT) continue
+      const near = nearest(part, a)
+      if (near.distance <= most && near.distance > SAME_POINT)
+        bridges.push({ edge: { a, b: near.point, sweep: 0 }, width: near.distance })
+    }
+  })
+  return bridges.sort((p, q) => p.width - q.width).slice(0, 400)
+}
+
+function nearest(edge: Edge, p: Point): { point: Point; distance: number } {
+  let best = { point: edge.a, distance: distance(edge.a, p) }
+  if (distance(edge.b, p) < best.distance) best = { point: edge.b, distance: distance(edge.b, p) }
+  const u = directionOn(edge, 0)
+  if (isStraight(edge)) {
+    const along = (p.x - edge.a.x) * u.x + (p.y - edge.a.y) * u.y
+    if (along > 0 && along < edgeLength(edge)) {
+      const foot = { x: edge.a.x + u.x * along, y: edge.a.y + u.y * along }
+      if (distance(foot, p) < best.distance) best = { point: foot, distance: distance(foot, p) }
+    }
+  }
+  return best
+}
+
+const bridgesOf = (parts: readonly Edge[], gap: number): Edge[] =>
+  splitAll([...possibleBridges(parts, gap).map(({ edge }) => edge)])
+
+/** The narrowest opening whose closing would close the area around p: found by halving the list of openings. */
+function leakOf(parts: readonly Edge[], p: Point, gap: number): { a: Point; b: Point; width: number } | null {
+  const bridges = possibleBridges(parts, Math.max(WIDEST_LEAK, gap))
+  const closes = (count: number): boolean =>
+    enclosing(splitAll([...parts, ...bridges.slice(0, count).map(({ edge }) => edge)]), p) !== null
+  if (bridges.length === 0 || !closes(bridges.length)) return null
+  let low = 0
+  let high = bridges.length
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (closes(middle)) high = middle
+    else low = middle
+  }
+  const { edge, width } = bridges[high - 1]!
+  return { a: edge.a, b: edge.b, width }
+}
+
+/** The area of a region without its islands, mm². */
+export const regionArea = (outer: Path, islands: readonly Path[]): number =>
+  Math.abs(pathArea(outer)) - islands.reduce((sum, path) => sum + Math.abs(pathArea(path)), 0)

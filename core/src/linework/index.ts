@@ -1,0 +1,6 @@
+export * from './shape'
+export * from './trim'
+export * from './corner'
+export * from './join'
+export * from './repeat'
+export * from './faces'
