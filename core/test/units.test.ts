@@ -9,7 +9,11 @@ import {
   formatAngle,
   formatHeight,
   formatLength,
+  formatBearing,
+  otherReading,
   parseAngle,
+  parseBearing,
+  parseNumber,
   parseLength,
   scaleName,
   shownStepMm,
@@ -169,6 +173,59 @@ describe('angles', () => {
         expect(parsed.ok && Math.abs(parsed.radians / DEGREE - degrees)).toBeLessThan(0.00051)
       }),
     )
+  })
+})
+
+describe('slopes, bearings and numbers', () => {
+  const degrees = (text: string): number => {
+    const read = parseAngle(text)
+    return read.ok ? (read.radians * 180) / Math.PI : NaN
+  }
+  it.each([
+    ['1:12', 4.7636],
+    ['1 : 1', 45],
+    ['6/12', 26.5651],
+    ['6 in 12', 26.5651],
+    ['100%', 45],
+    ['-5 %', -2.8624],
+    ['2,5%', 1.4321],
+    ['22°30\'15"', 22.5042],
+  ])('%s', (text, expected) => expect(degrees(text)).toBeCloseTo(expected, 3))
+  it.each([
+    ['N 45° E', 45],
+    ["S 47°30' W", 222.5],
+    ['90', 0],
+    ['0', 90],
+    ['N 10 W', 100],
+  ])('bearing %s', (text, expected) => {
+    const read = parseBearing(text)
+    expect(read.ok && ((read.radians * 180) / Math.PI + 360) % 360).toBeCloseTo(expected, 6)
+  })
+  it('writes bearings clockwise from north and reads them back', () => {
+    expect(formatBearing(0)).toBe(`90°00'00"`)
+    expect(formatBearing((-Math.PI * 3) / 4)).toBe(`225°00'00"`)
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1_295_999 }), (seconds) => {
+        const angle = Math.PI / 2 - (seconds / 3600) * (Math.PI / 180)
+        const read = parseBearing(formatBearing(angle))
+        expect(read.ok && Math.sin(read.radians - angle)).toBeCloseTo(0, 9)
+      }),
+    )
+  })
+  it.each(['N 95 E', 'up', ''])('“%s” is no bearing', (text) => expect(parseBearing(text).ok).toBe(false))
+  it.each([
+    ['2*3+1', 7],
+    ['1/3', 1 / 3],
+    ['50%', 0.5],
+    ['(1+2)/4', 0.75],
+  ])('number %s', (text, value) => expect(parseNumber(text)).toEqual({ ok: true, value }))
+  it.each(['3 mm', 'x', '', '1/0'])('“%s” is no number', (text) => expect(parseNumber(text).ok).toBe(false))
+  it('offers the other reading of what is hardly meant', () => {
+    expect(otherReading('10', FEET_INCHES, 600)).toEqual({ text: "10'", mm: 3048 })
+    expect(otherReading('4.5', METRIC, 100)).toEqual({ text: '4.5 m', mm: 4500 })
+    expect(otherReading('10"', FEET_INCHES, 600)).toBeNull()
+    expect(otherReading('120', FEET_INCHES, 600)).toBeNull()
+    expect(otherReading('2+1', FEET_INCHES, 600)!.mm).toBeCloseTo(914.4, 9)
   })
 })
 

@@ -9,8 +9,13 @@ import {
   type Id,
 } from '@lamina/core/records'
 import { EditRefused, newProject } from '@lamina/core/edit'
-import { parseAngle, parseLength } from '@lamina/core/units'
+import { annotationItems } from '@lamina/core/annotate'
+import { PLAIN_LOOK, draftField, planItems, type DraftField } from '@lamina/core/derive'
+import type { DisplayList } from '@lamina/core/display'
+import { boxOf, type Point } from '@lamina/core/geometry'
+import { pickBox } from '@lamina/core/locate'
 import type { Bench, Located, Tool } from '../src/tools/tool'
+import { typedValue } from '../src/tools/typed'
 
 /** A bench without a screen: real records, a solver that follows, typed fields, and what was refused. */
 export class TestBench implements Bench {
@@ -22,6 +27,7 @@ export class TestBench implements Bench {
   readonly labels: string[] = []
   readonly refused: string[] = []
   selection: readonly Id[] = []
+  ways: string | null = null
   private texts: Record<string, string> = {}
   private next = 0
 
@@ -49,14 +55,7 @@ export class TestBench implements Bench {
     return this.project.facts.units
   }
   typed(key: string): number | null {
-    const text = this.texts[key]
-    if (!text) return null
-    if (key === 'turn') {
-      const angle = parseAngle(text)
-      return angle.ok ? angle.radians : null
-    }
-    const length = parseLength(text, this.units)
-    return length.ok ? length.mm : null
+    return typedValue(key, this.texts[key], this.units)
   }
   typedText(key: string): string {
     return this.texts[key] ?? ''
@@ -80,6 +79,28 @@ export class TestBench implements Bench {
   }
   select(ids: readonly Id[]): void {
     this.selection = ids
+  }
+  get list(): DisplayList {
+    const look = { ...PLAIN_LOOK, scale: this.scale }
+    return [
+      ...planItems(this.project, this.drawing, this.solver, look),
+      ...annotationItems(this.project, this.drawing, this.solver, this.scale),
+    ]
+  }
+  get field(): DraftField {
+    return draftField(this.project, this.drawing, this.solver)
+  }
+  layer(usual: Id): Id {
+    return usual
+  }
+  way(usual: string): string {
+    return this.ways ?? usual
+  }
+  setWay(way: string): void {
+    this.ways = way
+  }
+  inBox(from: Point, to: Point, whole = false): Id[] {
+    return pickBox(this.list, this.solver, boxOf([from, to]), whole)
   }
   warn(sentence: string): void {
     this.refused.push(sentence)

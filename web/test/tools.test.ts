@@ -4,7 +4,8 @@ import { blockTool } from '../src/tools/block'
 import { dimensionTool } from '../src/tools/dimension'
 import { leaderTool, noteTool } from '../src/tools/leader'
 import { measureTool } from '../src/tools/measure'
-import { moveSideTool, moveTool } from '../src/tools/move'
+import { moveSideTool } from '../src/tools/moveSide'
+import { moveTool } from '../src/tools/transforms'
 import { openingTool } from '../src/tools/opening'
 import { wallTool } from '../src/tools/wall'
 import { TestBench, drawRectangle, pointer } from './bench'
@@ -256,7 +257,7 @@ describe('moving', () => {
     const bench = new TestBench()
     blockTool(bench, () => bench.project.find('block', 'block-chair')).press(pointer(1000, 1000))
     bench.select([bench.all('placement')[0]!.id])
-    const tool = moveTool(bench, () => [])
+    const tool = moveTool(bench)
     tool.press(pointer(0, 0))
     bench.type('along', '500')
     bench.type('turn', '-90')
@@ -270,7 +271,7 @@ describe('moving', () => {
     const bench = new TestBench()
     blockTool(bench, () => bench.project.find('block', 'block-chair')).press(pointer(1000, 1000))
     bench.select([bench.all('placement')[0]!.id])
-    const tool = moveTool(bench, () => [])
+    const tool = moveTool(bench)
     tool.press(pointer(0, 0))
     tool.press(pointer(0, 0))
     expect(bench.refused).toEqual(['Type or point how far to move.'])

@@ -6,13 +6,18 @@ import {
   direction,
   distance,
   dot,
+  edgeLength,
+  edgesOf,
+  isStraight,
   lineCrossing,
+  offsetEdge,
   offsetFrom,
   subtract,
   type Point,
 } from '../geometry'
-import { inWall, wallShape, type WallShape } from '../building'
-import type { AnyRecord, Change, Id, Opening, Project, ReferenceSide, Wall } from '../records'
+import { inWall, wallAxis, wallShape, type WallShape } from '../building'
+import { shapePath } from '../linework'
+import type { AnyRecord, Change, Column, Id, Opening, Project, ReferenceSide, Wall } from '../records'
 import { EditRefused, type MakeId } from './refusal'
 
 export interface WallChain {
@@ -165,4 +170,78 @@ export function setWallLength(project: Project, id: Id, length: number): Change 
   if (!(length >= SHORTEST)) throw new EditRefused('A wall needs some length.')
   const b = offsetFrom(wall.a, direction(wall.a, wall.b), length)
   return { put: withEnds(project, wall, wall.a, b), drop: [] }
+}
+
+/** A wall parallel to another at a clear distance from its face, as long as the other's drawn line beside it. */
+export function addWallBeside(
+  project: Project,
+  input: { readonly wall: Id; readonly side: 'left' | 'right'; readonly clear: number; readonly type: Id },
+  makeId: MakeId,
+): Change {
+  const host = project.need('wall', input.wall)
+  const shape = shapeOf(project, host)
+  if (!(input.clear > 0) || !Number.isFinite(input.clear))
+    throw new EditRefused('Type the clear distance between the two walls, above 0.')
+  const onLeft = input.side === 'left'
+  const axis = offsetEdge(wallAxis(host), onLeft ? shape.high + input.clear : shape.low - input.clear)
+  if (!axis) throw new EditRefused('The curve is too tight for a wall at that distance.')
+  const wall: Wall = {
+    id: makeId(),
+    kind: 'wall',
+    level: host.level,
+    type: input.type,
+    a: axis.a,
+    b: axis.b,
+    // Its drawn line is the face that looks at the other wall.
+    reference: onLeft ? 'right' : 'left',
+    base: 0,
+    height: null,
+    ...(axis.sweep === 0 ? {} : { sweep: axis.sweep }),
+  }
+  refuseDoubled(project, wall)
+  return { put: [wall], drop: [] }
+}
+
+/** Walls along the straight and curved parts of drafted lines. */
+export function wallsAlong(
+  project: Project,
+  input: Omit<WallChain, 'points' | 'closed'> & { readonly lines: readonly Id[] },
+  makeId: MakeId,
+): Change {
+  const walls: Wall[] = []
+  for (const id of input.lines) {
+    for (const edge of edgesOf(shapePath(project.need('linework', id).shape))) {
+      if (edgeLength(edge) < SHORTEST) continue
+      walls.push({
+        id: makeId(),
+        kind: 'wall',
+        level: input.level,
+        type: input.type,
+        a: edge.a,
+        b: edge.b,
+        reference: input.reference,
+        base: 0,
+        height: null,
+        ...(isStraight(edge) ? {} : { sweep: edge.sweep }),
+      })
+    }
+  }
+  if (walls.length === 0) throw new EditRefused('Select drafted lines for the walls to follow.')
+  if (walls.length > 2000) throw new EditRefused('That would make more than 2 000 walls at a time.')
+  for (const wall of walls) refuseDoubled(project, wall)
+  return { put: walls, drop: [] }
+}
+
+/** A column about its middle. */
+export function addColumn(project: Project, input: Omit<Column, 'id' | 'kind'>, makeId: MakeId): Change {
+  const sizes =
+    input.section.form === 'round' ? [input.section.diameter] : [input.section.width, input.section.depth]
+  if (!sizes.every((size) => size > 0 && Number.isFinite(size)))
+    throw new EditRefused('A column needs some size.')
+  project.need('level', input.level)
+  const twin = project
+    .all('column')
+    .some((column) => column.level === input.level && distance(column.at, input.at) < JOINED_ENDS)
+  if (twin) throw new EditRefused('There is a column in this place already.')
+  return { put: [{ ...input, at: { x: input.at.x, y: input.at.y }, id: makeId(), kind: 'column' }], drop: [] }
 }

@@ -3,13 +3,20 @@ import { itemExtent, pathOfItem, type DisplayItem, type DisplayList } from '../d
 import {
   boxHasPoint,
   boxHolds,
+  boxOf,
   boxWidth,
   boxesMeet,
   distanceToSegment,
+  edgeOfArc,
   flattenPath,
   nearestOnPath,
+  pathCrossings,
+  pathOf,
+  pathOfPoints,
+  segmentCrossing,
   growBox,
   type Box,
+  type Path,
   type Point,
 } from '../geometry'
 import type { Id } from '../records'
@@ -139,4 +146,62 @@ function segmentTouches(x1: number, y1: number, x2: number, y2: number, box: Box
   return (
     clip(-dx, x1 - box.minX) && clip(dx, box.maxX - x1) && clip(-dy, y1 - box.minY) && clip(dy, box.maxY - y1)
   )
+}
+
+/** What a line from a to b crosses. */
+export function pickAcross(list: DisplayList, solver: LevelSolver | null, a: Point, b: Point): Id[] {
+  const found = new Set<Id>()
+  const box = boxOf([a, b])
+  const line = pathOfPoints([a, b], false)
+  for (const item of list) {
+    if (!item.source || found.has(item.source) || !boxesMeet(box, itemExtent(item))) continue
+    if (crossedBy(item, a, b, line)) found.add(item.source)
+  }
+  for (const wall of solver?.wallsNear(box) ?? []) {
+    const crossed = wall.boundaries.some((e) =>
+      segmentCrossing(a, b, { x: e.x1, y: e.y1 }, { x: e.x2, y: e.y2 }),
+    )
+    if (crossed) found.add(wall.shape.id)
+  }
+  return [...found]
+}
+
+function crossedBy(item: DisplayItem, a: Point, b: Point, line: Path): boolean {
+  switch (item.kind) {
+    case 'line':
+      return pathCrossings(line, pathOfPoints(pointsOf(item.points), item.closed)).length > 0
+    case 'path':
+      return pathCrossings(line, pathOfItem(item)).length > 0
+    case 'segments': {
+      const { points } = item
+      for (let i = 0; i + 3 < points.length; i += 4) {
+        const p = { x: points[i]!, y: points[i + 1]! }
+        if (segmentCrossing(a, b, p, { x: points[i + 2]!, y: points[i + 3]! })) return true
+      }
+      return false
+    }
+    case 'arc': {
+      const round = pathOf(
+        [0, 0.5].map((t) =>
+          edgeOfArc({
+            centre: { x: item.x, y: item.y },
+            radius: item.radius,
+            from: item.from + item.sweep * t,
+            sweep: item.sweep / 2,
+          }),
+        ),
+        false,
+      )
+      return pathCrossings(line, round).length > 0
+    }
+    default:
+      return false
+  }
+}
+
+function pointsOf(coordinates: readonly number[]): Point[] {
+  const points: Point[] = []
+  for (let i = 0; i + 1 < coordinates.length; i += 2)
+    points.push({ x: coordinates[i]!, y: coordinates[i + 1]! })
+  return points
 }

@@ -72,6 +72,11 @@ export function workOut(text: string, reading: UnitReading): Worked {
   return new Reader(plainMarks(text).toLowerCase(), reading).whole()
 }
 
+/** Works out a plain number with + − × ÷ and brackets. Throws UnitError with a sentence when it has a unit. */
+export function workOutNumber(text: string): number {
+  return new Reader(plainMarks(text).toLowerCase(), { system: 'metric', bareUnit: 'mm' }).wholeNumber()
+}
+
 class Reader {
   private at = 0
   private bare = false
@@ -88,6 +93,16 @@ class Reader {
     this.space()
     if (this.at < this.text.length) throw this.unclear()
     return { mm: this.asLength(value).amount, bare: this.bare }
+  }
+
+  wholeNumber(): number {
+    this.space()
+    if (this.at >= this.text.length) throw new UnitError('Type a number.')
+    const value = this.sum()
+    this.space()
+    if (this.at < this.text.length) throw this.unclear()
+    if (value.isLength) throw new UnitError('A number without a unit is wanted here.')
+    return value.amount
   }
 
   private sum(): Value {

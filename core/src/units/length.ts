@@ -108,3 +108,19 @@ export function formatArea(mm2: number, units: Units): string {
   if (units.system === 'metric') return `${(mm2 / 1e6).toFixed(1)} m²`
   return `${Math.round(mm2 / (FOOT_MM * FOOT_MM))} sq ft`
 }
+
+/**
+ * The other reading of a bare number that can hardly be meant: feet for so few inches, metres for so few
+ * millimetres. `least` is the smallest length that makes sense there. Null when the reading is plausible.
+ */
+export function otherReading(
+  text: string,
+  units: Units,
+  least: number,
+): { readonly text: string; readonly mm: number } | null {
+  const parsed = parseLength(text, units)
+  if (!parsed.ok || !parsed.bare || Math.abs(parsed.mm) >= least || parsed.mm === 0) return null
+  const other = units.system === 'metric' ? `(${text}) m` : `(${text})'`
+  const again = parseLength(other, units)
+  return again.ok ? { text: other.replace(/^\(([\d.,]+)\)/, '$1'), mm: again.mm } : null
+}

@@ -1,7 +1,15 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
-import { echoLength, formatAngle, parseAngle, parseLength, type Units } from '@lamina/core/units'
+import {
+  echoLength,
+  formatAngle,
+  formatBearing,
+  formatLengthWithUnit,
+  otherReading,
+  type Units,
+} from '@lamina/core/units'
 import type { TagField } from '../tools/tool'
+import { understand } from '../tools/typed'
 
 /** The small typed fields that travel with the pointer, with an echo of what was understood. */
 const props = defineProps<{
@@ -21,25 +29,40 @@ const emit = defineEmits<{ type: [key: string, text: string]; enter: []; back: [
 const inputs = ref<HTMLInputElement[]>([])
 const box = ref<HTMLElement | null>(null)
 
-interface Understood {
+interface Echo {
   readonly echo: string
   readonly fault: boolean
 }
-function understand(field: TagField): Understood | null {
+function echoOf(field: TagField): Echo | null {
   const text = props.typed[field.key]
   if (!text || field.kind === 'text') return null
-  if (field.kind === 'angle') {
-    const angle = parseAngle(text)
-    return angle.ok
-      ? { echo: formatAngle(angle.radians), fault: false }
-      : { echo: angle.message, fault: true }
+  const read = understand(text, field.kind, props.units)
+  if (!read.ok) return { echo: read.message, fault: true }
+  switch (field.kind) {
+    case 'angle':
+      return { echo: formatAngle(read.value), fault: false }
+    case 'bearing':
+      return { echo: formatBearing(read.value), fault: false }
+    case 'number':
+      return { echo: '', fault: false }
+    default:
+      return { echo: echoLength(read.value, read.bare, props.units), fault: false }
   }
-  const length = parseLength(text, props.units)
-  return length.ok
-    ? { echo: echoLength(length.mm, length.bare, props.units), fault: false }
-    : { echo: length.message, fault: true }
 }
-const echoes = computed(() => props.fields.map(understand).filter((entry) => entry !== null))
+/** The first field whose bare number can hardly be meant as it reads, with its other reading. */
+const doubtful = computed(() => {
+  for (const field of props.fields) {
+    const text = props.typed[field.key]
+    if (!text || field.kind !== 'length' || !field.least) continue
+    const other = otherReading(text, props.units, field.least)
+    if (other) return { field, other, shown: formatLengthWithUnit(other.mm, props.units) }
+  }
+  return null
+})
+function takeOther(): void {
+  if (doubtful.value) emit('type', doubtful.value.field.key, doubtful.value.other.text)
+}
+const echoes = computed(() => props.fields.map(echoOf).filter((entry) => entry !== null))
 const fault = computed(() => echoes.value.find((entry) => entry.fault))
 const line = computed(() =>
   fault.value
@@ -101,9 +124,13 @@ defineExpose({ begin, focusFirst })
           @keydown.enter.prevent="emit('enter')"
           @keydown.esc.prevent.stop="emit('back')"
           @keydown.tab="onTab($event, index)"
+          @keydown.up.prevent="takeOther"
         />
       </label>
     </div>
+    <p v-if="doubtful && !fault" class="doubt" data-test="other-reading">
+      Or {{ doubtful.shown }}? <kbd>↑</kbd>
+    </p>
     <p v-if="line" :class="{ fault: fault }" data-test="echo">{{ line }}</p>
   </div>
 </template>
@@ -119,7 +146,7 @@ defineExpose({ begin, focusFirst })
   box-shadow: 0 4px 14px rgb(0 0 0 / 14%);
   font-size: 13px;
   pointer-events: none;
-  max-width: 340px;
+  max-width: 440px;
 }
 .fields {
   display: flex;
@@ -148,6 +175,16 @@ input {
 }
 input.text {
   width: 210px;
+}
+.doubt {
+  color: rgb(var(--v-theme-settle));
+  font-weight: 600;
+}
+input.number {
+  width: 44px;
+}
+input.bearing {
+  width: 96px;
 }
 input.angle {
   width: 52px;

@@ -13,10 +13,12 @@ import {
 } from '@lamina/core/edit'
 import { distance, normalAngle } from '@lamina/core/geometry'
 import { PATTERNS } from '@lamina/core/display'
+import { shapeWord } from '@lamina/core/linework'
 import { kindWord, patternNames, type Drawing, type ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatLength, parseAngle } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
+import ItemTraits from './ItemTraits.vue'
 import LengthField from './LengthField.vue'
 import StripPicture from './StripPicture.vue'
 import TraitsCard from './TraitsCard.vue'
@@ -68,16 +70,11 @@ const tipLost = computed(() => {
     ? !holdAnchor(of.tip, { project: store.project, solver: solver.value }).held
     : false
 })
-const kinds = computed(() => {
-  const counts = new Map<string, number>()
-  for (const record of chosen.value)
-    counts.set(kindWord(record.kind), (counts.get(kindWord(record.kind)) ?? 0) + 1)
-  return [...counts].map(([word, count]) => `${count} ${word}${count > 1 ? 's' : ''}`)
-})
 const title = computed(() => {
   if (!one.value) return `${chosen.value.length} things`
   if (opening.value) return { door: 'Door', window: 'Window', gap: 'Opening' }[opening.value.fit]
   if (block.value) return block.value.name
+  if (one.value.kind === 'linework') return shapeWord(one.value.shape)
   const word = kindWord(one.value.kind)
   return word[0]!.toUpperCase() + word.slice(1)
 })
@@ -260,11 +257,7 @@ function setText(text: string): void {
       />
       <p v-if="tipLost" class="fault small">It lost what it pointed to and keeps its last place.</p>
     </template>
-    <template v-else>
-      <ul>
-        <li v-for="line in kinds" :key="line">{{ line }}</li>
-      </ul>
-    </template>
+    <ItemTraits v-if="chosen.length" :chosen="chosen" :drawing="drawing" />
   </TraitsCard>
 </template>
 
@@ -292,8 +285,5 @@ dd {
 }
 .fault {
   color: rgb(var(--v-theme-warning));
-}
-ul {
-  padding-left: 18px;
 }
 </style>

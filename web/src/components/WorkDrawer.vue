@@ -1,35 +1,29 @@
 <script setup lang="ts">
 import {
-  mdiArrowAll,
-  mdiArrowExpandHorizontal,
-  mdiCallMade,
   mdiContentCopy,
   mdiCrop,
-  mdiDoor,
   mdiFileDownloadOutline,
   mdiFilePlusOutline,
   mdiFileRemoveOutline,
-  mdiFormatTextVariant,
   mdiImageFilterCenterFocus,
+  mdiLayersOutline,
   mdiLayersPlus,
-  mdiArrowSplitVertical,
-  mdiTapeMeasure,
-  mdiVectorPolyline,
-  mdiWindowClosedVariant,
   mdiXml,
 } from '@mdi/js'
 import { computed } from 'vue'
 import type { Matter } from '@lamina/core/check'
 import type { ReferenceSide } from '@lamina/core/records'
-import { formatHeight } from '@lamina/core/units'
-import { STAGES, useDesk, type ToolName } from '../store/desk'
+import { formatAngle, formatHeight } from '@lamina/core/units'
+import { OWN_ANGLE, STAGES, useDesk, type ToolName } from '../store/desk'
 import { useProject } from '../store/project'
+import { TOOLS, toolEntry, type ToolEntry } from '../tools/catalogue'
 import BlockChooser from './BlockChooser.vue'
 import DrawerEntry from './DrawerEntry.vue'
 import IssuePanel from './IssuePanel.vue'
 import LengthField from './LengthField.vue'
 import SetOutPanel from './SetOutPanel.vue'
 import TitleFieldsPanel from './TitleFieldsPanel.vue'
+import ToolOptions from './ToolOptions.vue'
 import type { Actions } from '../store/useActions'
 
 const props = defineProps<{ actions: Actions; matters: readonly Matter[] }>()
@@ -63,15 +57,38 @@ const sides: { value: ReferenceSide; title: string }[] = [
   { value: 'centre', title: 'Centre' },
   { value: 'right', title: 'Right face' },
 ]
-const locks = [
-  { value: 0, title: 'Near the axes' },
-  { value: 90, title: 'Every 90°' },
-  { value: 45, title: 'Every 45°' },
-  { value: 30, title: 'Every 30°' },
-  { value: 15, title: 'Every 15°' },
-]
+const locks = computed(() => {
+  const own = (store.version, store.project.facts.ownAngle)
+  return [
+    { value: 0, title: 'Near the axes' },
+    { value: 90, title: 'Every 90°' },
+    { value: 45, title: 'Every 45°' },
+    { value: 30, title: 'Every 30°' },
+    { value: 15, title: 'Every 15°' },
+    ...(own ? [{ value: OWN_ANGLE, title: `Every ${formatAngle(own)}` }] : []),
+  ]
+})
+/** Tools of the open stage under their headings, and those that change what is drawn, at every stage. */
+const groups = computed(() => {
+  const made = new Map<string, ToolEntry[]>()
+  for (const entry of TOOLS)
+    if (entry.stage === desk.stage && entry.under && !entry.change)
+      made.set(entry.under, [...(made.get(entry.under) ?? []), entry])
+  return [...made]
+})
+const changes = TOOLS.filter((entry) => entry.change && entry.under)
+const measure = toolEntry('measure')!
+const onBoard = computed(() => desk.stage !== 'compose' && desk.stage !== 'issue')
+const hasOptions = (entry: ToolEntry): boolean =>
+  is(entry.tool) && (entry.ways !== undefined || entry.layer !== undefined)
 const is = (tool: ToolName): boolean => desk.tool === tool
 const take = (tool: ToolName): void => props.actions.take(tool)
+/** The tool in hand whose options open after the i-th of the two-column list. */
+function optionsAfter(i: number): ToolEntry | null {
+  if (i % 2 === 0 && i < changes.length - 1) return null
+  const row = i % 2 === 0 ? [changes[i]!] : [changes[i - 1]!, changes[i]!]
+  return row.find(hasOptions) ?? null
+}
 </script>
 
 <template>
@@ -79,42 +96,39 @@ const take = (tool: ToolName): void => props.actions.take(tool)
     <h2>{{ stage.name }}</h2>
     <p class="soft small under">{{ under }}</p>
 
+    <template v-if="onBoard">
+      <template v-for="[heading, entries] in groups" :key="heading">
+        <h3>{{ heading }}</h3>
+        <template v-for="entry in entries" :key="entry.tool">
+          <DrawerEntry
+            :icon="entry.icon"
+            :name="entry.name"
+            :shortcut="entry.key?.toUpperCase()"
+            :active="is(entry.tool)"
+            @choose="take(entry.tool)"
+          />
+          <ToolOptions v-if="hasOptions(entry)" :entry="entry" />
+          <v-checkbox
+            v-if="entry.tool === 'dimension'"
+            v-model="desk.overall"
+            label="Overall, one row further out"
+            density="compact"
+            hide-details
+            class="option"
+          />
+        </template>
+      </template>
+    </template>
     <SetOutPanel v-if="desk.stage === 'set-out'" :actions="actions" />
     <template v-else-if="desk.stage === 'walls'">
-      <h3>Draw</h3>
-      <DrawerEntry
-        :icon="mdiVectorPolyline"
-        name="Wall"
-        shortcut="W"
-        :active="is('wall')"
-        @choose="take('wall')"
-      />
-      <h3>Shape</h3>
-      <DrawerEntry
-        :icon="mdiArrowSplitVertical"
-        name="Move side"
-        shortcut="S"
-        :active="is('move-side')"
-        @choose="take('move-side')"
-      />
-      <DrawerEntry :icon="mdiArrowAll" name="Move" shortcut="G" :active="is('move')" @choose="take('move')" />
-      <h3>Wall type</h3>
-      <v-select v-model="wallType" :items="wallTypes" aria-label="Wall type" />
-      <h3>Drawn line</h3>
-      <v-select v-model="desk.reference" :items="sides" aria-label="Drawn line" />
-      <h3>Hold the direction</h3>
-      <v-select v-model="desk.lock" :items="locks" aria-label="Hold the direction" />
+      <h3>With</h3>
+      <div class="stack">
+        <v-select v-model="wallType" :items="wallTypes" label="Wall type" />
+        <v-select v-model="desk.reference" :items="sides" label="Drawn line" />
+        <v-select v-model="desk.lock" :items="locks" label="Hold the direction" />
+      </div>
     </template>
     <template v-else-if="desk.stage === 'openings'">
-      <h3>Put into a wall</h3>
-      <DrawerEntry :icon="mdiDoor" name="Door" shortcut="D" :active="is('door')" @choose="take('door')" />
-      <DrawerEntry
-        :icon="mdiWindowClosedVariant"
-        name="Window"
-        shortcut="N"
-        :active="is('window')"
-        @choose="take('window')"
-      />
       <h3>Next sizes</h3>
       <div class="stack">
         <LengthField
@@ -134,37 +148,6 @@ const take = (tool: ToolName): void => props.actions.take(tool)
       </div>
     </template>
     <BlockChooser v-else-if="desk.stage === 'fit-out'" @choose="take('block')" />
-    <template v-else-if="desk.stage === 'annotate'">
-      <h3>Measure and write</h3>
-      <DrawerEntry
-        :icon="mdiArrowExpandHorizontal"
-        name="Dimension"
-        shortcut="C"
-        :active="is('dimension')"
-        @choose="take('dimension')"
-      />
-      <v-checkbox
-        v-model="desk.overall"
-        label="Overall, one row further out"
-        density="compact"
-        hide-details
-        class="option"
-      />
-      <DrawerEntry
-        :icon="mdiCallMade"
-        name="Leader"
-        shortcut="L"
-        :active="is('leader')"
-        @choose="take('leader')"
-      />
-      <DrawerEntry
-        :icon="mdiFormatTextVariant"
-        name="Note"
-        shortcut="T"
-        :active="is('note')"
-        @choose="take('note')"
-      />
-    </template>
     <template v-else-if="desk.stage === 'compose'">
       <h3>Sheet</h3>
       <DrawerEntry :icon="mdiFilePlusOutline" name="New sheet" @choose="actions.newSheet()" />
@@ -208,16 +191,43 @@ const take = (tool: ToolName): void => props.actions.take(tool)
       </template>
       <p v-else class="soft hint">Open a sheet from the shelf, then drag drawings onto it.</p>
     </template>
-    <IssuePanel v-else :sheet="sheet" :pdf="mdiFileDownloadOutline" :svg="mdiXml" />
+    <IssuePanel
+      v-else-if="desk.stage === 'issue'"
+      :sheet="sheet"
+      :pdf="mdiFileDownloadOutline"
+      :svg="mdiXml"
+    />
 
-    <template v-if="desk.stage !== 'compose' && desk.stage !== 'issue'">
+    <template v-if="onBoard">
+      <h3>Change</h3>
+      <div class="changes">
+        <template v-for="(entry, i) in changes" :key="entry.tool">
+          <button
+            type="button"
+            :class="{ on: is(entry.tool) }"
+            :aria-pressed="is(entry.tool)"
+            :title="entry.key ? `${entry.name} (${entry.key.toUpperCase()})` : entry.name"
+            @click="take(entry.tool)"
+          >
+            <v-icon :icon="entry.icon" size="16" />{{ entry.name }}
+          </button>
+          <!-- How the tool works opens under its row. -->
+          <div v-if="optionsAfter(i)" class="wide"><ToolOptions :entry="optionsAfter(i)!" /></div>
+        </template>
+      </div>
       <h3>Check</h3>
       <DrawerEntry
-        :icon="mdiTapeMeasure"
-        name="Measure"
+        :icon="measure.icon"
+        :name="measure.name"
         shortcut="Q"
         :active="is('measure')"
         @choose="take('measure')"
+      />
+      <DrawerEntry
+        :icon="mdiLayersOutline"
+        name="Layers"
+        :active="desk.layersOpen"
+        @choose="desk.layersOpen = !desk.layersOpen"
       />
     </template>
     <template v-if="here.length">
@@ -249,6 +259,38 @@ const take = (tool: ToolName): void => props.actions.take(tool)
     sans-serif;
   color: rgb(var(--v-theme-soft-ink));
   margin: 14px 6px 6px;
+}
+.changes {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 1px 4px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.changes button {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 28px;
+  padding: 2px 5px;
+  font: inherit;
+  font-size: 12.5px;
+  text-align: left;
+  white-space: nowrap;
+  border: 0;
+  border-radius: 6px;
+  background: none;
+  color: rgb(var(--v-theme-ink));
+  cursor: pointer;
+}
+.changes button:hover {
+  background: rgb(var(--v-theme-film));
+}
+.changes button.on {
+  background: rgb(var(--v-theme-live-wash));
+  color: rgb(var(--v-theme-live));
+  font-weight: 600;
 }
 .stack {
   display: grid;

@@ -4,27 +4,32 @@ import { useTheme } from 'vuetify'
 import { annotationItems } from '@lamina/core/annotate'
 import { planItems } from '@lamina/core/derive'
 import { extentOf, itemExtent, type DisplayList } from '@lamina/core/display'
-import { removeItems } from '@lamina/core/edit'
+import { clip, paste, readClipping, removeItems, withGroups, EditRefused } from '@lamina/core/edit'
 import { isEmptyBox, joinBoxes, EMPTY_BOX, type Box, type Point } from '@lamina/core/geometry'
-import { pickAt, pickBox } from '@lamina/core/locate'
-import type { Drawing } from '@lamina/core/records'
+import { isInReach } from '@lamina/core/library'
+import { pickAcross, pickAt, pickBox } from '@lamina/core/locate'
+import type { Drawing, Id } from '@lamina/core/records'
 import { scaleName, standardScales } from '@lamina/core/units'
 import FootLine from '../components/FootLine.vue'
+import LayersPanel from '../components/LayersPanel.vue'
 import MeasureTag from '../components/MeasureTag.vue'
 import TopLine from '../components/TopLine.vue'
 import TraitsPanel from '../components/TraitsPanel.vue'
 import { LENSES, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
-import { paintBoardGround, paintSnap } from '../surface/marks'
+import { useSay } from '../store/say'
+import { paintBoardGround, paintRested, paintSnap } from '../surface/marks'
 import { letteringReady, paintList, rgb, type ScreenLook } from '../surface/painter'
 import { isTyping, useSurface } from '../surface/useSurface'
 import { fitBox, panBy, toScreen, zoomAt, type View } from '../surface/view'
+import type { TagField } from '../tools/tool'
 import { REACH_PIXELS, useTools } from '../tools/useTools'
 
 const props = defineProps<{ drawing: string }>()
 const store = useProject()
 const desk = useDesk()
 const theme = useTheme()
+const say = useSay()
 
 const drawing = computed<Drawing>(() => (store.version, store.project.need('drawing', props.drawing)))
 const solver = computed(() => (store.version, store.solver(drawing.value.level)))
@@ -52,7 +57,8 @@ const scales = computed(() => standardScales(store.units.system))
 const TRAITS = 236
 const container = ref<HTMLDivElement | null>(null)
 const tag = ref<InstanceType<typeof MeasureTag> | null>(null)
-const box = ref<{ from: Point; to: Point; whole: boolean } | null>(null)
+/** What is being dragged out: a box, a box that takes only what lies wholly inside, or a line across. */
+const drawn = ref<{ from: Point; to: Point; as: 'box' | 'inside' | 'line' } | null>(null)
 const showTraits = computed(() => desk.selection.length > 0)
 
 const colour = (name: string): string => String(theme.current.value.colors[name])
@@ -77,22 +83,29 @@ const surface = useSurface(
     move(at, event) {
       byKeys = null
       tools.move(at, event.shiftKey)
-      if (pressedAt && desk.tool === 'select' && event.buttons === 1)
-        box.value = { from: pressedAt, to: at, whole: event.altKey }
+      if (pressedAt && event.buttons === 1) {
+        const shape = tools.tool.value ? tools.tool.value.dragShape : dragOf(event)
+        drawn.value = shape ? { from: pressedAt, to: at, as: shape } : null
+      }
       surface.redrawOverlay()
     },
     press(at, event) {
       pressedAt = at
-      if (desk.tool !== 'select') tools.press(at, event.shiftKey)
+      // Tools that drag wait for the release to tell a press from a drag.
+      if (tools.tool.value && !tools.tool.value.drag) tools.press(at, event.shiftKey)
       surface.redrawOverlay()
     },
     release(at, event, dragged) {
-      if (desk.tool === 'select' && pressedAt) {
-        if (dragged && box.value) takeBox(event.shiftKey)
-        else takePoint(at, event.shiftKey)
-      }
+      const from = pressedAt
       pressedAt = null
-      box.value = null
+      if (from) {
+        const tool = tools.tool.value
+        if (tool?.drag && dragged && drawn.value) tools.drag(from, at, event.shiftKey)
+        else if (tool?.drag) tools.press(at, event.shiftKey)
+        else if (!tool && dragged && drawn.value) takeDrawn(event.shiftKey)
+        else if (!tool) takePoint(at, event.shiftKey)
+      }
+      drawn.value = null
       surface.redrawOverlay()
     },
     leave() {
@@ -106,33 +119,65 @@ const { view } = surface
 let pressedAt: Point | null = null
 const tools = useTools(drawing, list, () => view.value.scale)
 
+/** What a drag of the bare pointer draws: a box; with Alt one that takes only what lies inside; with Ctrl a line. */
+const dragOf = (event: PointerEvent): 'box' | 'inside' | 'line' =>
+  event.altKey ? 'inside' : event.ctrlKey || event.metaKey ? 'line' : 'box'
+const DRAG_WORDS = {
+  box: {
+    text: 'Takes everything the box touches.',
+    keys: 'Alt: only what lies inside · Ctrl: a line across',
+  },
+  inside: { text: 'Takes only what lies wholly inside.', keys: 'Let go of Alt: everything it touches' },
+  line: { text: 'Takes everything the line crosses.', keys: 'Let go of Ctrl: a box' },
+}
+const foot = computed(() =>
+  drawn.value && !tools.tool.value ? DRAG_WORDS[drawn.value.as] : tools.prompt.value,
+)
+
+/** What can be taken: on layers that are shown and not locked. */
+const inReach = (id: Id): boolean => {
+  const record = store.project.get(id)
+  return record !== undefined && isInReach(store.project, record)
+}
 function takePoint(at: Point, add: boolean): void {
-  const found = pickAt(list.value, solver.value, at, REACH_PIXELS / view.value.scale / 1.5)
-  // Pressed again on the same place, what lies beneath is taken.
+  const found = pickAt(list.value, solver.value, at, REACH_PIXELS / view.value.scale / 1.5).filter(inReach)
+  // Pressed again on the same place, what lies beneath is taken; a group first as a whole, then its member.
+  const whole = found[0] ? withGroups(store.project, [found[0]]) : []
+  const isWhole =
+    whole.length > 1 &&
+    whole.length === desk.selection.length &&
+    whole.every((id) => desk.selection.includes(id))
   const held = desk.selection.length === 1 ? found.indexOf(desk.selection[0]!) : -1
   const next = held >= 0 && !add ? found[(held + 1) % found.length] : found[0]
   if (!next) {
     if (!add) desk.select([])
-  } else if (!add) desk.select([next])
+  } else if (!add) desk.select(isWhole || held >= 0 ? [next] : withGroups(store.project, [next]))
   else
     desk.select(
-      desk.selection.includes(next) ? desk.selection.filter((id) => id !== next) : [...desk.selection, next],
+      desk.selection.includes(next)
+        ? desk.selection.filter((id) => id !== next)
+        : withGroups(store.project, [...desk.selection, next]),
     )
 }
-function takeBox(add: boolean): void {
-  const { from, to, whole } = box.value!
-  const found = pickBox(
-    list.value,
-    solver.value,
-    {
-      minX: Math.min(from.x, to.x),
-      minY: Math.min(from.y, to.y),
-      maxX: Math.max(from.x, to.x),
-      maxY: Math.max(from.y, to.y),
-    },
-    whole,
-  )
-  desk.select(add ? [...new Set([...desk.selection, ...found])] : found)
+function takeDrawn(add: boolean): void {
+  const { from, to, as } = drawn.value!
+  const found = (
+    as === 'line'
+      ? pickAcross(list.value, solver.value, from, to)
+      : pickBox(
+          list.value,
+          solver.value,
+          {
+            minX: Math.min(from.x, to.x),
+            minY: Math.min(from.y, to.y),
+            maxX: Math.max(from.x, to.x),
+            maxY: Math.max(from.y, to.y),
+          },
+          as === 'inside',
+        )
+  ).filter(inReach)
+  const all = withGroups(store.project, found)
+  desk.select(add ? [...new Set([...desk.selection, ...all])] : all)
 }
 
 function selectionExtent(): Box {
@@ -193,21 +238,30 @@ function paintOverlay(context: CanvasRenderingContext2D, now: View): void {
   }
   const preview = tools.preview()
   if (preview.length > 0) paintList(context, preview, now.scale, { ...screenLook(now, live), thinnest: 1.3 })
-  if (box.value) {
-    const { from, to, whole } = box.value
-    context.setLineDash(whole ? [] : [6 / now.scale, 4 / now.scale])
+  const gone = tools.gone()
+  if (gone.length > 0)
+    paintList(context, gone, now.scale, { ...screenLook(now, colour('warning')), thinnest: 2.2 })
+  if (drawn.value) {
+    const { from, to, as } = drawn.value
+    context.setLineDash(as === 'inside' ? [] : [6 / now.scale, 4 / now.scale])
     context.lineWidth = 1.2 / now.scale
     context.strokeStyle = live
     context.fillStyle = `${live}18`
     context.beginPath()
-    context.rect(from.x, from.y, to.x - from.x, to.y - from.y)
-    context.fill()
+    if (as === 'line') {
+      context.moveTo(from.x, from.y)
+      context.lineTo(to.x, to.y)
+    } else {
+      context.rect(from.x, from.y, to.x - from.x, to.y - from.y)
+      context.fill()
+    }
     context.stroke()
     context.setLineDash([])
   }
-  const at = tools.at.value
-  if (at && tools.tool.value && !tools.tool.value.free)
-    paintSnap(context, now, at, tools.tool.value.last(), {
+  paintRested(context, now, tools.rested.value, live)
+  const shown = tools.here()
+  if (shown && tools.tool.value && !tools.tool.value.free)
+    paintSnap(context, now, shown, tools.tool.value.last(), {
       live,
       soft: colour('soft-ink'),
       paper: colour('surface'),
@@ -228,7 +282,15 @@ function fit(): void {
 }
 const zoom = (factor: number): void =>
   surface.setView(zoomAt(view.value, { x: view.value.width / 2, y: view.value.height / 2 }, factor))
+const everything = (): Id[] => [
+  ...new Set([
+    ...list.value.flatMap((item) => (item.source && inReach(item.source) ? [item.source] : [])),
+    ...[...solver.value.all()].map((wall) => wall.shape.id).filter(inReach),
+  ]),
+]
+
 desk.surface = {
+  everything,
   fit,
   zoom,
   show: (at) => surface.setView({ ...view.value, centre: at, scale: Math.max(view.value.scale, 0.12) }),
@@ -263,6 +325,46 @@ function pointByKeys(dx: number, dy: number, fine: boolean): void {
   surface.redrawOverlay()
 }
 
+function refusing(work: () => void): void {
+  try {
+    work()
+  } catch (error) {
+    if (!(error instanceof EditRefused)) throw error
+    say.warn(error.message)
+  }
+}
+/** Copying and pasting go by the computer's own clipboard, so that they reach other drawings and projects. */
+function onCopy(event: ClipboardEvent): void {
+  if (isTyping(event.target) || desk.selection.length === 0) return
+  refusing(() => {
+    const extent = selectionExtent()
+    const at = isEmptyBox(extent) ? { x: 0, y: 0 } : { x: extent.minX, y: extent.minY }
+    event.clipboardData?.setData('text/plain', JSON.stringify(clip(store.project, desk.selection, at)))
+    event.preventDefault()
+    say.tell(`${desk.selection.length} copied. Ctrl V pastes at the pointer, Ctrl Shift V in the same place.`)
+    if (event.type === 'cut') remove()
+  })
+}
+let inPlace = false
+function onPaste(event: ClipboardEvent): void {
+  if (isTyping(event.target)) return
+  const clipping = readClipping(event.clipboardData?.getData('text/plain') ?? '')
+  if (!clipping) {
+    say.warn('The clipboard holds nothing drawn in Lamina.')
+    return
+  }
+  event.preventDefault()
+  if (inPlace) {
+    const change = store.edit('Paste', (project, makeId) =>
+      paste(project, clipping, drawing.value, { x: 0, y: 0 }, makeId),
+    )
+    if (change) desk.select(change.put.map((record) => record.id))
+  } else {
+    desk.clipping = clipping
+    desk.take('paste')
+  }
+}
+
 function remove(): void {
   const ids = [...desk.selection]
   if (ids.length === 0) return
@@ -284,14 +386,23 @@ function onKey(event: KeyboardEvent): void {
     container.value?.focus({ preventScroll: true })
     return
   }
-  if (event.ctrlKey || event.metaKey || event.altKey) return
+  if (event.ctrlKey || event.metaKey) {
+    inPlace = event.shiftKey
+    if (event.key === 'a') {
+      event.preventDefault()
+      desk.take('select')
+      desk.select(everything())
+    }
+    return
+  }
+  if (event.altKey) return
   if (
     (event.target as HTMLElement).closest?.('button, a, [role="option"], [role="listbox"]') &&
     (event.key === 'Enter' || event.key === ' ')
   )
     return
   const [field] = tools.fields.value
-  if (field && (field.kind === 'text' ? event.key.length === 1 : /^[0-9.,'"(+-]$/.test(event.key))) {
+  if (field && (field.kind === 'text' ? event.key.length === 1 : typesInto(field.kind).test(event.key))) {
     event.preventDefault()
     void tag.value?.begin(event.key)
     return
@@ -318,12 +429,23 @@ function onKey(event: KeyboardEvent): void {
   else if (event.key.length === 1 && tools.key(event.key.toLowerCase())) event.preventDefault()
 }
 // The tool in hand comes before the keys that take up tools.
-onMounted(() => window.addEventListener('keydown', onKey, true))
+onMounted(() => {
+  window.addEventListener('keydown', onKey, true)
+  document.addEventListener('copy', onCopy)
+  document.addEventListener('cut', onCopy)
+  document.addEventListener('paste', onPaste)
+})
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', onKey, true)
+  document.removeEventListener('copy', onCopy)
+  document.removeEventListener('cut', onCopy)
+  document.removeEventListener('paste', onPaste)
   desk.surface = null
   desk.select([])
 })
+
+const typesInto = (kind: TagField['kind']): RegExp =>
+  kind === 'bearing' ? /^[0-9.,NSns+-]$/ : /^[0-9.,'"(+-]$/
 
 const empty = computed(() => list.value.length === 0)
 function setScale(ratio: number): void {
@@ -418,9 +540,10 @@ const locator = computed(() => {
         Take <b>Wall</b> from the drawer, point to where it starts, then type each length and press Enter.
       </p>
     </div>
-    <TraitsPanel v-if="showTraits" :drawing="drawing" />
+    <LayersPanel v-if="desk.layersOpen" />
+    <TraitsPanel v-else-if="showTraits" :drawing="drawing" />
   </div>
-  <FootLine v-bind="tools.prompt.value" />
+  <FootLine v-bind="foot" />
 </template>
 
 <style scoped>

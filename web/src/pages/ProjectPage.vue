@@ -8,7 +8,8 @@ import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
 import { STAGES, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
-import { toolOfKey, useActions } from '../store/useActions'
+import { useActions } from '../store/useActions'
+import { toolOfKey } from '../tools/catalogue'
 import { isTyping } from '../surface/useSurface'
 
 const props = defineProps<{ project: string }>()

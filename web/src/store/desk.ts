@@ -1,23 +1,78 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { Stage } from '@lamina/core/check'
+import type { Clipping } from '@lamina/core/edit'
 import type { PlanLook } from '@lamina/core/derive'
 import type { Point } from '@lamina/core/geometry'
-import type { Id, ReferenceSide } from '@lamina/core/records'
+import type { Filling, Id, ReferenceSide } from '@lamina/core/records'
 
 export type ToolName =
   | 'select'
+  | 'crop'
+  | 'grid'
+  | 'guide'
+  | 'boundary'
+  | 'axes'
   | 'wall'
+  | 'wall-box'
+  | 'wall-beside'
+  | 'wall-along'
+  | 'column'
   | 'move-side'
-  | 'move'
   | 'door'
   | 'window'
   | 'block'
+  | 'line'
+  | 'rectangle'
+  | 'circle'
+  | 'arc'
+  | 'ellipse'
+  | 'polygon'
+  | 'curve'
+  | 'cloud'
+  | 'hatch'
   | 'dimension'
   | 'leader'
   | 'note'
   | 'measure'
-  | 'crop'
+  | 'move'
+  | 'copy'
+  | 'rotate'
+  | 'mirror'
+  | 'scale'
+  | 'stretch'
+  | 'align'
+  | 'repeat'
+  | 'offset'
+  | 'trim'
+  | 'extend'
+  | 'split'
+  | 'join'
+  | 'corner'
+  | 'round'
+  | 'bevel'
+  | 'traits'
+  | 'paste'
+
+/** Directions are held by the project's own angle. */
+export const OWN_ANGLE = -1
+
+/** Tools that work on what is selected, and so leave it selected. */
+const KEEPS_SELECTION: ReadonlySet<ToolName> = new Set<ToolName>([
+  'select',
+  'move',
+  'copy',
+  'rotate',
+  'mirror',
+  'scale',
+  'stretch',
+  'align',
+  'repeat',
+  'trim',
+  'extend',
+  'hatch',
+  'wall-along',
+])
 
 export const STAGES: readonly { id: Stage; name: string }[] = [
   { id: 'set-out', name: 'Set out' },
@@ -48,6 +103,8 @@ export interface Carried {
 }
 
 export interface SurfaceHandle {
+  /** Everything that can be selected. */
+  everything?(): Id[]
   fit(): void
   zoom(factor: number): void
   /** Brings a point into view. */
@@ -84,13 +141,41 @@ export const useDesk = defineStore('desk', () => {
   const overall = ref(true)
   /** Direction lock in degrees; 0: only near the axes. */
   const lock = ref(0)
+  /** Rises when a tool is taken up, also the same one again. */
+  const round = ref(0)
+  /** What was selected before. */
+  const previous = shallowRef<readonly Id[]>([])
+  /** The way of working last chosen for each tool. */
+  const ways = shallowRef<Partial<Record<ToolName, string>>>({})
+  /** The layer chosen in place of the one a tool draws on by itself. */
+  const toolLayers = shallowRef<Record<Id, Id>>({})
+  const roundRadius = ref(300)
+  const bevel = shallowRef<readonly [number, number]>([100, 100])
+  const polygonSides = ref(6)
+  const column = shallowRef({ width: 300, depth: 300, turn: 0 })
+  const columnMaterial = ref<Id | null>(null)
+  const filling = shallowRef<Filling>({
+    with: 'pattern',
+    pattern: 'diagonal',
+    width: 1,
+    height: 1,
+    turn: 0,
+    origin: { x: 0, y: 0 },
+  })
+  const hatchGap = ref(0)
+  const layersOpen = ref(false)
+  /** What was copied and is to be pasted at the pointer. */
+  const clipping = shallowRef<Clipping | null>(null)
 
-  function select(ids: readonly Id[]): void {
+  function setSelection(ids: readonly Id[]): void {
+    if (selection.value.length > 0 && ids !== selection.value) previous.value = selection.value
     selection.value = ids
   }
+  const select = setSelection
   function take(name: ToolName): void {
     tool.value = name
-    if (name !== 'move' && name !== 'select') selection.value = []
+    round.value++
+    if (!KEEPS_SELECTION.has(name)) setSelection([])
   }
   return {
     stage,
@@ -110,6 +195,19 @@ export const useDesk = defineStore('desk', () => {
     block,
     overall,
     lock,
+    round,
+    previous,
+    ways,
+    toolLayers,
+    roundRadius,
+    bevel,
+    polygonSides,
+    column,
+    columnMaterial,
+    filling,
+    hatchGap,
+    layersOpen,
+    clipping,
     select,
     take,
   }

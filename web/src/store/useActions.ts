@@ -8,6 +8,7 @@ import { sheetSet } from '@lamina/core/sheets'
 import { STAGES, useDesk, type ToolName } from './desk'
 import { useProject } from './project'
 import { useSay } from './say'
+import { TOOLS, toolEntry } from '../tools/catalogue'
 
 export interface Action {
   readonly id: string
@@ -16,22 +17,6 @@ export interface Action {
   readonly keys?: string
   run(): void
 }
-
-const TOOLS: readonly { tool: ToolName; stage: Stage; name: string; key?: string }[] = [
-  { tool: 'wall', stage: 'walls', name: 'Wall', key: 'w' },
-  { tool: 'move-side', stage: 'walls', name: 'Move side', key: 's' },
-  { tool: 'move', stage: 'walls', name: 'Move', key: 'g' },
-  { tool: 'door', stage: 'openings', name: 'Door', key: 'd' },
-  { tool: 'window', stage: 'openings', name: 'Window', key: 'n' },
-  { tool: 'block', stage: 'fit-out', name: 'Place block', key: 'p' },
-  { tool: 'dimension', stage: 'annotate', name: 'Dimension', key: 'c' },
-  { tool: 'leader', stage: 'annotate', name: 'Leader', key: 'l' },
-  { tool: 'note', stage: 'annotate', name: 'Note', key: 't' },
-  { tool: 'measure', stage: 'walls', name: 'Measure', key: 'q' },
-]
-
-/** The tool a letter takes up. */
-export const toolOfKey = (key: string): ToolName | undefined => TOOLS.find((entry) => entry.key === key)?.tool
 
 const today = (): string => new Date().toISOString().slice(0, 10)
 
@@ -70,9 +55,9 @@ export function useActions() {
     }
   }
   function take(tool: ToolName): void {
-    const entry = TOOLS.find((each) => each.tool === tool)
+    const entry = toolEntry(tool)
     if (!drawing.value && entry) choose(entry.stage)
-    if (entry && tool !== 'measure' && tool !== 'move') desk.stage = entry.stage
+    if (entry && !entry.change) desk.stage = entry.stage
     if (tool === 'block' && !desk.block) desk.block = store.project.all('block')[0]?.id ?? null
     desk.take(tool)
   }

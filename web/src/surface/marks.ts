@@ -75,6 +75,23 @@ export function paintSnap(
   context.restore()
 }
 
+/** Small marks on the points that the pointer rested on. */
+export function paintRested(
+  context: CanvasRenderingContext2D,
+  view: View,
+  points: readonly Point[],
+  colour: string,
+): void {
+  const r = 4 / view.scale
+  context.lineWidth = 1.4 / view.scale
+  context.strokeStyle = colour
+  context.setLineDash([])
+  for (const { x, y } of points) {
+    line(context, { x: x - r, y }, { x: x + r, y })
+    line(context, { x, y: y - r }, { x, y: y + r })
+  }
+}
+
 function line(context: CanvasRenderingContext2D, a: Point, b: Point): void {
   context.beginPath()
   context.moveTo(a.x, a.y)

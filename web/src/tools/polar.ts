@@ -18,12 +18,18 @@ export function polarPoint(bench: Bench, last: Point, at: Located | null): Point
   return { x: last.x + exact(Math.cos(angle)) * length, y: last.y + exact(Math.sin(angle)) * length }
 }
 
-export function polarFields(bench: Bench, last: Point, at: Located | null): readonly TagField[] {
+export function polarFields(bench: Bench, last: Point, at: Located | null, least = 0): readonly TagField[] {
   const to = polarPoint(bench, last, at) ?? last
   const length = distance(last, to)
   const angle = length > 0 ? normalAngle(angleOf(subtract(to, last))) : 0
   return [
-    { key: 'along', label: 'along', kind: 'length', shown: formatLength(length, bench.units) },
+    {
+      key: 'along',
+      label: 'along',
+      kind: 'length',
+      shown: formatLength(length, bench.units),
+      ...(least ? { least } : {}),
+    },
     { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(angle, 1) },
   ]
 }

@@ -1,5 +1,6 @@
 import type { LevelSolver } from '@lamina/core/building'
-import type { DisplayItem } from '@lamina/core/display'
+import type { DraftField } from '@lamina/core/derive'
+import type { DisplayItem, DisplayList } from '@lamina/core/display'
 import type { Change, Drawing, Id, Project } from '@lamina/core/records'
 import type { MakeId } from '@lamina/core/edit'
 import type { Snap } from '@lamina/core/locate'
@@ -19,9 +20,11 @@ export interface Located {
 export interface TagField {
   readonly key: string
   readonly label: string
-  readonly kind: 'length' | 'angle' | 'text'
+  readonly kind: 'length' | 'angle' | 'bearing' | 'number' | 'text'
   /** What the pointer gives just now. */
   readonly shown: string
+  /** The smallest length that makes sense here, mm: a smaller bare number is offered in its other reading. */
+  readonly least?: number
 }
 
 /** What a tool knows and may do. */
@@ -34,7 +37,7 @@ export interface Bench {
   readonly scale: number
   /** How far the pointer reaches, real mm. */
   readonly reach: number
-  /** The length typed in a field of the measure tag, or the angle in the field `turn`; null when there is none. */
+  /** What is typed in a field of the measure tag: mm, radians or a number; null when there is none. */
   typed(key: string): number | null
   typedText(key: string): string
   /** Empties the typed fields. */
@@ -42,6 +45,18 @@ export interface Bench {
   edit(label: string, work: (project: Project, makeId: MakeId) => Change): Change | null
   select(ids: readonly Id[]): void
   readonly selection: readonly Id[]
+  /** What is drawn on the board now. */
+  readonly list: DisplayList
+  /** The drawing's lines by place. */
+  readonly field: DraftField
+  /** The layer a kind of thing is drawn on now. */
+  layer(usual: Id): Id
+  /** The chosen way of working of the tool in hand, of those it offers. */
+  way(usual: string): string
+  /** Takes up the next of some ways. */
+  setWay(way: string): void
+  /** What a box takes in, by its two corners. */
+  inBox(from: Point, to: Point, whole?: boolean): Id[]
   warn(sentence: string): void
 }
 
@@ -68,6 +83,12 @@ export interface Tool {
   /** A letter pressed on the board; true when the tool took it. */
   key?(key: string): boolean
   preview(at: Located | null): readonly DisplayItem[]
+  /** What would go, drawn as a warning. */
+  gone?(at: Located | null): readonly DisplayItem[]
+  /** Dragging with the tool in hand: from where it was pressed to where it was let go. */
+  drag?(from: Point, to: Located): void
+  /** What a drag would take in, drawn while it lasts. */
+  dragShape?: 'box' | 'line'
   /** The tool snaps to the lines of walls first. */
   readonly walls?: boolean
   /** The tool wants the pointer itself, without snaps. */

@@ -1,13 +1,50 @@
-import { parseAngle, parseLength, type Units } from '@lamina/core/units'
+import { parseAngle, parseBearing, parseLength, parseNumber, type Units } from '@lamina/core/units'
+import type { TagField } from './tool'
 
-/** The length typed, mm; null while it cannot be understood. */
-export function holdTypedLength(text: string, units: Units): number | null {
-  const parsed = parseLength(text, units)
-  return parsed.ok ? parsed.mm : null
+export type Understood =
+  | { readonly ok: true; readonly value: number; readonly bare: boolean }
+  | { readonly ok: false; readonly message: string }
+
+/** What was typed in a field: mm, radians or a plain number; or why it is not understood. */
+export function understand(text: string, kind: TagField['kind'], units: Units): Understood {
+  switch (kind) {
+    case 'length': {
+      const parsed = parseLength(text, units)
+      return parsed.ok ? { ok: true, value: parsed.mm, bare: parsed.bare } : parsed
+    }
+    case 'angle':
+    case 'bearing': {
+      const parsed = kind === 'angle' ? parseAngle(text) : parseBearing(text)
+      return parsed.ok ? { ok: true, value: parsed.radians, bare: false } : parsed
+    }
+    case 'number': {
+      const parsed = parseNumber(text)
+      return parsed.ok ? { ok: true, value: parsed.value, bare: false } : parsed
+    }
+    case 'text':
+      return { ok: true, value: 0, bare: false }
+  }
 }
 
-/** The angle typed, radians; null while it cannot be understood. */
-export function holdTypedAngle(text: string): number | null {
-  const parsed = parseAngle(text)
-  return parsed.ok ? parsed.radians : null
+/** What the fields that are no lengths hold, by their key. */
+const KINDS: Readonly<Record<string, TagField['kind']>> = {
+  turn: 'angle',
+  bearing: 'bearing',
+  count: 'number',
+  rows: 'number',
+  sides: 'number',
+  factor: 'number',
+  part: 'number',
+  note: 'text',
+  name: 'text',
+}
+
+export const kindOfField = (key: string): TagField['kind'] => KINDS[key] ?? 'length'
+
+/** The value typed in a field; null while there is none, or none that is understood. */
+export function typedValue(key: string, text: string | undefined, units: Units): number | null {
+  const kind = kindOfField(key)
+  if (!text || kind === 'text') return null
+  const understood = understand(text, kind, units)
+  return understood.ok ? understood.value : null
 }

@@ -1,26 +1,26 @@
 import { computed, reactive, ref, shallowRef, watch, type ComputedRef } from 'vue'
-import { holdTypedAngle, holdTypedLength } from './typed'
 import type { DisplayList } from '@lamina/core/display'
 import { draftField, type DraftField } from '@lamina/core/derive'
-import { lockDirection, snapAt } from '@lamina/core/locate'
-import { distance, type Point } from '@lamina/core/geometry'
+import { withGroups } from '@lamina/core/edit'
+import { lockDirection, pickBox, snapAt, type SnapKind } from '@lamina/core/locate'
+import { boxOf, distance, type Edge, type Point } from '@lamina/core/geometry'
 import { shownStepMm } from '@lamina/core/units'
 import type { Drawing, Id } from '@lamina/core/records'
-import { useDesk, type ToolName } from '../store/desk'
+import { OWN_ANGLE, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
-import { blockTool } from './block'
-import { dimensionTool } from './dimension'
-import { leaderTool, noteTool } from './leader'
-import { measureTool } from './measure'
-import { moveSideTool, moveTool } from './move'
-import { openingTool } from './opening'
+import { makeTool } from './makeTool'
+import { usePointEntry } from './pointEntry'
 import type { Bench, Located, TagField, Tool } from './tool'
-import { wallTool } from './wall'
+import { typedValue, understand } from './typed'
 
 /** Pixels within which the pointer snaps and picks. */
 export const REACH_PIXELS = 10
 /** Near the axes the direction is held by itself, within this angle. */
+/** Snaps that give way to a direction near the axes. */
+const SOFT = new Set<SnapKind>(['aligned', 'on line', 'wall line'])
+/** How long the pointer rests on a snap before it is remembered, ms. */
+const REST_MS = 450
 const GENTLE = (2.5 * Math.PI) / 180
 
 /** The tool in hand on a board, with what is typed and where the pointer stands. */
@@ -36,8 +36,10 @@ export function useTools(
   const at = shallowRef<Located | null>(null)
   /** Rises whenever a tool's own state may have changed. */
   const tick = ref(0)
-  /** Half of a point between two: the first one was given. */
-  const between = shallowRef<{ first: Point | null } | null>(null)
+  /** Points and edges the pointer rested on: alignment lines run from them, and what is drawn can run like them. */
+  const rested = shallowRef<readonly Point[]>([])
+  const like = shallowRef<readonly Edge[]>([])
+  let resting: ReturnType<typeof setTimeout> | undefined
 
   let field: { version: number; drawing: Id; field: DraftField } | null = null
   function snapField(): DraftField {
@@ -71,68 +73,40 @@ export function useTools(
       return REACH_PIXELS / pixelScale()
     },
     typed(key) {
-      const text = typed[key]
-      if (!text) return null
-      return key === 'turn' ? holdTypedAngle(text) : holdTypedLength(text, store.units)
+      return typedValue(key, typed[key], store.units)
     },
     typedText: (key) => typed[key] ?? '',
     clearTyped() {
       for (const key of Object.keys(typed)) delete typed[key]
     },
     edit: (label, work) => store.edit(label, work),
-    select: (ids) => desk.select(ids),
+    select: (ids) => desk.select(withGroups(store.project, ids)),
     get selection() {
       return desk.selection
     },
+    get list() {
+      return list.value
+    },
+    get field() {
+      return snapField()
+    },
+    layer: (usual) => desk.toolLayers[usual] ?? usual,
+    way: (usual) => desk.ways[desk.tool] ?? usual,
+    setWay: (way) => (desk.ways = { ...desk.ways, [desk.tool]: way }),
+    inBox: (from, to, whole = false) =>
+      pickBox(list.value, store.solver(drawing.value.level), boxOf([from, to]), whole),
     warn: (sentence) => say.warn(sentence),
   }
 
-  function make(name: ToolName): Tool | null {
-    switch (name) {
-      case 'wall':
-        return wallTool(bench, {
-          type: () => desk.wallType ?? store.project.all('wallType')[0]!.id,
-          reference: () => desk.reference,
-          setReference: (side) => (desk.reference = side),
-        })
-      case 'door':
-        return openingTool(bench, {
-          fit: 'door',
-          width: () => desk.doorWidth,
-          setWidth: (mm) => (desk.doorWidth = mm),
-        })
-      case 'window':
-        return openingTool(bench, {
-          fit: 'window',
-          width: () => desk.windowWidth,
-          setWidth: (mm) => (desk.windowWidth = mm),
-        })
-      case 'block':
-        return blockTool(bench, () => (desk.block ? store.project.find('block', desk.block) : undefined))
-      case 'dimension':
-        return dimensionTool(bench, () => desk.overall)
-      case 'leader':
-        return leaderTool(bench)
-      case 'note':
-        return noteTool(bench)
-      case 'move':
-        return moveTool(bench, () => list.value)
-      case 'move-side':
-        return moveSideTool(bench)
-      case 'measure':
-        return measureTool(bench)
-      default:
-        return null
-    }
-  }
-
   const tool = shallowRef<Tool | null>(null)
+  const entry = usePointEntry(bench, () => tool.value?.last() ?? null)
   watch(
-    () => [desk.tool, drawing.value.id] as const,
+    () => [desk.tool, drawing.value.id, desk.round] as const,
     ([name]) => {
       bench.clearTyped()
-      between.value = null
-      tool.value = make(name)
+      entry.clear()
+      forgetRested()
+      tool.value = makeTool(name, bench, desk)
       tick.value++
     },
     { immediate: true },
@@ -158,27 +132,29 @@ export function useTools(
   function held(raw: Point, shift: boolean): Located {
     const active = tool.value
     const last = active?.last() ?? null
-    if (!active || active.free) return { raw, point: raw, snap: null, locked: false }
+    if (!active || active.free) return { raw, point: raw, snap: null, locked: shift }
     const reach = bench.reach
+    const axes = drawing.value.axes ?? 0
     const snap = snapAt(snapField(), {
       pointer: raw,
       reach,
       last,
-      align: [...(active.alignFrom?.() ?? []), ...(last ? [last] : [])],
+      align: [...(active.alignFrom?.() ?? []), ...rested.value, ...(last ? [last] : [])],
       walls: active.walls ?? false,
+      axes,
+      like: like.value,
     })
-    const step = ((desk.lock || (shift ? 45 : 0)) * Math.PI) / 180
+    const step = lockStep(shift)
     if (last && step > 0) {
-      const held = lockDirection(last, raw, step)!
+      const held = lockDirection(last, raw, step, Infinity, axes)!
       if (!snap) return { raw, point: held, snap, locked: true }
       // A snap still counts along the held direction.
-      const along = lockDirection(last, snap.point, step)!
+      const along = lockDirection(last, snap.point, step, Infinity, axes)!
       return { raw, point: along, snap, locked: true }
     }
-    if (snap && snap.kind !== 'aligned' && snap.kind !== 'on line' && snap.kind !== 'wall line')
-      return { raw, point: snap.point, snap, locked: false }
+    if (snap && !SOFT.has(snap.kind)) return { raw, point: snap.point, snap, locked: false }
     if (last) {
-      const gentle = lockDirection(last, raw, Math.PI / 2, GENTLE)
+      const gentle = lockDirection(last, raw, Math.PI / 2, GENTLE, axes)
       if (gentle) {
         const onLine = snap && snap.kind !== 'aligned' ? snapAlong(gentle, last, reach) : null
         return (
@@ -194,6 +170,12 @@ export function useTools(
     return { raw, point: snap?.point ?? raw, snap, locked: false }
   }
 
+  /** The step that directions are held by, radians; 0: only near the axes. */
+  function lockStep(shift: boolean): number {
+    if (desk.lock === OWN_ANGLE) return store.project.facts.ownAngle ?? 0
+    return ((desk.lock || (shift ? 45 : 0)) * Math.PI) / 180
+  }
+
   /** A snap near the held direction that lies on it. */
   function snapAlong(gentle: Point, last: Point, reach: number): Located | null {
     const snap = snapAt(snapField(), {
@@ -203,33 +185,63 @@ export function useTools(
       align: [last],
       walls: tool.value?.walls ?? false,
     })
-    const onIt = snap && lockDirection(last, snap.point, Math.PI / 2, 1e-6)
+    const axes = drawing.value.axes ?? 0
+    const onIt = snap && lockDirection(last, snap.point, Math.PI / 2, 1e-6, axes)
     return onIt ? { raw: gentle, point: snap.point, snap, locked: true } : null
+  }
+
+  function forgetRested(): void {
+    clearTimeout(resting)
+    rested.value = []
+    like.value = []
+  }
+
+  /** A snap the pointer stays on for a moment is remembered. */
+  function rest(located: Located): void {
+    clearTimeout(resting)
+    const { snap } = located
+    if (!snap || snap.kind === 'aligned' || snap.kind === 'between') return
+    resting = setTimeout(() => {
+      if (snap.on)
+        like.value = [...like.value.filter((edge) => edge !== snap.on!.edge), snap.on.edge].slice(-3)
+      else rested.value = [...rested.value.filter((p) => distance(p, snap.point) > 0), snap.point].slice(-4)
+      tick.value++
+    }, REST_MS)
   }
 
   function move(raw: Point, shift: boolean): void {
     at.value = locate(raw, shift)
+    rest(at.value)
     tick.value++
+  }
+
+  /** The pointer, or the point as it is typed. */
+  function here(): Located | null {
+    const point = entry.point(at.value)
+    return point ? { raw: point, point, snap: null, locked: false } : at.value
+  }
+
+  function give(located: Located): void {
+    tool.value?.press(located)
+    forgetRested()
   }
 
   function press(raw: Point, shift: boolean): void {
     const located = locate(raw, shift)
     at.value = located
-    if (between.value) {
-      if (!between.value.first) {
-        between.value = { first: located.point }
-        tick.value++
-        return
-      }
-      const { first } = between.value
-      between.value = null
-      const point = { x: (first.x + located.point.x) / 2, y: (first.y + located.point.y) / 2 }
-      at.value = { raw: point, point, snap: { kind: 'between', point, from: [] }, locked: false }
-      tool.value?.press(at.value)
-      tick.value++
-      return
+    const given = entry.press(located)
+    if (given) {
+      if (given !== located) at.value = given
+      give(given)
     }
-    tool.value?.press(located)
+    tick.value++
+  }
+
+  /** Dragged with the tool in hand. */
+  function drag(from: Point, raw: Point, shift: boolean): void {
+    const located = locate(raw, shift)
+    at.value = located
+    tool.value?.drag?.(from, located)
     tick.value++
   }
 
@@ -237,10 +249,16 @@ export function useTools(
   function enter(): void {
     for (const each of fields.value) {
       const text = typed[each.key]
-      if (!text || each.kind === 'text') continue
-      if (bench.typed(each.key) === null) return
+      if (text && !understand(text, each.kind, store.units).ok) return
     }
-    tool.value?.enter(at.value)
+    if (entry.entry.value) {
+      const now = here()
+      const given = now && entry.press(now)
+      if (given) {
+        at.value = given
+        give(given)
+      }
+    } else tool.value?.enter(at.value)
     tick.value++
   }
 
@@ -248,21 +266,19 @@ export function useTools(
   function back(): void {
     say.clear()
     if (Object.values(typed).some(Boolean)) bench.clearTyped()
-    else if (between.value) between.value = null
+    else if (entry.clear()) bench.clearTyped()
     else if (!tool.value?.back()) {
       if (desk.tool !== 'select') desk.take('select')
       else desk.select([])
     }
+    forgetRested()
     tick.value++
   }
 
   function key(letter: string): boolean {
-    if (letter === 'b' && tool.value && !tool.value.free) {
-      between.value = between.value ? null : { first: null }
-      tick.value++
-      return true
-    }
-    const taken = tool.value?.key?.(letter) ?? false
+    const active = tool.value
+    if (!active) return false
+    const taken = (!active.free && entry.key(letter)) || (active.key?.(letter) ?? false)
     if (taken) tick.value++
     return taken
   }
@@ -272,23 +288,31 @@ export function useTools(
     tick.value++
   }
 
-  const depends = (): unknown => [tick.value, store.version, desk.selection, desk.overall, desk.block]
-  const fields = computed<readonly TagField[]>(() => (depends(), tool.value?.fields(at.value) ?? []))
-  const remark = computed(() => (depends(), tool.value?.remark?.(at.value) ?? ''))
+  const depends = (): unknown => [
+    tick.value,
+    store.version,
+    desk.selection,
+    desk.overall,
+    desk.block,
+    desk.ways,
+    entry.entry.value,
+  ]
+  const fields = computed<readonly TagField[]>(
+    () => (depends(), entry.fields(at.value) ?? tool.value?.fields(at.value) ?? []),
+  )
+  const remark = computed(() => (depends(), tool.value?.remark?.(here()) ?? ''))
   const prompt = computed(() => {
     depends()
-    if (between.value)
-      return between.value.first
-        ? { text: 'Point to the second of two points; the middle is taken.', keys: 'Esc: not between' }
-        : { text: 'Point to the first of two points.', keys: 'Esc: not between' }
     return (
+      entry.prompt() ??
       tool.value?.prompt() ?? {
         text: 'Select, or take a tool from the drawer.',
-        keys: 'Drag: a box · Shift: add · Del: remove',
+        keys: 'Drag: a box · Shift: add · Alt: only what lies inside · Del: remove',
       }
     )
   })
-  const preview = (): DisplayList => tool.value?.preview(at.value) ?? []
+  const preview = (): DisplayList => tool.value?.preview(here()) ?? []
+  const gone = (): DisplayList => tool.value?.gone?.(here()) ?? []
   return {
     tool,
     at,
@@ -298,13 +322,17 @@ export function useTools(
     remark,
     prompt,
     preview,
+    gone,
+    here,
+    rested,
     move,
     press,
+    drag,
     enter,
     back,
     key,
     type,
     bench,
-    between,
+    entry: entry.entry,
   }
 }

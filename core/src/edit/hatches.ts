@@ -1,0 +1,65 @@
+import { pathBox, boxCentre, type Path } from '../geometry'
+import { shapePath } from '../linework'
+import type { Change, Hatch, Id, OwnLook, Project } from '../records'
+import { EditRefused, type MakeId } from './refusal'
+import { refuseLocked } from './transform'
+
+export interface NewHatch {
+  readonly drawing: Id
+  readonly layer: Id
+  readonly region: Hatch['region']
+  readonly outlines: readonly Path[]
+  readonly filling: Hatch['filling']
+  readonly own?: OwnLook
+}
+
+/** A new hatch, in an area that was found or in closed outlines. */
+export function addHatch(project: Project, input: NewHatch, makeId: MakeId): Change {
+  const layer = project.need('layer', input.layer)
+  if (layer.locked) throw new EditRefused(`The layer “${layer.name}” is locked. Unlock it in Layers first.`)
+  const { region, own } = input
+  const outlines = region.by === 'items' ? closedOutlines(project, region.items) : input.outlines
+  if (outlines.length === 0) throw new EditRefused('There is no closed outline to fill.')
+  const filling =
+    input.filling.with === 'pattern' && region.by === 'items'
+      ? { ...input.filling, origin: boxCentre(pathBox(outlines[0]!)) }
+      : input.filling
+  const hatch: Hatch = {
+    id: makeId(),
+    kind: 'hatch',
+    drawing: input.drawing,
+    layer: layer.id,
+    region,
+    outlines: outlines.map((path) => ({
+      vertices: path.vertices.map(({ x, y, sweep }) => ({ x, y, sweep })),
+      closed: path.closed,
+    })),
+    filling,
+    ...(own ? { own } : {}),
+  }
+  return { put: [hatch], drop: [] }
+}
+
+function closedOutlines(project: Project, items: readonly Id[]): Path[] {
+  return items.map((id) => {
+    const path = shapePath(project.need('linework', id).shape)
+    if (!path.closed)
+      throw new EditRefused('One of the outlines is open. Close it first, or point inside the area.')
+    return path
+  })
+}
+
+/** Another filling for hatches. */
+export function setFilling(
+  project: Project,
+  ids: readonly Id[],
+  change: (filling: Hatch['filling']) => Hatch['filling'],
+): Change {
+  refuseLocked(project, ids)
+  const put = ids.flatMap((id) => {
+    const hatch = project.find('hatch', id)
+    return hatch ? [{ ...hatch, filling: change(hatch.filling) }] : []
+  })
+  if (put.length === 0) throw new EditRefused('Select a hatch.')
+  return { put, drop: [] }
+}

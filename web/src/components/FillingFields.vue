@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { PATTERNS, PATTERN_UNITS } from '@lamina/core/display'
+import { patternNames, type Filling, type PatternName } from '@lamina/core/records'
+import { formatAngle, parseAngle, parseNumber, type Units } from '@lamina/core/units'
+import LengthField from './LengthField.vue'
+
+/** What fills a hatch: a pattern with its sizes, or an even tone. */
+const props = defineProps<{ filling: Filling; units: Units }>()
+const emit = defineEmits<{ set: [filling: Filling] }>()
+
+const kinds = [
+  ...patternNames.map((name) => ({
+    value: name as string,
+    title: `${name[0]!.toUpperCase()}${name.slice(1)}${PATTERNS[name].sizing === 'real' ? ', real size' : ''}`,
+  })),
+  { value: 'tone 0.85', title: 'Light tone' },
+  { value: 'tone 0.6', title: 'Middle tone' },
+  { value: 'tone 0.15', title: 'Dark tone' },
+]
+const kind = computed(() =>
+  props.filling.with === 'pattern' ? props.filling.pattern : `tone ${props.filling.tone}`,
+)
+const pattern = computed(() => (props.filling.with === 'pattern' ? props.filling : null))
+const unit = computed(() => {
+  const of = pattern.value
+  return of ? (of.unit ?? PATTERN_UNITS[of.pattern] ?? null) : null
+})
+function setKind(value: string): void {
+  if (value.startsWith('tone')) emit('set', { with: 'tone', tone: Number(value.slice(5)) })
+  else {
+    const { turn = 0, origin = { x: 0, y: 0 } } = pattern.value ?? {}
+    emit('set', { with: 'pattern', pattern: value as PatternName, width: 1, height: 1, turn, origin })
+  }
+}
+function setNumber(key: 'width' | 'height', text: string): void {
+  const read = parseNumber(text)
+  if (pattern.value && read.ok && read.value >= 0.01 && read.value <= 1000)
+    emit('set', { ...pattern.value, [key]: read.value })
+}
+function setTurn(text: string): void {
+  const read = parseAngle(text)
+  if (pattern.value && read.ok) emit('set', { ...pattern.value, turn: read.radians })
+}
+function setUnit(key: 'width' | 'height', mm: number): void {
+  if (pattern.value && unit.value) emit('set', { ...pattern.value, unit: { ...unit.value, [key]: mm } })
+}
+</script>
+
+<template>
+  <v-select label="Pattern" :items="kinds" :model-value="kind" @update:model-value="setKind" />
+  <template v-if="pattern">
+    <div v-if="unit" class="pair">
+      <LengthField
+        label="Unit width"
+        :mm="unit.width"
+        :units="units"
+        :least="1"
+        @set="(mm) => setUnit('width', mm)"
+      />
+      <LengthField
+        label="Height"
+        :mm="unit.height"
+        :units="units"
+        :least="1"
+        @set="(mm) => setUnit('height', mm)"
+      />
+    </div>
+    <div v-else class="pair">
+      <v-text-field
+        label="Width ×"
+        :model-value="pattern.width"
+        @change="setNumber('width', ($event.target as HTMLInputElement).value)"
+      />
+      <v-text-field
+        label="Height ×"
+        :model-value="pattern.height"
+        @change="setNumber('height', ($event.target as HTMLInputElement).value)"
+      />
+    </div>
+    <v-text-field
+      label="Turn"
+      :model-value="formatAngle(pattern.turn)"
+      @change="setTurn(($event.target as HTMLInputElement).value)"
+    />
+  </template>
+</template>
+
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+</style>

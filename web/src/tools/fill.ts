@@ -1,0 +1,172 @@
+import { findRegion } from '@lamina/core/derive'
+import type { DisplayItem } from '@lamina/core/display'
+import { addHatch, type NewHatch } from '@lamina/core/edit'
+import type { Path, Point } from '@lamina/core/geometry'
+import { regionArea } from '@lamina/core/linework'
+import { pickAt } from '@lamina/core/locate'
+import type { Filling } from '@lamina/core/records'
+import { formatArea, formatLength } from '@lamina/core/units'
+import { foresee } from './preview'
+import type { Bench, Tool } from './tool'
+
+export interface FillChoice {
+  /** The filling of the next hatch. */
+  readonly filling: (origin: Point) => Filling
+  readonly setFilling: (filling: Filling) => void
+  /** Openings up to this width count as closed, mm. */
+  readonly gap: () => number
+  readonly setGap: (mm: number) => void
+}
+
+/** Fills the area pointed to, or the closed outlines selected; T takes the filling of a hatch pointed to. */
+export function hatchTool(bench: Bench, choice: FillChoice): Tool {
+  let leak: { a: Point; b: Point; width: number } | null = null
+  let taking = false
+  let seen: { p: Point; version: unknown; made: NewHatch | null; area: number } | null = null
+
+  /** The hatch that a point would give; the last answer is kept while nothing changed. */
+  function around(p: Point): { made: NewHatch | null; area: number } {
+    const gap = bench.typed('gap') ?? choice.gap()
+    if (seen && seen.p.x === p.x && seen.p.y === p.y && seen.version === bench.list) return seen
+    const region = findRegion(bench.field, p, gap)
+    leak = region.found ? null : region.leak
+    const outlines = region.found ? [region.outer, ...region.islands] : []
+    const made: NewHatch | null = region.found
+      ? {
+          drawing: bench.drawing.id,
+          layer: bench.layer('layer-hatches'),
+          region: { by: 'point', at: p, gap },
+          outlines,
+          filling: choice.filling(originOf(outlines[0]!)),
+        }
+      : null
+    seen = { p, version: bench.list, made, area: region.found ? regionArea(region.outer, region.islands) : 0 }
+    return seen
+  }
+  function fromSelection(): boolean {
+    const items = bench.selection.filter((id) => bench.project.find('linework', id))
+    if (items.length === 0) return false
+    const change = bench.edit('Hatch', (project, makeId) =>
+      addHatch(
+        project,
+        {
+          drawing: bench.drawing.id,
+          layer: bench.layer('layer-hatches'),
+          region: { by: 'items', items },
+          outlines: [],
+          filling: choice.filling({ x: 0, y: 0 }),
+        },
+        makeId,
+      ),
+    )
+    if (change) bench.select([])
+    return true
+  }
+  return {
+    free: true,
+    prompt: () =>
+      taking
+        ? { text: 'Point to the hatch whose filling is taken.', keys: 'Esc: keep the filling' }
+        : bench.selection.length > 0
+          ? {
+              text: 'Press Enter to fill the selected outlines, or point inside an area.',
+              keys: 'T: take a filling',
+            }
+          : {
+              text: 'Point inside the area to fill.',
+              keys: 'T: take the filling of another · Tab: gaps that count as closed',
+            },
+    fields: () => [
+      { key: 'gap', label: 'gaps up to', kind: 'length', shown: formatLength(choice.gap(), bench.units) },
+    ],
+    remark: () =>
+      leak
+        ? `It leaks here: ${formatLength(leak.width, bench.units)} wide`
+        : seen?.made
+          ? formatArea(seen.area, bench.units)
+          : '',
+    last: () => null,
+    press(at) {
+      if (taking) {
+        const found = pickAt(bench.list, null, at.raw, bench.reach)
+          .map((id) => bench.project.find('hatch', id))
+          .find((hatch) => hatch !== undefined)
+        if (!found) bench.warn('There is no hatch here.')
+        else {
+          choice.setFilling(found.filling)
+          taking = false
+        }
+        return
+      }
+      const { made } = around(at.raw)
+      if (!made) {
+        bench.warn(
+          leak
+            ? `This area is open: it leaks through a gap of ${formatLength(leak.width, bench.units)}, marked on the board. Nothing was filled.`
+            : 'No lines close around this point. Nothing was filled.',
+        )
+        return
+      }
+      const gap = bench.typed('gap')
+      if (gap !== null) choice.setGap(gap)
+      bench.edit('Hatch', (project, makeId) => addHatch(project, made, makeId))
+      seen = null
+    },
+    enter(at) {
+      const gap = bench.typed('gap')
+      if (gap !== null) {
+        choice.setGap(gap)
+        bench.clearTyped()
+        seen = null
+      } else if (!fromSelection() && at) this.press(at)
+    },
+    back() {
+      if (!taking && !leak) return false
+      taking = false
+      leak = null
+      return true
+    },
+    key(letter) {
+      if (letter !== 't') return false
+      taking = !taking
+      return true
+    },
+    preview(at) {
+      if (taking || !at) return []
+      const { made } = around(at.raw)
+      return made
+        ? [
+            ...foresee(bench, (project, makeId) => addHatch(project, made, makeId)).items,
+            ...outlineItems(made.outlines),
+          ]
+        : []
+    },
+    gone: () =>
+      leak
+        ? [
+            { kind: 'segments', pen: 'tick', points: [leak.a.x, leak.a.y, leak.b.x, leak.b.y], source: null },
+            {
+              kind: 'arc',
+              pen: 'seen',
+              x: (leak.a.x + leak.b.x) / 2,
+              y: (leak.a.y + leak.b.y) / 2,
+              radius: Math.max(leak.width, bench.reach * 2),
+              from: 0,
+              sweep: 2 * Math.PI,
+              source: null,
+            },
+          ]
+        : [],
+  }
+}
+
+const originOf = (path: Path): Point => ({ x: path.vertices[0]!.x, y: path.vertices[0]!.y })
+
+const outlineItems = (paths: readonly Path[]): DisplayItem[] =>
+  paths.map((path) => ({
+    kind: 'path',
+    pen: 'seen',
+    vertices: path.vertices.flatMap(({ x, y, sweep }) => [x, y, sweep]),
+    closed: true,
+    source: null,
+  }))

@@ -1,0 +1,169 @@
+import type { Filling, Id } from '@lamina/core/records'
+import type { Point } from '@lamina/core/geometry'
+import type { useDesk, ToolName } from '../store/desk'
+import { blockTool } from './block'
+import { dimensionTool } from './dimension'
+import { arcTool, circleTool, curveTool, ellipseTool, polygonTool, rectangleTool } from './draw'
+import {
+  cornerTool,
+  extendTool,
+  joinTool,
+  offsetTool,
+  splitTool,
+  traitsTool,
+  trimTool,
+  type CornerChoice,
+} from './edges'
+import { hatchTool } from './fill'
+import { leaderTool, noteTool } from './leader'
+import { measureTool } from './measure'
+import { moveSideTool } from './moveSide'
+import { columnTool, wallAlongTool, wallBesideTool, wallBoxTool } from './moreWalls'
+import { openingTool } from './opening'
+import { chainTool } from './polyline'
+import { axesTool, gridTool, guideTool } from './setOut'
+import type { Bench, Tool } from './tool'
+import {
+  alignTool,
+  copyTool,
+  mirrorTool,
+  moveTool,
+  pasteTool,
+  repeatTool,
+  rotateTool,
+  scaleTool,
+  stretchTool,
+} from './transforms'
+import { wallTool } from './wall'
+
+type Desk = ReturnType<typeof useDesk>
+
+/** The tool of a name, with its last values from the desk. */
+export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null {
+  const wallType = (): Id => desk.wallType ?? bench.project.all('wallType')[0]!.id
+  const corner = (label: CornerChoice['label']): Tool =>
+    cornerTool(bench, {
+      label,
+      size: () => (label === 'Round' ? desk.roundRadius : desk.bevel[0]),
+      other: () => desk.bevel[1],
+      keep: (size, other) => {
+        if (label === 'Round') desk.roundRadius = size
+        else if (label === 'Bevel') desk.bevel = [size, other]
+      },
+    })
+  switch (name) {
+    case 'wall':
+      return wallTool(bench, {
+        type: wallType,
+        reference: () => desk.reference,
+        setReference: (side) => (desk.reference = side),
+      })
+    case 'wall-box':
+      return wallBoxTool(bench, wallType)
+    case 'wall-beside':
+      return wallBesideTool(bench, wallType)
+    case 'wall-along':
+      return wallAlongTool(bench, wallType, () => desk.reference)
+    case 'column':
+      return columnTool(bench, {
+        material: () => desk.columnMaterial ?? bench.project.all('material')[0]!.id,
+        size: () => desk.column,
+        keep: (size) => (desk.column = size),
+      })
+    case 'door':
+      return openingTool(bench, {
+        fit: 'door',
+        width: () => desk.doorWidth,
+        setWidth: (mm) => (desk.doorWidth = mm),
+      })
+    case 'window':
+      return openingTool(bench, {
+        fit: 'window',
+        width: () => desk.windowWidth,
+        setWidth: (mm) => (desk.windowWidth = mm),
+      })
+    case 'block':
+      return blockTool(bench, () => (desk.block ? bench.project.find('block', desk.block) : undefined))
+    case 'dimension':
+      return dimensionTool(bench, () => desk.overall)
+    case 'leader':
+      return leaderTool(bench)
+    case 'note':
+      return noteTool(bench)
+    case 'move-side':
+      return moveSideTool(bench)
+    case 'measure':
+      return measureTool(bench)
+    case 'line':
+      return chainTool(bench, { label: 'Line', layer: 'layer-lines' })
+    case 'cloud':
+      return chainTool(bench, { label: 'Revision cloud', layer: 'layer-revisions', cloudPaperMm: 8 })
+    case 'boundary':
+      return chainTool(bench, { label: 'Site boundary', layer: 'layer-boundary', bearings: true })
+    case 'rectangle':
+      return rectangleTool(bench)
+    case 'circle':
+      return circleTool(bench)
+    case 'arc':
+      return arcTool(bench)
+    case 'ellipse':
+      return ellipseTool(bench)
+    case 'polygon':
+      return polygonTool(bench, () => desk.polygonSides)
+    case 'curve':
+      return curveTool(bench)
+    case 'hatch':
+      return hatchTool(bench, {
+        filling: (origin: Point): Filling =>
+          desk.filling.with === 'pattern' ? { ...desk.filling, origin } : desk.filling,
+        setFilling: (filling) => (desk.filling = filling),
+        gap: () => desk.hatchGap,
+        setGap: (mm) => (desk.hatchGap = mm),
+      })
+    case 'grid':
+      return gridTool(bench)
+    case 'guide':
+      return guideTool(bench)
+    case 'axes':
+      return axesTool(bench)
+    case 'move':
+      return moveTool(bench)
+    case 'copy':
+      return copyTool(bench)
+    case 'rotate':
+      return rotateTool(bench)
+    case 'mirror':
+      return mirrorTool(bench)
+    case 'scale':
+      return scaleTool(bench)
+    case 'stretch':
+      return stretchTool(bench)
+    case 'align':
+      return alignTool(bench)
+    case 'repeat':
+      return repeatTool(bench)
+    case 'offset':
+      return offsetTool(bench)
+    case 'trim':
+      return trimTool(bench)
+    case 'extend':
+      return extendTool(bench)
+    case 'split':
+      return splitTool(bench)
+    case 'join':
+      return joinTool(bench)
+    case 'corner':
+      return corner('Corner')
+    case 'round':
+      return corner('Round')
+    case 'bevel':
+      return corner('Bevel')
+    case 'traits':
+      return traitsTool(bench)
+    case 'paste':
+      return pasteTool(bench, () => desk.clipping)
+    case 'select':
+    case 'crop':
+      return null
+  }
+}

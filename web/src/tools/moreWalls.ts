@@ -1,0 +1,282 @@
+import { addColumn, addWalls, addWallBeside, wallsAlong } from '@lamina/core/edit'
+import { inWall, type SolvedWall } from '@lamina/core/building'
+import { pickAt } from '@lamina/core/locate'
+import { cross, subtract, unitAt, type Point } from '@lamina/core/geometry'
+import type { Column, Id, ReferenceSide } from '@lamina/core/records'
+import { formatLength } from '@lamina/core/units'
+import { RECTANGLE_WAYS, depthStep, nextWay, rectangleCorners, type Way } from './draw'
+import { lineAt } from './edges'
+import { foresee, wallItems } from './preview'
+import { stepTool } from './steps'
+import type { Bench, Located, Tool } from './tool'
+
+/** Four walls around a rectangle whose outside or inside size is typed. */
+export function wallBoxTool(bench: Bench, type: () => Id): Tool {
+  const way = (): string => bench.way('corners')
+  let inside = false
+  const u = (): Point => unitAt(bench.drawing.axes ?? 0)
+  return stepTool(bench, {
+    label: 'Walls',
+    walls: true,
+    step(given) {
+      const keys = `I: ${inside ? 'outside' : 'inside'} size · A: another way`
+      if (given.length === 0)
+        return { ask: `Point to a corner of the ${inside ? 'inside' : 'outside'}.`, keys }
+      if (way() === 'base') {
+        if (given.length === 1) return { ask: 'Type the length of one side, or point.', keys, least: 600 }
+        return given.length === 2 ? depthStep(bench, given[0]!, given[1]!) : null
+      }
+      if (given.length > 1) return null
+      const from = given[0]!
+      const k = way() === 'centre' ? 2 : 1
+      const sized = (at: Located | null): Point | null => {
+        const width = bench.typed('width')
+        const depth = bench.typed('depth')
+        const d = at ? subtract(at.point, from) : { x: 1, y: 1 }
+        const v = u()
+        const along = d.x * v.x + d.y * v.y
+        const aside = cross(v, d)
+        const x = width === null ? along : ((along < 0 ? -1 : 1) * width) / k
+        const y = depth === null ? aside : ((aside < 0 ? -1 : 1) * depth) / k
+        return { x: from.x + v.x * x - v.y * y, y: from.y + v.y * x + v.x * y }
+      }
+      return {
+        ask: `Type the ${inside ? 'inside' : 'outside'} width and depth, or point to the far corner.`,
+        keys: `Tab: depth · ${keys}`,
+        fields: (at) => {
+          const p = sized(at) ?? from
+          const d = subtract(p, from)
+          const v = u()
+          return [
+            {
+              key: 'width',
+              label: 'width',
+              kind: 'length',
+              shown: formatLength(Math.abs(d.x * v.x + d.y * v.y) * k, bench.units),
+              least: 600,
+            },
+            {
+              key: 'depth',
+              label: 'depth',
+              kind: 'length',
+              shown: formatLength(Math.abs(cross(v, d)) * k, bench.units),
+              least: 600,
+            },
+          ]
+        },
+        point: sized,
+      }
+    },
+    edit(given, project, makeId) {
+      const corners = rectangleCorners(given, way(), u())
+      // Round clockwise, so that the walls' left side lies outside.
+      const area = cross(subtract(corners[1]!, corners[0]!), subtract(corners[2]!, corners[1]!))
+      const points = area > 0 ? [corners[0]!, corners[3]!, corners[2]!, corners[1]!] : corners
+      return addWalls(
+        project,
+        {
+          level: bench.drawing.level,
+          type: type(),
+          reference: inside ? 'right' : 'left',
+          points,
+          closed: true,
+        },
+        makeId,
+      )
+    },
+    key(letter) {
+      if (letter === 'a') bench.setWay(nextWay(RECTANGLE_WAYS, way()))
+      else if (letter === 'i') inside = !inside
+      else return false
+      return true
+    },
+    remark: () => (inside ? 'inside size' : 'outside size'),
+  })
+}
+
+/** A wall parallel to another at a clear distance, face to face. */
+export function wallBesideTool(bench: Bench, type: () => Id): Tool {
+  let host: SolvedWall | null = null
+  const under = (at: Located): SolvedWall | null => {
+    const [id] = pickAt([], bench.solver, at.raw, bench.reach)
+    return id ? (bench.solver.get(id) ?? null) : null
+  }
+  function aim(at: Located | null): { side: 'left' | 'right'; clear: number } {
+    const { shape } = host!
+    const aside = at ? inWall(shape, at.point).aside : shape.high + 1000
+    const side = aside > (shape.low + shape.high) / 2 ? 'left' : 'right'
+    const pointed = side === 'left' ? aside - shape.high : shape.low - aside
+    return { side, clear: bench.typed('clear') ?? Math.max(0, pointed) }
+  }
+  const work = (at: Located | null) => {
+    const { side, clear } = aim(at)
+    const { id } = host!.shape
+    return (project: Parameters<typeof addWallBeside>[0], makeId: () => string) =>
+      addWallBeside(project, { wall: id, side, clear, type: type() }, makeId)
+  }
+  function act(at: Located | null): void {
+    if (!host) {
+      host = at && under(at)
+      if (!host) bench.warn('There is no wall here.')
+    } else if (bench.edit('Wall', work(at))) {
+      host = null
+      bench.clearTyped()
+    }
+  }
+  return {
+    walls: true,
+    get free() {
+      return host === null
+    },
+    prompt: () =>
+      host
+        ? {
+            text: 'Type the clear distance between the two, to the side pointed to.',
+            keys: 'Face to face · Esc: another wall',
+          }
+        : { text: 'Point to the wall it is to run beside.', keys: 'Esc: put the tool away' },
+    fields: (at) =>
+      host
+        ? [
+            {
+              key: 'clear',
+              label: 'clear',
+              kind: 'length',
+              shown: formatLength(aim(at).clear, bench.units),
+              least: 300,
+            },
+          ]
+        : [],
+    remark: (at) => (host ? foresee(bench, work(at)).refused || 'face to face' : ''),
+    last: () => null,
+    press: act,
+    enter: act,
+    back() {
+      if (!host) return false
+      host = null
+      bench.clearTyped()
+      return true
+    },
+    preview(at) {
+      const shown = host ?? (at && under(at))
+      if (!shown) return []
+      return [...wallItems(bench.project, shown.shape.wall), ...(host ? foresee(bench, work(at)).items : [])]
+    },
+  }
+}
+
+/** Walls along drafted lines: those selected, or the one pointed to. */
+export function wallAlongTool(bench: Bench, type: () => Id, reference: () => ReferenceSide): Tool {
+  const ids = (at: Located | null): Id[] => {
+    const lines = bench.selection.filter((id) => bench.project.find('linework', id))
+    if (lines.length > 0) return lines
+    const found = at && lineAt(bench, at.raw)
+    return found && bench.project.find('linework', found.id) ? [found.id] : []
+  }
+  const work = (at: Located | null) => (project: Parameters<typeof wallsAlong>[0], makeId: () => string) =>
+    wallsAlong(
+      project,
+      { level: bench.drawing.level, type: type(), reference: reference(), lines: ids(at) },
+      makeId,
+    )
+  function act(at: Located | null): void {
+    if (ids(at).length === 0) bench.warn('Point to a drafted line that the walls are to follow.')
+    else if (bench.edit('Walls', work(at))) bench.select([])
+  }
+  return {
+    free: true,
+    prompt: () => ({
+      text:
+        bench.selection.length > 0
+          ? 'Press Enter: walls along the lines selected.'
+          : 'Point to the line that the walls are to follow.',
+      keys: 'The lines stay where they are',
+    }),
+    fields: () => [],
+    last: () => null,
+    press: act,
+    enter: act,
+    back: () => false,
+    preview: (at) => (ids(at).length > 0 ? foresee(bench, work(at)).items : []),
+  }
+}
+
+export const COLUMN_WAYS: readonly Way[] = [
+  { id: 'rectangular', name: 'Rectangular' },
+  { id: 'round', name: 'Round' },
+]
+
+export interface ColumnChoice {
+  readonly material: () => Id
+  readonly size: () => { width: number; depth: number; turn: number }
+  readonly keep: (size: { width: number; depth: number; turn: number }) => void
+}
+
+/** Columns set one after the other with their last sizes. */
+export function columnTool(bench: Bench, choice: ColumnChoice): Tool {
+  const way = (): string => bench.way('rectangular')
+  const size = () => {
+    const { width, depth, turn } = choice.size()
+    return {
+      width: bench.typed('width') ?? width,
+      depth: bench.typed('depth') ?? depth,
+      turn: bench.typed('turn') ?? turn,
+    }
+  }
+  function section(): Column['section'] {
+    const { width, depth } = size()
+    return way() === 'round' ? { form: 'round', diameter: width } : { form: 'rectangular', width, depth }
+  }
+  const tool = stepTool(bench, {
+    label: 'Column',
+    walls: true,
+    step: (given) =>
+      given.length > 0
+        ? null
+        : {
+            ask: 'Type its size, then point to its middle.',
+            keys: 'Tab: depth, turn · A: another way',
+            fields: () => {
+              const { width, depth, turn } = choice.size()
+              const shown = (mm: number): string => formatLength(mm, bench.units)
+              return way() === 'round'
+                ? [{ key: 'width', label: 'diameter', kind: 'length', shown: shown(width), least: 60 }]
+                : [
+                    { key: 'width', label: 'width', kind: 'length', shown: shown(width), least: 60 },
+                    { key: 'depth', label: 'depth', kind: 'length', shown: shown(depth), least: 60 },
+                    {
+                      key: 'turn',
+                      label: 'turn',
+                      kind: 'angle',
+                      shown: `${Math.round((turn * 180) / Math.PI)}°`,
+                    },
+                  ]
+            },
+            point: (at) => at?.point ?? null,
+          },
+    edit: ([at], project, makeId) =>
+      addColumn(
+        project,
+        {
+          level: bench.drawing.level,
+          material: choice.material(),
+          at: at!,
+          turn: size().turn + (bench.drawing.axes ?? 0),
+          section: section(),
+        },
+        makeId,
+      ),
+    key: (letter) => letter === 'a' && (bench.setWay(nextWay(COLUMN_WAYS, way())), true),
+    done: () => choice.keep(size()),
+  })
+  return {
+    ...tool,
+    // Sizes stay for the next one; Enter only takes them up.
+    enter(at) {
+      const typing = ['width', 'depth', 'turn'].some((key) => bench.typedText(key) !== '')
+      if (!typing) return tool.enter(at)
+      choice.keep(size())
+      bench.clearTyped()
+    },
+  }
+}

@@ -1,0 +1,184 @@
+import { addLinework } from '@lamina/core/edit'
+import {
+  JOINED_ENDS,
+  arcFrom,
+  directionOn,
+  distance,
+  pathArea,
+  pathLength,
+  pathOf,
+  straight,
+  unitAt,
+  type Edge,
+  type Point,
+} from '@lamina/core/geometry'
+import { shapeOfPath } from '@lamina/core/linework'
+import type { Shape } from '@lamina/core/records'
+import { formatArea, formatBearing, formatLength } from '@lamina/core/units'
+import { polarFields, polarPoint } from './polar'
+import { edgesItem } from './preview'
+import type { Bench, Located, TagField, Tool } from './tool'
+
+export interface ChainChoice {
+  readonly label: string
+  readonly layer: string
+  /** Each part is an item of its own, rather than all one polyline. */
+  readonly parts?: boolean
+  /** Directions are typed as bearings. */
+  readonly bearings?: boolean
+  /** The outline is closed and drawn as a revision cloud, with arcs of this length, paper mm. */
+  readonly cloudPaperMm?: number
+}
+
+/**
+ * A chain of straight and curved parts. S and U go between straight parts and arcs that run on smoothly; C
+ * closes it; Enter ends it. Nothing is stored before the chain ends, and Escape takes back the last point.
+ */
+export function chainTool(bench: Bench, choice: ChainChoice): Tool {
+  let edges: Edge[] = []
+  let start: Point | null = null
+  let curved = false
+  const last = (): Point | null => edges[edges.length - 1]?.b ?? start
+
+  function pointTo(at: Located | null): Point | null {
+    const from = last()
+    if (!from) return at?.point ?? null
+    if (!choice.bearings) return polarPoint(bench, from, at)
+    const bearing = bench.typed('bearing')
+    const along = bench.typed('along')
+    if (bearing === null && along === null) return at?.point ?? null
+    const away = at ? { x: at.point.x - from.x, y: at.point.y - from.y } : { x: 0, y: 1 }
+    const angle = bearing ?? Math.atan2(away.y, away.x)
+    const length = along ?? Math.hypot(away.x, away.y)
+    const u = unitAt(angle)
+    return { x: from.x + u.x * length, y: from.y + u.y * length }
+  }
+  function edgeTo(p: Point): Edge | null {
+    const from = last()
+    if (!from || distance(from, p) < 1e-6) return null
+    const before = edges[edges.length - 1]
+    return curved ? arcFrom(from, before ? directionOn(before, 1) : unitAt(0), p) : straight(from, p)
+  }
+  const closes = (p: Point): boolean =>
+    start !== null && edges.length > 1 && distance(p, start) <= JOINED_ENDS
+
+  function store(closed: boolean): void {
+    if (edges.length === 0) return
+    const shape: Shape = shapeOfPath(pathOf(edges, closed))
+    const made =
+      choice.cloudPaperMm && shape.form === 'path' ? { ...shape, cloudPaperMm: choice.cloudPaperMm } : shape
+    const change = bench.edit(choice.label, (project, makeId) => {
+      const add = (one: Shape) =>
+        addLinework(
+          project,
+          { drawing: bench.drawing.id, layer: bench.layer(choice.layer), shape: one },
+          makeId,
+        )
+      if (!choice.parts) return add(made)
+      return { put: edges.flatMap((edge) => add(shapeOfPath(pathOf([edge], false))).put), drop: [] }
+    })
+    if (!change) return
+    edges = []
+    start = null
+    curved = false
+    bench.clearTyped()
+  }
+  function take(p: Point | null): void {
+    if (!p) return
+    if (!start) {
+      start = p
+      bench.clearTyped()
+      return
+    }
+    const closing = closes(p)
+    const edge = edgeTo(closing ? start : p)
+    if (!edge) {
+      bench.warn('A line needs some length. Point or type a length above 0.')
+      return
+    }
+    edges = [...edges, edge]
+    bench.clearTyped()
+    if (closing) store(true)
+  }
+
+  return {
+    prompt: () =>
+      !start
+        ? {
+            text: 'Point to where the line starts.',
+            keys: 'X: type x and y · F: from another point · B: between two',
+          }
+        : {
+            text: curved ? 'Point to where the arc ends.' : 'Type a length or point to the end.',
+            keys: `Tab: turn · ${curved ? 'S: straight' : 'U: curved'} · Enter: ends here · C: closes · Esc: one back`,
+          },
+    fields(at): readonly TagField[] {
+      const from = last()
+      if (!from) return []
+      if (!choice.bearings) return polarFields(bench, from, at, 20)
+      const p = pointTo(at) ?? from
+      return [
+        {
+          key: 'bearing',
+          label: 'bearing',
+          kind: 'bearing',
+          shown: formatBearing(Math.atan2(p.y - from.y, p.x - from.x)),
+        },
+        {
+          key: 'along',
+          label: 'distance',
+          kind: 'length',
+          shown: formatLength(distance(from, p), bench.units),
+        },
+      ]
+    },
+    remark(at) {
+      const p = pointTo(at)
+      if (!start || !p) return ''
+      if (closes(p)) return 'closes on the first point'
+      if (edges.length === 0) return ''
+      const edge = edgeTo(p)
+      const all = edge ? [...edges, edge] : edges
+      const length = pathLength(pathOf(all, false))
+      if (!choice.bearings) return `in all ${formatLength(length, bench.units)}`
+      const gap = distance(p, start)
+      const area = Math.abs(pathArea(pathOf([...all, straight(p, start)], true)))
+      return `to the start ${formatLength(gap, bench.units)} · closed ${formatArea(area, bench.units)}`
+    },
+    last,
+    alignFrom: () => [...(start ? [start] : []), ...edges.map((edge) => edge.b)],
+    press: (at) => take(pointTo(at)),
+    enter(at) {
+      const typing = ['along', 'turn', 'bearing'].some((key) => bench.typedText(key) !== '')
+      if (typing) take(pointTo(at))
+      else if (edges.length > 0) store(choice.cloudPaperMm !== undefined)
+      else if (start && at) take(pointTo(at))
+    },
+    back() {
+      if (edges.length > 0) edges = edges.slice(0, -1)
+      else if (start) start = null
+      else return false
+      bench.clearTyped()
+      return true
+    },
+    key(letter) {
+      if (!start) return false
+      if (letter === 'u') curved = true
+      else if (letter === 's') curved = false
+      else if (letter === 'c' && edges.length > 1) {
+        const edge = edgeTo(start)
+        if (edge) {
+          edges = [...edges, edge]
+          store(true)
+        }
+      } else return false
+      return true
+    },
+    preview(at) {
+      const p = pointTo(at)
+      const edge = p && start ? edgeTo(closes(p) ? start : p) : null
+      const all = edge ? [...edges, edge] : edges
+      return all.length > 0 ? [edgesItem(all, false)] : []
+    },
+  }
+}

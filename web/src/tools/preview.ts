@@ -1,0 +1,140 @@
+import { wallAxis, wallShape } from '@lamina/core/building'
+import { drawDimension, holdAnchor, layNote } from '@lamina/core/annotate'
+import { gridLineItems, hatchItems, lineworkItems, placementItems } from '@lamina/core/derive'
+import type { DisplayItem } from '@lamina/core/display'
+import { EditRefused, type MakeId } from '@lamina/core/edit'
+import {
+  edgesOf,
+  offsetEdge,
+  offsetFrom,
+  pathOf,
+  reversedEdge,
+  straight,
+  type Edge,
+  type Point,
+} from '@lamina/core/geometry'
+import { ChangeRefused, type AnyRecord, type Change, type Project, type Wall } from '@lamina/core/records'
+import type { Bench } from './tool'
+
+/** More records than this are not all shown before they are made. */
+const MOST_SHOWN = 400
+
+/** A path as a display item. */
+export function edgesItem(
+  edges: readonly Edge[],
+  closed: boolean,
+  pen: 'seen' | 'cut' | 'light' = 'seen',
+): DisplayItem {
+  const path = pathOf(edges, closed)
+  return {
+    kind: 'path',
+    pen,
+    vertices: path.vertices.flatMap(({ x, y, sweep }) => [x, y, sweep]),
+    closed,
+    source: null,
+  }
+}
+
+export const segmentItem = (a: Point, b: Point, pen: 'seen' | 'cut' | 'light' = 'seen'): DisplayItem => ({
+  kind: 'segments',
+  pen,
+  points: [a.x, a.y, b.x, b.y],
+  source: null,
+})
+
+/** A wall's faces before its joins, with its drawn line. */
+export function wallItems(project: Project, wall: Wall): DisplayItem[] {
+  const type = project.find('wallType', wall.type)
+  if (!type) return []
+  const shape = wallShape(wall, type, (id) => project.need('material', id))
+  const axis = wallAxis(wall)
+  const left = offsetEdge(axis, shape.high)
+  const right = offsetEdge(axis, shape.low)
+  const items: DisplayItem[] = [edgesItem([axis], false, 'cut')]
+  if (left && right)
+    items.unshift(
+      edgesItem([right, straight(right.b, left.b), reversedEdge(left), straight(left.a, right.a)], true),
+    )
+  return items
+}
+
+/** Linework for records that are not stored yet. */
+export function recordItems(bench: Bench, record: AnyRecord): readonly DisplayItem[] {
+  const { project, scale } = bench
+  switch (record.kind) {
+    case 'wall':
+      return wallItems(project, record)
+    case 'linework':
+      return lineworkItems(project, record, scale)
+    case 'hatch':
+      return hatchItems(project, record, record.outlines, scale)
+    case 'placement': {
+      const block = project.find('block', record.block)
+      return block ? placementItems(record, block) : []
+    }
+    case 'gridLine':
+      return gridLineItems(project, record, scale)
+    case 'guide': {
+      const u = { x: Math.cos(record.angle), y: Math.sin(record.angle) }
+      return [segmentItem(offsetFrom(record.through, u, -1e6), offsetFrom(record.through, u, 1e6))]
+    }
+    case 'note':
+      return layNote(record, scale)
+    case 'column': {
+      const { at, turn, section } = record
+      if (section.form === 'round')
+        return [
+          {
+            kind: 'arc',
+            pen: 'seen',
+            x: at.x,
+            y: at.y,
+            radius: section.diameter / 2,
+            from: 0,
+            sweep: 2 * Math.PI,
+            source: null,
+          },
+        ]
+      const u = { x: Math.cos(turn), y: Math.sin(turn) }
+      const corner = (x: number, y: number): Point =>
+        offsetFrom(at, u, (x * section.width) / 2, (y * section.depth) / 2)
+      const corners = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)]
+      return [edgesItem(edgesOf({ vertices: corners.map((p) => ({ ...p, sweep: 0 })), closed: true }), true)]
+    }
+    case 'dimension': {
+      const ground = { project, solver: bench.solver }
+      return drawDimension(
+        null,
+        record.anchors.map((anchor) => holdAnchor(anchor, ground).point),
+        record.direction,
+        record.offset,
+        scale,
+        bench.units,
+      ).items
+    }
+    default:
+      return []
+  }
+}
+
+export interface Foreseen {
+  readonly change: Change | null
+  readonly items: readonly DisplayItem[]
+  /** Why it would be refused. */
+  readonly refused: string
+}
+
+let ids = 0
+const makeId: MakeId = () => `preview${++ids}`
+
+/** What an edit would do, without doing it. */
+export function foresee(bench: Bench, work: (project: Project, makeId: MakeId) => Change): Foreseen {
+  try {
+    const change = work(bench.project, makeId)
+    const items = change.put.slice(0, MOST_SHOWN).flatMap((record) => recordItems(bench, record))
+    return { change, items, refused: '' }
+  } catch (error) {
+    if (!(error instanceof EditRefused || error instanceof ChangeRefused)) throw error
+    return { change: null, items: [], refused: error.message }
+  }
+}

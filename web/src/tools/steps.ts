@@ -1,0 +1,173 @@
+import type { DisplayItem } from '@lamina/core/display'
+import type { MakeId } from '@lamina/core/edit'
+import type { Point } from '@lamina/core/geometry'
+import { pickAt } from '@lamina/core/locate'
+import type { Change, Id, Project } from '@lamina/core/records'
+import { polarFields, polarPoint } from './polar'
+import { foresee, segmentItem } from './preview'
+import type { Bench, Located, TagField, Tool } from './tool'
+
+/** The points given so far. */
+export type Given = readonly Point[]
+
+/** One point that a tool asks for. */
+export interface Step {
+  readonly ask: string
+  readonly keys?: string
+  /** The point that lengths and turns are reckoned from; left out: the last one given. */
+  readonly from?: Point | null
+  /** Fields of the measure tag; left out: length and turn from the last point. */
+  readonly fields?: (at: Located | null) => readonly TagField[]
+  /** The point that the pointer and the typed fields come to; null when it is not known yet. */
+  readonly point?: (at: Located | null) => Point | null
+  /** Smallest length that makes sense, for the other reading of bare numbers. */
+  readonly least?: number
+}
+
+/** A tool as the points it asks for and the edit it makes of them. */
+export interface StepPlan {
+  readonly label: string
+  /** What to say when nothing is selected; left out: the tool needs no selection. */
+  readonly select?: string
+  /** The next point asked for; null when all are given. */
+  step(given: Given): Step | null
+  /** With so many points Enter may finish, though more are asked for. */
+  readonly enough?: (given: Given) => boolean
+  edit(given: Given, project: Project, makeId: MakeId): Change
+  /** Shown while points are still missing, with the pointer's place as the last one. */
+  sketch?(given: Given): readonly DisplayItem[]
+  remark?(given: Given): string
+  key?(letter: string, given: Given): boolean
+  /** The points the next round begins with; left out: none. */
+  readonly again?: (given: Given) => Given
+  /** What the tool does once an edit is made. */
+  readonly done?: (given: Given, change: Change) => void
+  readonly walls?: boolean
+}
+
+/** A tool that selects first where it must, then asks for points, previews the edit and makes it. */
+export function stepTool(bench: Bench, plan: StepPlan): Tool {
+  let given: Point[] = []
+  /** Still selecting: more may be added. */
+  let choosing = plan.select !== undefined && bench.selection.length === 0
+
+  const step = (): Step | null => (choosing ? null : plan.step(given))
+  const last = (): Point | null => {
+    const now = step()
+    if (now?.from !== undefined) return now.from
+    return given[given.length - 1] ?? null
+  }
+  function pointOf(at: Located | null): Point | null {
+    const now = step()
+    if (!now) return null
+    if (now.point) return now.point(at)
+    const from = last()
+    return from ? polarPoint(bench, from, at) : (at?.point ?? null)
+  }
+  const edit =
+    (points: Given) =>
+    (project: Project, makeId: MakeId): Change =>
+      plan.edit(points, project, makeId)
+
+  function finish(points: Given): void {
+    const change = bench.edit(plan.label, edit(points))
+    if (!change) return
+    plan.done?.(points, change)
+    given = [...(plan.again?.(points) ?? [])]
+    bench.clearTyped()
+  }
+  function take(p: Point | null): void {
+    if (!p) return
+    const next = [...given, p]
+    if (plan.step(next) === null) finish(next)
+    else {
+      given = next
+      bench.clearTyped()
+    }
+  }
+  function pick(at: Located): void {
+    const [found] = pickAt(bench.list, bench.solver, at.raw, bench.reach)
+    if (!found) {
+      bench.warn('There is nothing here to select.')
+      return
+    }
+    if (at.locked) bench.select(toggled(bench.selection, found))
+    else {
+      bench.select([found])
+      choosing = false
+    }
+  }
+
+  return {
+    ...(plan.walls ? { walls: true } : {}),
+    get free() {
+      return choosing
+    },
+    prompt() {
+      if (choosing)
+        return { text: plan.select!, keys: 'Shift: several · Enter: that is all · Esc: put the tool away' }
+      const now = step()
+      return { text: now?.ask ?? '', keys: now?.keys ?? 'Esc: one step back' }
+    },
+    fields(at) {
+      const now = step()
+      if (!now) return []
+      if (now.fields) return now.fields(at)
+      const from = last()
+      return from ? polarFields(bench, from, at, now.least) : []
+    },
+    remark(at) {
+      const p = pointOf(at)
+      if (!p) return ''
+      const all = [...given, p]
+      const told = plan.remark?.(all) ?? ''
+      if (plan.step(all) !== null) return told
+      return [told, foresee(bench, edit(all)).refused].filter(Boolean).join(' · ')
+    },
+    last,
+    alignFrom: () => given,
+    press(at) {
+      if (choosing) pick(at)
+      else take(pointOf(at))
+    },
+    enter(at) {
+      if (choosing) {
+        if (bench.selection.length > 0) choosing = false
+        else bench.warn(plan.select!)
+        return
+      }
+      const typing = this.fields(at).some((field) => bench.typedText(field.key) !== '')
+      if (!typing && plan.enough?.(given)) finish(given)
+      else take(pointOf(at))
+    },
+    back() {
+      if (given.length > 0) given = given.slice(0, -1)
+      else if (plan.select !== undefined && !choosing) {
+        choosing = true
+        bench.select([])
+      } else return false
+      bench.clearTyped()
+      return true
+    },
+    key: (letter) => !choosing && (plan.key?.(letter, given) ?? false),
+    drag(from, to) {
+      if (choosing) bench.select([...new Set([...bench.selection, ...bench.inBox(from, to.raw)])])
+    },
+    get dragShape() {
+      return choosing ? ('box' as const) : undefined
+    },
+    preview(at) {
+      if (choosing) return []
+      const p = pointOf(at)
+      const all = p ? [...given, p] : given
+      const sketch = plan.sketch?.(all) ?? []
+      if (all.length > 0 && plan.step(all) === null) return [...sketch, ...foresee(bench, edit(all)).items]
+      if (plan.enough?.(all)) return [...sketch, ...foresee(bench, edit(all)).items]
+      const a = given[given.length - 1]
+      return sketch.length > 0 || !a || !p ? sketch : [segmentItem(a, p, 'light')]
+    },
+  }
+}
+
+export const toggled = (ids: readonly Id[], id: Id): Id[] =>
+  ids.includes(id) ? ids.filter((each) => each !== id) : [...ids, id]

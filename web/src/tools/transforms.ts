@@ -1,0 +1,527 @@
+import {
+  EditRefused,
+  alignMap,
+  copyItems,
+  mapItems,
+  middleOf,
+  mirrorAbout,
+  moveItems,
+  paste,
+  repeatItems,
+  scaleAbout,
+  stretchBox,
+  type Clipping,
+} from '@lamina/core/edit'
+import {
+  angleOf,
+  boxOf,
+  distance,
+  moveBy,
+  normalAngle,
+  size,
+  subtract,
+  times,
+  unitAt,
+  add,
+  type Point,
+} from '@lamina/core/geometry'
+import { pickAt } from '@lamina/core/locate'
+import { shapePath, turnAbout } from '@lamina/core/linework'
+import type { RepeatPattern } from '@lamina/core/records'
+import { formatAngle, formatLength } from '@lamina/core/units'
+import { nextWay, type Way } from './draw'
+import { segmentItem } from './preview'
+import { stepTool, type Given, type Step } from './steps'
+import type { Bench, TagField, Tool } from './tool'
+
+/** Moves what is selected; walls joined to it follow unless it moves alone. */
+export function moveTool(bench: Bench): Tool {
+  let alone = false
+  return stepTool(bench, {
+    label: 'Move',
+    select: 'Select what is to move.',
+    step: (given) =>
+      given.length === 0
+        ? { ask: 'Point to where it moves from.', keys: 'Esc: select something else' }
+        : given.length === 1
+          ? {
+              ask: 'Type how far, or point to where it goes.',
+              keys: `Tab: turn · A: ${alone ? 'walls joined to it follow' : 'it moves alone'} · Esc: one step back`,
+            }
+          : null,
+    edit: ([from, to], project) => moveItems(project, bench.selection, subtract(to!, from!), alone),
+    remark: (given) => (given.length > 1 ? (alone ? 'moves alone' : '') : ''),
+    key(letter) {
+      if (letter !== 'a') return false
+      alone = !alone
+      return true
+    },
+  })
+}
+
+/** Copies what is selected, again and again from the same point; with a number typed, so many in one go. */
+export function copyTool(bench: Bench): Tool {
+  const count = (): number => Math.round(bench.typed('count') ?? 1)
+  return stepTool(bench, {
+    label: 'Copy',
+    select: 'Select what is to be copied.',
+    step(given) {
+      if (given.length === 0) return { ask: 'Point to where it is taken from.' }
+      if (given.length > 1) return null
+      const [from] = given
+      return {
+        ask: 'Type how far, or point to where the copy goes.',
+        keys: 'Tab: turn, how many · Esc: one step back',
+        fields: (at) => {
+          const to = at?.point ?? from!
+          return [
+            {
+              key: 'along',
+              label: 'along',
+              kind: 'length',
+              shown: formatLength(distance(from!, to), bench.units),
+            },
+            { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(angleBetween(from!, to), 1) },
+            { key: 'count', label: 'how many', kind: 'number', shown: '1' },
+          ]
+        },
+      }
+    },
+    edit([from, to], project, makeId) {
+      const by = subtract(to!, from!)
+      if (size(by) === 0) throw new EditRefused('Type or point how far away the copy lies.')
+      const n = count()
+      if (!(n >= 1 && n <= 2000)) throw new EditRefused('Between 1 and 2 000 copies at a time.')
+      return copyItems(
+        project,
+        bench.selection,
+        Array.from({ length: n }, (_, i) => moveBy(by.x * (i + 1), by.y * (i + 1))),
+        makeId,
+      )
+    },
+    again: ([from]) => (from ? [from] : []),
+  })
+}
+
+const angleBetween = (a: Point, b: Point): number =>
+  distance(a, b) > 0 ? normalAngle(angleOf(subtract(b, a))) : 0
+
+export const ROTATE_WAYS: readonly Way[] = [
+  { id: 'angle', name: 'By a typed turn' },
+  { id: 'from', name: 'From one direction to another' },
+]
+
+/** Turns what is selected by a typed angle, or from a reference direction to another; the original kept if wanted. */
+export function rotateTool(bench: Bench): Tool {
+  const way = (): string => bench.way('angle')
+  let keep = false
+  const keys = (): string =>
+    `A: ${way() === 'angle' ? 'from a direction' : 'by a turn'} · K: ${keep ? 'turn it' : 'turn a copy'}`
+  const angleStep = (ask: string, about: Point, from: number): Step => ({
+    ask,
+    keys: keys(),
+    from: about,
+    fields: (at) => [
+      {
+        key: 'turn',
+        label: 'turn',
+        kind: 'angle',
+        shown: formatAngle(at ? normalAngle(angleBetween(about, at.point) - from) : 0, 2),
+      },
+    ],
+    point: (at) => {
+      const typed = bench.typed('turn')
+      return typed === null ? (at?.point ?? null) : add(about, times(unitAt(from + typed), 1000))
+    },
+  })
+  function angle(given: Given): number {
+    const [about, p, q] = given as [Point, Point, Point]
+    return way() === 'angle' ? angleBetween(about, p) : angleBetween(about, q) - angleBetween(about, p)
+  }
+  return stepTool(bench, {
+    label: 'Rotate',
+    select: 'Select what is to turn.',
+    step(given) {
+      if (given.length === 0) return { ask: 'Point to what it turns about.', keys: keys() }
+      if (way() === 'angle')
+        return given.length > 1 ? null : angleStep('Type the turn, anticlockwise, or point.', given[0]!, 0)
+      if (given.length === 1) return { ask: 'Point along the direction it has now.', keys: keys() }
+      return given.length > 2
+        ? null
+        : angleStep(
+            'Point along the direction it gets, or type the turn.',
+            given[0]!,
+            angleBetween(given[0]!, given[1]!),
+          )
+    },
+    edit(given, project, makeId) {
+      const map = turnAbout(given[0]!, angle(given))
+      return keep
+        ? copyItems(project, bench.selection, [map], makeId)
+        : mapItems(project, bench.selection, map)
+    },
+    key(letter) {
+      if (letter === 'a') bench.setWay(nextWay(ROTATE_WAYS, way()))
+      else if (letter === 'k') keep = !keep
+      else return false
+      return true
+    },
+    sketch: (given) => given.slice(1).map((p) => segmentItem(given[0]!, p, 'light')),
+    remark: () => (keep ? 'the original stays' : ''),
+  })
+}
+
+/** Mirrors what is selected about a line; lettering keeps reading, doors change hand. */
+export function mirrorTool(bench: Bench): Tool {
+  let keep = true
+  return stepTool(bench, {
+    label: 'Mirror',
+    select: 'Select what is to be mirrored.',
+    step: (given) =>
+      given.length > 1
+        ? null
+        : {
+            ask:
+              given.length === 0
+                ? 'Point to the mirror line’s first point.'
+                : 'Point to its second point, or type its turn.',
+            keys: `K: ${keep ? 'do not keep the original' : 'keep the original'} · Esc: one step back`,
+          },
+    edit([a, b], project, makeId) {
+      const map = mirrorAbout(a!, b!)
+      return keep
+        ? copyItems(project, bench.selection, [map], makeId)
+        : mapItems(project, bench.selection, map)
+    },
+    key(letter) {
+      if (letter !== 'k') return false
+      keep = !keep
+      return true
+    },
+    sketch: (given) => (given.length > 1 ? [segmentItem(given[0]!, given[1]!, 'light')] : []),
+    remark: () => (keep ? 'the original stays' : 'the original goes'),
+  })
+}
+
+export const SCALE_WAYS: readonly Way[] = [
+  { id: 'factor', name: 'By a factor' },
+  { id: 'measured', name: 'A measured distance to a typed one' },
+]
+
+/** Scales what is selected by a factor, or so that a measured distance becomes the one typed. */
+export function scaleTool(bench: Bench): Tool {
+  const way = (): string => bench.way('measured')
+  function factor(given: Given): number {
+    const [about, p, q] = given as [Point, Point, Point]
+    if (way() === 'factor') return bench.typed('factor') ?? distance(about, p) / 1000
+    const measured = distance(p, q)
+    return measured > 0 ? (bench.typed('known') ?? measured) / measured : NaN
+  }
+  const keys = 'A: another way · Esc: one step back'
+  return stepTool(bench, {
+    label: 'Scale',
+    select: 'Select what is to be scaled. Only what is selected changes.',
+    step(given) {
+      if (given.length === 0) return { ask: 'Point to what stays in its place.', keys }
+      if (way() === 'factor')
+        return given.length > 1
+          ? null
+          : {
+              ask: 'Type the factor: 2 doubles, 1/2 halves, 50% halves.',
+              keys,
+              fields: () => [{ key: 'factor', label: 'factor', kind: 'number', shown: '1' }],
+              point: () => (bench.typed('factor') === null ? null : add(given[0]!, { x: 1, y: 0 })),
+            }
+      if (given.length === 1) return { ask: 'Point to the first end of a distance you know.', keys }
+      if (given.length === 2) return { ask: 'Point to its other end.', keys }
+      if (given.length > 3) return null
+      const measured = distance(given[1]!, given[2]!)
+      return {
+        ask: 'Type what this distance should be.',
+        keys,
+        fields: () => [
+          { key: 'known', label: 'should be', kind: 'length', shown: formatLength(measured, bench.units) },
+        ],
+        point: () => (bench.typed('known') === null ? null : given[2]!),
+      }
+    },
+    edit(given, project) {
+      return mapItems(project, bench.selection, scaleAbout(given[0]!, factor(given)))
+    },
+    key: (letter) => letter === 'a' && (bench.setWay(nextWay(SCALE_WAYS, way())), true),
+    remark(given) {
+      if (way() === 'measured' && given.length < 4) return ''
+      const k = factor(given)
+      return Number.isFinite(k)
+        ? `${bench.selection.length} selected · factor ${Number(k.toPrecision(6))} · blocks and lettering keep their size`
+        : ''
+    },
+  })
+}
+
+/** Moves what lies in a drawn box and stretches what leaves it. */
+export function stretchTool(bench: Bench): Tool {
+  return stepTool(bench, {
+    label: 'Stretch',
+    step(given) {
+      if (given.length === 0)
+        return {
+          ask: 'Point to a corner of the box around what moves.',
+          keys: 'What leaves the box is stretched',
+          fields: () => [],
+          point: (at) => at?.raw ?? null,
+        }
+      if (given.length === 1)
+        return {
+          ask: 'Point to the opposite corner.',
+          fields: () => [],
+          point: (at) => at?.raw ?? null,
+          from: null,
+        }
+      if (given.length === 2) return { ask: 'Point to where it moves from.', from: null }
+      return given.length === 3
+        ? { ask: 'Type how far, or point.', keys: 'Tab: turn · Esc: one step back' }
+        : null
+    },
+    edit([p, q, from, to], project) {
+      return stretchBox(project, bench.drawing, boxOf([p!, q!]), subtract(to!, from!), bench.selection)
+    },
+    sketch(given) {
+      if (given.length < 2) return []
+      const box = boxOf(given.slice(0, 2))
+      const corners: [number, number][] = [
+        [box.minX, box.minY],
+        [box.maxX, box.minY],
+        [box.maxX, box.maxY],
+        [box.minX, box.maxY],
+      ]
+      return [
+        { kind: 'line', pen: 'light', points: corners.flat(), closed: true, source: null },
+        ...(given.length > 3 ? [segmentItem(given[2]!, given[3]!, 'light')] : []),
+      ]
+    },
+    remark: () => (bench.selection.length > 0 ? `of the ${bench.selection.length} selected` : ''),
+  })
+}
+
+/** Brings what is selected into place by two pairs of points; scaled too if wanted. */
+export function alignTool(bench: Bench): Tool {
+  let scaled = false
+  const asks = [
+    'Point to its first point.',
+    'Point to where that belongs.',
+    'Point to its second point.',
+    'Point to where that belongs, or towards it.',
+  ]
+  return stepTool(bench, {
+    label: 'Align',
+    select: 'Select what is to be brought into place.',
+    step: (given) =>
+      given.length > 3
+        ? null
+        : {
+            ask: asks[given.length]!,
+            keys: `S: ${scaled ? 'keep its size' : 'scale it to fit'} · Esc: one step back`,
+            from: given.length === 2 ? null : (given[given.length - 1] ?? null),
+          },
+    edit: ([p, p2, q, q2], project) => mapItems(project, bench.selection, alignMap(p!, q!, p2!, q2!, scaled)),
+    key(letter) {
+      if (letter !== 's') return false
+      scaled = !scaled
+      return true
+    },
+    sketch: (given) =>
+      [0, 2].flatMap((i) =>
+        given[i] && given[i + 1] ? [segmentItem(given[i]!, given[i + 1]!, 'light')] : [],
+      ),
+    remark: () => (scaled ? 'scaled to fit' : ''),
+  })
+}
+
+export const REPEAT_WAYS: readonly Way[] = [
+  { id: 'row', name: 'In a row' },
+  { id: 'grid', name: 'In a grid' },
+  { id: 'around', name: 'Around a centre' },
+  { id: 'path', name: 'Along a line' },
+]
+
+/** Repeats what is selected: in a row, a grid, around a centre or along a line; by spacing or by a total. */
+export function repeatTool(bench: Bench): Tool {
+  const way = (): string => bench.way('row')
+  /** What the typed distance is: from one to the next, or from the first to the last. */
+  let total = false
+  let turns = true
+  const number = (key: string, usual: number): number => {
+    const typed = bench.typed(key)
+    return typed === null ? usual : Math.round(typed)
+  }
+  const field = (key: string, label: string, shown: string): TagField => ({
+    key,
+    label,
+    kind: 'number',
+    shown,
+  })
+  const share = (count: number): number => (total && count > 1 ? 1 / (count - 1) : 1)
+
+  function pattern(given: Given): RepeatPattern {
+    const [p, q, r] = given as [Point, Point, Point]
+    const count = number('count', 3)
+    switch (way()) {
+      case 'grid': {
+        const rows = number('rows', 2)
+        return {
+          how: 'grid',
+          step: times(subtract(q, p), share(count)),
+          count,
+          rowStep: times(subtract(r, p), share(rows)),
+          rows,
+        }
+      }
+      case 'around': {
+        const turn = bench.typed('turn') ?? 2 * Math.PI
+        const whole = Math.abs(Math.abs(turn) - 2 * Math.PI) < 1e-9
+        return {
+          how: 'around',
+          centre: p,
+          step: turn / (whole ? count : Math.max(1, count - 1)),
+          count,
+          turned: turns,
+        }
+      }
+      case 'path': {
+        const [id] = pickAt(bench.list, null, p, bench.reach)
+        const item = id ? bench.project.find('linework', id) : undefined
+        if (!item) throw new EditRefused('Point to the line they are to follow.')
+        const path = shapePath(item.shape)
+        const pitch = bench.typed('along') ?? distance(p, q)
+        return {
+          how: 'path',
+          path: { vertices: path.vertices.map((v) => ({ ...v })), closed: path.closed },
+          pitch,
+          count,
+          turned: turns,
+        }
+      }
+      default:
+        return { how: 'row', step: times(subtract(q, p), share(count)), count }
+    }
+  }
+  const keys = (): string =>
+    way() === 'around' || way() === 'path'
+      ? `A: another way · T: ${turns ? 'keep their direction' : 'turn with the way'}`
+      : `A: another way · T: ${total ? 'spacing' : 'total'} · Esc: one step back`
+  const distances =
+    (given: Given, more: TagField[]): Step['fields'] =>
+    (at) => {
+      const from = given[0]!
+      const to = at?.point ?? from
+      return [
+        {
+          key: 'along',
+          label: total ? 'total' : 'spacing',
+          kind: 'length',
+          shown: formatLength(distance(from, to), bench.units),
+        },
+        { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(angleBetween(from, to), 1) },
+        ...more,
+      ]
+    }
+  return stepTool(bench, {
+    label: 'Repeat',
+    select: 'Select what is to be repeated.',
+    step(given) {
+      if (way() === 'around') {
+        if (given.length === 0) return { ask: 'Point to the centre.', keys: keys() }
+        if (given.length > 1) return null
+        return {
+          ask: 'Type how many in all, and the turn they share; Enter.',
+          keys: keys(),
+          fields: () => [
+            field('count', 'how many', '3'),
+            { key: 'turn', label: 'over', kind: 'angle', shown: '360°' },
+          ],
+          point: (at) => at?.point ?? given[0]!,
+        }
+      }
+      if (way() === 'path') {
+        if (given.length === 0)
+          return {
+            ask: 'Point to the line they are to follow.',
+            keys: keys(),
+            fields: () => [],
+            point: (at) => at?.raw ?? null,
+          }
+        return given.length > 1
+          ? null
+          : {
+              ask: 'Type the distance from one to the next, and how many.',
+              keys: keys(),
+              fields: (at) => [
+                {
+                  key: 'along',
+                  label: 'every',
+                  kind: 'length',
+                  shown: formatLength(at ? distance(given[0]!, at.point) : 0, bench.units),
+                },
+                field('count', 'how many', '3'),
+              ],
+              point: (at) => at?.point ?? given[0]!,
+            }
+      }
+      if (given.length === 0) return { ask: 'Point to where distances are taken from.', keys: keys() }
+      if (way() === 'row')
+        return given.length > 1
+          ? null
+          : {
+              ask: 'Type the spacing and how many in all, or point.',
+              keys: keys(),
+              fields: distances(given, [field('count', 'how many', '3')]),
+            }
+      if (given.length === 1)
+        return { ask: 'Type the spacing along a row, or point.', keys: keys(), fields: distances(given, []) }
+      return given.length > 2
+        ? null
+        : {
+            ask: 'Type the spacing of the rows, and how many; or point.',
+            keys: keys(),
+            from: given[0]!,
+            fields: distances(given, [field('count', 'in a row', '3'), field('rows', 'rows', '2')]),
+          }
+    },
+    edit: (given, project, makeId) =>
+      repeatItems(project, bench.drawing.id, bench.selection, pattern(given), makeId),
+    key(letter) {
+      if (letter === 'a') bench.setWay(nextWay(REPEAT_WAYS, way()))
+      else if (letter === 't') {
+        if (way() === 'around' || way() === 'path') turns = !turns
+        else total = !total
+      } else return false
+      return true
+    },
+    remark(given) {
+      if (way() !== 'around' || given.length === 0) return ''
+      const middle = middleOf(bench.project, bench.selection)
+      return `radius ${formatLength(distance(given[0]!, middle), bench.units)}`
+    },
+  })
+}
+
+/** What was copied, put down at the pointer, again and again. */
+export function pasteTool(bench: Bench, clipping: () => Clipping | null): Tool {
+  return stepTool(bench, {
+    label: 'Paste',
+    step: (given) =>
+      given.length > 0
+        ? null
+        : {
+            ask: 'Point to where it goes: its lower left corner.',
+            keys: 'Esc: put it away',
+            fields: () => [],
+          },
+    edit([at], project, makeId) {
+      const held = clipping()
+      if (!held) throw new EditRefused('Copy something first.')
+      return paste(project, held, bench.drawing, subtract(at!, held.at), makeId)
+    },
+  })
+}
