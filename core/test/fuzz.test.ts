@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
 import { drawingList } from '../src/annotate'
 import { settleDrawing, settleSheets } from '../src/check'
-import { PLAIN_LOOK, draftField } from '../src/derive'
+import { PLAIN_LOOK, draftField, findRegion } from '../src/derive'
 import { extentOf } from '../src/display'
 import {
   EditRefused,
@@ -24,7 +24,44 @@ import {
   setReferenceSide,
   setWallLength,
   setWallType,
+  addColumn,
+  addGridLine,
+  addGuide,
+  addHatch,
+  addLayer,
+  addLinework,
+  addWallBeside,
+  breakApart,
+  clip,
+  copyItems,
+  cornerItems,
+  easeCorners,
+  editRepeat,
+  extendItem,
+  flipWall,
+  groupItems,
+  joinItems,
+  lengthenItem,
+  mapItems,
+  mirrorAbout,
+  offsetItem,
+  paste,
+  putOnLayer,
+  reorderItems,
+  repeatItems,
+  retypeWalls,
+  scaleAbout,
+  setJoin,
+  setLayer,
+  setOwnLook,
+  splitItem,
+  stretchBox,
+  takeTraits,
+  trimItem,
+  wallsAlong,
 } from '../src/edit'
+import { moveBy } from '../src/geometry'
+import { turnAbout } from '../src/linework'
 import { anchorAt, snapAt } from '../src/locate'
 import {
   ChangeRefused,
@@ -34,6 +71,7 @@ import {
   type Change,
   type Id,
   type RecordKind,
+  type Shape,
 } from '../src/records'
 import { drawingSource, sheetItems, sheetSet } from '../src/sheets'
 
@@ -66,6 +104,44 @@ const action = fc.record({
     'viewport',
     'scale',
     'level',
+    'curved wall',
+    'curved wall',
+    'line',
+    'line',
+    'line',
+    'shape',
+    'trim',
+    'extend',
+    'lengthen',
+    'split',
+    'join',
+    'corner',
+    'round',
+    'offset',
+    'turn',
+    'mirror',
+    'enlarge',
+    'copies',
+    'stretch',
+    'repeat',
+    'repeat anew',
+    'group',
+    'apart',
+    'on layer',
+    'layer',
+    'order',
+    'traits',
+    'own look',
+    'hatch',
+    'grid line',
+    'guide',
+    'column',
+    'flip wall',
+    'retype',
+    'join by hand',
+    'beside',
+    'along',
+    'paste',
   ),
   a: number,
   b: number,
@@ -223,6 +299,222 @@ class World {
         return setFacts(project, 'drawing', this.drawing, { readingScale: Math.abs(a) })
       case 'level':
         return addLevel(project, { name: `Level ${pick}`, height: a }, this.makeId).change
+      default:
+        return this.draft({ what, a, b, c, d, pick })
+    }
+  }
+
+  /** Any things of the drawing, by a number. */
+  private things(n: number): Id[] {
+    const kinds = [
+      'linework',
+      'wall',
+      'hatch',
+      'placement',
+      'dimension',
+      'leader',
+      'gridLine',
+      'guide',
+      'column',
+    ] as const
+    const all = kinds.flatMap((kind) => this.project.all(kind).map((record) => record.id))
+    return all.length === 0 ? ['missing'] : [...new Set([all[n % all.length]!, all[(n * 7) % all.length]!])]
+  }
+
+  private draft({ what, a, b, c, d, pick }: Action): Change {
+    const { project, makeId } = this
+    const p = { x: a, y: b }
+    const q = { x: c, y: d }
+    const drawing = project.need('drawing', this.drawing)
+    const place = { drawing, solver: this.solver }
+    const line = this.some('linework', pick)
+    const ids = this.things(pick)
+    const put = (shape: Shape): Change =>
+      addLinework(project, { drawing: this.drawing, layer: this.some('layer', pick), shape }, makeId)
+    switch (what) {
+      case 'curved wall':
+        return addWalls(
+          project,
+          {
+            level: this.level,
+            type: this.some('wallType', pick),
+            reference: 'centre',
+            points: [p, q],
+            closed: false,
+            sweeps: [(pick % 13) / 2 - 3],
+          },
+          makeId,
+        )
+      case 'line':
+        return put({
+          form: 'path',
+          path: {
+            vertices: [
+              { ...p, sweep: pick % 3 ? 0 : pick / 10 },
+              { ...q, sweep: 0 },
+              { x: d, y: a, sweep: 0 },
+            ].slice(0, pick % 2 ? 2 : 3),
+            closed: pick % 4 === 0,
+          },
+        })
+      case 'shape':
+        return put(
+          pick % 3 === 0
+            ? { form: 'circle', centre: p, radius: c }
+            : pick % 3 === 1
+              ? { form: 'ellipse', centre: p, major: q, ratio: 0.5, from: 0, sweep: pick / 8 }
+              : { form: 'curve', points: [p, q, { x: d, y: a }], closed: pick % 2 === 0 },
+        )
+      case 'trim':
+        return trimItem(project, place, pick % 2 ? line : ids[0]!, p, undefined, makeId)
+      case 'extend':
+        return extendItem(project, place, pick % 2 ? line : ids[0]!, p, undefined, makeId)
+      case 'lengthen':
+        return lengthenItem(project, ids[0]!, p, c, makeId)
+      case 'split':
+        return splitItem(project, ids[0]!, p, makeId)
+      case 'join':
+        return joinItems(project, [line, this.some('linework', pick + 1), this.some('linework', pick + 2)])
+      case 'corner':
+        return cornerItems(
+          project,
+          { id: ids[0]!, at: p },
+          { id: ids[1] ?? line, at: q },
+          { radius: pick % 2 ? 0 : c },
+          makeId,
+        )
+      case 'round':
+        return easeCorners(project, line, pick % 2 ? { radius: a } : { back: a, otherBack: b }, makeId)
+      case 'offset':
+        return offsetItem(
+          project,
+          ids[0]!,
+          { by: a, towards: q, both: pick % 2 === 0, count: 1 + (pick % 3) },
+          makeId,
+        )
+      case 'turn':
+        return mapItems(project, ids, turnAbout(p, c))
+      case 'mirror':
+        return mapItems(project, ids, mirrorAbout(p, q))
+      case 'enlarge':
+        return mapItems(project, ids, scaleAbout(p, c / 1000))
+      case 'copies':
+        return copyItems(project, ids, [moveBy(a, b), turnAbout(p, c)], makeId)
+      case 'stretch':
+        return stretchBox(
+          project,
+          drawing,
+          { minX: Math.min(a, c), minY: Math.min(b, d), maxX: Math.max(a, c), maxY: Math.max(b, d) },
+          { x: d, y: a },
+        )
+      case 'repeat':
+        return repeatItems(
+          project,
+          this.drawing,
+          ids,
+          pick % 3 === 0
+            ? { how: 'row', step: p, count: pick % 5 }
+            : pick % 3 === 1
+              ? { how: 'grid', step: p, count: pick % 4, rowStep: q, rows: 2 }
+              : { how: 'around', centre: p, step: c, count: 4, turned: pick % 2 === 0 },
+          makeId,
+        )
+      case 'repeat anew': {
+        const repeat = project.find('repeat', this.some('repeat', pick))
+        if (!repeat) throw new EditRefused('There is none.')
+        return editRepeat(project, repeat.id, { how: 'row', step: p, count: 2 + (pick % 3) }, makeId)
+      }
+      case 'group':
+        return groupItems(project, this.drawing, [...ids, line], makeId)
+      case 'apart':
+        return breakApart(project, [...ids, line], makeId)
+      case 'on layer':
+        return putOnLayer(project, ids, this.some('layer', pick))
+      case 'layer':
+        return pick % 2
+          ? addLayer(project, `Layer ${pick}`, makeId).change
+          : setLayer(project, this.some('layer', pick), {
+              penMm: a,
+              shown: pick % 3 > 0,
+              locked: pick % 16 === 2,
+            })
+      case 'order':
+        return reorderItems(project, ids, pick % 2 ? 'front' : 'back')
+      case 'traits':
+        return takeTraits(
+          project,
+          ids[0]!,
+          [line, this.some('hatch', pick)].filter((id) => id !== 'missing'),
+        )
+      case 'own look':
+        return setOwnLook(project, [line], { penMm: a, lineType: this.some('lineType', pick) })
+      case 'hatch': {
+        const region = findRegion(draftField(project, drawing, this.solver), p, Math.abs(c))
+        return addHatch(
+          project,
+          {
+            drawing: this.drawing,
+            layer: 'layer-hatches',
+            region: region.found ? { by: 'point', at: p, gap: Math.abs(c) } : { by: 'items', items: [line] },
+            outlines: region.found ? [region.outer, ...region.islands] : [],
+            filling: { with: 'pattern', pattern: 'tiles', width: 1, height: 1, turn: d, origin: p },
+          },
+          makeId,
+        )
+      }
+      case 'grid line':
+        return addGridLine(project, { a: p, b: q, name: pick % 2 ? '' : `G${pick}` }, makeId)
+      case 'guide':
+        return addGuide(project, this.drawing, p, c, makeId)
+      case 'column':
+        return addColumn(
+          project,
+          {
+            level: this.level,
+            material: this.some('material', pick),
+            at: p,
+            turn: c,
+            section: pick % 2 ? { form: 'round', diameter: d } : { form: 'rectangular', width: c, depth: d },
+          },
+          makeId,
+        )
+      case 'flip wall':
+        return flipWall(project, this.some('wall', pick))
+      case 'retype':
+        return retypeWalls(
+          project,
+          [this.some('wall', pick)].filter((id) => id !== 'missing'),
+          { type: this.some('wallType', pick) },
+          (['line', 'left', 'right'] as const)[pick % 3]!,
+        )
+      case 'join by hand':
+        return setJoin(
+          project,
+          this.some('wall', pick),
+          pick % 2 ? 'a' : 'b',
+          (['through', 'stop', null] as const)[pick % 3]!,
+        )
+      case 'beside':
+        return addWallBeside(
+          project,
+          {
+            wall: this.some('wall', pick),
+            side: pick % 2 ? 'left' : 'right',
+            clear: a,
+            type: this.some('wallType', pick),
+          },
+          makeId,
+        )
+      case 'along':
+        return wallsAlong(
+          project,
+          { level: this.level, type: this.some('wallType', pick), reference: 'left', lines: [line] },
+          makeId,
+        )
+      case 'paste':
+        return paste(project, clip(project, ids, p), drawing, q, makeId)
+      default:
+        throw new Error(`no such action: ${what}`)
     }
   }
 

@@ -5,11 +5,16 @@ import { ON_LINE } from '../src/geometry'
 /** The library works in whole numbers: hundredths of a micrometre. */
 const STEP = 100_000
 
+const bodies = (solver: LevelSolver): string[] => [
+  ...[...solver.all()].map((solved) => solved.shape.id),
+  ...[...solver.columns()].map(({ column }) => column.id),
+]
+
 /** Paths of all pieces of a solved level, for the polygon library. */
 export function pathsOf(solver: LevelSolver): ClipperLib.Paths {
-  return [...solver.all()].flatMap((solved) =>
+  return bodies(solver).flatMap((id) =>
     solver
-      .piecesOf(solved.shape.id)
+      .piecesOf(id)
       .map((piece) =>
         piece.xs.map((x, i) => ({ X: Math.round(x * STEP), Y: Math.round(piece.ys[i]! * STEP) })),
       ),
@@ -41,8 +46,8 @@ export function unionArea(solver: LevelSolver): number {
  */
 export function areaBound(solver: LevelSolver): number {
   let around = 0
-  for (const solved of solver.all())
-    for (const { xs, ys } of solver.piecesOf(solved.shape.id))
+  for (const id of bodies(solver))
+    for (const { xs, ys } of solver.piecesOf(id))
       xs.forEach((x, i) => {
         const j = (i + 1) % xs.length
         around += Math.hypot(xs[j]! - x, ys[j]! - ys[i]!)

@@ -54,7 +54,10 @@ describe('the wall tool', () => {
     expect(tool.fields(pointer(3000, 0)).map((field) => field.shown)).toEqual(['3\u202f000', '0°'])
     const [body] = tool.preview(pointer(3000, 0))
     // On its right side: the body lies to the left, above.
-    expect(body?.kind === 'line' && Math.max(...body.points.filter((_, i) => i % 2))).toBeCloseTo(140, 9)
+    expect(body?.kind === 'path' && Math.max(...body.vertices.filter((_, i) => i % 3 === 1))).toBeCloseTo(
+      140,
+      9,
+    )
     expect(tool.remark!(pointer(3000, 0))).toBe('drawn on its right side')
   })
   it('changes sides with R, steps back with Escape, refuses walls of no length', () => {

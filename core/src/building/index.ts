@@ -1,9 +1,12 @@
-export { LevelSolver, type SolvedWall, type RankedMaterials } from './solver'
+export { LevelSolver, type SolvedColumn, type SolvedWall, type RankedMaterials } from './solver'
 export {
   typeThickness,
   leftFaceOffset,
   wallShape,
   wallAxis,
+  wallDirection,
+  wallLine,
+  bendsTooTightly,
   inWall,
   atWall,
   type WallShape,

@@ -2,17 +2,29 @@ import {
   PARALLEL,
   SAME_POINT,
   angleOf,
+  carrierCrossings,
   cross,
+  distance,
   dot,
   leftOf,
   lineCrossing,
   offsetFrom,
+  pointOn,
   subtract,
   times,
+  type Edge,
   type Point,
 } from '../geometry'
 import { forAllStrips, squareCut, type Cut, type EndCut } from './cut'
-import { inWall, type WallShape } from './wallShape'
+import {
+  atWall,
+  chordStep,
+  inWall,
+  wallDirection,
+  wallLine,
+  type StripShape,
+  type WallShape,
+} from './wallShape'
 
 /** One end of a wall, seen from the joint: its direction points into the wall. */
 export interface WallEnd {
@@ -28,6 +40,7 @@ const TEE_SINE = 0.08
 interface Ray {
   readonly of: WallEnd
   readonly origin: Point
+  /** Direction into the wall at its end. */
   readonly u: Point
   /** Offset of the face to the left of the ray. */
   readonly left: number
@@ -38,34 +51,99 @@ interface Ray {
 
 function rayOf(of: WallEnd): Ray {
   const { shape, end } = of
-  return end === 'a'
-    ? { of, origin: shape.a, u: shape.u, left: shape.high, right: shape.low, angle: angleOf(shape.u) }
-    : {
-        of,
-        origin: shape.b,
-        u: times(shape.u, -1),
-        left: -shape.low,
-        right: -shape.high,
-        angle: angleOf(times(shape.u, -1)),
-      }
+  if (end === 'a')
+    return { of, origin: shape.a, u: shape.u, left: shape.high, right: shape.low, angle: angleOf(shape.u) }
+  const u = times(wallDirection(shape, shape.length), -1)
+  return { of, origin: shape.b, u, left: -shape.low, right: -shape.high, angle: angleOf(u) }
 }
 
-const alongRay = (ray: Ray, p: Point): number => dot(subtract(p, ray.origin), ray.u)
-const asideRay = (ray: Ray, p: Point): number => cross(ray.u, subtract(p, ray.origin))
-const facePoint = (ray: Ray, aside: number, along = 0): Point => offsetFrom(ray.origin, ray.u, along, aside)
+/** Distance from the joint into the wall, along its line; below 0 behind the joint. */
+function alongRay({ of: { shape, end }, origin, u }: Ray, p: Point): number {
+  if (!shape.arc) return dot(subtract(p, origin), u)
+  const { along } = inWall(shape, p)
+  return end === 'a' ? along : shape.length - along
+}
+const asideRay = (ray: Ray, p: Point): number => {
+  const { shape, end } = ray.of
+  if (!shape.arc) return cross(ray.u, subtract(p, ray.origin))
+  const { aside } = inWall(shape, p)
+  return end === 'a' ? aside : -aside
+}
+/** The point at an offset to the left of the ray and a distance into the wall. */
+function facePoint(ray: Ray, aside: number, along = 0): Point {
+  const { shape, end } = ray.of
+  if (!shape.arc) return offsetFrom(ray.origin, ray.u, along, aside)
+  return end === 'a' ? atWall(shape, along, aside) : atWall(shape, shape.length - along, -aside)
+}
+
+/** The endless line or circle at an offset to the left of the ray. */
+function faceLine(ray: Ray, aside: number): Edge {
+  const { shape, end } = ray.of
+  if (!shape.arc) {
+    const a = offsetFrom(ray.origin, ray.u, 0, aside)
+    return { a, b: { x: a.x + ray.u.x * 1000, y: a.y + ray.u.y * 1000 }, sweep: 0 }
+  }
+  return wallLine(shape, end === 'a' ? aside : -aside)
+}
+
+/** Where two faces or strip edges meet, the point nearest to the joint; null when they do not. */
+function meet(e: Edge, f: Edge, joint: Point): Point | null {
+  if (e.sweep === 0 && f.sweep === 0) return lineCrossing(e.a, unitOf(e), f.a, unitOf(f))
+  let best: Point | null = null
+  for (const { point } of carrierCrossings(e, f))
+    if (!best || distance(point, joint) < distance(best, joint)) best = point
+  return best
+}
+const unitOf = (edge: Edge): Point => {
+  const d = subtract(edge.b, edge.a)
+  return times(d, 1 / Math.hypot(d.x, d.y))
+}
 
 /** Stronger walls run through weaker ones; the id settles what is otherwise equal. */
 function stronger(a: WallShape, b: WallShape): number {
   return b.strength - a.strength || b.thickness - a.thickness || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
 }
 
+/** Into how many parts the way across a curved wall is taken, so that it stays straight. */
+const ACROSS = 4
+
+/**
+ * The places of a cut in a curved wall's own round axes: the points themselves, some on the straight ways
+ * between, and where those cross the edges of its strips, so that neighbouring strips are cut at one point.
+ */
+function roundCut(ray: Ray, points: readonly Point[]): { along: number; aside: number }[] {
+  const { shape, end } = ray.of
+  const inner = shape.strips.slice(0, -1).map((strip) => strip.low)
+  const cut: { along: number; aside: number }[] = []
+  points.forEach((p, i) => {
+    cut.push(inWall(shape, p))
+    const q = points[i + 1]
+    if (!q) return
+    const way: Edge = { a: p, b: q, sweep: 0 }
+    const between = Array.from({ length: ACROSS - 1 }, (_, k) => ({
+      ...inWall(shape, pointOn(way, (k + 1) / ACROSS)),
+    }))
+    for (const aside of inner)
+      for (const { point, t } of carrierCrossings(way, wallLine(shape, aside)))
+        if (t > 0 && t < 1) between.push({ along: inWall(shape, point).along, aside })
+    const sense = end === 'a' ? 1 : -1
+    between.sort((x, y) => (x.aside - y.aside) * sense)
+    cut.push(...between)
+  })
+  // A point close beside a strip's edge gives way to it.
+  return cut.filter(
+    (at, i) =>
+      i === 0 ||
+      i === cut.length - 1 ||
+      inner.includes(at.aside) ||
+      [...inner, shape.low, shape.high].every((aside) => Math.abs(aside - at.aside) > 2 * SAME_POINT),
+  )
+}
+
 /** A cut from points given across a ray, right face first. Null when they do not go steadily across it. */
 function cutAcross(ray: Ray, points: readonly Point[]): Cut | null {
   const { shape, end } = ray.of
-  const cut = points.map((p) => {
-    const { along, aside } = inWall(shape, p)
-    return { along, aside }
-  })
+  const cut = shape.arc ? roundCut(ray, points) : points.map((p) => inWall(shape, p))
   if (end === 'b') cut.reverse()
   // The outer points lie on the faces; say so exactly.
   cut[0] = { along: cut[0]!.along, aside: shape.low }
@@ -79,7 +157,7 @@ const square = (ray: Ray): Cut => squareCut(ray.of.shape, ray.of.end === 'a' ? 0
 /** Where the left face of one ray meets the right face of the next one anticlockwise: a point for each. */
 function meetFaces(ray: Ray, next: Ray): { mine: Point; theirs: Point; beveled: boolean } {
   const apart = { mine: facePoint(ray, ray.left), theirs: facePoint(next, next.right), beveled: false }
-  const crossing = lineCrossing(facePoint(ray, ray.left), ray.u, facePoint(next, next.right), next.u)
+  const crossing = meet(faceLine(ray, ray.left), faceLine(next, next.right), ray.origin)
   if (!crossing) return apart
   const mine = alongRay(ray, crossing)
   const theirs = alongRay(next, crossing)
@@ -145,6 +223,10 @@ export function cutJoint(ends: readonly WallEnd[]): EndCut[] {
       return cutTee(ray.of, host.of.shape)
     })
   }
+  if (rays.length === 2) {
+    const layered = layeredCorner(rays[0]!, rays[1]!)
+    if (layered) return layered
+  }
   const strongest = [...rays].sort((p, q) => stronger(p.of.shape, q.of.shape))[0]!.of.shape
   const main = sorted(
     rays.filter(
@@ -166,6 +248,141 @@ export function cutJoint(ends: readonly WallEnd[]): EndCut[] {
   })
 }
 
+/** Sine of the smallest turn at which layers are led round a corner one by one. */
+const LAYER_SINE = 0.17
+
+/** A strip of a wall at a corner: where its two edges run, and its material. */
+interface Layer {
+  readonly material: StripShape['material']
+  readonly thickness: number
+  /** Offset in the wall of its edge towards the inside of the corner, and of the other one. */
+  readonly near: number
+  readonly far: number
+}
+
+/** The strips of a ray from the inside of the corner outwards. */
+function layersOf(ray: Ray, insideIsLeft: boolean): Layer[] {
+  const { shape, end } = ray.of
+  const high = insideIsLeft === (end === 'a')
+  const strips = high ? shape.strips : [...shape.strips].reverse()
+  return strips.map((strip) => ({
+    material: strip.material,
+    thickness: strip.high - strip.low,
+    near: high ? strip.high : strip.low,
+    far: high ? strip.low : strip.high,
+  }))
+}
+
+/**
+ * The corner of two walls whose layers differ, or that was set by hand: each layer runs on through the other
+ * wall's layers until it meets its own material, round which it turns, or a stronger one, at which it stops.
+ * Null when the two are alike layer by layer (they are mitred), or meet too flatly.
+ */
+function layeredCorner(p: Ray, q: Ray): EndCut[] | null {
+  const turn = cross(p.u, q.u)
+  if (Math.abs(turn) < LAYER_SINE) return null
+  const mine = layersOf(p, turn > 0)
+  const theirs = layersOf(q, turn < 0)
+  const byHand = handJoin(p, q)
+  if (!byHand && alike(mine, theirs)) return null
+  const stops = byHand ? handStops(byHand === p, mine, theirs) : layerStops(mine, theirs)
+  const limit = (MITRE_LIMIT * (p.of.shape.thickness + q.of.shape.thickness)) / Math.abs(turn)
+  const first = layerCuts(p, q.of.shape, mine, stops.mine, limit)
+  const second = layerCuts(q, p.of.shape, theirs, stops.theirs, limit)
+  return first && second ? [first, second] : null
+}
+
+function alike(p: readonly Layer[], q: readonly Layer[]): boolean {
+  return (
+    p.length === q.length &&
+    p.every((layer, i) => {
+      const other = q[i]!
+      return (
+        layer.material.id === other.material.id && Math.abs(layer.thickness - other.thickness) < SAME_POINT
+      )
+    })
+  )
+}
+
+/** The ray that was set by hand to run through; null when priorities decide. */
+function handJoin(p: Ray, q: Ray): Ray | null {
+  const set = ({ of: { shape, end } }: Ray): 'through' | 'stop' | undefined =>
+    end === 'a' ? shape.wall.joinA : shape.wall.joinB
+  const a = set(p)
+  const b = set(q)
+  if (a === b) return null
+  if (a === 'through' || b === 'stop') return p
+  return b === 'through' || a === 'stop' ? q : null
+}
+
+/** For every layer the offset in the other wall at which it stops. */
+type Stops = { readonly mine: readonly number[]; readonly theirs: readonly number[] }
+
+/** One wall runs through to the other's far face, the other stops at its near face. */
+function handStops(mineRuns: boolean, mine: readonly Layer[], theirs: readonly Layer[]): Stops {
+  const through = (from: readonly Layer[], other: readonly Layer[]): number[] =>
+    from.map(() => other[other.length - 1]!.far)
+  const stop = (from: readonly Layer[], other: readonly Layer[]): number[] => from.map(() => other[0]!.near)
+  return mineRuns
+    ? { mine: through(mine, theirs), theirs: stop(theirs, mine) }
+    : { mine: stop(mine, theirs), theirs: through(theirs, mine) }
+}
+
+/** Where layers stop by their priorities. */
+function layerStops(mine: readonly Layer[], theirs: readonly Layer[]): Stops {
+  const partners = partnersOf(mine, theirs)
+  const end = (other: readonly Layer[]): number => other[other.length - 1]!.far
+  const stopMine: (number | null)[] = mine.map(() => null)
+  const stopTheirs: (number | null)[] = theirs.map(() => null)
+  // From the inside of the corner outwards: where both come, the stronger goes on.
+  mine.forEach((p, i) => {
+    theirs.forEach((q, j) => {
+      if (stopMine[i] !== null || stopTheirs[j] !== null) return
+      if (partners[i] === j) {
+        stopMine[i] = q.far
+        stopTheirs[j] = p.far
+      } else if (outranks(p, q)) stopTheirs[j] = p.near
+      else stopMine[i] = q.near
+    })
+  })
+  return {
+    mine: stopMine.map((stop) => stop ?? end(theirs)),
+    theirs: stopTheirs.map((stop) => stop ?? end(mine)),
+  }
+}
+
+const outranks = (p: Layer, q: Layer): boolean =>
+  p.material.priority - q.material.priority > 0 ||
+  (p.material.priority === q.material.priority && p.material.id > q.material.id)
+
+/** Which layer of the other wall each one turns into: the same material, counted from the inside. */
+function partnersOf(mine: readonly Layer[], theirs: readonly Layer[]): (number | null)[] {
+  const used = new Set<number>()
+  return mine.map((layer) => {
+    const j = theirs.findIndex((other, at) => !used.has(at) && other.material.id === layer.material.id)
+    if (j < 0) return null
+    used.add(j)
+    return j
+  })
+}
+
+/** The cuts of a wall's strips at the lines of the other wall at which they stop. */
+function layerCuts(
+  ray: Ray,
+  host: WallShape,
+  layers: readonly Layer[],
+  stops: readonly number[],
+  limit: number,
+): EndCut | null {
+  const cuts = new Map<number, Cut>()
+  for (const [i, layer] of layers.entries()) {
+    const cut = cutOn(ray, host, stops[i]!, limit)
+    if (!cut) return null
+    cuts.set(Math.max(layer.near, layer.far), cut)
+  }
+  return { how: 'corner', strips: ray.of.shape.strips.map((strip) => cuts.get(strip.high)!) }
+}
+
 /** A weaker wall that ends where two stronger ones make their corner. */
 function endBetween(ray: Ray, main: readonly Ray[], gaps: readonly { mine: Point; theirs: Point }[]): EndCut {
   let before = main.length - 1
@@ -173,8 +390,8 @@ function endBetween(ray: Ray, main: readonly Ray[], gaps: readonly { mine: Point
   const from = main[before]!
   const to = main[(before + 1) % main.length]!
   const corner = gaps[before]!.mine
-  const right = lineCrossing(facePoint(from, from.left), from.u, facePoint(ray, ray.right), ray.u)
-  const left = lineCrossing(facePoint(ray, ray.left), ray.u, facePoint(to, to.right), to.u)
+  const right = meet(faceLine(from, from.left), faceLine(ray, ray.right), ray.origin)
+  const left = meet(faceLine(ray, ray.left), faceLine(to, to.right), ray.origin)
   const at = asideRay(ray, corner)
   if (at <= ray.right) return cutTee(ray.of, to.of.shape)
   if (at >= ray.left) return cutTee(ray.of, from.of.shape)
@@ -221,37 +438,86 @@ function throughPair(rays: readonly Ray[]): [Ray, Ray] | null {
 export function cutTee(of: WallEnd, host: WallShape): EndCut {
   const ray = rayOf(of)
   const { shape } = of
-  const sine = Math.abs(cross(ray.u, host.u))
+  const hostDirection = wallDirection(host, inWall(host, ray.origin).along)
+  const sine = Math.abs(cross(ray.u, hostDirection))
   if (sine < TEE_SINE) return forAllStrips(shape, 'free', square(ray))
-  const onLeft = dot(ray.u, leftOf(host.u)) > 0
+  const onLeft = dot(ray.u, leftOf(hostDirection)) > 0
   const inwards = onLeft ? host.strips : [...host.strips].reverse()
   const limit = MITRE_LIMIT * (shape.thickness + host.thickness) + shape.thickness / sine
-  const cutOn = (aside: number): Cut | null => {
-    const origin = offsetFrom(host.a, host.u, 0, aside)
-    const right = lineCrossing(origin, host.u, facePoint(ray, ray.right), ray.u)
-    const left = lineCrossing(origin, host.u, facePoint(ray, ray.left), ray.u)
-    if (!right || !left) return null
-    if (
-      [right, left].some(
-        (p) => Math.abs(alongRay(ray, p)) > limit || alongRay(ray, p) >= shape.length - PARALLEL,
-      )
-    )
-      return null
-    return cutAcross(ray, [right, left])
-  }
   return {
     how: 'tee',
     strips: shape.strips.map((strip) => {
       const stop = Math.min(strip.material.priority, host.strength)
       const met = inwards.find((other) => other.material.priority >= stop) ?? inwards[0]!
-      return cutOn(onLeft ? met.high : met.low) ?? square(ray)
+      return cutOn(ray, host, onLeft ? met.high : met.low, limit) ?? square(ray)
     }),
   }
 }
 
+/**
+ * The cut of a ray along a line of another wall, at an offset from its own. Beside a curved wall it follows the
+ * chords that the curve is drawn by, so that nothing stays between. Null when they do not meet within the limit.
+ */
+function cutOn(ray: Ray, host: WallShape, aside: number, limit: number): Cut | null {
+  const { shape } = ray.of
+  const line = wallLine(host, aside)
+  const right = meet(faceLine(ray, ray.right), line, ray.origin)
+  const left = meet(faceLine(ray, ray.left), line, ray.origin)
+  if (!right || !left) return null
+  const points = host.arc ? onChords(ray, host, aside, right, left) : [right, left]
+  if (!points) return null
+  for (const p of points) {
+    const along = alongRay(ray, p)
+    if (Math.abs(along) > limit || along >= shape.length - PARALLEL) return null
+  }
+  return cutAcross(ray, points)
+}
+
+/** The way between two points of a curved wall's line, on its chords: the outer two on the faces of the ray. */
+function onChords(ray: Ray, host: WallShape, aside: number, right: Point, left: Point): Point[] | null {
+  const step = chordStep(host)
+  const from = inWall(host, right).along
+  const to = inWall(host, left).along
+  const first = chordPoint(ray, ray.right, host, aside, from, step)
+  const last = chordPoint(ray, ray.left, host, aside, to, step)
+  if (!first || !last) return null
+  const between: Point[] = []
+  const low = Math.min(from, to)
+  const high = Math.max(from, to)
+  for (let n = Math.floor(low / step) + 1; n * step < high; n++) {
+    const p = atWall(host, n * step, aside)
+    if (distance(p, first) > SAME_POINT && distance(p, last) > SAME_POINT) between.push(p)
+  }
+  if (from > to) between.reverse()
+  return [first, ...between, last]
+}
+
+/** Where a face of the ray meets the chords beside a curved wall's line, near a distance along it. */
+function chordPoint(
+  ray: Ray,
+  across: number,
+  host: WallShape,
+  aside: number,
+  along: number,
+  step: number,
+): Point | null {
+  const face = faceLine(ray, across)
+  const near = atWall(host, along, aside)
+  const k = Math.floor(along / step)
+  let best: Point | null = null
+  for (const n of [k, k - 1, k + 1]) {
+    const chord: Edge = { a: atWall(host, n * step, aside), b: atWall(host, (n + 1) * step, aside), sweep: 0 }
+    for (const { point, u } of carrierCrossings(face, chord))
+      if (u > -1e-6 && u < 1 + 1e-6 && (!best || distance(point, near) < distance(best, near))) best = point
+  }
+  return best
+}
+
 /** Among walls that hold a point between their ends, the one an end there belongs to. */
 export function pickHost(of: WallEnd, hosts: readonly WallShape[]): WallShape | null {
-  const u = of.shape.u
-  const crossing = hosts.filter((host) => Math.abs(cross(u, host.u)) >= TEE_SINE)
+  const { u, origin } = rayOf(of)
+  const crossing = hosts.filter(
+    (host) => Math.abs(cross(u, wallDirection(host, inWall(host, origin).along))) >= TEE_SINE,
+  )
   return crossing.sort(stronger)[0] ?? null
 }

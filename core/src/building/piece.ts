@@ -1,8 +1,8 @@
 import type { Point } from '../geometry'
-import { SAME_POINT } from '../geometry'
-import type { Id } from '../records'
-import { bendsOf, cutAt, type EndCut } from './cut'
-import { atWall, type WallShape } from './wallShape'
+import { SAME_POINT, offsetFrom, unitAt } from '../geometry'
+import type { Column, Id } from '../records'
+import { bendsOf, cutAt, type Cut, type EndCut } from './cut'
+import { SAGITTA, atWall, chordStep, type StripShape, type WallShape } from './wallShape'
 
 /** A convex part of one strip of a wall, anticlockwise, with its edges as half-planes for quick tests. */
 export interface Piece {
@@ -71,34 +71,182 @@ export function wallPieces(
   rankOf: (material: Id) => number,
 ): Piece[] {
   const pieces: Piece[] = []
+  const step = chordStep(shape)
   shape.strips.forEach((strip, i) => {
     const rank = rankOf(strip.material.id)
     const from = start.strips[i]!
     const to = end.strips[i]!
-    const bends = [...bendsOf(from, strip.low, strip.high), ...bendsOf(to, strip.low, strip.high)]
-    const asides = [strip.low, ...bends.sort((p, q) => p - q), strip.high]
-    for (let k = 1; k < asides.length; k++) {
-      const low = asides[k - 1]!
-      const high = asides[k]!
-      if (high - low < SAME_POINT) continue
-      let lowFrom = cutAt(from, low)
-      let highFrom = cutAt(from, high)
-      const add = (lowTo: number, highTo: number): void => {
-        if (lowTo - lowFrom < -SAME_POINT || highTo - highFrom < -SAME_POINT) return
-        const piece = makePiece(shape.id, pieces.length, rank, [
-          atWall(shape, lowFrom, low),
-          atWall(shape, lowTo, low),
-          atWall(shape, highTo, high),
-          atWall(shape, highFrom, high),
-        ])
-        if (piece) pieces.push(piece)
-      }
-      for (const [gapFrom, gapTo] of gaps) {
-        add(gapFrom, gapFrom)
-        lowFrom = highFrom = gapTo
-      }
-      add(cutAt(to, low), cutAt(to, high))
+    const put = (points: readonly Point[]): void => {
+      const piece = makePiece(shape.id, pieces.length, rank, points)
+      if (piece) pieces.push(piece)
     }
+    if (shape.arc) curvedStrip(shape, step, strip, from, to, gaps, put)
+    else straightStrip(shape, strip, from, to, gaps, put)
   })
   return pieces
+}
+
+type Strip = Pick<StripShape, 'low' | 'high'>
+type Put = (points: readonly Point[]) => void
+
+/** The offsets between which a strip is taken, so that its cuts are straight within each. */
+function asidesOf({ low, high }: Strip, ...cuts: readonly Cut[]): number[] {
+  const bends = cuts.flatMap((cut) => bendsOf(cut, low, high))
+  return [low, ...bends.sort((p, q) => p - q), high]
+}
+
+function straightStrip(
+  shape: WallShape,
+  strip: Strip,
+  from: Cut,
+  to: Cut,
+  gaps: readonly Gap[],
+  put: Put,
+): void {
+  const asides = asidesOf(strip, from, to)
+  for (let k = 1; k < asides.length; k++) {
+    const low = asides[k - 1]!
+    const high = asides[k]!
+    if (high - low < SAME_POINT) continue
+    let lowFrom = cutAt(from, low)
+    let highFrom = cutAt(from, high)
+    const add = (lowTo: number, highTo: number): void => {
+      if (lowTo - lowFrom < -SAME_POINT || highTo - highFrom < -SAME_POINT) return
+      put([
+        atWall(shape, lowFrom, low),
+        atWall(shape, lowTo, low),
+        atWall(shape, highTo, high),
+        atWall(shape, highFrom, high),
+      ])
+    }
+    for (const [gapFrom, gapTo] of gaps) {
+      add(gapFrom, gapFrom)
+      lowFrom = highFrom = gapTo
+    }
+    add(cutAt(to, low), cutAt(to, high))
+  }
+}
+
+/**
+ * A strip of a curved wall: its body between two of its chords' ends in whole, and what lies between them and
+ * its cuts as finely across as the cuts bend.
+ */
+function curvedStrip(
+  shape: WallShape,
+  step: number,
+  strip: Strip,
+  from: Cut,
+  to: Cut,
+  gaps: readonly Gap[],
+  put: Put,
+): void {
+  const { low, high } = strip
+  if (high - low < SAME_POINT) return
+  const starts = asidesOf(strip, from)
+  const ends = asidesOf(strip, to)
+  // Gaps lie between the cuts, but perhaps not between the chords' ends beside them.
+  const first = Math.min(
+    step * Math.ceil(Math.max(...starts.map((aside) => cutAt(from, aside))) / step),
+    gaps[0]?.[0] ?? Infinity,
+  )
+  const last = Math.max(
+    step * Math.floor(Math.min(...ends.map((aside) => cutAt(to, aside))) / step),
+    gaps[gaps.length - 1]?.[1] ?? -Infinity,
+  )
+  if (first > last) {
+    // A stub shorter than its joints are deep.
+    const asides = asidesOf(strip, from, to)
+    for (let k = 1; k < asides.length; k++) {
+      const [p, q] = [asides[k - 1]!, asides[k]!]
+      const [a, b, c, d] = [cutAt(from, p), cutAt(to, p), cutAt(from, q), cutAt(to, q)]
+      if (b - a >= -SAME_POINT && d - c >= -SAME_POINT) curvedPieces(shape, step, p, q, [a, b], [c, d], put)
+    }
+    return
+  }
+  for (let k = 1; k < starts.length; k++) {
+    const [p, q] = [starts[k - 1]!, starts[k]!]
+    curvedPieces(shape, step, p, q, [cutAt(from, p), first], [cutAt(from, q), first], put)
+  }
+  let at = first
+  const body = (end: number): void => {
+    if (end - at > SAME_POINT) curvedPieces(shape, step, low, high, [at, end], [at, end], put)
+  }
+  for (const [gapFrom, gapTo] of gaps) {
+    body(Math.min(gapFrom, last))
+    at = gapTo
+  }
+  body(last)
+  for (let k = 1; k < ends.length; k++) {
+    const [p, q] = [ends[k - 1]!, ends[k]!]
+    curvedPieces(shape, step, p, q, [last, cutAt(to, p)], [last, cutAt(to, q)], put)
+  }
+}
+
+/**
+ * A strip of a curved wall between two cuts as convex pieces: quadrilaterals between chord ends, and triangles
+ * where a slanting cut reaches over several chords. Neighbouring strips have the same corners on their edge.
+ */
+function curvedPieces(
+  shape: WallShape,
+  step: number,
+  low: number,
+  high: number,
+  [lowFrom, lowTo]: readonly [number, number],
+  [highFrom, highTo]: readonly [number, number],
+  put: (points: readonly Point[]) => void,
+): void {
+  const edge = (from: number, to: number): number[] => {
+    const stops = [from]
+    for (let n = Math.floor(from / step) + 1; n * step < to - SAME_POINT; n++)
+      if (n * step > from + SAME_POINT) stops.push(n * step)
+    stops.push(to)
+    return stops
+  }
+  const lows = edge(lowFrom, lowTo)
+  const highs = edge(highFrom, highTo)
+  const at = atWall
+  // Zipped from the start: the edge that lies back goes on.
+  let i = 0
+  let j = 0
+  while (i < lows.length - 1 || j < highs.length - 1) {
+    const p = at(shape, lows[i]!, low)
+    const q = at(shape, highs[j]!, high)
+    const nextLow = lows[i + 1]
+    const nextHigh = highs[j + 1]
+    if (nextLow !== undefined && nextHigh !== undefined && Math.abs(nextLow - nextHigh) <= SAME_POINT) {
+      put([p, at(shape, nextLow, low), at(shape, nextHigh, high), q])
+      i++
+      j++
+    } else if (nextHigh === undefined || (nextLow !== undefined && nextLow < nextHigh)) {
+      put([p, at(shape, nextLow!, low), q])
+      i++
+    } else {
+      put([p, at(shape, nextHigh, high), q])
+      j++
+    }
+  }
+}
+
+/** A column as one convex piece; a round one as a polygon within the tolerance of its circle. */
+export function columnPiece(column: Column, rank: number): Piece {
+  const { at, turn, section } = column
+  const points: Point[] = []
+  if (section.form === 'round') {
+    const radius = section.diameter / 2
+    const count = Math.max(12, Math.ceil((2 * Math.PI) / (2 * Math.acos(Math.max(0, 1 - SAGITTA / radius)))))
+    for (let i = 0; i < count; i++) {
+      const angle = turn + (2 * Math.PI * i) / count
+      points.push({ x: at.x + radius * Math.cos(angle), y: at.y + radius * Math.sin(angle) })
+    }
+  } else {
+    const u = unitAt(turn)
+    for (const [x, y] of [
+      [-1, -1],
+      [1, -1],
+      [1, 1],
+      [-1, 1],
+    ] as const)
+      points.push(offsetFrom(at, u, (x * section.width) / 2, (y * section.depth) / 2))
+  }
+  return makePiece(column.id, 0, rank, points)!
 }

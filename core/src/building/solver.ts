@@ -1,13 +1,13 @@
 import RBush from 'rbush'
 import { JOINED_ENDS, ON_LINE, type Box, type Point } from '../geometry'
-import type { AnyRecord, Change, Id, Material, Opening, Project, Wall } from '../records'
+import type { AnyRecord, Change, Column, Id, Material, Opening, Project, Wall } from '../records'
 import { sameEndCut, type EndCut } from './cut'
 import { cutJoint, cutTee, pickHost, type WallEnd } from './joint'
 import { CornerField, LoopChain, OUTLINE, addBoundary, type HalfEdge, type Loop } from './loops'
 import { fitOpenings, type OpeningFit } from './openingFit'
 import { boundariesOf, type Boundary } from './overlay'
-import { wallPieces, type Piece } from './piece'
-import { atWall, bodyBox, wallShape, type WallShape } from './wallShape'
+import { columnPiece, wallPieces, type Piece } from './piece'
+import { atWall, bodyBox, inWall, wallShape, type WallShape } from './wallShape'
 
 /** One wall after its joins. */
 export interface SolvedWall {
@@ -19,17 +19,31 @@ export interface SolvedWall {
   readonly boundaries: readonly Boundary[]
 }
 
-interface InWork {
+/** What takes part in the merged drawing: a wall or a column. */
+interface Part {
+  pieces: Piece[]
+  boundaries: Boundary[]
+  edges: HalfEdge[]
+  /** Around its pieces; null before they are made. */
+  spread: Indexed | null
+}
+
+interface InWork extends Part {
   shape: WallShape
   start: EndCut | null
   end: EndCut | null
   openings: OpeningFit[]
-  pieces: Piece[]
-  boundaries: Boundary[]
-  edges: HalfEdge[]
   body: Indexed
-  /** Around its pieces; null before they are made. */
-  spread: Indexed | null
+}
+
+/** A column merged with what it stands among. */
+export interface SolvedColumn {
+  readonly column: Column
+  readonly boundaries: readonly Boundary[]
+}
+
+interface ColumnInWork extends Part {
+  column: Column
 }
 
 interface Indexed extends Box {
@@ -46,6 +60,7 @@ export type RankedMaterials = readonly Material[]
  */
 export class LevelSolver {
   private readonly walls = new Map<Id, InWork>()
+  private readonly pillars = new Map<Id, ColumnInWork>()
   private readonly bodies = new RBush<Indexed>()
   private readonly spreads = new RBush<Indexed>()
   private readonly chains = new Map<number, LoopChain>()
@@ -73,6 +88,24 @@ export class LevelSolver {
     return this.walls.values() as IterableIterator<SolvedWall>
   }
 
+  columns(): IterableIterator<SolvedColumn> {
+    return this.pillars.values()
+  }
+
+  /** Columns that come near a box. */
+  columnsNear(box: Box): SolvedColumn[] {
+    return this.spreads.search(box).flatMap(({ id }) => this.pillars.get(id) ?? [])
+  }
+
+  /** The boundaries that a wall or column gives to the merged drawing; none for what is neither. */
+  boundariesOf(id: Id): readonly Boundary[] {
+    return (this.walls.get(id) ?? this.pillars.get(id))?.boundaries ?? []
+  }
+
+  private part(id: Id): Part {
+    return this.walls.get(id) ?? this.pillars.get(id)!
+  }
+
   get count(): number {
     return this.walls.size
   }
@@ -90,8 +123,8 @@ export class LevelSolver {
   /** Area of all cut material, mm². */
   cutArea(): number {
     let area = 0
-    for (const wall of this.walls.values()) {
-      for (const b of wall.boundaries) {
+    for (const part of [...this.walls.values(), ...this.pillars.values()]) {
+      for (const b of part.boundaries) {
         // Green's theorem over the boundary to the empty side.
         if (b.right < 0) area += (b.x1 * b.y2 - b.x2 * b.y1) / 2
         else if (b.left < 0) area -= (b.x1 * b.y2 - b.x2 * b.y1) / 2
@@ -112,7 +145,7 @@ export class LevelSolver {
 
   /** The pieces of a wall, for tests of the merged result. */
   piecesOf(id: Id): readonly Piece[] {
-    return this.walls.get(id)?.pieces ?? []
+    return this.part(id)?.pieces ?? []
   }
 
   /** Walls whose bodies come near a box. */
@@ -141,16 +174,20 @@ export class LevelSolver {
   follow(change: Change): Set<Id> {
     const touched = new Set<Id>()
     const refit = new Set<Id>()
+    const pillars = new Set<Id>()
     let everything = false
     const see = (record: AnyRecord): void => {
       if (record.kind === 'wall') {
         if (record.level === this.level || this.walls.has(record.id)) touched.add(record.id)
+      } else if (record.kind === 'column') {
+        if (record.level === this.level || this.pillars.has(record.id)) pillars.add(record.id)
       } else if (record.kind === 'opening') refit.add(record.wall)
       else if (record.kind === 'material' || record.kind === 'wallType') everything = true
     }
     for (const record of change.put) see(record)
     for (const id of change.drop) {
       if (this.walls.has(id)) touched.add(id)
+      else if (this.pillars.has(id)) pillars.add(id)
     }
     // Openings that were dropped or moved to another wall are known only to the walls that held them.
     const moved = new Set([
@@ -164,14 +201,15 @@ export class LevelSolver {
     }
     if (everything) {
       this.solveAll()
-      return new Set(this.walls.keys())
+      return new Set([...this.walls.keys(), ...this.pillars.keys()])
     }
-    if (touched.size === 0 && refit.size === 0) return new Set()
-    return this.solve(touched, refit)
+    if (touched.size === 0 && refit.size === 0 && pillars.size === 0) return new Set()
+    return this.solve(touched, refit, pillars)
   }
 
   private solveAll(): void {
     this.walls.clear()
+    this.pillars.clear()
     this.bodies.clear()
     this.spreads.clear()
     this.chains.clear()
@@ -186,11 +224,51 @@ export class LevelSolver {
     const all = [...this.walls.keys()]
     for (const id of all) this.cutEnds(this.walls.get(id)!)
     for (const id of all) this.makePieces(this.walls.get(id)!)
-    this.spreads.load([...this.walls.values()].map((wall) => wall.spread!))
-    for (const id of all) this.makeBoundaries(this.walls.get(id)!)
+    for (const column of this.project.all('column'))
+      if (column.level === this.level) this.pillars.set(column.id, this.beginColumn(column))
+    const parts = [...this.walls.values(), ...this.pillars.values()]
+    this.spreads.load(parts.map((part) => part.spread!))
+    for (const part of parts) this.makeBoundaries(part)
   }
 
-  private solve(touched: ReadonlySet<Id>, refit: ReadonlySet<Id>): Set<Id> {
+  private beginColumn(column: Column): ColumnInWork {
+    const piece = columnPiece(column, this.ranks.get(column.material)!)
+    const { minX, minY, maxX, maxY } = piece
+    return {
+      column,
+      pieces: [piece],
+      boundaries: [],
+      edges: [],
+      spread: {
+        minX: minX - ON_LINE,
+        minY: minY - ON_LINE,
+        maxX: maxX + ON_LINE,
+        maxY: maxY + ON_LINE,
+        id: column.id,
+      },
+    }
+  }
+
+  /** Columns that came, went or changed: their places are drawn anew. */
+  private replaceColumns(ids: ReadonlySet<Id>, around: Box[]): void {
+    for (const id of ids) {
+      const before = this.pillars.get(id)
+      if (before) {
+        this.unchain(before)
+        this.spreads.remove(before.spread!)
+        around.push(before.spread!)
+        this.pillars.delete(id)
+      }
+      const record = this.project.find('column', id)
+      if (record?.level !== this.level) continue
+      const now = this.beginColumn(record)
+      this.pillars.set(id, now)
+      this.spreads.insert(now.spread!)
+      around.push(now.spread!)
+    }
+  }
+
+  private solve(touched: ReadonlySet<Id>, refit: ReadonlySet<Id>, pillars: ReadonlySet<Id>): Set<Id> {
     const reach: Box[] = []
     for (const id of touched) {
       const before = this.walls.get(id)
@@ -240,10 +318,12 @@ export class LevelSolver {
       around.push(wall.spread!)
     }
     around.push(...reach)
+    this.replaceColumns(pillars, around)
     const redrawn = new Set<Id>()
     for (const box of around) for (const { id } of this.spreads.search(box)) redrawn.add(id)
-    for (const id of redrawn) this.makeBoundaries(this.walls.get(id)!)
+    for (const id of redrawn) this.makeBoundaries(this.part(id))
     for (const id of touched) redrawn.add(id)
+    for (const id of pillars) redrawn.add(id)
     return redrawn
   }
 
@@ -276,10 +356,7 @@ export class LevelSolver {
     for (const { id } of near) {
       if (id === of.shape.id) continue
       const other = this.walls.get(id)!.shape
-      const dx = x - other.a.x
-      const dy = y - other.a.y
-      const along = dx * other.u.x + dy * other.u.y
-      const aside = dy * other.u.x - dx * other.u.y
+      const { along, aside } = other.arc ? inWall(other, { x, y }) : straightPlace(other, x, y)
       if (Math.abs(aside) <= JOINED_ENDS && Math.abs(along) <= JOINED_ENDS)
         ends.push({ shape: other, end: 'a' })
       else if (Math.abs(aside) <= JOINED_ENDS && Math.abs(along - other.length) <= JOINED_ENDS)
@@ -317,15 +394,15 @@ export class LevelSolver {
     wall.spread = { minX, minY, maxX, maxY, id }
   }
 
-  private makeBoundaries(wall: InWork): void {
+  private makeBoundaries(wall: Part): void {
     this.unchain(wall)
     const others: Piece[] = []
-    for (const { id } of this.spreads.search(wall.spread!)) others.push(...this.walls.get(id)!.pieces)
+    for (const { id } of this.spreads.search(wall.spread!)) others.push(...this.part(id).pieces)
     wall.boundaries = boundariesOf(wall.pieces, others)
     for (const boundary of wall.boundaries) addBoundary(boundary, this.corners, this.chainOf, wall.edges)
   }
 
-  private unchain(wall: InWork): void {
+  private unchain(wall: Part): void {
     for (const edge of wall.edges) edge.chain.remove(edge)
     wall.edges = []
   }
@@ -335,6 +412,13 @@ export class LevelSolver {
     if (!chain) this.chains.set(rank, (chain = new LoopChain(this.corners)))
     return chain
   }
+}
+
+/** The same as inWall for a straight wall, on the hot path. */
+function straightPlace({ a, u }: WallShape, x: number, y: number): { along: number; aside: number } {
+  const dx = x - a.x
+  const dy = y - a.y
+  return { along: dx * u.x + dy * u.y, aside: dy * u.x - dx * u.y }
 }
 
 const NO_LOOPS: ReadonlySet<Loop> = new Set()

@@ -1,10 +1,18 @@
 import {
+  arcOf,
+  cross,
   direction,
+  directionOn,
   distance,
   dot,
-  cross,
+  edgeBox,
+  growBox,
+  isStraight,
+  joinBoxes,
   offsetFrom,
   subtract,
+  unitAt,
+  type Arc,
   type Box,
   type Edge,
   type Point,
@@ -24,8 +32,10 @@ export interface WallShape {
   readonly id: Id
   readonly a: Point
   readonly b: Point
-  /** Unit vector from a to b. */
+  /** Direction of its line at a: a unit vector. */
   readonly u: Point
+  /** The circle its line runs along; null when it is straight. */
+  readonly arc: Arc | null
   readonly length: number
   readonly thickness: number
   /** Offset of the right face. */
@@ -67,13 +77,16 @@ export function wallShape(wall: Wall, type: WallType, material: (id: Id) => Mate
     strength = Math.max(strength, made.priority)
     top = low
   })
+  const axis = wallAxis(wall)
+  const arc = arcWithin(axis, high - thickness, high)
   return {
     wall,
     id: wall.id,
     a: wall.a,
     b: wall.b,
-    u: direction(wall.a, wall.b),
-    length: distance(wall.a, wall.b),
+    u: arc ? directionOn(axis, 0) : direction(wall.a, wall.b),
+    arc,
+    length: arc ? arc.radius * Math.abs(arc.sweep) : distance(wall.a, wall.b),
     thickness,
     low: high - thickness,
     high,
@@ -82,19 +95,73 @@ export function wallShape(wall: Wall, type: WallType, material: (id: Id) => Mate
   }
 }
 
-/** Where p stands in the wall's own axes: distance along from its start, distance to the left of its line. */
-export function inWall(shape: WallShape, p: Point): { along: number; aside: number } {
-  const d = subtract(p, shape.a)
-  return { along: dot(shape.u, d), aside: cross(shape.u, d) }
+/** The tightest face a curved wall may have, mm: below it the wall is taken as straight. */
+const TIGHTEST = 1
+
+/** The circle of a curved line whose faces at two offsets both have some radius. */
+function arcWithin(axis: Edge, low: number, high: number): Arc | null {
+  if (isStraight(axis)) return null
+  const arc = arcOf(axis)
+  const sense = Math.sign(arc.sweep)
+  return arc.radius - sense * low > TIGHTEST && arc.radius - sense * high > TIGHTEST ? arc : null
 }
 
-/** The point at a distance along the wall and to the left of its line. */
-export const atWall = (shape: WallShape, along: number, aside: number): Point =>
-  offsetFrom(shape.a, shape.u, along, aside)
+/** Whether a wall's curve leaves room for its thickness on the inside. */
+export const bendsTooTightly = (shape: WallShape): boolean =>
+  shape.arc === null && !isStraight(wallAxis(shape.wall))
+
+/**
+ * Where p stands in the wall's own axes: distance along its line from its start, distance to the left of its
+ * line. Beside a curved wall distances beyond its ends run on round its circle, to the nearer end.
+ */
+export function inWall(shape: WallShape, p: Point): { along: number; aside: number } {
+  const { arc } = shape
+  if (!arc) {
+    const d = subtract(p, shape.a)
+    return { along: dot(shape.u, d), aside: cross(shape.u, d) }
+  }
+  const away = subtract(p, arc.centre)
+  const sense = Math.sign(arc.sweep)
+  const turn = 2 * Math.PI
+  let travelled = ((((Math.atan2(away.y, away.x) - arc.from) * sense) % turn) + turn) % turn
+  const whole = Math.abs(arc.sweep)
+  if (travelled > whole && travelled - whole > turn - travelled) travelled -= turn
+  return { along: travelled * arc.radius, aside: sense * (arc.radius - Math.hypot(away.x, away.y)) }
+}
+
+/** The point at a distance along the wall's line and to the left of it. */
+export function atWall(shape: WallShape, along: number, aside: number): Point {
+  const { arc } = shape
+  if (!arc) return offsetFrom(shape.a, shape.u, along, aside)
+  const sense = Math.sign(arc.sweep)
+  const angle = arc.from + (sense * along) / arc.radius
+  const radius = arc.radius - sense * aside
+  return { x: arc.centre.x + radius * Math.cos(angle), y: arc.centre.y + radius * Math.sin(angle) }
+}
+
+/** The direction in which the wall runs at a distance along it. */
+export function wallDirection(shape: WallShape, along: number): Point {
+  const { arc } = shape
+  if (!arc) return shape.u
+  const sense = Math.sign(arc.sweep)
+  return unitAt(arc.from + (sense * along) / arc.radius + (sense * Math.PI) / 2)
+}
+
+/** The line beside the wall's own at an offset to its left, between two distances along it. */
+export function wallLine(shape: WallShape, aside: number, from = 0, to = shape.length): Edge {
+  const { arc } = shape
+  return {
+    a: atWall(shape, from, aside),
+    b: atWall(shape, to, aside),
+    sweep: arc ? (Math.sign(arc.sweep) * (to - from)) / arc.radius : 0,
+  }
+}
 
 /** The box around the wall's body before joins, with a little margin. */
 export function bodyBox(shape: WallShape, margin: number): Box {
   const { a, b, u, low, high } = shape
+  if (shape.arc)
+    return growBox(joinBoxes(edgeBox(wallLine(shape, low)), edgeBox(wallLine(shape, high))), margin)
   const xs = [a.x - u.y * low, a.x - u.y * high, b.x - u.y * low, b.x - u.y * high]
   const ys = [a.y + u.x * low, a.y + u.x * high, b.y + u.x * low, b.y + u.x * high]
   return {
@@ -103,4 +170,16 @@ export function bodyBox(shape: WallShape, margin: number): Box {
     maxX: Math.max(...xs) + margin,
     maxY: Math.max(...ys) + margin,
   }
+}
+
+/** How near chords keep to a curved wall's faces, mm. */
+export const SAGITTA = 0.05
+
+/** The distance along a curved wall's line between the ends of its chords. */
+export function chordStep({ arc, low, high, length }: WallShape): number {
+  if (!arc) return Infinity
+  const sense = Math.sign(arc.sweep)
+  const outer = Math.max(arc.radius - sense * low, arc.radius - sense * high)
+  const angle = 2 * Math.acos(Math.max(-1, 1 - SAGITTA / outer))
+  return length / Math.max(1, Math.ceil(length / arc.radius / angle))
 }

@@ -1,21 +1,21 @@
 import RBush from 'rbush'
-import { wallAxis, type LevelSolver, type SolvedWall } from '../building'
+import { atWall, wallAxis, wallLine, type Boundary, type LevelSolver, type SolvedWall } from '../building'
 import {
   arcOf,
   distance,
   edgeBox,
   edgesOf,
   isStraight,
-  offsetEdge,
   onArc,
   pointOn,
+  straight,
   type Box,
   type Edge,
   type Point,
 } from '../geometry'
 import { isInReach } from '../library'
 import { shapePath } from '../linework'
-import type { AnyRecord, Drawing, Id, Linework, Project } from '../records'
+import type { AnyRecord, Column, Drawing, Id, Linework, Project } from '../records'
 import { placementItems } from './placement'
 
 /** What a line of the field is: a drafted line, a wall's face or drawn line, a jamb, a block's line, a grid line. */
@@ -105,15 +105,12 @@ export class DraftField {
     }
     for (const id of project.dependents(drawing.level)) {
       const record = project.get(id)
-      if (record?.kind === 'placement' && reached(record)) {
-        const block = project.need('block', record.block)
-        see(id, [record, block], () => blockEntries(id, placementItems(record, block), record.at))
-      } else if (record?.kind === 'column' && reached(record))
-        see(id, [record], () => ({
-          edges: [],
-          spots: [spotOf(record.at, 'centre', id)],
-        }))
+      if (record?.kind !== 'placement' || !reached(record)) continue
+      const block = project.need('block', record.block)
+      see(id, [record, block], () => blockEntries(id, placementItems(record, block), record.at))
     }
+    for (const { column, boundaries } of solver.columns())
+      if (reached(column)) see(column.id, [column, boundaries], () => columnEntries(column, boundaries))
     for (const record of project.all('gridLine')) {
       if (reached(record))
         see(record.id, [record], () => ({
@@ -250,6 +247,23 @@ function lineworkEntries(record: Linework): Entries {
   return { edges, spots }
 }
 
+function columnEntries(column: Column, boundaries: readonly Boundary[]): Entries {
+  const { id, at, section } = column
+  const edges = boundaries
+    .filter((b) => b.left < 0 || b.right < 0)
+    .map((b) =>
+      edgeEntry(straight({ x: b.x1, y: b.y1 }, { x: b.x2, y: b.y2 }), 'face', id, section.form === 'round'),
+    )
+  const spots = [spotOf(at, 'centre', id)]
+  if (section.form === 'round')
+    for (let k = 0; k < 4; k++) {
+      const angle = (k * Math.PI) / 2
+      const r = section.diameter / 2
+      spots.push(spotOf({ x: at.x + r * Math.cos(angle), y: at.y + r * Math.sin(angle) }, 'quarter', id))
+    }
+  return { edges, spots }
+}
+
 function wallEntries(wall: SolvedWall): Entries {
   const { id } = wall.shape
   const axis = wallAxis(wall.shape.wall)
@@ -261,22 +275,21 @@ function wallEntries(wall: SolvedWall): Entries {
     if (b.left >= 0 && b.right >= 0) continue
     edges.push(edgeEntry({ a: { x: b.x1, y: b.y1 }, b: { x: b.x2, y: b.y2 }, sweep: 0 }, 'face', id, curved))
   }
+  if (curved)
+    for (const end of ['a', 'b'] as const)
+      for (const aside of [wall.shape.high, wall.shape.low]) {
+        const along = end === 'a' ? 0 : wall.shape.length
+        spots.push(spotOf(atWall(wall.shape, along, aside), 'end', id))
+      }
   for (const { opening, fault } of wall.openings) {
     if (fault) continue
     for (const aside of [wall.shape.high, wall.shape.low, 0]) {
-      const line = offsetEdge(axis, aside)
-      if (!line) continue
-      const whole = wall.shape.length
-      const part = (along: number): number => along / whole
-      const from = part(opening.along - opening.width / 2)
-      const to = part(opening.along + opening.width / 2)
-      const a = pointOn(line, from)
-      const b = pointOn(line, to)
-      spots.push(spotOf(a, 'end', opening.id), spotOf(b, 'end', opening.id))
-      spots.push(spotOf(pointOn(line, (from + to) / 2), 'middle', opening.id))
-      edges.push(
-        edgeEntry({ a, b, sweep: line.sweep * (to - from) }, aside === 0 ? 'axis' : 'jamb', opening.id),
-      )
+      const from = opening.along - opening.width / 2
+      const to = opening.along + opening.width / 2
+      const line = wallLine(wall.shape, aside, from, to)
+      spots.push(spotOf(line.a, 'end', opening.id), spotOf(line.b, 'end', opening.id))
+      spots.push(spotOf(pointOn(line, 0.5), 'middle', opening.id))
+      edges.push(edgeEntry(line, aside === 0 ? 'axis' : 'jamb', opening.id))
     }
   }
   return { edges, spots }

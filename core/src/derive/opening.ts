@@ -1,6 +1,6 @@
-import { atWall, type OpeningFit, type WallShape } from '../building'
+import { atWall, wallLine, type OpeningFit, type WallShape } from '../building'
 import { strokeItem, type DisplayItem, type PenName } from '../display'
-import { angleOf, pathOfPoints, subtract, type Point } from '../geometry'
+import { angleOf, pathOf, pathOfPoints, subtract, type Point } from '../geometry'
 
 /** Depth of a window frame and width of its jambs and of a door's lining, mm. */
 const FRAME_DEPTH = 70
@@ -31,6 +31,11 @@ export function openingItems(
     source,
   })
   const at = (along: number, aside: number): Point => atWall(shape, along, aside)
+  /** Along the wall: straight, or with its curve. */
+  const alongWall = (pen: PenName, start: number, end: number, aside: number): DisplayItem =>
+    shape.arc
+      ? strokeItem(pathOf([wallLine(shape, aside, start, end)], false), pen, [], scale, source)
+      : line(pen, false, at(start, aside), at(end, aside))
   const box = (pen: PenName, from: number, to: number, low: number, high: number): DisplayItem =>
     line(pen, true, at(from, low), at(to, low), at(to, high), at(from, high))
   const { from, to } = fit
@@ -43,7 +48,7 @@ export function openingItems(
       dashed(false, at(from, low), at(to, high)),
     ]
   }
-  const across = (aside: number): DisplayItem => line('light', false, at(from, aside), at(to, aside))
+  const across = (aside: number): DisplayItem => alongWall('light', from, to, aside)
   if (opening.fit === 'gap') return [across(low), across(high)]
   if (opening.fit === 'window') {
     const outside = opening.side === 'left' ? high : low
@@ -56,21 +61,21 @@ export function openingItems(
     const jamb = Math.min(FRAME_WIDTH, (to - from) / 4)
     const glass = (frameLow + frameHigh) / 2
     return [
-      line('seen', false, at(from, low), at(to, low)),
-      line('seen', false, at(from, high), at(to, high)),
+      alongWall('seen', from, to, low),
+      alongWall('seen', from, to, high),
       box('seen', from, from + jamb, frameLow, frameHigh),
       box('seen', to - jamb, to, frameLow, frameHigh),
-      line('light', false, at(from + jamb, frameLow), at(to - jamb, frameLow)),
-      line('light', false, at(from + jamb, frameHigh), at(to - jamb, frameHigh)),
-      line('seen', false, at(from + jamb, glass), at(to - jamb, glass)),
+      alongWall('light', from + jamb, to - jamb, frameLow),
+      alongWall('light', from + jamb, to - jamb, frameHigh),
+      alongWall('seen', from + jamb, to - jamb, glass),
     ]
   }
   const lining = Math.min(LINING, (to - from) / 8)
   const items: DisplayItem[] = [
     box('seen', from, from + lining, low, high),
     box('seen', to - lining, to, low, high),
-    line('light', false, at(from + lining, low), at(to - lining, low)),
-    line('light', false, at(from + lining, high), at(to - lining, high)),
+    alongWall('light', from + lining, to - lining, low),
+    alongWall('light', from + lining, to - lining, high),
   ]
   if (!swings) return items
   const leafLength = to - from - 2 * lining

@@ -140,8 +140,8 @@ function cutItems(project: Project, solver: LevelSolver, look: PlanLook): Displa
       if (lines) items.push({ kind: 'segments', pen: 'hatch', points: lines, source: null })
     })
     const layers: number[] = []
-    for (const wall of solver.all()) {
-      for (const b of wall.boundaries) if (b.left >= 0 && b.right >= 0) layers.push(b.x1, b.y1, b.x2, b.y2)
+    for (const { boundaries } of [...solver.all(), ...solver.columns()]) {
+      for (const b of boundaries) if (b.left >= 0 && b.right >= 0) layers.push(b.x1, b.y1, b.x2, b.y2)
     }
     if (layers.length > 0) items.push({ kind: 'segments', pen: 'layer', points: layers, source: null })
   }

@@ -2,6 +2,7 @@ import {
   JOINED_ENDS,
   PARALLEL,
   SHORTEST,
+  carrierCrossings,
   cross,
   direction,
   distance,
@@ -9,16 +10,18 @@ import {
   edgeLength,
   edgesOf,
   isStraight,
-  lineCrossing,
   offsetEdge,
-  offsetFrom,
+  partAt,
+  pointOn,
   subtract,
+  type Edge,
   type Point,
 } from '../geometry'
-import { inWall, wallAxis, wallShape, type WallShape } from '../building'
+import { bendsTooTightly, inWall, wallAxis, wallLine, wallShape, type WallShape } from '../building'
 import { shapePath } from '../linework'
 import type { AnyRecord, Change, Column, Id, Opening, Project, ReferenceSide, Wall } from '../records'
 import { EditRefused, type MakeId } from './refusal'
+import { refuseLocked } from './transform'
 
 export interface WallChain {
   readonly level: Id
@@ -26,6 +29,8 @@ export interface WallChain {
   readonly reference: ReferenceSide
   readonly points: readonly Point[]
   readonly closed: boolean
+  /** For each wall the angle it turns through; left out: all are straight. */
+  readonly sweeps?: readonly number[]
 }
 
 /** One wall between each two points; closed chains end where they began. */
@@ -39,7 +44,7 @@ export function addWalls(project: Project, input: WallChain, makeId: MakeId): Ch
   for (let i = 0; i < count; i++) {
     const a = points[i]!
     const b = points[(i + 1) % points.length]!
-    if (distance(a, b) < SHORTEST)
+    if (!(distance(a, b) >= SHORTEST))
       throw new EditRefused('A wall needs some length. Point or type a length above 0.')
     walls.push({
       id: makeId(),
@@ -51,9 +56,14 @@ export function addWalls(project: Project, input: WallChain, makeId: MakeId): Ch
       reference: input.reference,
       base: 0,
       height: null,
+      ...(input.sweeps?.[i] ? { sweep: input.sweeps[i] } : {}),
     })
   }
-  for (const wall of walls) refuseDoubled(project, wall)
+  for (const wall of walls) {
+    refuseDoubled(project, wall)
+    if (bendsTooTightly(shapeOf(project, wall)))
+      throw new EditRefused('This curve is too tight for a wall of that thickness.')
+  }
   return { put: walls, drop: [] }
 }
 
@@ -62,7 +72,8 @@ function refuseDoubled(project: Project, wall: Wall): void {
     if (other.level !== wall.level || other.id === wall.id) continue
     const there = distance(other.a, wall.a) < JOINED_ENDS && distance(other.b, wall.b) < JOINED_ENDS
     const back = distance(other.a, wall.b) < JOINED_ENDS && distance(other.b, wall.a) < JOINED_ENDS
-    if (there || back) throw new EditRefused('There is a wall in this place already.')
+    const alike = Math.abs((other.sweep ?? 0) - (there ? 1 : -1) * (wall.sweep ?? 0)) < 1e-6
+    if ((there || back) && alike) throw new EditRefused('There is a wall in this place already.')
   }
 }
 
@@ -70,12 +81,21 @@ function refuseDoubled(project: Project, wall: Wall): void {
 export function withEnds(project: Project, wall: Wall, a: Point, b: Point): AnyRecord[] {
   if (![a.x, a.y, b.x, b.y].every(Number.isFinite))
     throw new EditRefused('That is further than a wall can go.')
-  if (distance(a, b) < SHORTEST) throw new EditRefused('That would leave a wall without length.')
+  if (!(distance(a, b) >= SHORTEST)) throw new EditRefused('That would leave a wall without length.')
   const before = direction(wall.a, wall.b)
   const now = direction(a, b)
   if (dot(before, now) <= 0) throw new EditRefused('That would turn a wall round; move it less far.')
-  const shift = dot(subtract(a, wall.a), before)
   const records: AnyRecord[] = [{ ...wall, a, b }]
+  if (wall.sweep) {
+    const was = wallAxis(wall)
+    const axis = wallAxis({ ...wall, a, b })
+    for (const opening of openingsOf(project, wall.id)) {
+      const p = pointOn(was, opening.along / edgeLength(was))
+      records.push({ ...opening, along: partAt(axis, p) * edgeLength(axis) })
+    }
+    return records
+  }
+  const shift = dot(subtract(a, wall.a), before)
   if (Math.abs(shift) > PARALLEL) {
     for (const opening of openingsOf(project, wall.id))
       records.push({ ...opening, along: opening.along - shift })
@@ -105,51 +125,60 @@ function inBody(shape: WallShape, p: Point): boolean {
 }
 
 /**
- * Moves walls to the left of their direction by a distance (negative: to the right), keeping their
- * direction. Walls joined to them follow: they grow or shrink along their own lines, and where an end stood
- * on another wall it slides along it.
+ * Moves a wall to the left of its direction by a distance (negative: to the right); a curved one onto another
+ * circle about its centre. Walls joined to it follow: they grow or shrink along their own lines, and where an
+ * end stood on another wall it slides along it. With `alone` nothing follows.
  */
-export function moveWallSideways(project: Project, id: Id, by: number): Change {
+export function moveWallSideways(project: Project, id: Id, by: number, alone = false): Change {
   const wall = project.need('wall', id)
   if (by === 0) throw new EditRefused('Type how far the wall is to move.')
-  const u = direction(wall.a, wall.b)
-  const origin = offsetFrom(wall.a, u, 0, by)
-  const onLine = (p: Point): Point => offsetFrom(origin, u, dot(subtract(p, wall.a), u))
+  const axis = offsetEdge(wallAxis(wall), by)
+  if (!axis || !Number.isFinite(by)) throw new EditRefused('The curve is too tight to move so far.')
   const mine = shapeOf(project, wall)
-  const ends = { a: onLine(wall.a), b: onLine(wall.b) }
+  const ends = { a: axis.a, b: axis.b }
   const changed = new Map<Id, Wall>()
-  for (const other of project.all('wall')) {
+  /** Where two lines or circles meet, nearest to where they met before. */
+  const meet = (e: Edge, f: Edge, near: Point): Point | null =>
+    carrierCrossings(e, f)
+      .map(({ point }) => point)
+      .sort((p, q) => distance(p, near) - distance(q, near))[0] ?? null
+  for (const other of alone ? [] : project.all('wall')) {
     if (other.level !== wall.level || other.id === id) continue
     const shape = shapeOf(project, other)
-    if (Math.abs(cross(u, shape.u)) < 0.02) {
-      // A wall in the same line that meets this one end to end stays; there will be a step or a gap.
-      continue
-    }
-    const meeting = lineCrossing(origin, u, other.a, shape.u)
-    if (!meeting) continue
+    const line = wallAxis(other)
+    // A wall in the same line that meets this one end to end stays; there will be a step or a gap.
+    if (!mine.arc && !shape.arc && Math.abs(cross(mine.u, shape.u)) < 0.02) continue
     for (const end of ['a', 'b'] as const) {
       // My end stands on the other wall's end or body: slide along it.
       if (distance(wall[end], other.a) <= JOINED_ENDS || distance(wall[end], other.b) <= JOINED_ENDS)
-        ends[end] = meeting
-      else if (inBody(shape, wall[end])) {
-        const { aside } = inWall(shape, wall[end])
-        ends[end] = lineCrossing(origin, u, offsetFrom(other.a, shape.u, 0, aside), shape.u) ?? ends[end]
-      }
+        ends[end] = meet(axis, line, wall[end]) ?? ends[end]
+      else if (inBody(shape, wall[end]))
+        ends[end] = meet(axis, wallLine(shape, inWall(shape, wall[end]).aside), wall[end]) ?? ends[end]
       // The other's end stands on mine: it follows along its own line.
       const meetsEnd =
         distance(other[end], wall.a) <= JOINED_ENDS || distance(other[end], wall.b) <= JOINED_ENDS
-      if (meetsEnd) changed.set(other.id, { ...(changed.get(other.id) ?? other), [end]: meeting })
-      else if (inBody(mine, other[end])) {
-        const { aside } = inWall(mine, other[end])
-        const place = lineCrossing(offsetFrom(origin, u, 0, aside), u, other.a, shape.u)
-        if (place) changed.set(other.id, { ...(changed.get(other.id) ?? other), [end]: place })
-      }
+      const beside = meetsEnd
+        ? axis
+        : inBody(mine, other[end]) && offsetEdge(axis, inWall(mine, other[end]).aside)
+      const place = beside && meet(beside, line, other[end])
+      if (place) changed.set(other.id, { ...(changed.get(other.id) ?? other), [end]: place })
     }
   }
   const put = withEnds(project, wall, ends.a, ends.b)
+  if (wall.sweep) put[0] = { ...(put[0] as Wall), sweep: sweepBetween(axis, ends.a, ends.b) }
   for (const other of changed.values())
     put.push(...withEnds(project, project.need('wall', other.id), other.a, other.b))
   return { put, drop: [] }
+}
+
+/** The sweep of the part of a circle between two points of it, in an arc's own sense. */
+function sweepBetween(edge: Edge, a: Point, b: Point): number {
+  return edge.sweep * (partAt(edge, b) - partAt(edge, a))
+}
+
+/** Another reference side for a wall, the chosen line staying in place: the body moves across it. */
+export function setReferenceSide(project: Project, id: Id, reference: ReferenceSide): Change {
+  return { put: [{ ...project.need('wall', id), reference }], drop: [] }
 }
 
 /** Another type for a wall, the line it was drawn on staying in place. */
@@ -159,17 +188,120 @@ export function setWallType(project: Project, id: Id, type: Id): Change {
   return { put: [{ ...wall, type }], drop: [] }
 }
 
-/** Another reference side for a wall, the chosen line staying in place: the body moves across it. */
-export function setReferenceSide(project: Project, id: Id, reference: ReferenceSide): Change {
-  return { put: [{ ...project.need('wall', id), reference }], drop: [] }
+/** Which line of a wall stays in its place when its type or its drawn line changes. */
+export type KeptFace = 'line' | 'left' | 'right'
+
+/**
+ * Another type or another drawn line for walls, with one face (or the drawn line) staying in its place: the
+ * drawn line is moved as far as that takes.
+ */
+export function retypeWalls(
+  project: Project,
+  ids: readonly Id[],
+  facts: { readonly type?: Id; readonly reference?: ReferenceSide },
+  keep: KeptFace,
+): Change {
+  refuseLocked(project, ids)
+  if (facts.type) project.need('wallType', facts.type)
+  const put: AnyRecord[] = []
+  for (const id of ids) {
+    const wall = project.find('wall', id)
+    if (!wall) continue
+    const made: Wall = { ...wall, ...facts }
+    const before = shapeOf(project, wall)
+    const now = shapeOf(project, made)
+    const by = keep === 'line' ? 0 : keep === 'left' ? before.high - now.high : before.low - now.low
+    if (Math.abs(by) < 1e-9) {
+      put.push(made)
+      continue
+    }
+    const axis = offsetEdge(wallAxis(wall), by)
+    if (!axis) throw new EditRefused('The curve is too tight for that.')
+    put.push({ ...made, a: axis.a, b: axis.b })
+  }
+  if (put.length === 0) throw new EditRefused('Select a wall.')
+  return { put: joinedAgain(project, put), drop: [] }
 }
 
-/** Another length for a wall, its start kept. */
+/** Ends that met before meet again: where two moved walls cross, or where a moved one crosses one that stayed. */
+function joinedAgain(project: Project, moved: readonly AnyRecord[]): AnyRecord[] {
+  const now = new Map(moved.filter((r): r is Wall => r.kind === 'wall').map((wall) => [wall.id, wall]))
+  const out = new Map<Id, AnyRecord>(moved.map((record) => [record.id, record]))
+  for (const wall of now.values()) {
+    const was = project.need('wall', wall.id)
+    for (const other of project.all('wall')) {
+      if (other.level !== wall.level || other.id === wall.id) continue
+      const line = now.get(other.id) ?? other
+      for (const end of ['a', 'b'] as const) {
+        const met = (['a', 'b'] as const).find((each) => distance(was[end], other[each]) <= JOINED_ENDS)
+        if (!met) continue
+        const place = carrierCrossings(wallAxis(wall), wallAxis(line))
+          .map(({ point }) => point)
+          .sort((p, q) => distance(p, was[end]) - distance(q, was[end]))[0]
+        if (!place || distance(place, was[end]) > 5000) continue
+        out.set(wall.id, { ...(out.get(wall.id) as Wall), [end]: place })
+        out.set(other.id, { ...((out.get(other.id) as Wall | undefined) ?? other), [met]: place })
+      }
+    }
+  }
+  const put: AnyRecord[] = []
+  for (const record of out.values()) {
+    const wall = record as Wall
+    const before = project.need('wall', wall.id)
+    put.push({ ...wall }, ...withEnds(project, before, wall.a, wall.b).slice(1))
+  }
+  return put
+}
+
+/** The wall drawn from its other end, everything staying where it is: its left is then its right. */
+export function flipWall(project: Project, id: Id): Change {
+  refuseLocked(project, [id])
+  const wall = project.need('wall', id)
+  const reference = wall.reference === 'left' ? 'right' : wall.reference === 'right' ? 'left' : 'centre'
+  const { joinA, joinB, sweep, ...rest } = wall
+  const whole = edgeLength(wallAxis(wall))
+  const made: Wall = {
+    ...rest,
+    a: wall.b,
+    b: wall.a,
+    reference,
+    ...(sweep ? { sweep: -sweep } : {}),
+    ...(joinB ? { joinA: joinB } : {}),
+    ...(joinA ? { joinB: joinA } : {}),
+  }
+  return {
+    put: [
+      made,
+      ...openingsOf(project, id).map((opening): AnyRecord => ({
+        ...opening,
+        along: whole - opening.along,
+        hand: opening.hand === 'start' ? 'end' : 'start',
+        side: opening.side === 'left' ? 'right' : 'left',
+      })),
+    ],
+    drop: [],
+  }
+}
+
+/** How an end of a wall joins at a corner: by its layers, run through, or stopped against the other. */
+export function setJoin(project: Project, id: Id, end: 'a' | 'b', join: 'through' | 'stop' | null): Change {
+  refuseLocked(project, [id])
+  const { joinA, joinB, ...rest } = project.need('wall', id)
+  const a = end === 'a' ? join : (joinA ?? null)
+  const b = end === 'b' ? join : (joinB ?? null)
+  return { put: [{ ...rest, ...(a ? { joinA: a } : {}), ...(b ? { joinB: b } : {}) }], drop: [] }
+}
+
+/** Another length for a wall, its start kept; a curved one keeps its circle. */
 export function setWallLength(project: Project, id: Id, length: number): Change {
   const wall = project.need('wall', id)
   if (!(length >= SHORTEST)) throw new EditRefused('A wall needs some length.')
-  const b = offsetFrom(wall.a, direction(wall.a, wall.b), length)
-  return { put: withEnds(project, wall, wall.a, b), drop: [] }
+  const axis = wallAxis(wall)
+  const t = length / edgeLength(axis)
+  if (Math.abs(axis.sweep * t) > 6.2) throw new EditRefused('That is more than the whole circle.')
+  const b = pointOn(axis, t)
+  if (!wall.sweep) return { put: withEnds(project, wall, wall.a, b), drop: [] }
+  return { put: [{ ...wall, b, sweep: wall.sweep * t }], drop: [] }
 }
 
 /** A wall parallel to another at a clear distance from its face, as long as the other's drawn line beside it. */

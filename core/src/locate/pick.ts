@@ -14,12 +14,13 @@ import {
   pathOf,
   pathOfPoints,
   segmentCrossing,
+  turned,
   growBox,
   type Box,
   type Path,
   type Point,
 } from '../geometry'
-import type { Id } from '../records'
+import type { Column, Id } from '../records'
 
 /**
  * What lies under a point, topmost first: annotation, openings and placed blocks by their lines, then walls
@@ -44,8 +45,19 @@ export function pickAt(list: DisplayList, solver: LevelSolver | null, p: Point, 
       if (aside >= low - reach && aside <= high + reach && along >= -thickness && along <= length + thickness)
         found.push(wall.shape.id)
     }
+    const box = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
+    for (const { column } of solver.columnsNear(box)) if (inColumn(column, p, reach)) found.push(column.id)
   }
   return found
+}
+
+/** Whether p lies in a column or within reach of it. */
+function inColumn({ at, turn, section }: Column, p: Point, reach: number): boolean {
+  const d = turned(p, at, -turn)
+  if (section.form === 'round') return Math.hypot(p.x - at.x, p.y - at.y) <= section.diameter / 2 + reach
+  return (
+    Math.abs(d.x - at.x) <= section.width / 2 + reach && Math.abs(d.y - at.y) <= section.depth / 2 + reach
+  )
 }
 
 function hits(item: DisplayItem, p: Point, reach: number): boolean {
@@ -106,6 +118,13 @@ export function pickBox(list: DisplayList, solver: LevelSolver | null, box: Box,
         inside || wall.boundaries.some((e) => segmentTouches(e.x1, e.y1, e.x2, e.y2, box)),
       )
     }
+  }
+  for (const { column, boundaries } of solver?.columnsNear(box) ?? []) {
+    const touched = boundaries.some((e) => segmentTouches(e.x1, e.y1, e.x2, e.y2, box))
+    const inside = boundaries.every(
+      (e) => boxHasPoint(box, { x: e.x1, y: e.y1 }) && boxHasPoint(box, { x: e.x2, y: e.y2 }),
+    )
+    see(column.id, inside, touched || boxHasPoint(box, column.at))
   }
   return [...extents].filter(([, seen]) => (whole ? seen.inside : seen.touched)).map(([id]) => id)
 }

@@ -235,9 +235,9 @@ const plural = (word: string, count: number): string =>
 
 <template>
   <ul v-if="chosen.length > 1" class="kinds">
-    <li v-for="[kind, of] in kinds" :key="kind">
-      <button type="button" :title="`Select only these`" @click="desk.select(of)">
-        {{ of.length }} {{ plural(kindWord(kind), of.length) }}
+    <li v-for="[kind, members] in kinds" :key="kind">
+      <button type="button" :title="`Select only these`" @click="desk.select(members)">
+        {{ members.length }} {{ plural(kindWord(kind), members.length) }}
       </button>
     </li>
   </ul>

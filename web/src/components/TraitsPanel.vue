@@ -1,17 +1,19 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { holdAnchor, layDimension } from '@lamina/core/annotate'
-import { typeThickness } from '@lamina/core/building'
+import { typeThickness, wallAxis } from '@lamina/core/building'
 import {
   changeOpening,
   flipHand,
   flipSide,
+  flipWall,
+  retypeWalls,
   setFacts,
-  setReferenceSide,
+  setJoin,
   setWallLength,
-  setWallType,
+  type KeptFace,
 } from '@lamina/core/edit'
-import { distance, normalAngle } from '@lamina/core/geometry'
+import { arcOf, edgeLength, normalAngle } from '@lamina/core/geometry'
 import { PATTERNS } from '@lamina/core/display'
 import { shapeWord } from '@lamina/core/linework'
 import { kindWord, patternNames, type Drawing, type ReferenceSide } from '@lamina/core/records'
@@ -48,6 +50,23 @@ const sides: { value: ReferenceSide; title: string }[] = [
   { value: 'centre', title: 'Centre' },
   { value: 'right', title: 'Right face' },
 ]
+/** Which face of a wall stays when its type or drawn line changes. */
+const kept = ref<KeptFace>('line')
+const keeps: { value: KeptFace; title: string }[] = [
+  { value: 'line', title: 'The drawn line' },
+  { value: 'left', title: 'Its left face' },
+  { value: 'right', title: 'Its right face' },
+]
+const joins = [
+  { value: 'layers', title: 'By layers' },
+  { value: 'through', title: 'Runs through' },
+  { value: 'stop', title: 'Stops' },
+]
+const storey = computed(() => store.project.find('level', props.drawing.level)?.height ?? 0)
+function setJoinOf(end: 'a' | 'b', join: string): void {
+  const { id } = wall.value!
+  store.edit('Join', (p) => setJoin(p, id, end, join === 'through' || join === 'stop' ? join : null))
+}
 const fit = computed(() => {
   const of = opening.value
   return of ? solver.value.get(of.wall)?.openings.find((each) => each.opening.id === of.id) : undefined
@@ -141,11 +160,13 @@ function setText(text: string): void {
         label="Wall type"
         :items="wallTypes"
         :model-value="wall.type"
-        @update:model-value="(type: string) => store.edit('Wall type', (p) => setWallType(p, wall!.id, type))"
+        @update:model-value="
+          (type: string) => store.edit('Wall type', (p) => retypeWalls(p, [wall!.id], { type }, kept))
+        "
       />
       <LengthField
         label="Length"
-        :mm="distance(wall.a, wall.b)"
+        :mm="edgeLength(wallAxis(wall))"
         :units="units"
         :least="1"
         @set="(length) => store.edit('Wall length', (p) => setWallLength(p, wall!.id, length))"
@@ -155,10 +176,47 @@ function setText(text: string): void {
         :items="sides"
         :model-value="wall.reference"
         @update:model-value="
-          (side: ReferenceSide) => store.edit('Reference side', (p) => setReferenceSide(p, wall!.id, side))
+          (reference: ReferenceSide) =>
+            store.edit('Drawn line', (p) => retypeWalls(p, [wall!.id], { reference }, kept))
         "
       />
+      <v-select v-model="kept" label="A change keeps in place" :items="keeps" />
+      <div class="pair">
+        <LengthField
+          label="Foot"
+          :mm="wall.base"
+          :units="units"
+          @set="(base) => store.edit('Wall foot', (p) => setFacts(p, 'wall', wall!.id, { base }))"
+        />
+        <LengthField
+          label="Height"
+          :mm="wall.height ?? storey"
+          :units="units"
+          :least="1"
+          @set="(height) => store.edit('Wall height', (p) => setFacts(p, 'wall', wall!.id, { height }))"
+        />
+      </div>
+      <div class="pair">
+        <v-select
+          v-for="end in ['a', 'b'] as const"
+          :key="end"
+          :label="end === 'a' ? 'Its start' : 'Its end'"
+          :items="joins"
+          :model-value="(end === 'a' ? wall.joinA : wall.joinB) ?? 'layers'"
+          @update:model-value="(join: string) => setJoinOf(end, join)"
+        />
+      </div>
+      <v-btn
+        size="small"
+        variant="outlined"
+        @click="store.edit('Other way round', (p) => flipWall(p, wall!.id))"
+        >Drawn the other way</v-btn
+      >
       <dl>
+        <template v-if="wall.sweep">
+          <dt>Radius of its line</dt>
+          <dd>{{ mm(arcOf(wallAxis(wall)).radius) }}</dd>
+        </template>
         <dt>Openings</dt>
         <dd>{{ solver.get(wall.id)?.openings.length || 'none' }}</dd>
       </dl>

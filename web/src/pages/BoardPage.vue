@@ -186,8 +186,7 @@ function selectionExtent(): Box {
   for (const item of list.value)
     if (item.source && chosen.has(item.source)) extent = joinBoxes(extent, itemExtent(item))
   for (const id of chosen) {
-    const wall = solver.value.get(id)
-    for (const b of wall?.boundaries ?? [])
+    for (const b of solver.value.boundariesOf(id))
       extent = joinBoxes(extent, {
         minX: Math.min(b.x1, b.x2),
         minY: Math.min(b.y1, b.y2),
@@ -224,10 +223,10 @@ function paintOverlay(context: CanvasRenderingContext2D, now: View): void {
     )
     context.setLineDash([])
     for (const id of chosen) {
-      const wall = solver.value.get(id)
-      if (!wall) continue
+      const boundaries = solver.value.boundariesOf(id)
+      if (boundaries.length === 0) continue
       context.beginPath()
-      for (const b of wall.boundaries) {
+      for (const b of boundaries) {
         context.moveTo(b.x1, b.y1)
         context.lineTo(b.x2, b.y2)
       }
@@ -286,6 +285,7 @@ const everything = (): Id[] => [
   ...new Set([
     ...list.value.flatMap((item) => (item.source && inReach(item.source) ? [item.source] : [])),
     ...[...solver.value.all()].map((wall) => wall.shape.id).filter(inReach),
+    ...[...solver.value.columns()].map(({ column }) => column.id).filter(inReach),
   ]),
 ]
 

@@ -1,9 +1,17 @@
-import { wallShape } from '@lamina/core/building'
-import type { DisplayItem } from '@lamina/core/display'
 import { addWalls } from '@lamina/core/edit'
-import { JOINED_ENDS, distance, offsetFrom, type Point } from '@lamina/core/geometry'
+import {
+  JOINED_ENDS,
+  arcFrom,
+  directionOn,
+  distance,
+  straight,
+  unitAt,
+  type Edge,
+  type Point,
+} from '@lamina/core/geometry'
 import type { Id, ReferenceSide, Wall } from '@lamina/core/records'
 import { polarFields, polarPoint } from './polar'
+import { wallItems } from './preview'
 import type { Bench, Tool } from './tool'
 
 export interface WallChoice {
@@ -12,24 +20,41 @@ export interface WallChoice {
   readonly setReference: (side: ReferenceSide) => void
 }
 
+/** The shortest wall that is likely meant, mm. */
+const LIKELY = 600
+
 const NEXT: Record<ReferenceSide, ReferenceSide> = { left: 'centre', centre: 'right', right: 'left' }
 
-/** Walls one after the other, each stored as soon as it is drawn; ending on the first point closes the ring. */
+/**
+ * Walls one after the other, straight or curved on from the last, each stored as soon as it is drawn; ending on
+ * the first point closes the ring.
+ */
 export function wallTool(bench: Bench, choice: WallChoice): Tool {
   let first: Point | null = null
   let last: Point | null = null
+  /** Where the last wall was heading; null before the first. */
+  let heading: Point | null = null
   let count = 0
+  let curved = false
 
+  const edgeTo = (from: Point, to: Point): Edge =>
+    curved ? arcFrom(from, heading ?? unitAt(bench.drawing.axes ?? 0), to) : straight(from, to)
+
+  function begin(p: Point): void {
+    first = last = p
+    heading = null
+    count = 0
+    bench.clearTyped()
+  }
   function add(p: Point): void {
     if (!last) {
-      first = last = p
-      count = 0
-      bench.clearTyped()
+      begin(p)
       return
     }
     const from = last
     const closes = count >= 2 && first !== null && distance(p, first) <= JOINED_ENDS
     const to = closes ? first! : p
+    const edge = distance(from, to) > 0 ? edgeTo(from, to) : straight(from, to)
     const change = bench.edit('Wall', (project, makeId) =>
       addWalls(
         project,
@@ -39,27 +64,34 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
           reference: choice.reference(),
           points: [from, to],
           closed: false,
+          sweeps: [edge.sweep],
         },
         makeId,
       ),
     )
     if (!change) return
     count++
+    heading = directionOn(edge, 1)
     bench.clearTyped()
-    if (closes) first = last = null
-    else last = to
+    if (closes) {
+      first = last = null
+      curved = false
+    } else last = to
   }
 
   return {
     walls: true,
     prompt: () =>
       last
-        ? { text: 'Type a length or point to the end.', keys: 'Tab: turn · R: other side · Esc: end the run' }
+        ? {
+            text: curved ? 'Point to where the curve ends.' : 'Type a length or point to the end.',
+            keys: `Tab: turn · R: other side · ${curved ? 'S: straight' : 'U: curved'} · Esc: end the run`,
+          }
         : {
             text: 'Point to where the wall starts.',
-            keys: 'R: other side · B: between two points · Shift: hold the direction',
+            keys: 'R: other side · X: x and y · F: from a point · B: between two · Shift: hold the direction',
           },
-    fields: (at) => (last ? polarFields(bench, last, at) : []),
+    fields: (at) => (last ? polarFields(bench, last, at, LIKELY) : []),
     remark(at) {
       if (!last) return ''
       const p = polarPoint(bench, last, at)
@@ -81,12 +113,15 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
     back() {
       if (!last) return false
       first = last = null
+      curved = false
       bench.clearTyped()
       return true
     },
     key(key) {
-      if (key !== 'r') return false
-      choice.setReference(NEXT[choice.reference()])
+      if (key === 'r') choice.setReference(NEXT[choice.reference()])
+      else if (key === 'u' && last) curved = true
+      else if (key === 's' && last) curved = false
+      else return false
       return true
     },
     preview(at) {
@@ -102,30 +137,9 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
         reference: choice.reference(),
         base: 0,
         height: null,
+        ...(curved ? { sweep: edgeTo(last, to).sweep } : {}),
       }
-      const shape = wallShape(wall, bench.project.need('wallType', wall.type), (id) =>
-        bench.project.need('material', id),
-      )
-      const corner = (along: number, aside: number): number[] => {
-        const p = offsetFrom(shape.a, shape.u, along, aside)
-        return [p.x, p.y]
-      }
-      const items: DisplayItem[] = [
-        {
-          kind: 'line',
-          pen: 'seen',
-          closed: true,
-          source: null,
-          points: [
-            ...corner(0, shape.low),
-            ...corner(shape.length, shape.low),
-            ...corner(shape.length, shape.high),
-            ...corner(0, shape.high),
-          ],
-        },
-        { kind: 'segments', pen: 'cut', points: [last.x, last.y, to.x, to.y], source: null },
-      ]
-      return items
+      return wallItems(bench.project, wall)
     },
   }
 }
