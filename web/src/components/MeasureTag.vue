@@ -26,8 +26,9 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ type: [key: string, text: string]; enter: []; back: [] }>()
 
-const inputs = ref<HTMLInputElement[]>([])
 const box = ref<HTMLElement | null>(null)
+/** The fields as they stand, in order. */
+const inputs = (): HTMLInputElement[] => [...(box.value?.querySelectorAll('input') ?? [])]
 
 interface Echo {
   readonly echo: string
@@ -85,11 +86,11 @@ async function begin(letter: string): Promise<void> {
   if (!field) return
   emit('type', field.key, (props.typed[field.key] ?? '') + letter)
   await nextTick()
-  inputs.value[0]?.focus()
+  inputs()[0]?.focus()
 }
 async function focusFirst(): Promise<void> {
   await nextTick()
-  inputs.value[0]?.focus()
+  inputs()[0]?.focus()
 }
 watch(
   () => props.fields.map((field) => field.key).join(),
@@ -98,7 +99,7 @@ watch(
   },
 )
 function onTab(event: KeyboardEvent, index: number): void {
-  const next = inputs.value[(index + (event.shiftKey ? props.fields.length - 1 : 1)) % props.fields.length]
+  const next = inputs()[(index + (event.shiftKey ? props.fields.length - 1 : 1)) % props.fields.length]
   if (!next) return
   event.preventDefault()
   next.focus()
@@ -113,7 +114,6 @@ defineExpose({ begin, focusFirst })
       <label v-for="(field, index) in fields" :key="field.key">
         <span>{{ field.label }}</span>
         <input
-          ref="inputs"
           :value="typed[field.key] ?? ''"
           :placeholder="field.shown"
           :aria-label="field.label"

@@ -196,16 +196,14 @@ function setText(text: string): void {
           @set="(height) => store.edit('Wall height', (p) => setFacts(p, 'wall', wall!.id, { height }))"
         />
       </div>
-      <div class="pair">
-        <v-select
-          v-for="end in ['a', 'b'] as const"
-          :key="end"
-          :label="end === 'a' ? 'Its start' : 'Its end'"
-          :items="joins"
-          :model-value="(end === 'a' ? wall.joinA : wall.joinB) ?? 'layers'"
-          @update:model-value="(join: string) => setJoinOf(end, join)"
-        />
-      </div>
+      <v-select
+        v-for="end in ['a', 'b'] as const"
+        :key="end"
+        :label="end === 'a' ? 'Corner at its start' : 'Corner at its end'"
+        :items="joins"
+        :model-value="(end === 'a' ? wall.joinA : wall.joinB) ?? 'layers'"
+        @update:model-value="(join: string) => setJoinOf(end, join)"
+      />
       <v-btn
         size="small"
         variant="outlined"
