@@ -9,16 +9,26 @@ import {
   addWalls,
   changeOpening,
   copySheet,
+  copyWallType,
   flipHand,
+  flipWall,
   moveItems,
   moveWallSideways,
   newProject,
   nextSheetNumber,
+  partOf,
   removeItems,
+  removeWallType,
+  renameWallType,
+  retypeWalls,
+  setMaterial,
+  setStrips,
   setWallLength,
 } from '../src/edit'
 import { Project, type AnyRecord, type Wall } from '../src/records'
-import { LEVEL, opening, projectWith, wall } from './wallFixture'
+import { settleDrawing } from '../src/check'
+import { FEET_INCHES_WALL_TYPES, METRIC_WALL_TYPES } from '../src/library'
+import { LEVEL, PLAN, opening, projectWith, wall } from './wallFixture'
 
 let counter = 0
 const makeId = (): string => `id${++counter}`
@@ -281,5 +291,96 @@ describe('history', () => {
       history.add({ id: `r${++n}`, label: history.next.redo.label, undoes: history.next.redo.id })
     }
     expect(redone).toEqual(['a', 'b', 'c'])
+  })
+})
+
+describe('matters that can be mended', () => {
+  const settle = (...records: AnyRecord[]) => {
+    const project = projectWith(PLAN, ...records)
+    const solver = new LevelSolver(project, LEVEL)
+    return { project, solver, matters: settleDrawing(project, PLAN, solver) }
+  }
+  it('a wall that ends short of another is run on to it', () => {
+    const { project, solver, matters } = settle(
+      wall('a', [0, 0, 4000, 0]),
+      wall('b', [2000, 3000, 2000, 100]),
+    )
+    expect(matters.map((matter) => matter.text)).toEqual(['A wall ends 30 mm short of another.'])
+    const change = matters[0]!.mend!(project)
+    project.check(change)
+    project.apply(change)
+    solver.follow(change)
+    expect(settleDrawing(project, PLAN, solver)).toEqual([])
+    expect(project.need('wall', 'b').b).toEqual({ x: 2000, y: 0 })
+  })
+  it('of two walls in one place the one without openings goes; overlaps are told', () => {
+    const { project, matters } = settle(
+      wall('a', [0, 0, 4000, 0]),
+      wall('b', [500, 0, 3500, 0]),
+      opening('d', 'b', 1500, 900),
+    )
+    expect(matters.filter((m) => m.stage === 'walls').map((m) => m.text)).toEqual([
+      'Two walls stand in the same place.',
+    ])
+    expect(matters[0]!.mend!(project).drop).toEqual(['a'])
+    const over = settle(wall('a', [0, 0, 4000, 0]), wall('b', [3000, 0, 7000, 0]))
+    expect(over.matters.map((m) => m.text)).toEqual(['Two walls overlap for 1\u202f000 mm.'])
+  })
+})
+
+describe('wall types and materials', () => {
+  const project = projectWith()
+  it('are copied, renamed, given other strips and removed again', () => {
+    const { change, type } = copyWallType(project, 'wall-type-block-140', makeId)
+    project.apply(change)
+    project.apply(renameWallType(project, type, 'Lined block'))
+    const strips = [
+      { material: 'material-plaster', thickness: 12 },
+      { material: 'material-blockwork', thickness: 140 },
+    ]
+    const put = setStrips(project, type, strips)
+    project.check(put)
+    project.apply(put)
+    expect(project.need('wallType', type)).toMatchObject({ name: 'Lined block', strips })
+    expect(partOf(project, strips[0]!)).toBe('finish')
+    expect(partOf(project, strips[1]!)).toBe('structure')
+    expect(() => renameWallType(project, type, 'Block 140')).toThrow(/already/)
+    expect(() => setStrips(project, type, [])).toThrow(/at least one/)
+    expect(() => setStrips(project, type, [{ material: 'material-plaster', thickness: 0 }])).toThrow(/thick/)
+    expect(() => setMaterial(project, 'material-plaster', { priority: 1.5 })).toThrow(/whole number/)
+    project.apply(removeWallType(project, type))
+    expect(project.find('wallType', type)).toBeUndefined()
+  })
+  it('at least eight ship in each system, all different in name', () => {
+    for (const types of [METRIC_WALL_TYPES, FEET_INCHES_WALL_TYPES]) {
+      expect(types.length).toBeGreaterThanOrEqual(8)
+      expect(new Set(types.map((type) => type.name)).size).toBe(types.length)
+    }
+  })
+})
+
+describe('another type or drawn line keeps the face that was chosen', () => {
+  it('the right face stays while the wall grows to the left', () => {
+    const project = projectWith(wall('a', [0, 0, 4000, 0], 'block-140', 'centre'))
+    const change = retypeWalls(project, ['a'], { type: 'wall-type-cavity-350' }, 'right')
+    project.apply(change)
+    // 140 about y = 0: the right face lies at −70; of 350 about its centre the line lies 175 further.
+    expect(project.need('wall', 'a').a.y).toBeCloseTo(-70 + 175, 9)
+  })
+  it('walls that met still meet', () => {
+    const project = projectWith(...room)
+    project.apply(retypeWalls(project, ['s'], { reference: 'left' }, 'left'))
+    const s = project.need('wall', 's')
+    expect(s.a.y).toBeCloseTo(70, 9)
+    expect(project.need('wall', 'e').a).toEqual(s.b)
+    expect(project.need('wall', 'w').b).toEqual(s.a)
+  })
+  it('drawn the other way round it looks the same', () => {
+    const project = projectWith(wall('a', [0, 0, 4000, 0], 'block-140', 'left'), opening('d', 'a', 1000, 900))
+    const before = new LevelSolver(project, LEVEL).cutArea()
+    project.apply(flipWall(project, 'a'))
+    expect(project.need('opening', 'd')).toMatchObject({ along: 3000, hand: 'end', side: 'right' })
+    expect(new LevelSolver(project, LEVEL).cutArea()).toBeCloseTo(before, 6)
+    expect(project.need('wall', 'a')).toMatchObject({ a: { x: 4000, y: 0 }, reference: 'right' })
   })
 })

@@ -1,8 +1,10 @@
-import { inWall, type LevelSolver } from '../building'
+import { atWall, inWall, type LevelSolver, type SolvedWall } from '../building'
 import { holdAnchor, openingPoint } from '../annotate'
+import { draftField, hatchOutlines } from '../derive'
 import { layText } from '../display'
-import { NEAR_MISS, type Point } from '../geometry'
-import type { Drawing, Id, Project } from '../records'
+import { removeItems, runWallOn } from '../edit'
+import { NEAR_MISS, boxOf, cross, distance, growBox, type Point } from '../geometry'
+import type { Change, Drawing, Id, Project } from '../records'
 import { formatLengthWithUnit } from '../units'
 
 export type Stage = 'set-out' | 'walls' | 'openings' | 'fit-out' | 'annotate' | 'compose' | 'issue'
@@ -18,13 +20,31 @@ export interface Matter {
   readonly sheet: Id | null
   /** On the drawing, real mm. */
   readonly at: Point | null
+  /** What would mend it, where the program knows. */
+  readonly mend?: (project: Project) => Change
 }
 
 /** Open matters of one drawing. */
 export function settleDrawing(project: Project, drawing: Drawing, solver: LevelSolver): Matter[] {
   const matters: Matter[] = []
-  const add = (stage: Stage, key: string, text: string, about: Id[], at: Point | null): void => {
-    matters.push({ id: `${drawing.id}-${key}`, stage, text, about, drawing: drawing.id, sheet: null, at })
+  const add = (
+    stage: Stage,
+    key: string,
+    text: string,
+    about: Id[],
+    at: Point | null,
+    mend?: Matter['mend'],
+  ): void => {
+    matters.push({
+      id: `${drawing.id}-${key}`,
+      stage,
+      text,
+      about,
+      drawing: drawing.id,
+      sheet: null,
+      at,
+      ...(mend ? { mend } : {}),
+    })
   }
   const { units } = project.facts
   for (const wall of solver.all()) {
@@ -37,11 +57,23 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
         add(
           'walls',
           `free-${shape.id}-${end}`,
-          `A wall ends ${formatLengthWithUnit(near, units)} short of another.`,
+          `A wall ends ${formatLengthWithUnit(near.away, units)} short of another.`,
           [shape.id],
           shape[end],
+          (now) => runWallOn(now, shape.id, end, near.id),
         )
     }
+    for (const { other, length, doubled } of overlapsOf(solver, wall))
+      add(
+        'walls',
+        `over-${shape.id}-${other}`,
+        doubled
+          ? 'Two walls stand in the same place.'
+          : `Two walls overlap for ${formatLengthWithUnit(length, units)}.`,
+        [shape.id, other],
+        atWall(shape, shape.length / 2, 0),
+        doubled ? (now) => removeItems(now, [lesser(now, shape.id, other)]) : undefined,
+      )
     for (const { opening, fault } of wall.openings) {
       if (!fault) continue
       const what = opening.fit === 'gap' ? 'An opening' : `A ${opening.fit}`
@@ -77,6 +109,15 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
           record.tip.last,
         )
     }
+    if (record?.kind === 'hatch') {
+      const { found } = hatchOutlines(project, record, draftField(project, drawing, solver))
+      const at = record.outlines[0]!.vertices[0]!
+      if (!found)
+        add('fit-out', `hatch-${id}`, 'A hatch lost its outline; it keeps the last one.', [id], {
+          x: at.x,
+          y: at.y,
+        })
+    }
     if (record?.kind === 'leader' || record?.kind === 'note') {
       const { missing } = layText(record.text.replace(/\n/g, ''), 1)
       const at = record.kind === 'note' ? record.at : record.tip.last
@@ -87,9 +128,9 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
   return matters
 }
 
-/** How far short of another wall a free end stops; null when none is near. */
-function nearMiss(solver: LevelSolver, id: Id, p: Point): number | null {
-  let nearest: number | null = null
+/** How far short of another wall a free end stops, and of which; null when none is near. */
+function nearMiss(solver: LevelSolver, id: Id, p: Point): { away: number; id: Id } | null {
+  let nearest: { away: number; id: Id } | null = null
   const box = { minX: p.x - NEAR_MISS, minY: p.y - NEAR_MISS, maxX: p.x + NEAR_MISS, maxY: p.y + NEAR_MISS }
   for (const other of solver.wallsNear(box)) {
     const { shape } = other
@@ -98,9 +139,49 @@ function nearMiss(solver: LevelSolver, id: Id, p: Point): number | null {
     const beyond = Math.max(0, -along, along - shape.length)
     const beside = Math.max(0, shape.low - aside, aside - shape.high)
     const away = Math.hypot(beyond, beside)
-    if (away > 0 && away <= NEAR_MISS && (nearest === null || away < nearest)) nearest = away
+    if (away > 0 && away <= NEAR_MISS && (nearest === null || away < nearest.away))
+      nearest = { away, id: shape.id }
   }
   return nearest
+}
+
+/** Lines nearer to each other than this run in one line, mm. */
+const IN_LINE = 20
+/** Walls may share so much of their length at a joint, mm. */
+const SHARED = 60
+
+/** Walls that run beside a wall in the same line and over the same length; each pair once. */
+function overlapsOf(
+  solver: LevelSolver,
+  { shape }: SolvedWall,
+): { other: Id; length: number; doubled: boolean }[] {
+  if (shape.arc) return []
+  const box = growBox(boxOf([shape.a, shape.b]), IN_LINE)
+  const found: { other: Id; length: number; doubled: boolean }[] = []
+  for (const { shape: other } of solver.wallsNear(box)) {
+    if (other.id <= shape.id || other.arc || Math.abs(cross(shape.u, other.u)) > 1e-3) continue
+    const a = inWall(shape, other.a)
+    const b = inWall(shape, other.b)
+    if (Math.abs(a.aside) > IN_LINE || Math.abs(b.aside) > IN_LINE) continue
+    const from = Math.max(0, Math.min(a.along, b.along))
+    const to = Math.min(shape.length, Math.max(a.along, b.along))
+    if (to - from <= SHARED) continue
+    found.push({
+      other: other.id,
+      length: to - from,
+      doubled: to - from >= Math.min(shape.length, other.length) - 1,
+    })
+  }
+  return found
+}
+
+/** Of two walls the one that can go: without openings, or else the shorter. */
+function lesser(project: Project, p: Id, q: Id): Id {
+  const weight = (id: Id): number => {
+    const wall = project.need('wall', id)
+    return project.dependents(id).length * 1e9 + distance(wall.a, wall.b)
+  }
+  return weight(p) < weight(q) ? p : q
 }
 
 /** Open matters of the sheets. */

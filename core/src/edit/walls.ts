@@ -377,3 +377,16 @@ export function addColumn(project: Project, input: Omit<Column, 'id' | 'kind'>, 
   if (twin) throw new EditRefused('There is a column in this place already.')
   return { put: [{ ...input, at: { x: input.at.x, y: input.at.y }, id: makeId(), kind: 'column' }], drop: [] }
 }
+
+/** Runs an end of a wall on to the drawn line of another, along its own line. */
+export function runWallOn(project: Project, id: Id, end: 'a' | 'b', to: Id): Change {
+  refuseLocked(project, [id])
+  const wall = project.need('wall', id)
+  const place = carrierCrossings(wallAxis(wall), wallAxis(project.need('wall', to)))
+    .map(({ point }) => point)
+    .sort((p, q) => distance(p, wall[end]) - distance(q, wall[end]))[0]
+  if (!place || distance(place, wall[end]) > 2000)
+    throw new EditRefused('These two walls do not meet where they lead. Bring them together by hand.')
+  const ends = { a: wall.a, b: wall.b, [end]: place }
+  return { put: withEnds(project, wall, ends.a, ends.b), drop: [] }
+}

@@ -6,10 +6,10 @@ import { formatLength } from '@lamina/core/units'
 import { useProject } from '../store/project'
 
 /** The layers of a wall type as they are cut, left side on the left. */
-const props = defineProps<{ type: WallType }>()
+const props = defineProps<{ type: WallType; wide?: boolean }>()
 const store = useProject()
-const WIDTH = 182
-const HEIGHT = 40
+const WIDTH = props.wide ? 464 : 182
+const HEIGHT = props.wide ? 84 : 40
 
 const strips = computed(() => {
   const total = props.type.strips.reduce((sum, strip) => sum + strip.thickness, 0)

@@ -8,6 +8,7 @@ import {
   mdiImageFilterCenterFocus,
   mdiLayersOutline,
   mdiLayersPlus,
+  mdiWrenchOutline,
   mdiXml,
 } from '@mdi/js'
 import { computed } from 'vue'
@@ -124,6 +125,9 @@ function optionsAfter(i: number): ToolEntry | null {
       <h3>With</h3>
       <div class="stack">
         <v-select v-model="wallType" :items="wallTypes" label="Wall type" />
+        <button type="button" class="link" @click="desk.wallTypesOpen = !desk.wallTypesOpen">
+          Edit wall types and materials
+        </button>
         <v-select v-model="desk.reference" :items="sides" label="Drawn line" />
         <v-select v-model="desk.lock" :items="locks" label="Hold the direction" />
       </div>
@@ -237,6 +241,9 @@ function optionsAfter(i: number): ToolEntry | null {
         <button type="button" @click="actions.show(matter)">
           <v-icon :icon="mdiImageFilterCenterFocus" size="14" /> Show
         </button>
+        <button v-if="matter.mend" type="button" @click="store.edit('Mend', matter.mend)">
+          <v-icon :icon="mdiWrenchOutline" size="14" /> Mend
+        </button>
       </div>
     </template>
   </section>
@@ -264,6 +271,19 @@ function optionsAfter(i: number): ToolEntry | null {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 1px 4px;
+}
+.link {
+  font: inherit;
+  font-size: 12.5px;
+  text-align: left;
+  margin: -4px 6px 2px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: rgb(var(--v-theme-live));
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  cursor: pointer;
 }
 .wide {
   grid-column: 1 / -1;

@@ -15,6 +15,7 @@ import LayersPanel from '../components/LayersPanel.vue'
 import MeasureTag from '../components/MeasureTag.vue'
 import TopLine from '../components/TopLine.vue'
 import TraitsPanel from '../components/TraitsPanel.vue'
+import WallTypesPanel from '../components/WallTypesPanel.vue'
 import { LENSES, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
@@ -541,6 +542,7 @@ const locator = computed(() => {
       </p>
     </div>
     <LayersPanel v-if="desk.layersOpen" />
+    <WallTypesPanel v-else-if="desk.wallTypesOpen" />
     <TraitsPanel v-else-if="showTraits" :drawing="drawing" />
   </div>
   <FootLine v-bind="foot" />

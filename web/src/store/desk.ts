@@ -164,6 +164,7 @@ export const useDesk = defineStore('desk', () => {
   })
   const hatchGap = ref(0)
   const layersOpen = ref(false)
+  const wallTypesOpen = ref(false)
   /** What was copied and is to be pasted at the pointer. */
   const clipping = shallowRef<Clipping | null>(null)
 
@@ -207,6 +208,7 @@ export const useDesk = defineStore('desk', () => {
     filling,
     hatchGap,
     layersOpen,
+    wallTypesOpen,
     clipping,
     select,
     take,

@@ -153,6 +153,10 @@ export function useActions() {
       add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
       add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
     }
+    add('layers', 'Layers', 'Setting', () => (desk.layersOpen = true))
+    add('wall-types', 'Wall types and materials', 'Setting', () => (desk.wallTypesOpen = true))
+    if (desk.previous.length > 0)
+      add('previous', 'Previous selection', 'Action', () => desk.select(desk.previous))
     add('projects', 'All projects', 'Action', () => void router.push('/'))
     add('dark', 'Dark theme', 'Setting', () => theme.change('dark'))
     add('light', 'Light theme', 'Setting', () => theme.change('light'))

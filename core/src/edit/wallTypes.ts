@@ -1,0 +1,101 @@
+import {
+  patternNames,
+  type Change,
+  type Id,
+  type Material,
+  type Project,
+  type Strip,
+  type WallType,
+} from '../records'
+import { EditRefused, type MakeId } from './refusal'
+
+/** A strip's part: what it was set to, or by its material's priority (structure from 50 on). */
+export function partOf(project: Project, strip: Strip): 'structure' | 'finish' {
+  return strip.part ?? (project.need('material', strip.material).priority >= 50 ? 'structure' : 'finish')
+}
+
+function freeName(
+  project: Project,
+  kind: 'wallType' | 'material',
+  name: string,
+  own: Id | null,
+  word: string,
+): string {
+  const plain = name.trim()
+  if (!plain) throw new EditRefused(`A ${word} needs a name.`)
+  const taken = project
+    .all(kind)
+    .some((each) => each.id !== own && each.name.toLowerCase() === plain.toLowerCase())
+  if (taken) throw new EditRefused(`There is a ${word} “${plain}” already.`)
+  return plain
+}
+
+/** A copy of a wall type under a free name, to be changed. */
+export function copyWallType(project: Project, from: Id, makeId: MakeId): { change: Change; type: Id } {
+  const model = project.need('wallType', from)
+  const names = new Set(project.all('wallType').map((type) => type.name))
+  let name = `${model.name} copy`
+  for (let n = 2; names.has(name); n++) name = `${model.name} copy ${n}`
+  const type: WallType = { ...model, id: makeId(), name }
+  return { change: { put: [type], drop: [] }, type: type.id }
+}
+
+/** Another name for a wall type. */
+export function renameWallType(project: Project, id: Id, name: string): Change {
+  const type = project.need('wallType', id)
+  return { put: [{ ...type, name: freeName(project, 'wallType', name, id, 'wall type') }], drop: [] }
+}
+
+/** Other strips for a wall type, from its left side to its right; every wall of the type changes. */
+export function setStrips(project: Project, id: Id, strips: readonly Strip[]): Change {
+  const type = project.need('wallType', id)
+  if (strips.length === 0) throw new EditRefused('A wall type needs at least one strip.')
+  if (strips.length > 20) throw new EditRefused('A wall type has at most 20 strips.')
+  for (const strip of strips) {
+    project.need('material', strip.material)
+    if (!(strip.thickness > 0 && strip.thickness <= 5000))
+      throw new EditRefused('A strip is between 0 and 5 m thick.')
+  }
+  return { put: [{ ...type, strips: strips.map((strip) => ({ ...strip })) }], drop: [] }
+}
+
+/** Removes a wall type that no wall is of. */
+export function removeWallType(project: Project, id: Id): Change {
+  const type = project.need('wallType', id)
+  const used = project.all('wall').filter((wall) => wall.type === id).length
+  if (used > 0)
+    throw new EditRefused(
+      `${used} wall${used > 1 ? 's are' : ' is'} of the type “${type.name}”. Give ${used > 1 ? 'them' : 'it'} another type first.`,
+    )
+  if (project.all('wallType').length < 2) throw new EditRefused('A project keeps at least one wall type.')
+  return { put: [], drop: [id] }
+}
+
+/** A new material, of the look of another. */
+export function addMaterial(
+  project: Project,
+  name: string,
+  like: Id,
+  makeId: MakeId,
+): { change: Change; material: Id } {
+  const model = project.need('material', like)
+  const material: Material = {
+    ...model,
+    id: makeId(),
+    name: freeName(project, 'material', name, null, 'material'),
+  }
+  return { change: { put: [material], drop: [] }, material: material.id }
+}
+
+/** Facts of a material: its priority in joins, its patterns, its tone. */
+export function setMaterial(project: Project, id: Id, facts: Partial<Omit<Material, 'id' | 'kind'>>): Change {
+  const material = project.need('material', id)
+  const name =
+    facts.name === undefined ? material.name : freeName(project, 'material', facts.name, id, 'material')
+  const { priority = material.priority } = facts
+  if (!(Number.isInteger(priority) && priority >= 0 && priority <= 1000))
+    throw new EditRefused('A priority is a whole number from 0 to 1 000; the higher runs through.')
+  if (facts.pattern && !patternNames.includes(facts.pattern))
+    throw new EditRefused('There is no such pattern.')
+  return { put: [{ ...material, ...facts, name }], drop: [] }
+}
