@@ -1,7 +1,7 @@
 import type { DisplayItem } from '../core/src/display'
 import { paintList } from '../web/src/surface/painter'
 
-const COUNT = 50_000
+const COUNT = 100_000
 const SCALE = 0.02
 
 /** Short walls' worth of segments over a field of 64 × 40 m, all in view at 1280 × 800. */

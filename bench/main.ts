@@ -1,5 +1,6 @@
 import { benchDisplay } from './display'
 import { benchPlot } from './plot'
+import { benchPattern, benchSnap } from './snap'
 import { benchWalls } from './walls'
 
 export interface Row {
@@ -10,7 +11,13 @@ export interface Row {
   readonly limit: number
 }
 
-const rows: Row[] = [...benchWalls(), ...(await benchDisplay()), ...(await benchPlot())]
+const rows: Row[] = [
+  ...benchWalls(),
+  ...benchSnap(),
+  ...benchPattern(),
+  ...(await benchDisplay()),
+  ...(await benchPlot()),
+]
 const cells = rows.map((row) => [
   row.what,
   row.measured,

@@ -235,7 +235,10 @@ describe('leaders, notes and measuring', () => {
     const tool = measureTool(bench)
     tool.press(pointer(0, 0))
     tool.press(pointer(3000, 0))
-    expect(tool.remark!(pointer(3000, 4000))).toBe('x 0 · y 4\u202f000 · in all 7\u202f000')
+    expect(tool.remark!(pointer(3000, 4000))).toBe(
+      'x 0 · y 4\u202f000 · in all 7\u202f000 · angle 90° · area 6.0 m², around 12\u202f000',
+    )
+    expect(tool.figure!()).toBe(3000)
     expect(tool.fields(pointer(3000, 4000))[0]!.shown).toBe('4\u202f000')
     expect(bench.labels).toEqual([])
   })

@@ -91,6 +91,14 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     b.block(level, 'chair', x, y, turn)
   b.block(level, 'tree', -3600, 1900, 40)
 
+  // The hearths under the kilns, and the beam over the studio on its two columns.
+  for (const x of [9450, 12600]) {
+    const hearth = b.line(drawing, 'outlines', [x, 6800, x + 1400, 6800, x + 1400, 8200, x, 8200], true)
+    b.hatch(drawing, hearth, 'brick stack bond')
+  }
+  for (const x of [3400, 6300]) b.column(level, 'concrete', x, 4350, 240)
+  for (const y of [4275, 4425]) b.line(drawing, 'overhead', [350, y, 9138, y])
+
   b.note(drawing, 'THROWING STUDIO', 4300, 3150)
   b.note(drawing, 'GLAZE STORE', 2050, 7050, 3)
   b.note(drawing, 'KILN ROOM', 11500, 5900)

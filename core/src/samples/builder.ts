@@ -1,6 +1,15 @@
 import { LevelSolver } from '../building'
 import { anchorAt } from '../locate'
-import { addOpening, addViewport, addWalls, type MakeId, type NewOpening } from '../edit'
+import {
+  addColumn,
+  addHatch,
+  addLinework,
+  addOpening,
+  addViewport,
+  addWalls,
+  type MakeId,
+  type NewOpening,
+} from '../edit'
 import {
   Project,
   type Anchor,
@@ -8,6 +17,7 @@ import {
   type Change,
   type Id,
   type Opening,
+  type PatternName,
   type ReferenceSide,
 } from '../records'
 import { extentOf } from '../display'
@@ -82,6 +92,51 @@ export class SampleBuilder {
       turn: (degrees * Math.PI) / 180,
       mirrored: false,
     })
+  }
+
+  /** A drafted line or outline on a layer; gives its id. */
+  line(drawing: Id, layer: string, coordinates: number[], closed = false): Id {
+    const vertices = []
+    for (let i = 0; i + 1 < coordinates.length; i += 2)
+      vertices.push({ x: coordinates[i]!, y: coordinates[i + 1]!, sweep: 0 })
+    const change = addLinework(
+      this.project,
+      { drawing, layer: `layer-${layer}`, shape: { form: 'path', path: { vertices, closed } } },
+      this.makeId,
+    )
+    this.do('Line', change)
+    return change.put[0]!.id
+  }
+
+  /** A pattern within a drafted outline. */
+  hatch(drawing: Id, outline: Id, pattern: PatternName, turn = 0): void {
+    const filling = { with: 'pattern', pattern, width: 1, height: 1, turn, origin: { x: 0, y: 0 } } as const
+    this.do(
+      'Hatch',
+      addHatch(
+        this.project,
+        { drawing, layer: 'layer-hatches', region: { by: 'items', items: [outline] }, outlines: [], filling },
+        this.makeId,
+      ),
+    )
+  }
+
+  /** A round column. */
+  column(level: Id, material: string, x: number, y: number, diameter: number): void {
+    this.do(
+      'Column',
+      addColumn(
+        this.project,
+        {
+          level,
+          material: `material-${material}`,
+          at: point(x, y),
+          turn: 0,
+          section: { form: 'round', diameter },
+        },
+        this.makeId,
+      ),
+    )
   }
 
   note(drawing: Id, text: string, x: number, y: number, heightPaperMm = 3.5): void {

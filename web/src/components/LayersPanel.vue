@@ -172,7 +172,7 @@ function move(layer: Layer): void {
   z-index: 4;
   right: 14px;
   top: 14px;
-  width: 560px;
+  width: 640px;
   max-height: calc(100% - 28px);
   overflow-y: auto;
   padding: 13px 16px 16px;
@@ -227,8 +227,15 @@ select {
 select option {
   color: #1e2a38;
 }
+td:nth-child(2) {
+  width: 88px;
+}
+td:first-child {
+  width: 190px;
+}
 .line {
   display: flex;
+  width: 200px;
   align-items: center;
   gap: 6px;
 }

@@ -11,7 +11,7 @@ import {
   mdiWrenchOutline,
   mdiXml,
 } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Matter } from '@lamina/core/check'
 import type { ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatHeight } from '@lamina/core/units'
@@ -31,6 +31,11 @@ const props = defineProps<{ actions: Actions; matters: readonly Matter[] }>()
 const store = useProject()
 const desk = useDesk()
 
+const drawer = ref<HTMLElement | null>(null)
+watch(
+  () => desk.stage,
+  () => drawer.value?.scrollTo(0, 0),
+)
 const stage = computed(() => STAGES.find((entry) => entry.id === desk.stage)!)
 const here = computed(() => props.matters.filter((matter) => matter.stage === desk.stage))
 const drawing = computed(() => props.actions.drawing.value)
@@ -93,7 +98,7 @@ function optionsAfter(i: number): ToolEntry | null {
 </script>
 
 <template>
-  <section class="drawer" :aria-label="`${stage.name}: tools`">
+  <section ref="drawer" class="drawer" :aria-label="`${stage.name}: tools`">
     <h2>{{ stage.name }}</h2>
     <p class="soft small under">{{ under }}</p>
 
@@ -126,7 +131,7 @@ function optionsAfter(i: number): ToolEntry | null {
       <div class="stack">
         <v-select v-model="wallType" :items="wallTypes" label="Wall type" />
         <button type="button" class="link" @click="desk.wallTypesOpen = !desk.wallTypesOpen">
-          Edit wall types and materials
+          Edit wall types
         </button>
         <v-select v-model="desk.reference" :items="sides" label="Drawn line" />
         <v-select v-model="desk.lock" :items="locks" label="Hold the direction" />
@@ -151,7 +156,6 @@ function optionsAfter(i: number): ToolEntry | null {
         />
       </div>
     </template>
-    <BlockChooser v-else-if="desk.stage === 'fit-out'" @choose="take('block')" />
     <template v-else-if="desk.stage === 'compose'">
       <h3>Sheet</h3>
       <DrawerEntry :icon="mdiFilePlusOutline" name="New sheet" @choose="actions.newSheet()" />
@@ -234,6 +238,7 @@ function optionsAfter(i: number): ToolEntry | null {
         @choose="desk.layersOpen = !desk.layersOpen"
       />
     </template>
+    <BlockChooser v-if="desk.stage === 'fit-out'" @choose="take('block')" />
     <template v-if="here.length">
       <h3>To settle here</h3>
       <div v-for="matter in here" :key="matter.id" class="matter">

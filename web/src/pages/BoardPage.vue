@@ -349,19 +349,19 @@ function onCopy(event: ClipboardEvent): void {
 let inPlace = false
 function onPaste(event: ClipboardEvent): void {
   if (isTyping(event.target)) return
-  const clipping = readClipping(event.clipboardData?.getData('text/plain') ?? '')
-  if (!clipping) {
+  const held = readClipping(event.clipboardData?.getData('text/plain') ?? '')
+  if (!held) {
     say.warn('The clipboard holds nothing drawn in Lamina.')
     return
   }
   event.preventDefault()
   if (inPlace) {
     const change = store.edit('Paste', (project, makeId) =>
-      paste(project, clipping, drawing.value, { x: 0, y: 0 }, makeId),
+      paste(project, held, drawing.value, { x: 0, y: 0 }, makeId),
     )
     if (change) desk.select(change.put.map((record) => record.id))
   } else {
-    desk.clipping = clipping
+    desk.clipping = held
     desk.take('paste')
   }
 }

@@ -79,12 +79,11 @@ export function hatchTool(bench: Bench, choice: FillChoice): Tool {
     fields: () => [
       { key: 'gap', label: 'gaps up to', kind: 'length', shown: formatLength(choice.gap(), bench.units) },
     ],
-    remark: () =>
-      leak
-        ? `It leaks here: ${formatLength(leak.width, bench.units)} wide`
-        : seen?.made
-          ? formatArea(seen.area, bench.units)
-          : '',
+    remark(at) {
+      const { made, area } = at && !taking ? around(at.raw) : { made: null, area: 0 }
+      if (made) return formatArea(area, bench.units)
+      return leak ? `It leaks here: ${formatLength(leak.width, bench.units)} wide` : ''
+    },
     last: () => null,
     press(at) {
       if (taking) {

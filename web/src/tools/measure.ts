@@ -1,6 +1,15 @@
-import { distance, type Point } from '@lamina/core/geometry'
+import {
+  angleOf,
+  distance,
+  normalAngle,
+  pathArea,
+  pathLength,
+  pathOfPoints,
+  subtract,
+  type Point,
+} from '@lamina/core/geometry'
 import { textItem } from '@lamina/core/display'
-import { formatLength } from '@lamina/core/units'
+import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
 import { polarFields } from './polar'
 import type { Bench, Tool } from './tool'
 
@@ -24,10 +33,27 @@ export function measureTool(bench: Bench): Tool {
       const last = points[points.length - 1]
       if (!last || !at) return ''
       const { units } = bench
-      const x = formatLength(Math.abs(at.point.x - last.x), units)
-      const y = formatLength(Math.abs(at.point.y - last.y), units)
-      const sum = points.length > 1 ? ` · in all ${formatLength(run(at.point), units)}` : ''
-      return `x ${x} · y ${y}${sum}`
+      const all = [...points, at.point]
+      const words = [
+        `x ${formatLength(Math.abs(at.point.x - last.x), units)}`,
+        `y ${formatLength(Math.abs(at.point.y - last.y), units)}`,
+      ]
+      const before = points[points.length - 2]
+      if (before) {
+        words.push(`in all ${formatLength(run(at.point), units)}`)
+        const turn = angleOf(subtract(at.point, last)) - angleOf(subtract(before, last))
+        words.push(`angle ${formatAngle(Math.abs(normalAngle(turn)), 2)}`)
+        const ring = pathOfPoints(all, true)
+        words.push(
+          `area ${formatArea(Math.abs(pathArea(ring)), units)}, around ${formatLength(pathLength(ring), units)}`,
+        )
+      }
+      return words.join(' · ')
+    },
+    figure() {
+      const a = points[points.length - 2]
+      const b = points[points.length - 1]
+      return a && b ? distance(a, b) : null
     },
     last: () => points[points.length - 1] ?? null,
     press(at) {

@@ -83,6 +83,8 @@ export interface Tool {
   /** A letter pressed on the board; true when the tool took it. */
   key?(key: string): boolean
   preview(at: Located | null): readonly DisplayItem[]
+  /** The length measured last, mm, ready to be typed for one; null when there is none. */
+  figure?(): number | null
   /** What would go, drawn as a warning. */
   gone?(at: Located | null): readonly DisplayItem[]
   /** Dragging with the tool in hand: from where it was pressed to where it was let go. */

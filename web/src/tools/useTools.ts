@@ -4,14 +4,15 @@ import { draftField, type DraftField } from '@lamina/core/derive'
 import { withGroups } from '@lamina/core/edit'
 import { lockDirection, pickBox, snapAt, type SnapKind } from '@lamina/core/locate'
 import { boxOf, distance, type Edge, type Point } from '@lamina/core/geometry'
-import { shownStepMm } from '@lamina/core/units'
+import { formatLength, shownStepMm } from '@lamina/core/units'
 import type { Drawing, Id } from '@lamina/core/records'
 import { OWN_ANGLE, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { makeTool } from './makeTool'
 import { usePointEntry } from './pointEntry'
-import type { Bench, Located, TagField, Tool } from './tool'
+import { measureTool } from './measure'
+import type { Bench, Located, Prompt, TagField, Tool } from './tool'
 import { typedValue, understand } from './typed'
 
 /** Pixels within which the pointer snaps and picks. */
@@ -99,13 +100,29 @@ export function useTools(
   }
 
   const tool = shallowRef<Tool | null>(null)
-  const entry = usePointEntry(bench, () => tool.value?.last() ?? null)
+  /** Measuring in the middle of another tool, which waits. */
+  const aside = shallowRef<Tool | null>(null)
+  /** The tool that the pointer works for now. */
+  const active = (): Tool | null => aside.value ?? tool.value
+  const entry = usePointEntry(bench, () => active()?.last() ?? null)
+
+  /** Back to the tool that waited; with a length measured, it is typed into its first field for one. */
+  function endAside(use: boolean): void {
+    const figure = use ? aside.value?.figure?.() : null
+    aside.value = null
+    bench.clearTyped()
+    if (figure === null || figure === undefined) return
+    const field = tool.value?.fields(at.value).find((each) => each.kind === 'length')
+    if (field) typed[field.key] = formatLength(figure, store.units)
+    else say.warn('This tool takes no length just now.')
+  }
   watch(
     () => [desk.tool, drawing.value.id, desk.round] as const,
     ([name]) => {
       bench.clearTyped()
       entry.clear()
       forgetRested()
+      aside.value = null
       tool.value = makeTool(name, bench, desk)
       tick.value++
     },
@@ -115,9 +132,9 @@ export function useTools(
   /** The pointer after snaps and direction lock; where nothing holds it, on whole steps of the project's units. */
   function locate(raw: Point, shift: boolean): Located {
     const found = held(raw, shift)
-    if (found.snap || tool.value?.free) return found
+    if (found.snap || active()?.free) return found
     const step = shownStepMm(store.units)
-    const last = tool.value?.last() ?? null
+    const last = active()?.last() ?? null
     const whole = (value: number): number => Math.round(value / step) * step
     if (last && found.locked) {
       const length = distance(last, found.point)
@@ -130,17 +147,17 @@ export function useTools(
   }
 
   function held(raw: Point, shift: boolean): Located {
-    const active = tool.value
-    const last = active?.last() ?? null
-    if (!active || active.free) return { raw, point: raw, snap: null, locked: shift }
+    const now = active()
+    const last = now?.last() ?? null
+    if (!now || now.free) return { raw, point: raw, snap: null, locked: shift }
     const reach = bench.reach
     const axes = drawing.value.axes ?? 0
     const snap = snapAt(snapField(), {
       pointer: raw,
       reach,
       last,
-      align: [...(active.alignFrom?.() ?? []), ...rested.value, ...(last ? [last] : [])],
-      walls: active.walls ?? false,
+      align: [...(now.alignFrom?.() ?? []), ...rested.value, ...(last ? [last] : [])],
+      walls: now.walls ?? false,
       axes,
       like: like.value,
     })
@@ -183,7 +200,7 @@ export function useTools(
       reach,
       last,
       align: [last],
-      walls: tool.value?.walls ?? false,
+      walls: active()?.walls ?? false,
     })
     const axes = drawing.value.axes ?? 0
     const onIt = snap && lockDirection(last, snap.point, Math.PI / 2, 1e-6, axes)
@@ -222,7 +239,7 @@ export function useTools(
   }
 
   function give(located: Located): void {
-    tool.value?.press(located)
+    active()?.press(located)
     forgetRested()
   }
 
@@ -258,7 +275,8 @@ export function useTools(
         at.value = given
         give(given)
       }
-    } else tool.value?.enter(at.value)
+    } else if (aside.value && !Object.values(typed).some(Boolean)) endAside(true)
+    else active()?.enter(at.value)
     tick.value++
   }
 
@@ -267,7 +285,9 @@ export function useTools(
     say.clear()
     if (Object.values(typed).some(Boolean)) bench.clearTyped()
     else if (entry.clear()) bench.clearTyped()
-    else if (!tool.value?.back()) {
+    else if (aside.value) {
+      if (!aside.value.back()) endAside(false)
+    } else if (!tool.value?.back()) {
       if (desk.tool !== 'select') desk.take('select')
       else desk.select([])
     }
@@ -276,9 +296,15 @@ export function useTools(
   }
 
   function key(letter: string): boolean {
-    const active = tool.value
-    if (!active) return false
-    const taken = (!active.free && entry.key(letter)) || (active.key?.(letter) ?? false)
+    const now = active()
+    if (!now) return false
+    if (letter === 'q' && desk.tool !== 'measure' && desk.tool !== 'select') {
+      if (aside.value) endAside(false)
+      else aside.value = measureTool(bench)
+      tick.value++
+      return true
+    }
+    const taken = (!now.free && entry.key(letter)) || (now.key?.(letter) ?? false)
     if (taken) tick.value++
     return taken
   }
@@ -296,22 +322,38 @@ export function useTools(
     desk.block,
     desk.ways,
     entry.entry.value,
+    aside.value,
   ]
   const fields = computed<readonly TagField[]>(
-    () => (depends(), entry.fields(at.value) ?? tool.value?.fields(at.value) ?? []),
+    () => (depends(), entry.fields(at.value) ?? active()?.fields(at.value) ?? []),
   )
-  const remark = computed(() => (depends(), tool.value?.remark?.(here()) ?? ''))
+  const remark = computed(() => (depends(), active()?.remark?.(here()) ?? ''))
   const prompt = computed(() => {
     depends()
     return (
       entry.prompt() ??
+      asidePrompt() ??
       tool.value?.prompt() ?? {
         text: 'Select, or take a tool from the drawer.',
         keys: 'Drag: a box · Shift: add · Alt: only what lies inside · Del: remove',
       }
     )
   })
-  const preview = (): DisplayList => tool.value?.preview(here()) ?? []
+  function asidePrompt(): Prompt | null {
+    if (!aside.value) return null
+    const figure = aside.value.figure?.() ?? null
+    return {
+      text: aside.value.prompt().text,
+      keys:
+        figure === null
+          ? 'Q: back to the tool in hand'
+          : `Enter: take ${formatLength(figure, store.units)} into the tool · Q: back without it`,
+    }
+  }
+  const preview = (): DisplayList => [
+    ...(aside.value ? (tool.value?.preview(null) ?? []) : []),
+    ...(active()?.preview(here()) ?? []),
+  ]
   const gone = (): DisplayList => tool.value?.gone?.(here()) ?? []
   return {
     tool,

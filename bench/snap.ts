@@ -1,0 +1,113 @@
+import RBush from 'rbush'
+import { PATTERNS, patternLines } from '../core/src/display'
+import { edgeEntry, type FieldEdge } from '../core/src/derive'
+import { snapAt, type SnapField } from '../core/src/locate'
+import type { Row } from './main'
+import { least, ms } from './time'
+
+const COUNT = 200_000
+const REACH = 60
+
+let seed = 11
+const random = (): number => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647
+
+/** Segments of about a metre, strewn as densely as a drawing of a large building. */
+function edges(): FieldEdge[] {
+  const made: FieldEdge[] = []
+  for (let i = 0; i < COUNT; i++) {
+    const a = { x: random() * 400_000, y: random() * 300_000 }
+    const across = random() < 0.5
+    const b = across ? { x: a.x + 1100, y: a.y } : { x: a.x, y: a.y + 1100 }
+    made.push(edgeEntry({ a, b, sweep: i % 10 === 0 ? 0.5 : 0 }, 'line', `e${i}`))
+  }
+  return made
+}
+
+const percentile = (times: number[], part: number): number =>
+  [...times].sort((p, q) => p - q)[Math.floor(times.length * part)]!
+
+/** The nearest snap among 200 000 segments, against the bare query of the spatial index. */
+export function benchSnap(): Row[] {
+  const index = new RBush<FieldEdge>().load(edges())
+  const query = (p: { x: number; y: number }, reach: number): FieldEdge[] =>
+    index.search({ minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach })
+  const field: SnapField = { guides: [], edgesNear: query, spotsNear: () => [] }
+  const bare: number[] = []
+  const whole: number[] = []
+  const places = Array.from({ length: 4000 }, () => ({ x: random() * 400_000, y: random() * 300_000 }))
+  let found = 0
+  for (let round = 0; round < 2; round++) {
+    bare.length = whole.length = 0
+    for (const pointer of places) {
+      let start = performance.now()
+      query(pointer, REACH)
+      bare.push(performance.now() - start)
+      start = performance.now()
+      const snap = snapAt(field, {
+        pointer,
+        reach: REACH,
+        last: { x: 0, y: 0 },
+        align: [{ x: 0, y: 0 }],
+        walls: false,
+      })
+      whole.push(performance.now() - start)
+      if (snap) found++
+    }
+  }
+  if (found === 0) throw new Error('nothing was found')
+  const sum = (times: number[]): number => times.reduce((a, b) => a + b, 0) / times.length
+  return [
+    {
+      what: 'nearest snap among 200 000 segments, 95th percentile',
+      measured: ms(percentile(whole, 0.95)),
+      against: '0.5 ms',
+      ratio: percentile(whole, 0.95) / 0.5,
+      limit: 1,
+    },
+    {
+      what: 'nearest snap, mean',
+      measured: ms(sum(whole)),
+      against: `${ms(sum(bare))} bare index query`,
+      ratio: sum(whole) / sum(bare),
+      limit: 3,
+    },
+  ]
+}
+
+/** A pattern of 10 000 lines clipped to a polygon with 200 corners and five islands. */
+export function benchPattern(): Row[] {
+  const ring = (
+    x: number,
+    y: number,
+    radius: number,
+    corners: number,
+  ): { points: { x: number; y: number }[] } => ({
+    points: Array.from({ length: corners }, (_, i) => {
+      const angle = (2 * Math.PI * i) / corners
+      const r = radius * (i % 2 ? 1 : 0.9)
+      return { x: x + r * Math.cos(angle), y: y + r * Math.sin(angle) }
+    }),
+  })
+  const loops = [
+    ring(0, 0, 100_000, 200),
+    ...[0, 1, 2, 3, 4].map((i) => ring(50_000 * Math.cos(i * 1.25), 50_000 * Math.sin(i * 1.25), 12_000, 24)),
+  ]
+  // As many lines as the area takes at this spacing.
+  const pattern = { ...PATTERNS.diagonal, families: [{ angle: Math.PI / 4, spacing: 0.4 }] }
+  let lines = 0
+  const work = (): void => {
+    lines = patternLines(pattern, loops, 50)!.length / 4
+  }
+  for (let i = 0; i < 5; i++) work()
+  const time = least(15, work)
+  if (lines < 10_000) throw new Error(`only ${lines} lines`)
+  return [
+    {
+      what: `pattern of ${lines} lines in 200 corners with 5 islands`,
+      measured: ms(time),
+      against: '20 ms',
+      ratio: time / 20,
+      limit: 1,
+    },
+  ]
+}
