@@ -93,7 +93,7 @@ export function benchPattern(): Row[] {
     ...[0, 1, 2, 3, 4].map((i) => ring(50_000 * Math.cos(i * 1.25), 50_000 * Math.sin(i * 1.25), 12_000, 24)),
   ]
   // As many lines as the area takes at this spacing.
-  const pattern = { ...PATTERNS.diagonal, families: [{ angle: Math.PI / 4, spacing: 0.4 }] }
+  const pattern = { ...PATTERNS.diagonal, families: [{ angle: Math.PI / 4, spacing: 1.5 }] }
   let lines = 0
   const work = (): void => {
     lines = patternLines(pattern, loops, 50)!.length / 4

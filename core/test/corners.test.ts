@@ -239,7 +239,7 @@ describe('properties of any plan with curves, layers and columns', () => {
         expect(Math.abs(area - unionArea(solver))).toBeLessThan(areaBound(solver))
         expect(Math.abs(solver.cutArea() - area)).toBeLessThan(areaBound(solver))
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     )
   })
   it('drawing order does not matter, and following edits ends where solving anew ends', () => {
@@ -259,7 +259,7 @@ describe('properties of any plan with curves, layers and columns', () => {
         expect(solver.faults()).toBe(0)
         expect(Math.abs(solver.cutArea() - straight.cutArea())).toBeLessThan(areaBound(solver))
       }),
-      { numRuns: 30 },
+      { numRuns: 12 },
     )
   })
 })

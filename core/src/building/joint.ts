@@ -86,6 +86,13 @@ function faceLine(ray: Ray, aside: number): Edge {
   return wallLine(shape, end === 'a' ? aside : -aside)
 }
 
+/** Where two rays' faces at offsets to their left meet, the point nearest to the joint; null when they do not. */
+function meetAt(ray: Ray, aside: number, other: Ray, otherAside: number): Point | null {
+  if (!ray.of.shape.arc && !other.of.shape.arc)
+    return lineCrossing(facePoint(ray, aside), ray.u, facePoint(other, otherAside), other.u)
+  return meet(faceLine(ray, aside), faceLine(other, otherAside), ray.origin)
+}
+
 /** Where two faces or strip edges meet, the point nearest to the joint; null when they do not. */
 function meet(e: Edge, f: Edge, joint: Point): Point | null {
   if (e.sweep === 0 && f.sweep === 0) return lineCrossing(e.a, unitOf(e), f.a, unitOf(f))
@@ -157,7 +164,7 @@ const square = (ray: Ray): Cut => squareCut(ray.of.shape, ray.of.end === 'a' ? 0
 /** Where the left face of one ray meets the right face of the next one anticlockwise: a point for each. */
 function meetFaces(ray: Ray, next: Ray): { mine: Point; theirs: Point; beveled: boolean } {
   const apart = { mine: facePoint(ray, ray.left), theirs: facePoint(next, next.right), beveled: false }
-  const crossing = meet(faceLine(ray, ray.left), faceLine(next, next.right), ray.origin)
+  const crossing = meetAt(ray, ray.left, next, next.right)
   if (!crossing) return apart
   const mine = alongRay(ray, crossing)
   const theirs = alongRay(next, crossing)
@@ -390,8 +397,8 @@ function endBetween(ray: Ray, main: readonly Ray[], gaps: readonly { mine: Point
   const from = main[before]!
   const to = main[(before + 1) % main.length]!
   const corner = gaps[before]!.mine
-  const right = meet(faceLine(from, from.left), faceLine(ray, ray.right), ray.origin)
-  const left = meet(faceLine(ray, ray.left), faceLine(to, to.right), ray.origin)
+  const right = meetAt(from, from.left, ray, ray.right)
+  const left = meetAt(ray, ray.left, to, to.right)
   const at = asideRay(ray, corner)
   if (at <= ray.right) return cutTee(ray.of, to.of.shape)
   if (at >= ray.left) return cutTee(ray.of, from.of.shape)
@@ -460,9 +467,15 @@ export function cutTee(of: WallEnd, host: WallShape): EndCut {
  */
 function cutOn(ray: Ray, host: WallShape, aside: number, limit: number): Cut | null {
   const { shape } = ray.of
-  const line = wallLine(host, aside)
-  const right = meet(faceLine(ray, ray.right), line, ray.origin)
-  const left = meet(faceLine(ray, ray.left), line, ray.origin)
+  const plain = !shape.arc && !host.arc
+  const origin = plain ? atWall(host, 0, aside) : null
+  const line = plain ? null : wallLine(host, aside)
+  const at = (across: number): Point | null =>
+    origin
+      ? lineCrossing(origin, host.u, facePoint(ray, across), ray.u)
+      : meet(faceLine(ray, across), line!, ray.origin)
+  const right = at(ray.right)
+  const left = at(ray.left)
   if (!right || !left) return null
   const points = host.arc ? onChords(ray, host, aside, right, left) : [right, left]
   if (!points) return null
