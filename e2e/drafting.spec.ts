@@ -475,3 +475,30 @@ test('wall types in their table; a wall that ends short is mended', async ({ pag
   await saved(page)
   expect((await stored(server, project, 'wall'))[1]!.b.y).toBeCloseTo(0, 6)
 })
+
+test('an end taken up by its handle goes where it is typed or pulled; Enter takes the last tool again', async ({
+  page,
+  server,
+}) => {
+  const { project, surface } = await begin(page, 'Handles')
+  await stage(page, 'fit-out')
+  await tool(page, 'Line')
+  await surface.press(1000, 1000)
+  await surface.press(3000, 1000)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await surface.press(2000, 1000)
+  await surface.press(3000, 1000)
+  await expect(page.getByTestId('prompt')).toContainText('Type its distance from the next point')
+  await surface.move(4000, 1000)
+  await surface.type('3250')
+  await saved(page)
+  expect(corners((await stored(server, project, 'linework'))[0]!)[1]).toEqual([4250, 1000])
+  await surface.pull([4250, 1000], [4250, 2500])
+  await saved(page)
+  expect(corners((await stored(server, project, 'linework'))[0]!)[1]).toEqual([4250, 2500])
+  await page.keyboard.press('Escape')
+  await surface.element.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('prompt')).toContainText('Point to where the line starts')
+})

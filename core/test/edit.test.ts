@@ -12,6 +12,8 @@ import {
   copyWallType,
   flipHand,
   flipWall,
+  handlesOf,
+  moveHandle,
   moveItems,
   moveWallSideways,
   newProject,
@@ -28,7 +30,7 @@ import {
 import { Project, type AnyRecord, type Wall } from '../src/records'
 import { settleDrawing } from '../src/check'
 import { FEET_INCHES_WALL_TYPES, METRIC_WALL_TYPES } from '../src/library'
-import { LEVEL, PLAN, opening, projectWith, wall } from './wallFixture'
+import { LEVEL, PLAN, chain, drafted, opening, projectWith, wall } from './wallFixture'
 
 let counter = 0
 const makeId = (): string => `id${++counter}`
@@ -382,5 +384,24 @@ describe('another type or drawn line keeps the face that was chosen', () => {
     expect(project.need('opening', 'd')).toMatchObject({ along: 3000, hand: 'end', side: 'right' })
     expect(new LevelSolver(project, LEVEL).cutArea()).toBeCloseTo(before, 6)
     expect(project.need('wall', 'a')).toMatchObject({ a: { x: 4000, y: 0 }, reference: 'right' })
+  })
+})
+
+describe('reshaping by one point', () => {
+  it('a wall’s end takes the walls that met it along', () => {
+    const project = projectWith(...room)
+    project.apply(moveHandle(project, 's', 1, { x: 6500, y: -200 }))
+    expect(project.need('wall', 's').b).toEqual({ x: 6500, y: -200 })
+    expect(project.need('wall', 'e').a).toEqual({ x: 6500, y: -200 })
+    expect(project.need('wall', 'n').a).toEqual({ x: 6000, y: 4000 })
+  })
+  it('a corner of a line, the radius of a circle; what would cross itself is refused', () => {
+    const box = drafted('o', chain([0, 0, 100, 0, 100, 100, 0, 100], true))
+    const round = drafted('c', { form: 'circle', centre: { x: 0, y: 0 }, radius: 50 })
+    const project = projectWith(PLAN, box, round)
+    project.apply(moveHandle(project, 'c', 0, { x: 0, y: 80 }))
+    expect(project.need('linework', 'c').shape).toMatchObject({ radius: 80 })
+    expect(handlesOf(project.need('linework', 'o'))).toHaveLength(4)
+    expect(() => moveHandle(project, 'o', 0, { x: 200, y: 50 })).toThrow(/cross itself/)
   })
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { addLevel, setFacts } from '@lamina/core/edit'
-import { formatHeight, formatLength } from '@lamina/core/units'
+import { formatAngle, formatHeight, formatLength, parseAngle } from '@lamina/core/units'
 import { useProject } from '../store/project'
 import type { Actions } from '../store/useActions'
 import LengthField from './LengthField.vue'
@@ -19,6 +19,32 @@ function set(field: 'name' | 'number' | 'client', event: Event): void {
   const text = (event.target as HTMLInputElement).value.trim()
   if (text !== facts.value[field])
     store.edit('Project facts', (p) => setFacts(p, 'project', 'project', { [field]: text }))
+}
+const steps = computed(() =>
+  store.units.system === 'metric'
+    ? [1, 5, 10, 0.5, 0.1].map((mm) => ({ value: mm, title: `${mm} mm` }))
+    : [1, 2, 4, 8, 16, 32, 64].map((n) => ({ value: n, title: n === 1 ? '1"' : `1/${n}"` })),
+)
+function setStep(value: number): void {
+  const { units } = store
+  const next = units.system === 'metric' ? { ...units, stepMm: value } : { ...units, fraction: value }
+  store.edit('Precision', (p) => setFacts(p, 'project', 'project', { units: next as typeof units }))
+}
+const angleFault = ref('')
+/** Directions can be held by multiples of it. */
+function setAngle(text: string): void {
+  angleFault.value = ''
+  if (text.trim() === '') {
+    store.edit('Own angle', (p) => {
+      const { ownAngle: _, ...rest } = p.facts
+      return { put: [rest], drop: [] }
+    })
+    return
+  }
+  const read = parseAngle(text)
+  if (!read.ok) angleFault.value = read.message
+  else if (!(read.radians >= 0.01 && read.radians <= Math.PI)) angleFault.value = 'Between 1° and 180°.'
+  else store.edit('Own angle', (p) => setFacts(p, 'project', 'project', { ownAngle: read.radians }))
 }
 function add(): void {
   let drawing = ''
@@ -39,6 +65,22 @@ function add(): void {
     <v-text-field label="Name" :model-value="facts.name" @change="set('name', $event)" />
     <v-text-field label="Number" :model-value="facts.number" @change="set('number', $event)" />
     <v-text-field label="Client" :model-value="facts.client" @change="set('client', $event)" />
+  </div>
+  <h3>Units</h3>
+  <div class="stack">
+    <v-select
+      :label="store.units.system === 'metric' ? 'Smallest step shown' : 'Smallest fraction shown'"
+      :items="steps"
+      :model-value="store.units.system === 'metric' ? store.units.stepMm : store.units.fraction"
+      @update:model-value="setStep"
+    />
+    <v-text-field
+      label="The project’s own angle"
+      placeholder="none"
+      :model-value="facts.ownAngle ? formatAngle(facts.ownAngle) : ''"
+      :error-messages="angleFault ? [angleFault] : []"
+      @change="setAngle(($event.target as HTMLInputElement).value)"
+    />
   </div>
   <h3>Levels</h3>
   <ul>

@@ -4,7 +4,7 @@ import { useTheme } from 'vuetify'
 import { annotationItems } from '@lamina/core/annotate'
 import { planItems } from '@lamina/core/derive'
 import { extentOf, itemExtent, type DisplayList } from '@lamina/core/display'
-import { clip, paste, readClipping, removeItems, withGroups, EditRefused } from '@lamina/core/edit'
+import { clip, handlesOf, paste, readClipping, removeItems, withGroups, EditRefused } from '@lamina/core/edit'
 import { isEmptyBox, joinBoxes, EMPTY_BOX, type Box, type Point } from '@lamina/core/geometry'
 import { isInReach } from '@lamina/core/library'
 import { pickAcross, pickAt, pickBox } from '@lamina/core/locate'
@@ -19,7 +19,7 @@ import WallTypesPanel from '../components/WallTypesPanel.vue'
 import { LENSES, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
-import { paintBoardGround, paintRested, paintSnap } from '../surface/marks'
+import { paintBoardGround, paintHandles, paintRested, paintSnap } from '../surface/marks'
 import { letteringReady, paintList, rgb, type ScreenLook } from '../surface/painter'
 import { isTyping, useSurface } from '../surface/useSurface'
 import { fitBox, panBy, toScreen, zoomAt, type View } from '../surface/view'
@@ -92,6 +92,11 @@ const surface = useSurface(
     },
     press(at, event) {
       pressedAt = at
+      if (takeHandle(at)) {
+        justTaken = true
+        surface.redrawOverlay()
+        return
+      }
       // Tools that drag wait for the release to tell a press from a drag.
       if (tools.tool.value && !tools.tool.value.drag) tools.press(at, event.shiftKey)
       surface.redrawOverlay()
@@ -101,11 +106,15 @@ const surface = useSurface(
       pressedAt = null
       if (from) {
         const tool = tools.tool.value
-        if (tool?.drag && dragged && drawn.value) tools.drag(from, at, event.shiftKey)
+        // Pulled away by a handle, it is let go here; only pressed, it waits for a point or a length.
+        if (justTaken && dragged) tools.press(at, event.shiftKey)
+        else if (justTaken) tools.move(at, event.shiftKey)
+        else if (tool?.drag && dragged && drawn.value) tools.drag(from, at, event.shiftKey)
         else if (tool?.drag) tools.press(at, event.shiftKey)
         else if (!tool && dragged && drawn.value) takeDrawn(event.shiftKey)
         else if (!tool) takePoint(at, event.shiftKey)
       }
+      justTaken = false
       drawn.value = null
       surface.redrawOverlay()
     },
@@ -118,6 +127,8 @@ const surface = useSurface(
 )
 const { view } = surface
 let pressedAt: Point | null = null
+/** A handle was taken up by the press that is still held. */
+let justTaken = false
 const tools = useTools(drawing, list, () => view.value.scale)
 
 /** What a drag of the bare pointer draws: a box; with Alt one that takes only what lies inside; with Ctrl a line. */
@@ -134,6 +145,25 @@ const DRAG_WORDS = {
 const foot = computed(() =>
   drawn.value && !tools.tool.value ? DRAG_WORDS[drawn.value.as] : tools.prompt.value,
 )
+
+/** The points by which the one thing selected can be reshaped. */
+const handles = computed(() => {
+  void store.version
+  const record = desk.selection.length === 1 ? store.project.get(desk.selection[0]!) : undefined
+  return record && inReach(record.id) ? handlesOf(record).slice(0, 60) : []
+})
+function handleAt(at: Point): number {
+  const reach = REACH_PIXELS / view.value.scale
+  return handles.value.findIndex(({ at: p }) => Math.hypot(p.x - at.x, p.y - at.y) <= reach)
+}
+/** Takes up the handle under the pointer, if there is one. */
+function takeHandle(at: Point): boolean {
+  const index = tools.tool.value ? -1 : handleAt(at)
+  if (index < 0) return false
+  desk.handle = { id: desk.selection[0]!, index }
+  desk.take('reshape')
+  return true
+}
 
 /** What can be taken: on layers that are shown and not locked. */
 const inReach = (id: Id): boolean => {
@@ -258,6 +288,7 @@ function paintOverlay(context: CanvasRenderingContext2D, now: View): void {
     context.stroke()
     context.setLineDash([])
   }
+  if (!tools.tool.value) paintHandles(context, now, handles.value, { live, paper: colour('surface') })
   paintRested(context, now, tools.rested.value, live)
   const shown = tools.here()
   if (shown && tools.tool.value && !tools.tool.value.free)
@@ -413,6 +444,9 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault()
     if (tools.tool.value) pointByKeys(-arrow[0]!, arrow[1]!, event.shiftKey)
     else surface.setView(panBy(view.value, arrow[0]!, arrow[1]!))
+  } else if (event.key === 'Enter' && !tools.tool.value) {
+    // With nothing in hand: the last tool again.
+    if (desk.lastTool) desk.take(desk.lastTool)
   } else if (event.key === 'Enter') {
     if (byKeys && !Object.values(tools.typed).some(Boolean)) tools.press(byKeys, false)
     else tools.enter()

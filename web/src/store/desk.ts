@@ -53,6 +53,7 @@ export type ToolName =
   | 'bevel'
   | 'traits'
   | 'paste'
+  | 'reshape'
 
 /** Directions are held by the project's own angle. */
 export const OWN_ANGLE = -1
@@ -72,6 +73,7 @@ const KEEPS_SELECTION: ReadonlySet<ToolName> = new Set<ToolName>([
   'extend',
   'hatch',
   'wall-along',
+  'reshape',
 ])
 
 export const STAGES: readonly { id: Stage; name: string }[] = [
@@ -143,6 +145,8 @@ export const useDesk = defineStore('desk', () => {
   const lock = ref(0)
   /** Rises when a tool is taken up, also the same one again. */
   const round = ref(0)
+  /** The tool that was in hand last: Enter takes it up again. */
+  const lastTool = ref<ToolName | null>(null)
   /** What was selected before. */
   const previous = shallowRef<readonly Id[]>([])
   /** The way of working last chosen for each tool. */
@@ -164,6 +168,8 @@ export const useDesk = defineStore('desk', () => {
   })
   const hatchGap = ref(0)
   const layersOpen = ref(false)
+  /** The point of what is selected that was taken up. */
+  const handle = shallowRef<{ readonly id: Id; readonly index: number } | null>(null)
   const wallTypesOpen = ref(false)
   /** What was copied and is to be pasted at the pointer. */
   const clipping = shallowRef<Clipping | null>(null)
@@ -176,6 +182,7 @@ export const useDesk = defineStore('desk', () => {
   function take(name: ToolName): void {
     tool.value = name
     round.value++
+    if (name !== 'select' && name !== 'crop' && name !== 'reshape') lastTool.value = name
     if (!KEEPS_SELECTION.has(name)) setSelection([])
   }
   return {
@@ -197,6 +204,7 @@ export const useDesk = defineStore('desk', () => {
     overall,
     lock,
     round,
+    lastTool,
     previous,
     ways,
     toolLayers,
@@ -208,6 +216,7 @@ export const useDesk = defineStore('desk', () => {
     filling,
     hatchGap,
     layersOpen,
+    handle,
     wallTypesOpen,
     clipping,
     select,

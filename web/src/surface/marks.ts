@@ -75,6 +75,26 @@ export function paintSnap(
   context.restore()
 }
 
+/** Round handles on the points by which what is selected is reshaped. */
+export function paintHandles(
+  context: CanvasRenderingContext2D,
+  view: View,
+  handles: readonly { readonly at: Point }[],
+  colours: { readonly live: string; readonly paper: string },
+): void {
+  const r = 4.5 / view.scale
+  context.setLineDash([])
+  context.lineWidth = 1.6 / view.scale
+  context.strokeStyle = colours.live
+  context.fillStyle = colours.paper
+  for (const { at } of handles) {
+    context.beginPath()
+    context.arc(at.x, at.y, r, 0, 2 * Math.PI)
+    context.fill()
+    context.stroke()
+  }
+}
+
 /** Small marks on the points that the pointer rested on. */
 export function paintRested(
   context: CanvasRenderingContext2D,

@@ -21,6 +21,7 @@ import { moveSideTool } from './moveSide'
 import { columnTool, wallAlongTool, wallBesideTool, wallBoxTool } from './moreWalls'
 import { openingTool } from './opening'
 import { chainTool } from './polyline'
+import { reshapeTool } from './reshape'
 import { axesTool, gridTool, guideTool } from './setOut'
 import type { Bench, Tool } from './tool'
 import {
@@ -162,6 +163,12 @@ export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null 
       return traitsTool(bench)
     case 'paste':
       return pasteTool(bench, () => desk.clipping)
+    case 'reshape':
+      return reshapeTool(
+        bench,
+        () => desk.handle,
+        () => desk.take('select'),
+      )
     case 'select':
     case 'crop':
       return null

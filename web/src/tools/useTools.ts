@@ -335,7 +335,7 @@ export function useTools(
       asidePrompt() ??
       tool.value?.prompt() ?? {
         text: 'Select, or take a tool from the drawer.',
-        keys: 'Drag: a box · Shift: add · Alt: only what lies inside · Del: remove',
+        keys: 'Drag: a box · Shift: add · Alt: only what lies inside · Enter: the last tool again · Del: remove',
       }
     )
   })
