@@ -297,13 +297,15 @@ export class LevelSolver {
     }
     const dirty = new Set<Id>()
     for (const id of refit) if (this.walls.has(id)) dirty.add(id)
-    for (const box of reach) {
-      for (const { id } of this.bodies.search(box)) {
-        const wall = this.walls.get(id)!
-        const { start, end } = wall
-        this.cutEnds(wall)
-        if (!start || !end || !sameEndCut(start, wall.start!) || !sameEndCut(end, wall.end!)) dirty.add(id)
-      }
+    const near = new Set<Id>()
+    for (const box of reach) for (const { id } of this.bodies.search(box)) near.add(id)
+    for (const id of near) {
+      const wall = this.walls.get(id)!
+      const { start, end } = wall
+      // An end is cut by the walls whose bodies hold its point: elsewhere nothing has changed for it.
+      if (!start || holdsPoint(reach, wall.shape.a)) wall.start = this.cutEnd({ shape: wall.shape, end: 'a' })
+      if (!end || holdsPoint(reach, wall.shape.b)) wall.end = this.cutEnd({ shape: wall.shape, end: 'b' })
+      if (!start || !end || !sameEndCut(start, wall.start!) || !sameEndCut(end, wall.end!)) dirty.add(id)
     }
     const around: Box[] = []
     for (const id of touched) if (!this.walls.has(id)) dirty.delete(id)
@@ -397,7 +399,11 @@ export class LevelSolver {
   private makeBoundaries(wall: Part): void {
     this.unchain(wall)
     const others: Piece[] = []
-    for (const { id } of this.spreads.search(wall.spread!)) others.push(...this.part(id).pieces)
+    const { minX, minY, maxX, maxY } = wall.spread!
+    for (const { id } of this.spreads.search(wall.spread!))
+      for (const piece of this.part(id).pieces)
+        if (piece.minX <= maxX && piece.maxX >= minX && piece.minY <= maxY && piece.maxY >= minY)
+          others.push(piece)
     wall.boundaries = boundariesOf(wall.pieces, others)
     for (const boundary of wall.boundaries) addBoundary(boundary, this.corners, this.chainOf, wall.edges)
   }
@@ -413,6 +419,9 @@ export class LevelSolver {
     return chain
   }
 }
+
+const holdsPoint = (boxes: readonly Box[], { x, y }: Point): boolean =>
+  boxes.some((box) => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY)
 
 /** The same as inWall for a straight wall, on the hot path. */
 function straightPlace({ a, u }: WallShape, x: number, y: number): { along: number; aside: number } {
