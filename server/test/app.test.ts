@@ -77,6 +77,8 @@ function ask(
         path,
         headers: {
           Host: `localhost:${port}`,
+          // A connection of its own: one kept idle may be closed by the server just as it is used again.
+          Connection: 'close',
           ...(text ? { 'Content-Type': 'application/json' } : {}),
           ...headers,
         },
