@@ -71,22 +71,6 @@ export function removeWallType(project: Project, id: Id): Change {
   return { put: [], drop: [id] }
 }
 
-/** A new material, of the look of another. */
-export function addMaterial(
-  project: Project,
-  name: string,
-  like: Id,
-  makeId: MakeId,
-): { change: Change; material: Id } {
-  const model = project.need('material', like)
-  const material: Material = {
-    ...model,
-    id: makeId(),
-    name: freeName(project, 'material', name, null, 'material'),
-  }
-  return { change: { put: [material], drop: [] }, material: material.id }
-}
-
 /** Facts of a material: its priority in joins, its patterns, its tone. */
 export function setMaterial(project: Project, id: Id, facts: Partial<Omit<Material, 'id' | 'kind'>>): Change {
   const material = project.need('material', id)

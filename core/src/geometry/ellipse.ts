@@ -1,7 +1,7 @@
 import { arcFrom, type Edge } from './edge'
 import { applyTo, mirrors, type Affine } from './affine'
 import { SAME_POINT } from './tolerance'
-import { add, angleOf, cross, distance, dot, leftOf, size, subtract, times, type Point } from './vector'
+import { add, cross, distance, dot, leftOf, size, subtract, times, type Point } from './vector'
 
 /** A curve known by its points and directions. */
 export interface Course {
@@ -117,12 +117,4 @@ function distanceTo(edge: Edge, p: Point): number {
   const u = unit(chord)
   const centre = add(times(add(edge.a, edge.b), 0.5), times(leftOf(u), half / Math.tan(edge.sweep / 2)))
   return Math.abs(distance(centre, p) - radius)
-}
-
-/** The angle of an ellipse's point as its parameter. */
-export function ellipseParameter({ centre, major, ratio }: Ellipse, p: Point): number {
-  const away = subtract(p, centre)
-  const length = size(major)
-  const u = times(major, 1 / length)
-  return angleOf({ x: dot(away, u), y: cross(u, away) / ratio })
 }

@@ -17,7 +17,7 @@ import {
   type Edge,
 } from './edge'
 import { SAME_POINT } from './tolerance'
-import { add, cross, distance, dot, size, subtract, times, type Point } from './vector'
+import { cross, distance, dot, size, subtract, type Point } from './vector'
 
 /** A corner of a path, with the sweep of the edge that leaves it: 0 straight. */
 export interface Vertex {
@@ -272,25 +272,6 @@ export function alongAt(path: Path, edge: number, t: number): number {
   let run = 0
   for (let i = 0; i < edge; i++) run += edgeLength(edges[i]!)
   return run + edgeLength(edges[edge]!) * t
-}
-
-/** The centre of area of a closed path's polygon, for labels. */
-export function centreOf(points: readonly Point[]): Point {
-  let twice = 0
-  let x = 0
-  let y = 0
-  points.forEach((p, i) => {
-    const q = points[(i + 1) % points.length]!
-    const part = cross(p, q)
-    twice += part
-    x += (p.x + q.x) * part
-    y += (p.y + q.y) * part
-  })
-  if (Math.abs(twice) < SAME_POINT) {
-    const sum = points.reduce(add, { x: 0, y: 0 })
-    return times(sum, 1 / Math.max(1, points.length))
-  }
-  return { x: x / (3 * twice), y: y / (3 * twice) }
 }
 
 /** Whether every coordinate is a number that can be stored. */

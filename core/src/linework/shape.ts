@@ -2,7 +2,6 @@ import {
   applyTo,
   circlePath,
   courseEdges,
-  crossesItself,
   curveCourse,
   distance,
   edgesOf,
@@ -90,6 +89,3 @@ function isRectangle({ vertices }: Path): boolean {
   ]
   return Math.abs(distance(a, c) - distance(b, d)) < 1e-3 && Math.abs(distance(a, b) - distance(c, d)) < 1e-3
 }
-
-/** Whether a closed shape's outline crosses itself. */
-export const isTangled = (shape: Shape): boolean => crossesItself(shapePath(shape))
