@@ -1,6 +1,8 @@
 import { benchDisplay } from './display'
+import { benchPatterns } from './patterns'
 import { benchPlot } from './plot'
-import { benchPattern, benchSnap } from './snap'
+import { benchPointer } from './pointer'
+import { benchSnap } from './snap'
 import { benchWalls } from './walls'
 
 export interface Row {
@@ -11,13 +13,19 @@ export interface Row {
   readonly limit: number
 }
 
-const rows: Row[] = [
-  ...benchWalls(),
-  ...benchSnap(),
-  ...benchPattern(),
-  ...(await benchDisplay()),
-  ...(await benchPlot()),
-]
+const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
+  walls: benchWalls,
+  snap: benchSnap,
+  patterns: benchPatterns,
+  display: benchDisplay,
+  pointer: benchPointer,
+  plot: benchPlot,
+}
+/** `npm run bench -- pointer plot`: only these. */
+const wanted = process.argv.slice(2)
+const rows: Row[] = []
+for (const [name, bench] of Object.entries(BENCHES))
+  if (wanted.length === 0 || wanted.includes(name)) rows.push(...(await bench()))
 const cells = rows.map((row) => [
   row.what,
   row.measured,

@@ -1,9 +1,8 @@
 import RBush from 'rbush'
-import { PATTERNS, patternLines } from '../core/src/display'
 import { edgeEntry, type FieldEdge } from '../core/src/derive'
 import { snapAt, type SnapField } from '../core/src/locate'
 import type { Row } from './main'
-import { least, ms } from './time'
+import { ms } from './time'
 
 const COUNT = 200_000
 const REACH = 60
@@ -70,44 +69,6 @@ export function benchSnap(): Row[] {
       against: `${ms(sum(bare))} bare index query`,
       ratio: sum(whole) / sum(bare),
       limit: 3,
-    },
-  ]
-}
-
-/** A pattern of 10 000 lines clipped to a polygon with 200 corners and five islands. */
-export function benchPattern(): Row[] {
-  const ring = (
-    x: number,
-    y: number,
-    radius: number,
-    corners: number,
-  ): { points: { x: number; y: number }[] } => ({
-    points: Array.from({ length: corners }, (_, i) => {
-      const angle = (2 * Math.PI * i) / corners
-      const r = radius * (i % 2 ? 1 : 0.9)
-      return { x: x + r * Math.cos(angle), y: y + r * Math.sin(angle) }
-    }),
-  })
-  const loops = [
-    ring(0, 0, 100_000, 200),
-    ...[0, 1, 2, 3, 4].map((i) => ring(50_000 * Math.cos(i * 1.25), 50_000 * Math.sin(i * 1.25), 12_000, 24)),
-  ]
-  // As many lines as the area takes at this spacing.
-  const pattern = { ...PATTERNS.diagonal, families: [{ angle: Math.PI / 4, spacing: 1.5 }] }
-  let lines = 0
-  const work = (): void => {
-    lines = patternLines(pattern, loops, 50)!.length / 4
-  }
-  for (let i = 0; i < 5; i++) work()
-  const time = least(15, work)
-  if (lines < 10_000) throw new Error(`only ${lines} lines`)
-  return [
-    {
-      what: `pattern of ${lines} lines in 200 corners with 5 islands`,
-      measured: ms(time),
-      against: '20 ms',
-      ratio: time / 20,
-      limit: 1,
     },
   ]
 }

@@ -61,8 +61,9 @@ export function benchWalls(): Row[] {
   const times: number[] = []
   const material = solver.materials.findIndex((each) => each.id === 'material-blockwork')
   const walls = projects.large.all('wall')
-  for (let i = 0; i < 300; i++) {
-    const one = projects.large.need('wall', walls[(i * 7919) % walls.length]!.id)
+  // The first edits only warm the code up.
+  for (let i = -100; i < 400; i++) {
+    const one = projects.large.need('wall', walls[((i + 100) * 7919) % walls.length]!.id)
     const shift = i % 2 ? 90 : -110
     const change = {
       put: [
@@ -79,7 +80,7 @@ export function benchWalls(): Row[] {
     solver.follow(change)
     solver.outlines()
     solver.loopsOf(material)
-    times.push(performance.now() - start)
+    if (i >= 0) times.push(performance.now() - start)
   }
   times.sort((a, b) => a - b)
   const typical = times[Math.floor(times.length / 2)]!

@@ -5,9 +5,13 @@ import { buildIfNeeded, findChromium, installDependencies, root } from './setup.
 
 installDependencies()
 buildIfNeeded()
-const { status } = spawnSync(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/main.ts')], {
-  cwd: root,
-  stdio: 'inherit',
-  env: { ...process.env, CHROMIUM_PATH: findChromium() },
-})
+const { status } = spawnSync(
+  join(root, 'node_modules/.bin/tsx'),
+  [join(root, 'bench/main.ts'), ...process.argv.slice(2)],
+  {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, CHROMIUM_PATH: findChromium() },
+  },
+)
 process.exit(status ?? 1)

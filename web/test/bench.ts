@@ -10,7 +10,7 @@ import {
 } from '@lamina/core/records'
 import { EditRefused, newProject } from '@lamina/core/edit'
 import { annotationItems } from '@lamina/core/annotate'
-import { PLAIN_LOOK, draftField, planItems, type DraftField } from '@lamina/core/derive'
+import { PLAIN_LOOK, boundingField, draftField, planItems, type DraftField } from '@lamina/core/derive'
 import type { DisplayList } from '@lamina/core/display'
 import { boxOf, type Point } from '@lamina/core/geometry'
 import { pickBox } from '@lamina/core/locate'
@@ -89,6 +89,9 @@ export class TestBench implements Bench {
   }
   get field(): DraftField {
     return draftField(this.project, this.drawing, this.solver)
+  }
+  get bounding(): DraftField {
+    return boundingField(this.project, this.drawing, this.solver)
   }
   layer(usual: Id): Id {
     return usual

@@ -14,6 +14,6 @@ export {
 } from './wallShape'
 export { clearLength, type OpeningFit } from './openingFit'
 export type { Boundary } from './overlay'
-export type { Loop } from './loops'
+export type { Loop, LoopEdge } from './loops'
 export { cutAt, type Cut, type EndCut } from './cut'
 export type { Piece } from './piece'

@@ -5,6 +5,14 @@ import type { Boundary } from './overlay'
 export interface Loop {
   readonly points: readonly Point[]
   readonly area: number
+  /** The boundaries it runs along, in order. */
+  readonly edges: readonly LoopEdge[]
+}
+
+/** A part of a closed outline, from its corner to that of the next part. */
+export interface LoopEdge {
+  readonly from: Point
+  readonly boundary: Boundary
 }
 
 interface Corner {
@@ -17,6 +25,7 @@ interface Corner {
 
 interface HalfEdge {
   readonly chain: LoopChain
+  readonly boundary: Boundary
   readonly from: Corner
   readonly to: Corner
   loop: LoopInWork | null
@@ -46,7 +55,9 @@ export class CornerField {
     const toY = fy > 1 - edge ? cy + 1 : cy
     for (let i = fromX; i <= toX; i++) {
       for (let j = fromY; j <= toY; j++) {
-        for (const corner of this.cells.get(cellKey(i, j)) ?? []) {
+        const cell = this.cells.get(cellKey(i, j))
+        if (!cell) continue
+        for (const corner of cell) {
           if (Math.abs(corner.x - x) <= 2 * SAME_POINT && Math.abs(corner.y - y) <= 2 * SAME_POINT)
             return corner
         }
@@ -81,8 +92,8 @@ export class LoopChain {
   constructor(private readonly field: CornerField) {}
 
   /** Adds a boundary run with the inside on its left. Gives a handle to remove it. */
-  add(from: Corner, to: Corner): HalfEdge {
-    const edge: HalfEdge = { chain: this, from, to, loop: null, waits: true }
+  add(from: Corner, to: Corner, boundary: Boundary): HalfEdge {
+    const edge: HalfEdge = { chain: this, boundary, from, to, loop: null, waits: true }
     from.out.push(edge)
     from.uses++
     to.uses++
@@ -217,8 +228,8 @@ export function addBoundary(
   const to = field.at(boundary.x2, boundary.y2)
   if (from === to) return
   const { left, right } = boundary
-  if (left >= 0) made.push(chainOf(left).add(from, to))
-  if (right >= 0) made.push(chainOf(right).add(to, from))
-  if (right < 0) made.push(chainOf(OUTLINE).add(from, to))
-  else if (left < 0) made.push(chainOf(OUTLINE).add(to, from))
+  if (left >= 0) made.push(chainOf(left).add(from, to, boundary))
+  if (right >= 0) made.push(chainOf(right).add(to, from, boundary))
+  if (right < 0) made.push(chainOf(OUTLINE).add(from, to, boundary))
+  else if (left < 0) made.push(chainOf(OUTLINE).add(to, from, boundary))
 }

@@ -1,4 +1,5 @@
 import { ON_LINE, SAME_POINT } from '../geometry'
+import type { Id } from '../records'
 import type { Piece } from './piece'
 
 /**
@@ -12,6 +13,8 @@ export interface Boundary {
   readonly y2: number
   readonly left: number
   readonly right: number
+  /** The wall or column whose edge it is. */
+  readonly owner: Id
 }
 
 const before = (p: Piece, q: Piece): boolean => (p.wall === q.wall ? p.order < q.order : p.wall < q.wall)
@@ -110,7 +113,7 @@ function splitEdge(
     }
   }
   if (stops.length > 1) {
-    stops.sort((p, q) => p.at - q.at)
+    sortStops(stops)
     let kept = 0
     for (let k = 1; k < stops.length; k++) {
       if (stops[k]!.at - stops[kept]!.at > SAME_POINT) stops[++kept] = stops[k]!
@@ -118,6 +121,19 @@ function splitEdge(
     stops.length = kept + 1
   }
   return stops
+}
+
+/** In order along the edge; there are few, so each is put in its place. */
+function sortStops(stops: Stop[]): void {
+  for (let i = 1; i < stops.length; i++) {
+    const stop = stops[i]!
+    let k = i
+    while (k > 0 && stops[k - 1]!.at > stop.at) {
+      stops[k] = stops[k - 1]!
+      k--
+    }
+    stops[k] = stop
+  }
 }
 
 /** The materials on both sides of a part of a piece's edge; null when it is not drawn, or another piece gives it. */
@@ -166,5 +182,5 @@ function classify(
       } else if (other.rank > right) right = other.rank
     }
   }
-  return left === right ? null : { x1, y1, x2, y2, left, right }
+  return left === right ? null : { x1, y1, x2, y2, left, right, owner: piece.wall }
 }

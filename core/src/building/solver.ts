@@ -1,5 +1,6 @@
 import RBush from 'rbush'
 import { JOINED_ENDS, ON_LINE, type Box, type Point } from '../geometry'
+import { layerIdOf } from '../library'
 import type { AnyRecord, Change, Column, Id, Material, Opening, Project, Wall } from '../records'
 import { sameEndCut, type EndCut } from './cut'
 import { cutJoint, cutTee, pickHost, type WallEnd } from './joint'
@@ -68,9 +69,13 @@ export class LevelSolver {
   private ranked: Material[] = []
   private ranks = new Map<Id, number>()
 
+  /** Solutions that leave out what lies on hidden layers, by those layers; they follow this one. */
+  private readonly partial = new Map<string, LevelSolver>()
+
   constructor(
     private readonly project: Project,
     readonly level: Id,
+    private readonly hidden: ReadonlySet<Id> | null = null,
   ) {
     this.solveAll()
   }
@@ -104,6 +109,34 @@ export class LevelSolver {
 
   private part(id: Id): Part {
     return this.walls.get(id) ?? this.pillars.get(id)!
+  }
+
+  /**
+   * The solution of what is seen alone: walls and columns on layers that are not shown (or do not print, if
+   * this is for paper) are not there, so that nothing joins them. Where all are seen it is this solution.
+   */
+  seen(printing = false): LevelSolver {
+    if (this.hidden) return this
+    const hidden = new Set<Id>()
+    for (const layer of this.project.all('layer'))
+      if (!layer.shown || (printing && !layer.printed)) hidden.add(layer.id)
+    if (hidden.size === 0) return this
+    const hides = (record: Wall | Column): boolean => hidden.has(layerIdOf(record)!)
+    const some =
+      [...this.walls.values()].some(({ shape }) => hides(shape.wall)) ||
+      [...this.pillars.values()].some(({ column }) => hides(column))
+    if (!some) return this
+    const key = [...hidden].sort().join(' ')
+    let found = this.partial.get(key)
+    if (!found) {
+      if (this.partial.size >= MOST_PARTIAL) this.partial.clear()
+      this.partial.set(key, (found = new LevelSolver(this.project, this.level, hidden)))
+    }
+    return found
+  }
+
+  private takesPart(record: Wall | Column): boolean {
+    return record.level === this.level && !this.hidden?.has(layerIdOf(record)!)
   }
 
   get count(): number {
@@ -172,6 +205,7 @@ export class LevelSolver {
    * drawing changed.
    */
   follow(change: Change): Set<Id> {
+    for (const each of this.partial.values()) each.follow(change)
     const touched = new Set<Id>()
     const refit = new Set<Id>()
     const pillars = new Set<Id>()
@@ -218,14 +252,14 @@ export class LevelSolver {
       .all('material')
       .sort((p, q) => p.priority - q.priority || (p.id < q.id ? -1 : 1))
     this.ranks = new Map(this.ranked.map((material, rank) => [material.id, rank]))
-    const mine = this.project.all('wall').filter((wall) => wall.level === this.level)
+    const mine = this.project.all('wall').filter((wall) => this.takesPart(wall))
     for (const wall of mine) this.walls.set(wall.id, this.begin(wall))
     this.bodies.load([...this.walls.values()].map((wall) => wall.body))
     const all = [...this.walls.keys()]
     for (const id of all) this.cutEnds(this.walls.get(id)!)
     for (const id of all) this.makePieces(this.walls.get(id)!)
     for (const column of this.project.all('column'))
-      if (column.level === this.level) this.pillars.set(column.id, this.beginColumn(column))
+      if (this.takesPart(column)) this.pillars.set(column.id, this.beginColumn(column))
     const parts = [...this.walls.values(), ...this.pillars.values()]
     this.spreads.load(parts.map((part) => part.spread!))
     for (const part of parts) this.makeBoundaries(part)
@@ -260,7 +294,7 @@ export class LevelSolver {
         this.pillars.delete(id)
       }
       const record = this.project.find('column', id)
-      if (record?.level !== this.level) continue
+      if (!record || !this.takesPart(record)) continue
       const now = this.beginColumn(record)
       this.pillars.set(id, now)
       this.spreads.insert(now.spread!)
@@ -277,7 +311,7 @@ export class LevelSolver {
         this.bodies.remove(before.body)
       }
       const record = this.project.find('wall', id)
-      if (record && record.level === this.level) {
+      if (record && this.takesPart(record)) {
         const now = this.begin(record)
         if (before) {
           now.edges = before.edges
@@ -429,5 +463,8 @@ function straightPlace({ a, u }: WallShape, x: number, y: number): { along: numb
   const dy = y - a.y
   return { along: dx * u.x + dy * u.y, aside: dy * u.x - dx * u.y }
 }
+
+/** How many different solutions of what is seen are kept. */
+const MOST_PARTIAL = 3
 
 const NO_LOOPS: ReadonlySet<Loop> = new Set()

@@ -1,6 +1,6 @@
 import { atWall, inWall, type LevelSolver, type SolvedWall } from '../building'
 import { holdAnchor, openingPoint } from '../annotate'
-import { draftField, hatchOutlines } from '../derive'
+import { boundingField, hatchOutlines } from '../derive'
 import { layText } from '../display'
 import { removeItems, runWallOn } from '../edit'
 import { NEAR_MISS, boxOf, cross, distance, growBox, type Point } from '../geometry'
@@ -47,12 +47,13 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
     })
   }
   const { units } = project.facts
-  for (const wall of solver.all()) {
+  const seen = solver.seen()
+  for (const wall of seen.all()) {
     const { shape } = wall
     for (const end of ['a', 'b'] as const) {
       const cut = end === 'a' ? wall.start : wall.end
       if (cut.how !== 'free') continue
-      const near = nearMiss(solver, shape.id, shape[end])
+      const near = nearMiss(seen, shape.id, shape[end])
       if (near !== null)
         add(
           'walls',
@@ -63,7 +64,7 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
           (now) => runWallOn(now, shape.id, end, near.id),
         )
     }
-    for (const { other, length, doubled } of overlapsOf(solver, wall))
+    for (const { other, length, doubled } of overlapsOf(seen, wall))
       add(
         'walls',
         `over-${shape.id}-${other}`,
@@ -110,7 +111,7 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
         )
     }
     if (record?.kind === 'hatch') {
-      const { found } = hatchOutlines(project, record, draftField(project, drawing, solver))
+      const { found } = hatchOutlines(project, record, boundingField(project, drawing, solver))
       const at = record.outlines[0]!.vertices[0]!
       if (!found)
         add('fit-out', `hatch-${id}`, 'A hatch lost its outline; it keeps the last one.', [id], {

@@ -54,9 +54,12 @@ type Entries = { edges: FieldEdge[]; spots: FieldSpot[] }
 
 /**
  * All lines and special points of a drawing by place, kept up to date while the project changes: only what a
- * change replaced is put in anew. What lies on layers that are not shown or are locked is left out.
+ * change replaced is put in anew. It holds what can be reached (on layers that are shown and not locked), or
+ * everything there is.
  */
 export class DraftField {
+  constructor(private readonly everything = false) {}
+
   private edges = new RBush<FieldEdge>()
   private spots = new RBush<FieldSpot>()
   private held = new Map<Id, Held>()
@@ -89,8 +92,9 @@ export class DraftField {
       fresh.push(made)
       if (kept) gone.push(kept)
     }
-    const reached = (record: AnyRecord): boolean => isInReach(project, record)
-    for (const wall of solver.all()) {
+    const reached = (record: AnyRecord): boolean => this.everything || isInReach(project, record)
+    const shown = this.everything ? solver : solver.seen()
+    for (const wall of shown.all()) {
       const record = wall.shape.wall
       if (reached(record))
         see(record.id, [wall.shape, wall.boundaries, wall.openings], () => wallEntries(wall))
@@ -109,7 +113,7 @@ export class DraftField {
       const block = project.need('block', record.block)
       see(id, [record, block], () => blockEntries(id, placementItems(record, block), record.at))
     }
-    for (const { column, boundaries } of solver.columns())
+    for (const { column, boundaries } of shown.columns())
       if (reached(column)) see(column.id, [column, boundaries], () => columnEntries(column, boundaries))
     for (const record of project.all('gridLine')) {
       if (reached(record))
@@ -164,16 +168,28 @@ export class DraftField {
   }
 }
 
-const fields = new WeakMap<LevelSolver, Map<Id, DraftField>>()
+const fields = new WeakMap<LevelSolver, Map<string, DraftField>>()
 
-/** The field of a drawing, up to date; kept with the solver of its level. */
-export function draftField(project: Project, drawing: Drawing, solver: LevelSolver): DraftField {
+function keptField(project: Project, drawing: Drawing, solver: LevelSolver, everything: boolean): DraftField {
   let mine = fields.get(solver)
   if (!mine) fields.set(solver, (mine = new Map()))
-  let field = mine.get(drawing.id)
-  if (!field) mine.set(drawing.id, (field = new DraftField()))
+  const key = everything ? `${drawing.id} everything` : drawing.id
+  let field = mine.get(key)
+  if (!field) mine.set(key, (field = new DraftField(everything)))
   field.update(project, drawing, solver)
   return field
+}
+
+/** The field of what can be reached in a drawing, up to date; kept with the solver of its level. */
+export const draftField = (project: Project, drawing: Drawing, solver: LevelSolver): DraftField =>
+  keptField(project, drawing, solver, false)
+
+/**
+ * The field of everything in a drawing, for what bounds hatches: hiding or locking a layer changes no hatch.
+ */
+export function boundingField(project: Project, drawing: Drawing, solver: LevelSolver): DraftField {
+  const all = project.all('layer').every(({ shown, locked }) => shown && !locked)
+  return keptField(project, drawing, solver, !all)
 }
 
 export function edgeEntry(edge: Edge, role: EdgeRole, source: Id, smooth = false): FieldEdge {

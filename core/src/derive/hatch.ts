@@ -1,4 +1,11 @@
-import { PATTERNS, PATTERN_UNITS, patternLines, penFrom, type DisplayItem, type Laying } from '../display'
+import {
+  PATTERN_UNITS,
+  patternsAtOnce,
+  penFrom,
+  type DisplayItem,
+  type Laying,
+  type PatternMaker,
+} from '../display'
 import { EMPTY_BOX, flattenPath, growBox, joinBoxes, pathBox, type Path, type Point } from '../geometry'
 import { layerOf } from '../library'
 import { regionAround, shapePath, type Region } from '../linework'
@@ -94,6 +101,7 @@ export function hatchItems(
   hatch: Pick<Hatch, 'id' | 'kind' | 'drawing' | 'layer' | 'filling' | 'own'>,
   outlines: readonly Path[],
   scale: number,
+  make: PatternMaker = patternsAtOnce,
 ): DisplayItem[] {
   const { filling } = hatch
   const loops = outlines.map((path) => ({ points: flattenPath(path, 0.01 * scale) }))
@@ -108,6 +116,7 @@ export function hatchItems(
     ]
   const layer = layerOf(project, hatch as Hatch)
   const pen = penFrom(hatch.own?.penMm ?? layer.penMm, hatch.own?.tone ?? layer.tone)
-  const points = patternLines(PATTERNS[filling.pattern], loops, scale, layingOf(filling))
+  const { pattern } = filling
+  const points = make(hatch.id, { pattern, loops, scale, laying: layingOf(filling) })
   return points ? [{ kind: 'segments', pen, points, source: hatch.id }] : []
 }

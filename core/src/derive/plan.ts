@@ -1,8 +1,9 @@
-import type { LevelSolver, Loop } from '../building'
-import { PATTERNS, patternLines, penFrom, type AnyPen, type DisplayItem } from '../display'
+import type { LevelSolver } from '../building'
+import type { DisplayItem, PatternMaker } from '../display'
 import { layerOf } from '../library'
 import type { AnyRecord, Drawing, Placement, Project } from '../records'
-import { draftField } from './draftField'
+import { cutItems } from './cut'
+import { boundingField } from './draftField'
 import { gridLineItems, guideItems, lineworkItems } from './drafted'
 import { hatchItems, hatchOutlines } from './hatch'
 import { openingItems } from './opening'
@@ -18,6 +19,8 @@ export interface PlanLook {
   readonly swings: boolean
   /** Leaves out what does not print. */
   readonly printing: boolean
+  /** How pattern lines are made; left out: at once, where they are asked for. */
+  readonly patterns?: PatternMaker
 }
 
 export const PLAIN_LOOK: Omit<PlanLook, 'scale'> = {
@@ -25,17 +28,6 @@ export const PLAIN_LOOK: Omit<PlanLook, 'scale'> = {
   furniture: true,
   swings: true,
   printing: false,
-}
-
-/** Tone of walls filled evenly. */
-const SOLID_TONE = 0.15
-
-const flats = new WeakMap<Loop, number[]>()
-/** A loop's corners as coordinates, kept with the loop: most stay from one edit to the next. */
-function flat(loop: Loop): number[] {
-  let points = flats.get(loop)
-  if (!points) flats.set(loop, (points = loop.points.flatMap((p) => [p.x, p.y])))
-  return points
 }
 
 /** Whether a record is drawn: its layer is shown, and prints if this is for paper. */
@@ -63,7 +55,7 @@ export function planItems(
   const drafted = draftedItems(project, drawing, solver, look)
   const items: DisplayItem[] = [...drafted.behind, ...drafted.hatches, ...drafted.placements]
   items.push(...cutItems(project, solver, look))
-  for (const wall of solver.all()) {
+  for (const wall of solver.seen(look.printing).all()) {
     for (const fit of wall.openings)
       if (isDrawn(project, fit.opening, look.printing))
         items.push(...openingItems(wall.shape, fit, look.swings, look.scale))
@@ -96,8 +88,8 @@ function draftedItems(project: Project, drawing: Drawing, solver: LevelSolver, l
     if (record.kind === 'linework') add(record.order, out.lines, lineworkItems(project, record, look.scale))
     else if (record.kind === 'guide') out.lines.push(...guideItems(project, record))
     else if (record.kind === 'hatch') {
-      const { outlines } = hatchOutlines(project, record, draftField(project, drawing, solver))
-      add(record.order, out.hatches, hatchItems(project, record, outlines, look.scale))
+      const { outlines } = hatchOutlines(project, record, boundingField(project, drawing, solver))
+      add(record.order, out.hatches, hatchItems(project, record, outlines, look.scale, look.patterns))
     }
   }
   if (look.furniture) {
@@ -118,34 +110,5 @@ function placedItems(project: Project, placement: Placement): readonly DisplayIt
   if (before?.block === block) return before.items
   const items = placementItems(placement, block)
   placed.set(placement, { block, items })
-  return items
-}
-
-function cutItems(project: Project, solver: LevelSolver, look: PlanLook): DisplayItem[] {
-  const items: DisplayItem[] = []
-  const outlines = [...solver.outlines()]
-  if (outlines.length === 0) return items
-  const walls = { kind: 'wall', id: '' } as AnyRecord
-  if (!isDrawn(project, walls, look.printing)) return items
-  const layer = layerOf(project, walls)
-  const pen: AnyPen = penFrom(layer.penMm, layer.tone)
-  if (look.poche === 'solid')
-    items.push({ kind: 'fill', tone: SOLID_TONE, loops: outlines.map(flat), source: null })
-  if (look.poche === 'patterns') {
-    solver.materials.forEach((material, rank) => {
-      const loops = [...solver.loopsOf(rank)]
-      if (loops.length === 0) return
-      items.push({ kind: 'fill', tone: material.tone, loops: loops.map(flat), source: null })
-      const lines = material.pattern && patternLines(PATTERNS[material.pattern], loops, look.scale)
-      if (lines) items.push({ kind: 'segments', pen: 'hatch', points: lines, source: null })
-    })
-    const layers: number[] = []
-    for (const { boundaries } of [...solver.all(), ...solver.columns()]) {
-      for (const b of boundaries) if (b.left >= 0 && b.right >= 0) layers.push(b.x1, b.y1, b.x2, b.y2)
-    }
-    if (layers.length > 0) items.push({ kind: 'segments', pen: 'layer', points: layers, source: null })
-  }
-  for (const loop of outlines)
-    items.push({ kind: 'line', pen, points: flat(loop), closed: true, source: null })
   return items
 }

@@ -157,6 +157,44 @@ export interface Laying {
   readonly height: number
 }
 
+/** What a pattern is to be made of: which, within which outlines, at what scale, how it is laid. */
+export interface PatternJob {
+  readonly pattern: PatternName
+  readonly loops: readonly Pick<Loop, 'points'>[]
+  readonly scale: number
+  readonly laying?: Laying
+}
+
+/**
+ * Makes pattern lines, as `patternLines`. The key names what they are for, so that a maker that works beside
+ * can give what it made before until the new ones are there.
+ */
+export type PatternMaker = (key: string, job: PatternJob) => readonly number[] | null
+
+/** Makes them where they are asked for. */
+export const patternsAtOnce: PatternMaker = (_, { pattern, loops, scale, laying }) =>
+  patternLines(PATTERNS[pattern], loops, scale, laying)
+
+/** About how many lines a pattern will have: from the extent and area of its outlines, without making it. */
+export function patternSize({ pattern, loops, scale, laying }: PatternJob): number {
+  const { sizing, families } = PATTERNS[pattern]
+  const unit = (sizing === 'paper' ? scale : 1) * (laying ? Math.min(laying.width, laying.height) : 1)
+  let area = 0
+  let around = 0
+  for (const { points } of loops) {
+    points.forEach((p, i) => {
+      const q = points[(i + 1) % points.length]!
+      area += (p.x * q.y - q.x * p.y) / 2
+      around += Math.hypot(q.x - p.x, q.y - p.y)
+    })
+  }
+  return families.reduce((sum, { spacing, dash }) => {
+    const lines = around / (spacing * unit) / 2
+    const period = dash ? dash.reduce((p, q) => p + q, 0) * unit : 0
+    return sum + lines + (dash ? Math.abs(area) / (spacing * unit * period) : 0)
+  }, 0)
+}
+
 /** More lines than this in one area are not drawn; the area is shown without pattern. */
 const MOST_LINES = 200_000
 

@@ -3,11 +3,14 @@ import {
   kindWord,
   type AnyRecord,
   type Change,
+  type Column,
+  type Hatch,
   type Id,
   type Layer,
   type Linework,
   type Project,
   type RecordKind,
+  type Wall,
 } from '../records'
 import { EditRefused, type MakeId } from './refusal'
 import { refuseLocked } from './transform'
@@ -98,6 +101,10 @@ export function putOnLayer(project: Project, ids: readonly Id[], layer: Id): Cha
   return { put, drop: [] }
 }
 
+/** Whether a record can have a pen and line type of its own. */
+export const hasOwnLook = (record: AnyRecord): record is Wall | Column | Linework | Hatch =>
+  ['wall', 'column', 'linework', 'hatch'].includes(record.kind)
+
 /** Gives items a pen or line type of their own; null takes that of the layer again. */
 export function setOwnLook(
   project: Project,
@@ -107,14 +114,14 @@ export function setOwnLook(
   refuseLocked(project, ids)
   const put = ids.flatMap((id): AnyRecord[] => {
     const record = project.get(id)!
-    if (record.kind !== 'linework' && record.kind !== 'hatch') return []
+    if (!hasOwnLook(record)) return []
     const own = Object.fromEntries(
       Object.entries({ ...record.own, ...look }).filter(([, value]) => value !== null && value !== undefined),
     )
     const { own: _, ...rest } = record
     return [(Object.keys(own).length > 0 ? { ...rest, own } : rest) as AnyRecord]
   })
-  if (put.length === 0) throw new EditRefused('Walls and blocks take the pen of their layer.')
+  if (put.length === 0) throw new EditRefused('Openings, blocks and annotation take the pen of their layer.')
   return { put, drop: [] }
 }
 
@@ -154,16 +161,15 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
     const record = project.get(id)!
     if (!LAYERED.includes(record.kind)) continue
     let made = (layer ? { ...record, layer } : record) as AnyRecord
-    if (made.kind === 'linework' && (model.kind === 'linework' || model.kind === 'hatch')) {
+    if (hasOwnLook(made) && hasOwnLook(model)) {
       const { own: _, ...rest } = made
-      made = (model.own ? { ...rest, own: model.own } : rest) as Linework
+      made = (model.own ? { ...rest, own: model.own } : rest) as AnyRecord
     }
     if (made.kind === 'wall' && model.kind === 'wall') {
       made = { ...made, type: model.type, base: model.base, height: model.height }
     }
     if (made.kind === 'hatch' && model.kind === 'hatch') {
-      const { own: _, ...rest } = made
-      made = { ...rest, filling: model.filling, ...(model.own ? { own: model.own } : {}) }
+      made = { ...made, filling: model.filling }
     }
     if (made.kind === 'note' && model.kind === 'note')
       made = { ...made, heightPaperMm: model.heightPaperMm, align: model.align }

@@ -1,4 +1,4 @@
-import { inWall, type LevelSolver } from '../building'
+import { inWall, type Boundary, type LevelSolver } from '../building'
 import { itemExtent, pathOfItem, type DisplayItem, type DisplayList } from '../display'
 import {
   boxHasPoint,
@@ -26,7 +26,8 @@ import type { Column, Id } from '../records'
  * What lies under a point, topmost first: annotation, openings and placed blocks by their lines, then walls
  * by their bodies. Each id once.
  */
-export function pickAt(list: DisplayList, solver: LevelSolver | null, p: Point, reach: number): Id[] {
+export function pickAt(list: DisplayList, building: LevelSolver | null, p: Point, reach: number): Id[] {
+  const solver = building?.seen()
   const found: Id[] = []
   for (let i = list.length - 1; i >= 0; i--) {
     const item = list[i]!
@@ -94,7 +95,8 @@ function hits(item: DisplayItem, p: Point, reach: number): boolean {
 }
 
 /** What a box takes: all it touches, or only what lies wholly inside. */
-export function pickBox(list: DisplayList, solver: LevelSolver | null, box: Box, whole: boolean): Id[] {
+export function pickBox(list: DisplayList, building: LevelSolver | null, box: Box, whole: boolean): Id[] {
+  const solver = building?.seen()
   const extents = new Map<Id, { inside: boolean; touched: boolean }>()
   const see = (id: Id, inside: boolean, touched: boolean): void => {
     const before = extents.get(id)
@@ -168,7 +170,8 @@ function segmentTouches(x1: number, y1: number, x2: number, y2: number, box: Box
 }
 
 /** What a line from a to b crosses. */
-export function pickAcross(list: DisplayList, solver: LevelSolver | null, a: Point, b: Point): Id[] {
+export function pickAcross(list: DisplayList, building: LevelSolver | null, a: Point, b: Point): Id[] {
+  const solver = building?.seen()
   const found = new Set<Id>()
   const box = boxOf([a, b])
   const line = pathOfPoints([a, b], false)
@@ -176,12 +179,11 @@ export function pickAcross(list: DisplayList, solver: LevelSolver | null, a: Poi
     if (!item.source || found.has(item.source) || !boxesMeet(box, itemExtent(item))) continue
     if (crossedBy(item, a, b, line)) found.add(item.source)
   }
-  for (const wall of solver?.wallsNear(box) ?? []) {
-    const crossed = wall.boundaries.some((e) =>
-      segmentCrossing(a, b, { x: e.x1, y: e.y1 }, { x: e.x2, y: e.y2 }),
-    )
-    if (crossed) found.add(wall.shape.id)
-  }
+  const crossed = (boundaries: readonly Boundary[]): boolean =>
+    boundaries.some((e) => segmentCrossing(a, b, { x: e.x1, y: e.y1 }, { x: e.x2, y: e.y2 }) !== null)
+  for (const wall of solver?.wallsNear(box) ?? []) if (crossed(wall.boundaries)) found.add(wall.shape.id)
+  for (const { column, boundaries } of solver?.columnsNear(box) ?? [])
+    if (crossed(boundaries)) found.add(column.id)
   return [...found]
 }
 

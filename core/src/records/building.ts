@@ -6,6 +6,7 @@ import {
   lengthSchema,
   nameSchema,
   orderSchema,
+  ownLookSchema,
   penWidthSchema,
   pointSchema,
   sideSchema,
@@ -95,6 +96,7 @@ export const wallSchema = z
     joinA: z.enum(['through', 'stop']).optional(),
     joinB: z.enum(['through', 'stop']).optional(),
     layer: idSchema.optional(),
+    own: ownLookSchema.optional(),
   })
   .refine((wall) => Math.hypot(wall.b.x - wall.a.x, wall.b.y - wall.a.y) >= 0.1, {
     message: 'A wall needs some length.',
@@ -137,6 +139,7 @@ export const columnSchema = z.strictObject({
     z.strictObject({ form: z.literal('round'), diameter: lengthSchema.max(20_000) }),
   ]),
   layer: idSchema.optional(),
+  own: ownLookSchema.optional(),
 })
 
 export const draftItemSchema = z.discriminatedUnion('shape', [

@@ -6,6 +6,7 @@ import {
   lengthSchema,
   nameSchema,
   orderSchema,
+  ownLookSchema,
   penWidthSchema,
   pointSchema,
   sweepSchema,
@@ -85,13 +86,6 @@ export const shapeSchema = z.discriminatedUnion('form', [
       'A curve needs some length.',
     ),
 ])
-
-/** Pen and line type of its own; what is left out comes from the layer. */
-export const ownLookSchema = z.strictObject({
-  penMm: penWidthSchema.optional(),
-  tone: z.number().gte(0).lte(0.9).optional(),
-  lineType: idSchema.optional(),
-})
 
 /** A drafted line, outline or curve of a drawing. */
 export const lineworkSchema = z.strictObject({

@@ -55,3 +55,10 @@ export const boxSchema = z.strictObject({
 
 export const sideSchema = z.enum(['left', 'centre', 'right'])
 export type ReferenceSide = z.infer<typeof sideSchema>
+
+/** Pen and line type of its own; what is left out comes from the layer. */
+export const ownLookSchema = z.strictObject({
+  penMm: penWidthSchema.optional(),
+  tone: z.number().gte(0).lte(0.9).optional(),
+  lineType: idSchema.optional(),
+})

@@ -1,7 +1,7 @@
 import type { LevelSolver } from '../building'
 import { drawingList } from '../annotate'
 import { PLAIN_LOOK } from '../derive'
-import { extentOf, type DisplayItem, type DisplayList } from '../display'
+import { extentOf, type DisplayItem, type DisplayList, type PatternMaker } from '../display'
 import type { Box } from '../geometry'
 import { viewportsOf } from '../edit'
 import type { Drawing, Id, Project, Sheet } from '../records'
@@ -19,12 +19,17 @@ export interface ScaledDrawing {
 export type DrawingSource = (drawing: Drawing, scale: number) => ScaledDrawing
 
 /** A source that draws anew each time. */
-export function drawingSource(project: Project, solverOf: (level: Id) => LevelSolver): DrawingSource {
+export function drawingSource(
+  project: Project,
+  solverOf: (level: Id) => LevelSolver,
+  patterns?: PatternMaker,
+): DrawingSource {
   return (drawing, scale) => {
     const items = drawingList(project, drawing, solverOf(drawing.level), {
       ...PLAIN_LOOK,
       printing: true,
       scale,
+      ...(patterns ? { patterns } : {}),
     })
     return { items, extent: extentOf(items) }
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { draftField, hatchOutlines } from '@lamina/core/derive'
+import { boundingField, hatchOutlines } from '@lamina/core/derive'
 import { PEN_WIDTHS } from '@lamina/core/display'
 import {
   breakApart,
@@ -112,7 +112,7 @@ const hatchArea = computed(() => {
   void store.version
   const of = hatch.value
   if (!of || props.chosen.length !== 1) return null
-  const field = draftField(store.project, props.drawing, store.solver(props.drawing.level))
+  const field = boundingField(store.project, props.drawing, store.solver(props.drawing.level))
   const { outlines, found } = hatchOutlines(store.project, of, field)
   const [outer, ...islands] = outlines.map((outline) => Math.abs(pathArea(outline)))
   const area =

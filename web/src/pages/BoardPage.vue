@@ -3,12 +3,10 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { annotationItems } from '@lamina/core/annotate'
 import { planItems } from '@lamina/core/derive'
-import { extentOf, itemExtent, type DisplayList } from '@lamina/core/display'
-import { clip, handlesOf, paste, readClipping, removeItems, withGroups, EditRefused } from '@lamina/core/edit'
-import { isEmptyBox, joinBoxes, EMPTY_BOX, type Box, type Point } from '@lamina/core/geometry'
-import { isInReach } from '@lamina/core/library'
-import { pickAcross, pickAt, pickBox } from '@lamina/core/locate'
-import type { Drawing, Id } from '@lamina/core/records'
+import { extentOf, type DisplayList } from '@lamina/core/display'
+import { removeItems } from '@lamina/core/edit'
+import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
+import type { Drawing } from '@lamina/core/records'
 import { scaleName, standardScales } from '@lamina/core/units'
 import FootLine from '../components/FootLine.vue'
 import LayersPanel from '../components/LayersPanel.vue'
@@ -18,9 +16,18 @@ import TraitsPanel from '../components/TraitsPanel.vue'
 import WallTypesPanel from '../components/WallTypesPanel.vue'
 import { LENSES, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
-import { useSay } from '../store/say'
-import { paintBoardGround, paintHandles, paintRested, paintSnap } from '../surface/marks'
+import {
+  paintBoardGround,
+  paintBoundaries,
+  paintDrawn,
+  paintHandles,
+  paintRested,
+  paintSnap,
+} from '../surface/marks'
 import { letteringReady, paintList, rgb, type ScreenLook } from '../surface/painter'
+import { useClipboard } from '../surface/useClipboard'
+import { usePatterns } from '../surface/usePatterns'
+import { DRAG_WORDS, useSelecting } from '../surface/useSelecting'
 import { isTyping, useSurface } from '../surface/useSurface'
 import { fitBox, panBy, toScreen, zoomAt, type View } from '../surface/view'
 import type { TagField } from '../tools/tool'
@@ -30,17 +37,19 @@ const props = defineProps<{ drawing: string }>()
 const store = useProject()
 const desk = useDesk()
 const theme = useTheme()
-const say = useSay()
 
 const drawing = computed<Drawing>(() => (store.version, store.project.need('drawing', props.drawing)))
 const solver = computed(() => (store.version, store.solver(drawing.value.level)))
 const look = computed(() => LENSES[desk.lens]!.look)
+const patterns = usePatterns()
 const plan = computed<DisplayList>(
   () => (
     store.version,
+    patterns.made.value,
     planItems(store.project, drawing.value, solver.value, {
       ...look.value,
       scale: drawing.value.readingScale,
+      patterns: patterns.make,
     })
   ),
 )
@@ -58,8 +67,8 @@ const scales = computed(() => standardScales(store.units.system))
 const TRAITS = 236
 const container = ref<HTMLDivElement | null>(null)
 const tag = ref<InstanceType<typeof MeasureTag> | null>(null)
-/** What is being dragged out: a box, a box that takes only what lies wholly inside, or a line across. */
-const drawn = ref<{ from: Point; to: Point; as: 'box' | 'inside' | 'line' } | null>(null)
+const selecting = useSelecting(list, solver)
+const { drawn, handles } = selecting
 const showTraits = computed(() => desk.selection.length > 0)
 
 const colour = (name: string): string => String(theme.current.value.colors[name])
@@ -85,14 +94,14 @@ const surface = useSurface(
       byKeys = null
       tools.move(at, event.shiftKey)
       if (pressedAt && event.buttons === 1) {
-        const shape = tools.tool.value ? tools.tool.value.dragShape : dragOf(event)
+        const shape = tools.tool.value ? tools.tool.value.dragShape : selecting.dragOf(event)
         drawn.value = shape ? { from: pressedAt, to: at, as: shape } : null
       }
       surface.redrawOverlay()
     },
     press(at, event) {
       pressedAt = at
-      if (takeHandle(at)) {
+      if (!tools.tool.value && selecting.takeHandle(at, REACH_PIXELS / view.value.scale)) {
         justTaken = true
         surface.redrawOverlay()
         return
@@ -111,8 +120,8 @@ const surface = useSurface(
         else if (justTaken) tools.move(at, event.shiftKey)
         else if (tool?.drag && dragged && drawn.value) tools.drag(from, at, event.shiftKey)
         else if (tool?.drag) tools.press(at, event.shiftKey)
-        else if (!tool && dragged && drawn.value) takeDrawn(event.shiftKey)
-        else if (!tool) takePoint(at, event.shiftKey)
+        else if (!tool && dragged && drawn.value) selecting.takeDrawn(event.shiftKey)
+        else if (!tool) selecting.takePoint(at, REACH_PIXELS / view.value.scale / 1.5, event.shiftKey)
       }
       justTaken = false
       drawn.value = null
@@ -131,108 +140,16 @@ let pressedAt: Point | null = null
 let justTaken = false
 const tools = useTools(drawing, list, () => view.value.scale)
 
-/** What a drag of the bare pointer draws: a box; with Alt one that takes only what lies inside; with Ctrl a line. */
-const dragOf = (event: PointerEvent): 'box' | 'inside' | 'line' =>
-  event.altKey ? 'inside' : event.ctrlKey || event.metaKey ? 'line' : 'box'
-const DRAG_WORDS = {
-  box: {
-    text: 'Takes everything the box touches.',
-    keys: 'Alt: only what lies inside · Ctrl: a line across',
-  },
-  inside: { text: 'Takes only what lies wholly inside.', keys: 'Let go of Alt: everything it touches' },
-  line: { text: 'Takes everything the line crosses.', keys: 'Let go of Ctrl: a box' },
-}
 const foot = computed(() =>
   drawn.value && !tools.tool.value ? DRAG_WORDS[drawn.value.as] : tools.prompt.value,
 )
 
-/** The points by which the one thing selected can be reshaped. */
-const handles = computed(() => {
-  void store.version
-  const record = desk.selection.length === 1 ? store.project.get(desk.selection[0]!) : undefined
-  return record && inReach(record.id) ? handlesOf(record).slice(0, 60) : []
-})
-function handleAt(at: Point): number {
-  const reach = REACH_PIXELS / view.value.scale
-  return handles.value.findIndex(({ at: p }) => Math.hypot(p.x - at.x, p.y - at.y) <= reach)
-}
-/** Takes up the handle under the pointer, if there is one. */
-function takeHandle(at: Point): boolean {
-  const index = tools.tool.value ? -1 : handleAt(at)
-  if (index < 0) return false
-  desk.handle = { id: desk.selection[0]!, index }
-  desk.take('reshape')
-  return true
-}
-
-/** What can be taken: on layers that are shown and not locked. */
-const inReach = (id: Id): boolean => {
-  const record = store.project.get(id)
-  return record !== undefined && isInReach(store.project, record)
-}
-function takePoint(at: Point, add: boolean): void {
-  const found = pickAt(list.value, solver.value, at, REACH_PIXELS / view.value.scale / 1.5).filter(inReach)
-  // Pressed again on the same place, what lies beneath is taken; a group first as a whole, then its member.
-  const whole = found[0] ? withGroups(store.project, [found[0]]) : []
-  const isWhole =
-    whole.length > 1 &&
-    whole.length === desk.selection.length &&
-    whole.every((id) => desk.selection.includes(id))
-  const held = desk.selection.length === 1 ? found.indexOf(desk.selection[0]!) : -1
-  const next = held >= 0 && !add ? found[(held + 1) % found.length] : found[0]
-  if (!next) {
-    if (!add) desk.select([])
-  } else if (!add) desk.select(isWhole || held >= 0 ? [next] : withGroups(store.project, [next]))
-  else
-    desk.select(
-      desk.selection.includes(next)
-        ? desk.selection.filter((id) => id !== next)
-        : withGroups(store.project, [...desk.selection, next]),
-    )
-}
-function takeDrawn(add: boolean): void {
-  const { from, to, as } = drawn.value!
-  const found = (
-    as === 'line'
-      ? pickAcross(list.value, solver.value, from, to)
-      : pickBox(
-          list.value,
-          solver.value,
-          {
-            minX: Math.min(from.x, to.x),
-            minY: Math.min(from.y, to.y),
-            maxX: Math.max(from.x, to.x),
-            maxY: Math.max(from.y, to.y),
-          },
-          as === 'inside',
-        )
-  ).filter(inReach)
-  const all = withGroups(store.project, found)
-  desk.select(add ? [...new Set([...desk.selection, ...all])] : all)
-}
-
-function selectionExtent(): Box {
-  const chosen = new Set(desk.selection)
-  let extent = EMPTY_BOX
-  for (const item of list.value)
-    if (item.source && chosen.has(item.source)) extent = joinBoxes(extent, itemExtent(item))
-  for (const id of chosen) {
-    for (const b of solver.value.boundariesOf(id))
-      extent = joinBoxes(extent, {
-        minX: Math.min(b.x1, b.x2),
-        minY: Math.min(b.y1, b.y2),
-        maxX: Math.max(b.x1, b.x2),
-        maxY: Math.max(b.y1, b.y2),
-      })
-  }
-  return extent
-}
 /** What is selected never lies beneath Traits. */
 watch(
   () => desk.selection,
   () => {
     surface.redrawOverlay()
-    const extent = selectionExtent()
+    const extent = selecting.selectionExtent()
     if (desk.selection.length === 0 || isEmptyBox(extent)) return
     const high = toScreen(view.value, { x: extent.maxX, y: extent.maxY })
     const low = toScreen(view.value, { x: extent.minX, y: extent.minY })
@@ -244,50 +161,24 @@ watch(
 
 function paintOverlay(context: CanvasRenderingContext2D, now: View): void {
   const live = colour('live')
-  const chosen = new Set(desk.selection)
-  if (chosen.size > 0) {
-    paintList(
+  if (desk.selection.length > 0) {
+    paintList(context, selecting.selectedItems.value, now.scale, {
+      ...screenLook(now, live),
+      thinnest: 1.8,
+    })
+    paintBoundaries(
       context,
-      list.value.filter((item) => item.source && chosen.has(item.source)),
-      now.scale,
-      { ...screenLook(now, live), thinnest: 1.8 },
+      desk.selection.flatMap((id) => solver.value.boundariesOf(id)),
+      2.4 / now.scale,
+      live,
     )
-    context.setLineDash([])
-    for (const id of chosen) {
-      const boundaries = solver.value.boundariesOf(id)
-      if (boundaries.length === 0) continue
-      context.beginPath()
-      for (const b of boundaries) {
-        context.moveTo(b.x1, b.y1)
-        context.lineTo(b.x2, b.y2)
-      }
-      context.lineWidth = 2.4 / now.scale
-      context.strokeStyle = live
-      context.stroke()
-    }
   }
   const preview = tools.preview()
   if (preview.length > 0) paintList(context, preview, now.scale, { ...screenLook(now, live), thinnest: 1.3 })
   const gone = tools.gone()
   if (gone.length > 0)
     paintList(context, gone, now.scale, { ...screenLook(now, colour('warning')), thinnest: 2.2 })
-  if (drawn.value) {
-    const { from, to, as } = drawn.value
-    context.setLineDash(as === 'inside' ? [] : [6 / now.scale, 4 / now.scale])
-    context.lineWidth = 1.2 / now.scale
-    context.strokeStyle = live
-    context.fillStyle = `${live}18`
-    context.beginPath()
-    if (as === 'line') {
-      context.moveTo(from.x, from.y)
-      context.lineTo(to.x, to.y)
-    } else {
-      context.rect(from.x, from.y, to.x - from.x, to.y - from.y)
-      context.fill()
-    }
-    context.stroke()
-    context.setLineDash([])
-  }
+  if (drawn.value) paintDrawn(context, now, drawn.value, live)
   if (!tools.tool.value) paintHandles(context, now, handles.value, { live, paper: colour('surface') })
   paintRested(context, now, tools.rested.value, live)
   const shown = tools.here()
@@ -313,16 +204,8 @@ function fit(): void {
 }
 const zoom = (factor: number): void =>
   surface.setView(zoomAt(view.value, { x: view.value.width / 2, y: view.value.height / 2 }, factor))
-const everything = (): Id[] => [
-  ...new Set([
-    ...list.value.flatMap((item) => (item.source && inReach(item.source) ? [item.source] : [])),
-    ...[...solver.value.all()].map((wall) => wall.shape.id).filter(inReach),
-    ...[...solver.value.columns()].map(({ column }) => column.id).filter(inReach),
-  ]),
-]
-
 desk.surface = {
-  everything,
+  everything: selecting.everything,
   fit,
   zoom,
   show: (at) => surface.setView({ ...view.value, centre: at, scale: Math.max(view.value.scale, 0.12) }),
@@ -357,46 +240,6 @@ function pointByKeys(dx: number, dy: number, fine: boolean): void {
   surface.redrawOverlay()
 }
 
-function refusing(work: () => void): void {
-  try {
-    work()
-  } catch (error) {
-    if (!(error instanceof EditRefused)) throw error
-    say.warn(error.message)
-  }
-}
-/** Copying and pasting go by the computer's own clipboard, so that they reach other drawings and projects. */
-function onCopy(event: ClipboardEvent): void {
-  if (isTyping(event.target) || desk.selection.length === 0) return
-  refusing(() => {
-    const extent = selectionExtent()
-    const at = isEmptyBox(extent) ? { x: 0, y: 0 } : { x: extent.minX, y: extent.minY }
-    event.clipboardData?.setData('text/plain', JSON.stringify(clip(store.project, desk.selection, at)))
-    event.preventDefault()
-    say.tell(`${desk.selection.length} copied. Ctrl V pastes at the pointer, Ctrl Shift V in the same place.`)
-    if (event.type === 'cut') remove()
-  })
-}
-let inPlace = false
-function onPaste(event: ClipboardEvent): void {
-  if (isTyping(event.target)) return
-  const held = readClipping(event.clipboardData?.getData('text/plain') ?? '')
-  if (!held) {
-    say.warn('The clipboard holds nothing drawn in Lamina.')
-    return
-  }
-  event.preventDefault()
-  if (inPlace) {
-    const change = store.edit('Paste', (project, makeId) =>
-      paste(project, held, drawing.value, { x: 0, y: 0 }, makeId),
-    )
-    if (change) desk.select(change.put.map((record) => record.id))
-  } else {
-    desk.clipping = held
-    desk.take('paste')
-  }
-}
-
 function remove(): void {
   const ids = [...desk.selection]
   if (ids.length === 0) return
@@ -409,6 +252,8 @@ function remove(): void {
   )
 }
 
+useClipboard(drawing, selecting.selectionExtent, remove)
+
 function onKey(event: KeyboardEvent): void {
   // Fields, open menus and dialogs keep their keys.
   if (desk.askOpen || isTyping(event.target) || document.querySelector('.v-overlay--active')) return
@@ -419,11 +264,10 @@ function onKey(event: KeyboardEvent): void {
     return
   }
   if (event.ctrlKey || event.metaKey) {
-    inPlace = event.shiftKey
     if (event.key === 'a') {
       event.preventDefault()
       desk.take('select')
-      desk.select(everything())
+      desk.select(selecting.everything())
     }
     return
   }
@@ -466,15 +310,9 @@ function onKey(event: KeyboardEvent): void {
 // The tool in hand comes before the keys that take up tools.
 onMounted(() => {
   window.addEventListener('keydown', onKey, true)
-  document.addEventListener('copy', onCopy)
-  document.addEventListener('cut', onCopy)
-  document.addEventListener('paste', onPaste)
 })
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', onKey, true)
-  document.removeEventListener('copy', onCopy)
-  document.removeEventListener('cut', onCopy)
-  document.removeEventListener('paste', onPaste)
   desk.surface = null
   desk.select([])
 })

@@ -26,6 +26,7 @@ import { useDesk, type Carried } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { letteringReady, paintList, rgb, type ScreenLook } from '../surface/painter'
+import { usePatterns } from '../surface/usePatterns'
 import { isTyping, useSurface } from '../surface/useSurface'
 import { fitBox, fromScreen, panBy, toScreen, zoomAt, type View } from '../surface/view'
 
@@ -41,13 +42,15 @@ const viewports = computed<Viewport[]>(
   () => (store.version, sheet.value ? viewportsOf(store.project, props.sheet) : []),
 )
 
+const patterns = usePatterns()
 /** Drawings at scales, kept while nothing changes. */
 let kept = new Map<string, ScaledDrawing>()
-let keptVersion = -1
+let keptFor = ''
 function source(drawing: Drawing, scale: number): ScaledDrawing {
-  if (keptVersion !== store.version) {
+  const now = `${store.version} ${patterns.made.value}`
+  if (keptFor !== now) {
     kept = new Map()
-    keptVersion = store.version
+    keptFor = now
   }
   const key = `${drawing.id} ${scale}`
   let found = kept.get(key)
@@ -56,6 +59,7 @@ function source(drawing: Drawing, scale: number): ScaledDrawing {
       ...PLAIN_LOOK,
       printing: true,
       scale,
+      patterns: patterns.make,
     })
     kept.set(key, (found = { items, extent: extentOf(items) }))
   }

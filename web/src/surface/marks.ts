@@ -1,7 +1,9 @@
+import type { Boundary } from '@lamina/core/building'
 import { distance, type Point } from '@lamina/core/geometry'
 import type { SnapKind } from '@lamina/core/locate'
 import { FOOT_MM, type Units } from '@lamina/core/units'
 import type { Located } from '../tools/tool'
+import type { Drawn } from './useSelecting'
 import { shownBox, type View } from './view'
 
 /** The ground of a board: paper with faint dots at round distances. It never prints. */
@@ -176,4 +178,45 @@ function marker(context: CanvasRenderingContext2D, kind: SnapKind, { x, y }: Poi
       context.lineTo(x, y + r)
   }
   context.stroke()
+}
+
+/** Boundaries of walls and columns in one colour: what is selected. */
+export function paintBoundaries(
+  context: CanvasRenderingContext2D,
+  boundaries: readonly Boundary[],
+  width: number,
+  colour: string,
+): void {
+  context.setLineDash([])
+  context.beginPath()
+  for (const b of boundaries) {
+    context.moveTo(b.x1, b.y1)
+    context.lineTo(b.x2, b.y2)
+  }
+  context.lineWidth = width
+  context.strokeStyle = colour
+  context.stroke()
+}
+
+/** A box or line being drawn out; a box that takes only what lies inside has a firm edge. */
+export function paintDrawn(
+  context: CanvasRenderingContext2D,
+  view: View,
+  { from, to, as }: Drawn,
+  colour: string,
+): void {
+  context.setLineDash(as === 'inside' ? [] : [6 / view.scale, 4 / view.scale])
+  context.lineWidth = 1.2 / view.scale
+  context.strokeStyle = colour
+  context.fillStyle = `${colour}18`
+  context.beginPath()
+  if (as === 'line') {
+    context.moveTo(from.x, from.y)
+    context.lineTo(to.x, to.y)
+  } else {
+    context.rect(from.x, from.y, to.x - from.x, to.y - from.y)
+    context.fill()
+  }
+  context.stroke()
+  context.setLineDash([])
 }

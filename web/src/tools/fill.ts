@@ -1,7 +1,7 @@
 import { findRegion } from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
 import { addHatch, type NewHatch } from '@lamina/core/edit'
-import type { Path, Point } from '@lamina/core/geometry'
+import { insidePath, type Path, type Point } from '@lamina/core/geometry'
 import { regionArea } from '@lamina/core/linework'
 import { pickAt } from '@lamina/core/locate'
 import type { Filling } from '@lamina/core/records'
@@ -22,13 +22,27 @@ export interface FillChoice {
 export function hatchTool(bench: Bench, choice: FillChoice): Tool {
   let leak: { a: Point; b: Point; width: number } | null = null
   let taking = false
-  let seen: { p: Point; version: unknown; made: NewHatch | null; area: number } | null = null
+  let seen: { p: Point; gap: number; version: unknown; made: NewHatch | null; area: number } | null = null
+
+  /** Whether a point lies in what was found last: the same area then, without another search. */
+  function stillIn(p: Point): boolean {
+    const [outer, ...islands] = seen?.made?.outlines ?? []
+    return outer !== undefined && insidePath(outer, p) && !islands.some((island) => insidePath(island, p))
+  }
 
   /** The hatch that a point would give; the last answer is kept while nothing changed. */
   function around(p: Point): { made: NewHatch | null; area: number } {
     const gap = bench.typed('gap') ?? choice.gap()
-    if (seen && seen.p.x === p.x && seen.p.y === p.y && seen.version === bench.list) return seen
-    const region = findRegion(bench.field, p, gap)
+    if (seen && seen.gap === gap && seen.version === bench.list) {
+      const { made } = seen
+      if (made && stillIn(p)) {
+        const filling = choice.filling(originOf(made.outlines[0]!))
+        seen = { ...seen, p, made: { ...made, filling, region: { by: 'point', at: p, gap } } }
+        return seen
+      }
+      if (!made && seen.p.x === p.x && seen.p.y === p.y) return seen
+    }
+    const region = findRegion(bench.bounding, p, gap)
     leak = region.found ? null : region.leak
     const outlines = region.found ? [region.outer, ...region.islands] : []
     const made: NewHatch | null = region.found
@@ -40,7 +54,8 @@ export function hatchTool(bench: Bench, choice: FillChoice): Tool {
           filling: choice.filling(originOf(outlines[0]!)),
         }
       : null
-    seen = { p, version: bench.list, made, area: region.found ? regionArea(region.outer, region.islands) : 0 }
+    const area = region.found ? regionArea(region.outer, region.islands) : 0
+    seen = { p, gap, version: bench.list, made, area }
     return seen
   }
   function fromSelection(): boolean {

@@ -49,6 +49,8 @@ export interface Bench {
   readonly list: DisplayList
   /** The drawing's lines by place. */
   readonly field: DraftField
+  /** The same of everything there is, shown or not: what bounds hatches. */
+  readonly bounding: DraftField
   /** The layer a kind of thing is drawn on now. */
   layer(usual: Id): Id
   /** The chosen way of working of the tool in hand, of those it offers. */

@@ -1,6 +1,6 @@
 import { computed, reactive, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import type { DisplayList } from '@lamina/core/display'
-import { draftField, type DraftField } from '@lamina/core/derive'
+import { boundingField, draftField, type DraftField } from '@lamina/core/derive'
 import { withGroups } from '@lamina/core/edit'
 import { lockDirection, pickBox, snapAt, type SnapKind } from '@lamina/core/locate'
 import { boxOf, distance, type Edge, type Point } from '@lamina/core/geometry'
@@ -17,11 +17,11 @@ import { typedValue, understand } from './typed'
 
 /** Pixels within which the pointer snaps and picks. */
 export const REACH_PIXELS = 10
-/** Near the axes the direction is held by itself, within this angle. */
 /** Snaps that give way to a direction near the axes. */
 const SOFT = new Set<SnapKind>(['aligned', 'on line', 'wall line'])
 /** How long the pointer rests on a snap before it is remembered, ms. */
 const REST_MS = 450
+/** Near the axes the direction is held by itself, within this angle. */
 const GENTLE = (2.5 * Math.PI) / 180
 
 /** The tool in hand on a board, with what is typed and where the pointer stands. */
@@ -90,6 +90,9 @@ export function useTools(
     },
     get field() {
       return snapField()
+    },
+    get bounding() {
+      return boundingField(store.project, drawing.value, store.solver(drawing.value.level))
     },
     layer: (usual) => desk.toolLayers[usual] ?? usual,
     way: (usual) => desk.ways[desk.tool] ?? usual,

@@ -1,0 +1,132 @@
+import { chromium, type Page } from '@playwright/test'
+import { newProject, type SentChange } from '../core/src/edit'
+import { Project, type Change, type Linework } from '../core/src/records'
+import { TestServer } from '../e2e/server'
+import type { Row } from './main'
+import { ms } from './time'
+
+const LINES = 1000
+const PARTS = 100
+
+/** A thousand polylines of a hundred parts over a field of 64 × 40 m. */
+function lines(drawing: string): Linework[] {
+  let seed = 23
+  const random = (): number => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647
+  return Array.from({ length: LINES }, (_, n) => {
+    let x = random() * 64_000
+    let y = random() * 40_000
+    const vertices = [{ x, y, sweep: 0 }]
+    for (let k = 0; k < PARTS; k++) {
+      if (k % 2) x += random() < 0.5 ? 700 : -700
+      else y += random() < 0.5 ? 700 : -700
+      vertices.push({ x, y, sweep: 0 })
+    }
+    return {
+      id: `line-${n}`,
+      kind: 'linework',
+      drawing,
+      layer: 'layer-lines',
+      shape: { form: 'path', path: { vertices, closed: false } },
+    }
+  })
+}
+
+async function fill(server: TestServer): Promise<string> {
+  let ids = 0
+  const made = newProject(
+    {
+      name: 'Hundred thousand',
+      system: 'metric',
+      levelName: 'Ground floor',
+      storeyHeight: 3000,
+      sheetSize: 'A1',
+      orientation: 'landscape',
+      date: '2026-01-01',
+    },
+    () => `b${++ids}`,
+  )
+  new Project().apply(made.change)
+  let seq = 0
+  const send = async (path: string, change: Change): Promise<void> => {
+    const sent: SentChange = {
+      id: `s${++seq}`,
+      client: 'bench',
+      base: seq - 1,
+      label: 'Fill',
+      change,
+      undoes: null,
+    }
+    const answer = await fetch(`${server.address}/api/projects/bench${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(sent),
+    })
+    if (!answer.ok) throw new Error(await answer.text())
+  }
+  await send('', made.change)
+  const all = lines(made.drawing)
+  for (let i = 0; i < all.length; i += 50) await send('/changes', { put: all.slice(i, i + 50), drop: [] })
+  return made.drawing
+}
+
+/**
+ * Moves the pointer over the board with a tool in hand and takes the time from each move until its snap
+ * marker, rubber line and figures are painted; ms, sorted.
+ */
+const feedback = (page: Page): Promise<number[]> =>
+  page.evaluate(async () => {
+    const board = document.querySelector('[data-test=board]')!
+    const box = board.getBoundingClientRect()
+    const overlay = board.querySelectorAll('canvas')[2]!
+    const times: number[] = []
+    for (let i = 0; i < 160; i++) {
+      const x = box.left + 200 + ((i * 37) % 700)
+      const y = box.top + 100 + ((i * 53) % 450)
+      await new Promise(requestAnimationFrame)
+      let painting = 0
+      // Frame callbacks run in the order they were asked for: this one before the surface's own.
+      requestAnimationFrame(() => (painting = performance.now()))
+      const started = performance.now()
+      const move = { clientX: x, clientY: y, bubbles: true, pointerId: 1, pointerType: 'mouse' }
+      board.dispatchEvent(new PointerEvent('pointermove', move))
+      // What Vue changes of the figures follows at once.
+      await Promise.resolve()
+      let spent = performance.now() - started
+      await new Promise(requestAnimationFrame)
+      // Reading a pixel back waits until everything is really painted.
+      overlay.getContext('2d')!.getImageData(0, 0, 1, 1)
+      spent += performance.now() - painting
+      if (i >= 40) times.push(spent)
+    }
+    return times.sort((a, b) => a - b)
+  })
+
+/** The pointer's own feedback on a board with 100 000 segments in view, in the built application. */
+export async function benchPointer(): Promise<Row[]> {
+  const server = await TestServer.begin({ samples: false })
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-background-networking'],
+  })
+  try {
+    const drawing = await fill(server)
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.goto(`${server.address}/project/bench/drawing/${drawing}`)
+    await page.locator('[data-test=board]').waitFor()
+    await page.keyboard.press('i')
+    const times = await feedback(page)
+    const slow = times[Math.floor(times.length * 0.95)]!
+    return [
+      {
+        what: 'pointer feedback over 100 000 segments, 95th percentile',
+        measured: ms(slow),
+        against: '8 ms',
+        ratio: slow / 8,
+        limit: 1,
+      },
+    ]
+  } finally {
+    await browser.close()
+    await server.end()
+  }
+}

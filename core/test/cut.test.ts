@@ -1,0 +1,248 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { LevelSolver } from '../src/building'
+import { PLAIN_LOOK, boundingField, draftField, hatchOutlines, planItems } from '../src/derive'
+import {
+  PATTERNS,
+  patternLines,
+  patternSize,
+  patternsAtOnce,
+  penOf,
+  type DisplayItem,
+  type PatternJob,
+} from '../src/display'
+import { setLayer, setMaterial, setOwnLook } from '../src/edit'
+import { pathArea } from '../src/geometry'
+import { pickAcross, pickAt, pickBox } from '../src/locate'
+import type { AnyRecord, Change, Drawing, Hatch, Project, Wall } from '../src/records'
+import { patternNames } from '../src/records'
+import { LEVEL, projectWith, wall } from './wallFixture'
+
+const PLAN: Drawing = {
+  id: 'plan',
+  kind: 'drawing',
+  name: 'Plan',
+  view: 'plan',
+  level: LEVEL,
+  readingScale: 50,
+}
+
+/** A room of 4 × 3 m with a partition across its middle; walls of solid blockwork, drawn by their centre. */
+const room = (across: Partial<Wall> = {}): Project =>
+  projectWith(
+    PLAN,
+    wall('south', [0, 0, 4000, 0]),
+    wall('east', [4000, 0, 4000, 3000]),
+    wall('north', [4000, 3000, 0, 3000]),
+    wall('west', [0, 3000, 0, 0]),
+    { ...wall('across', [2000, 0, 2000, 3000]), ...across },
+  )
+
+function apply(project: Project, solver: LevelSolver, change: Change): void {
+  project.check(change)
+  project.apply(change)
+  solver.follow(change)
+}
+
+const plan = (project: Project, solver: LevelSolver, printing = false): DisplayItem[] =>
+  planItems(project, PLAN, solver, { ...PLAIN_LOOK, printing, scale: 50 })
+const strokes = (items: readonly DisplayItem[]): string[] =>
+  items.flatMap((item) => {
+    if (item.kind !== 'line' && item.kind !== 'segments' && item.kind !== 'path') return []
+    const { widthMm, tone } = penOf(item.pen)
+    return [`${item.kind} ${widthMm} ${tone}`]
+  })
+
+describe('the pen of a cut wall', () => {
+  it('is that of its layer: one closed outline for each side of the room', () => {
+    const project = room()
+    const solver = new LevelSolver(project, LEVEL)
+    expect(strokes(plan(project, solver)).filter((s) => s === 'line 0.5 0')).toHaveLength(3)
+  })
+  it('follows the layer it is put on, dashes and all, for its part of the outline alone', () => {
+    const project = room({ layer: 'layer-demolition' })
+    const solver = new LevelSolver(project, LEVEL)
+    const items = plan(project, solver)
+    // The long outside stays in one piece; each half room is an open run of walls and a run of dashes.
+    const whole = items.filter((i) => i.kind === 'line' && i.closed)
+    const open = items.filter((i) => i.kind === 'line' && !i.closed)
+    const dashed = items.filter((i) => i.kind === 'segments' && penOf(i.pen).widthMm === 0.35)
+    expect([whole.length, open.length, dashed.length]).toEqual([1, 2, 2])
+    for (const item of dashed) {
+      if (item.kind !== 'segments') continue
+      // Dashes of the partition lie on its faces, between the faces of the walls it ends on.
+      for (let i = 0; i < item.points.length; i += 2) {
+        expect(Math.abs(item.points[i]! - 2000)).toBeCloseTo(70, 6)
+        expect(item.points[i + 1]!).toBeGreaterThanOrEqual(70 - 1e-6)
+        expect(item.points[i + 1]!).toBeLessThanOrEqual(2930 + 1e-6)
+      }
+      expect(penOf(item.pen).tone).toBe(0.2)
+    }
+  })
+  it('can be its own, and goes back to that of the layer', () => {
+    const project = room()
+    const solver = new LevelSolver(project, LEVEL)
+    apply(project, solver, setOwnLook(project, ['across'], { penMm: 0.7 }))
+    expect(strokes(plan(project, solver)).filter((s) => s === 'line 0.7 0')).toHaveLength(2)
+    apply(project, solver, setOwnLook(project, ['across'], { penMm: null }))
+    expect(strokes(plan(project, solver)).filter((s) => s === 'line 0.7 0')).toHaveLength(0)
+    expect(project.need('wall', 'across').own).toBeUndefined()
+  })
+  it('can be that of the material, where the wall has none of its own', () => {
+    const project = room()
+    const solver = new LevelSolver(project, LEVEL)
+    apply(project, solver, setMaterial(project, 'material-blockwork', { penMm: 0.35 }))
+    expect(strokes(plan(project, solver)).filter((s) => s === 'line 0.35 0')).toHaveLength(3)
+    apply(project, solver, setOwnLook(project, ['across'], { penMm: 1 }))
+    const now = strokes(plan(project, solver))
+    expect(now.filter((s) => s === 'line 1 0')).toHaveLength(2)
+    expect(now.filter((s) => s === 'line 0.35 0')).toHaveLength(3)
+  })
+  it('lies between materials too: the stronger one gives it', () => {
+    const project = projectWith(PLAN, wall('cavity', [0, 0, 4000, 0], 'cavity-350'))
+    const solver = new LevelSolver(project, LEVEL)
+    const inner = (): string[] => strokes(plan(project, solver)).filter((s) => s.startsWith('segments'))
+    expect(inner().filter((s) => s === 'segments 0.18 0.1')).toHaveLength(1)
+    apply(project, solver, setMaterial(project, 'material-blockwork', { penMm: 0.25 }))
+    expect(inner()).toContain('segments 0.25 0')
+    expect(inner()).toContain('segments 0.18 0.1')
+  })
+  it('every outline is drawn all round, however the walls are spread over layers', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...LAYERS), { minLength: 5, maxLength: 5 }), (layers) => {
+        const walls = room()
+          .all('wall')
+          .map((each, i) => ({ ...each, layer: layers[i]! }))
+        const project = projectWith(PLAN, ...walls)
+        const solver = new LevelSolver(project, LEVEL)
+        let length = 0
+        for (const item of plan(project, solver)) {
+          if (item.kind !== 'line') continue
+          const { points, closed } = item
+          for (let i = 2; i < points.length; i += 2)
+            length += Math.hypot(points[i]! - points[i - 2]!, points[i + 1]! - points[i - 1]!)
+          if (closed) length += Math.hypot(points[0]! - points.at(-2)!, points[1]! - points.at(-1)!)
+        }
+        // Outside 4140 × 3140; two rooms inside of 1860 × 2860.
+        expect(length).toBeCloseTo(2 * (4140 + 3140) + 4 * (1860 + 2860), 3)
+      }),
+      { numRuns: 60 },
+    )
+  })
+})
+
+/** Layers drawn in continuous lines, so that the lengths of lines add up. */
+const LAYERS = ['layer-walls', 'layer-outlines', 'layer-lines', 'layer-fine']
+
+describe('a hidden layer', () => {
+  const hide = (project: Project, solver: LevelSolver, shown: boolean, id = 'layer-demolition'): void =>
+    apply(project, solver, setLayer(project, id, { shown }))
+
+  it('takes its walls out of the joins: the others are drawn as if they were not there', () => {
+    const project = room({ layer: 'layer-demolition' })
+    const solver = new LevelSolver(project, LEVEL)
+    expect(solver.seen()).toBe(solver)
+    hide(project, solver, false)
+    const seen = solver.seen()
+    expect(seen.count).toBe(4)
+    expect(seen.outlines().size).toBe(2)
+    expect(solver.outlines().size).toBe(3)
+    const lines = plan(project, solver).filter((i) => i.kind === 'line')
+    expect(lines).toHaveLength(2)
+    hide(project, solver, true)
+    expect(solver.seen()).toBe(solver)
+  })
+  it('follows what is changed while it is hidden', () => {
+    const project = room({ layer: 'layer-demolition' })
+    const solver = new LevelSolver(project, LEVEL)
+    hide(project, solver, false)
+    expect(solver.seen().count).toBe(4)
+    apply(project, solver, { put: [wall('porch', [4000, 1500, 6000, 1500])], drop: [] })
+    expect(solver.seen().count).toBe(5)
+    apply(project, solver, {
+      put: [{ ...project.need('wall', 'porch'), layer: 'layer-demolition' }],
+      drop: [],
+    })
+    expect(solver.seen().count).toBe(4)
+    const anew = new LevelSolver(project, LEVEL).seen()
+    expect(solver.seen().cutArea()).toBeCloseTo(anew.cutArea(), 6)
+    expect(solver.seen().faults()).toBe(0)
+  })
+  it('is out of reach of picking and snapping, as a layer that does not print is out of the plot', () => {
+    const project = room({ layer: 'layer-demolition' })
+    const solver = new LevelSolver(project, LEVEL)
+    const at = { x: 2000, y: 1500 }
+    const box = { minX: 1800, minY: 1000, maxX: 2200, maxY: 1400 }
+    const taken = (): string[][] => [
+      pickAt([], solver, at, 10),
+      pickBox([], solver, box, false),
+      pickAcross([], solver, { x: 1500, y: 1500 }, { x: 2500, y: 1600 }),
+      [
+        ...new Set(
+          draftField(project, PLAN, solver)
+            .edgesNear(at, 100)
+            .map((edge) => edge.source),
+        ),
+      ],
+    ]
+    expect(taken()).toEqual([['across'], ['across'], ['across'], ['across']])
+    hide(project, solver, false)
+    expect(taken()).toEqual([[], [], [], []])
+    hide(project, solver, true)
+    apply(project, solver, setLayer(project, 'layer-demolition', { printed: false }))
+    expect(solver.seen().count).toBe(5)
+    expect(solver.seen(true).count).toBe(4)
+    expect(plan(project, solver, true).filter((i) => i.kind === 'line')).toHaveLength(2)
+  })
+  it('still bounds hatches, and so does a locked one', () => {
+    const hatch: Hatch = {
+      id: 'hatch',
+      kind: 'hatch',
+      drawing: 'plan',
+      layer: 'layer-hatches',
+      region: { by: 'point', at: { x: 1000, y: 1500 }, gap: 0 },
+      outlines: [{ vertices: [0, 1, 2].map((x) => ({ x, y: x * x, sweep: 0 })), closed: true }],
+      filling: { with: 'tone', tone: 0.5 },
+    }
+    const project = room({ layer: 'layer-demolition' })
+    const solver = new LevelSolver(project, LEVEL)
+    apply(project, solver, { put: [hatch as AnyRecord], drop: [] })
+    const area = (): number => {
+      const { outlines, found } = hatchOutlines(project, hatch, boundingField(project, PLAN, solver))
+      expect(found).toBe(true)
+      return Math.abs(pathArea(outlines[0]!))
+    }
+    expect(area()).toBeCloseTo(1860 * 2860, 3)
+    hide(project, solver, false)
+    expect(area()).toBeCloseTo(1860 * 2860, 3)
+    apply(project, solver, setLayer(project, 'layer-walls', { locked: true }))
+    expect(area()).toBeCloseTo(1860 * 2860, 3)
+  })
+})
+
+describe('patterns made beside', () => {
+  const square = (size: number): PatternJob['loops'] => [
+    {
+      points: [
+        { x: 0, y: 0 },
+        { x: size, y: 0 },
+        { x: size, y: size },
+        { x: 0, y: size },
+      ],
+    },
+  ]
+  it.each(patternNames)('%s: its size is known beforehand, within a factor of three', (pattern) => {
+    const job: PatternJob = { pattern, loops: square(20_000), scale: 50 }
+    const lines = patternsAtOnce('any', job)!.length / 4
+    const said = patternSize(job)
+    expect(said).toBeGreaterThan(lines / 3)
+    expect(said).toBeLessThan(lines * 3)
+  })
+  it('a laying that stretches the pattern makes fewer lines, and that is known too', () => {
+    const laying = { origin: { x: 0, y: 0 }, turn: 0.3, width: 4, height: 4 }
+    const job: PatternJob = { pattern: 'tiles', loops: square(20_000), scale: 50, laying }
+    const lines = patternLines(PATTERNS.tiles, job.loops, 50, laying)!.length / 4
+    expect(patternSize(job)).toBeGreaterThan(lines / 3)
+    expect(patternSize(job)).toBeLessThan(lines * 3)
+  })
+})

@@ -1,0 +1,69 @@
+import { onBeforeUnmount, onMounted, type ComputedRef } from 'vue'
+import { EditRefused, clip, paste, readClipping } from '@lamina/core/edit'
+import { isEmptyBox, type Box } from '@lamina/core/geometry'
+import type { Drawing } from '@lamina/core/records'
+import { useDesk } from '../store/desk'
+import { useProject } from '../store/project'
+import { useSay } from '../store/say'
+import { isTyping } from './useSurface'
+
+/** Copying and pasting by the computer's own clipboard, so that they reach other drawings and projects. */
+export function useClipboard(drawing: ComputedRef<Drawing>, extent: () => Box, remove: () => void): void {
+  const store = useProject()
+  const desk = useDesk()
+  const say = useSay()
+  let inPlace = false
+
+  function onCopy(event: ClipboardEvent): void {
+    if (isTyping(event.target) || desk.selection.length === 0) return
+    try {
+      const box = extent()
+      const at = isEmptyBox(box) ? { x: 0, y: 0 } : { x: box.minX, y: box.minY }
+      event.clipboardData?.setData('text/plain', JSON.stringify(clip(store.project, desk.selection, at)))
+      event.preventDefault()
+      say.tell(
+        `${desk.selection.length} copied. Ctrl V pastes at the pointer, Ctrl Shift V in the same place.`,
+      )
+      if (event.type === 'cut') remove()
+    } catch (error) {
+      if (!(error instanceof EditRefused)) throw error
+      say.warn(error.message)
+    }
+  }
+
+  function onPaste(event: ClipboardEvent): void {
+    if (isTyping(event.target)) return
+    const held = readClipping(event.clipboardData?.getData('text/plain') ?? '')
+    if (!held) {
+      say.warn('The clipboard holds nothing drawn in Lamina.')
+      return
+    }
+    event.preventDefault()
+    if (inPlace) {
+      const change = store.edit('Paste', (project, makeId) =>
+        paste(project, held, drawing.value, { x: 0, y: 0 }, makeId),
+      )
+      if (change) desk.select(change.put.map((record) => record.id))
+    } else {
+      desk.clipping = held
+      desk.take('paste')
+    }
+  }
+
+  /** With Shift what is pasted keeps its place. */
+  const noteShift = (event: KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey) inPlace = event.shiftKey
+  }
+  onMounted(() => {
+    window.addEventListener('keydown', noteShift, true)
+    document.addEventListener('copy', onCopy)
+    document.addEventListener('cut', onCopy)
+    document.addEventListener('paste', onPaste)
+  })
+  onBeforeUnmount(() => {
+    window.removeEventListener('keydown', noteShift, true)
+    document.removeEventListener('copy', onCopy)
+    document.removeEventListener('cut', onCopy)
+    document.removeEventListener('paste', onPaste)
+  })
+}
