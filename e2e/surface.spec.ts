@@ -131,12 +131,14 @@ test('a length typed in Traits, in another unit', async ({ page, server }) => {
   await field.press('Enter')
   await saved(page)
   expect((await stored(server, project, 'wall'))[0]!.b.x).toBeCloseTo(3048, 6)
-  // Layers and the cut pattern of a material, real size included.
-  await page.getByText('Cut patterns of its materials').click()
-  await choose(page, 'Brick', 'Brick, real size')
+  // The cut pattern of a material, real size included, and its pen.
+  await page.getByTestId('traits').getByRole('button', { name: 'Materials' }).click()
+  await page.getByLabel('Cut pattern of Brick').selectOption('Brick, real size')
+  await page.getByLabel('Pen of Brick').selectOption('0.35 mm')
   await saved(page)
   const brick = (await stored(server, project, 'material')).find((material) => material.name === 'Brick')
   expect(brick!.pattern).toBe('brick')
+  expect(brick!.penMm).toBe(0.35)
 })
 
 test('everything by keyboard: Ask, stages, drawer, placing on a sheet, moving and locking', async ({

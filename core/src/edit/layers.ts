@@ -12,6 +12,7 @@ import {
   type RecordKind,
   type Wall,
 } from '../records'
+import { freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
 import { refuseLocked } from './transform'
 
@@ -32,7 +33,7 @@ export const LAYERED: readonly RecordKind[] = [
 
 /** A new layer behind the others, with the pen of an ordinary line. */
 export function addLayer(project: Project, name: string, makeId: MakeId): { change: Change; layer: Id } {
-  const plain = cleanName(project, name, null)
+  const plain = freeName(project, 'layer', name, null)
   const order = Math.max(-1, ...project.all('layer').map((layer) => layer.order)) + 1
   const layer: Layer = {
     id: makeId(),
@@ -49,20 +50,10 @@ export function addLayer(project: Project, name: string, makeId: MakeId): { chan
   return { change: { put: [layer], drop: [] }, layer: layer.id }
 }
 
-function cleanName(project: Project, name: string, own: Id | null): string {
-  const plain = name.trim()
-  if (!plain) throw new EditRefused('A layer needs a name.')
-  if (
-    project.all('layer').some((layer) => layer.id !== own && layer.name.toLowerCase() === plain.toLowerCase())
-  )
-    throw new EditRefused(`There is a layer “${plain}” already.`)
-  return plain
-}
-
 /** Changes facts of a layer. */
 export function setLayer(project: Project, id: Id, facts: Partial<Omit<Layer, 'id' | 'kind'>>): Change {
   const layer = project.need('layer', id)
-  const name = facts.name === undefined ? layer.name : cleanName(project, facts.name, id)
+  const name = facts.name === undefined ? layer.name : freeName(project, 'layer', facts.name, id)
   return { put: [{ ...layer, ...facts, name }], drop: [] }
 }
 

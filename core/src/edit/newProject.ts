@@ -5,8 +5,9 @@ import {
   STANDARD_MATERIALS,
   standardWallTypes,
 } from '../library'
-import type { Change, Drawing, Id, Level, Project, Sheet, SheetSizeName } from '../records'
+import type { Change, Id, Level, Sheet, SheetSizeName } from '../records'
 import type { UnitSystem } from '../units'
+import { CUT_HEIGHT, planOf } from './levels'
 import { EditRefused, type MakeId } from './refusal'
 
 export interface NewProject {
@@ -21,9 +22,6 @@ export interface NewProject {
   /** ISO day for the first sheet. */
   readonly date: string
 }
-
-/** Height above the floor at which plans are cut, mm. */
-const CUT_HEIGHT = 1200
 
 /**
  * The records a new project starts with: its facts, one level with its plan, an empty first sheet, and the
@@ -89,38 +87,4 @@ export function newProject(
       drop: [],
     },
   }
-}
-
-function planOf(level: Level, system: UnitSystem, makeId: MakeId): Drawing {
-  return {
-    id: makeId(),
-    kind: 'drawing',
-    name: `${level.name} plan`,
-    view: 'plan',
-    level: level.id,
-    readingScale: system === 'metric' ? 50 : 48,
-  }
-}
-
-/** A level on top of the highest one, with its plan. */
-export function addLevel(
-  project: Project,
-  input: { readonly name: string; readonly height: number },
-  makeId: MakeId,
-): { change: Change; level: Id; drawing: Id } {
-  const name = input.name.trim()
-  if (!name) throw new EditRefused('A level needs a name.')
-  const top = project
-    .all('level')
-    .reduce((high, level) => Math.max(high, level.elevation + level.height), -Infinity)
-  const level: Level = {
-    id: makeId(),
-    kind: 'level',
-    name,
-    elevation: Number.isFinite(top) ? top : 0,
-    height: input.height,
-    cutHeight: Math.min(CUT_HEIGHT, input.height),
-  }
-  const drawing = planOf(level, project.facts.units.system, makeId)
-  return { change: { put: [level, drawing], drop: [] }, level: level.id, drawing: drawing.id }
 }

@@ -7,6 +7,7 @@ import {
   type Strip,
   type WallType,
 } from '../records'
+import { copyName, freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
 
 /** A strip's part: what it was set to, or by its material's priority (structure from 50 on). */
@@ -14,36 +15,17 @@ export function partOf(project: Project, strip: Strip): 'structure' | 'finish' {
   return strip.part ?? (project.need('material', strip.material).priority >= 50 ? 'structure' : 'finish')
 }
 
-function freeName(
-  project: Project,
-  kind: 'wallType' | 'material',
-  name: string,
-  own: Id | null,
-  word: string,
-): string {
-  const plain = name.trim()
-  if (!plain) throw new EditRefused(`A ${word} needs a name.`)
-  const taken = project
-    .all(kind)
-    .some((each) => each.id !== own && each.name.toLowerCase() === plain.toLowerCase())
-  if (taken) throw new EditRefused(`There is a ${word} “${plain}” already.`)
-  return plain
-}
-
 /** A copy of a wall type under a free name, to be changed. */
 export function copyWallType(project: Project, from: Id, makeId: MakeId): { change: Change; type: Id } {
   const model = project.need('wallType', from)
-  const names = new Set(project.all('wallType').map((type) => type.name))
-  let name = `${model.name} copy`
-  for (let n = 2; names.has(name); n++) name = `${model.name} copy ${n}`
-  const type: WallType = { ...model, id: makeId(), name }
+  const type: WallType = { ...model, id: makeId(), name: copyName(project, 'wallType', model.name) }
   return { change: { put: [type], drop: [] }, type: type.id }
 }
 
 /** Another name for a wall type. */
 export function renameWallType(project: Project, id: Id, name: string): Change {
   const type = project.need('wallType', id)
-  return { put: [{ ...type, name: freeName(project, 'wallType', name, id, 'wall type') }], drop: [] }
+  return { put: [{ ...type, name: freeName(project, 'wallType', name, id) }], drop: [] }
 }
 
 /** Other strips for a wall type, from its left side to its right; every wall of the type changes. */
@@ -71,15 +53,42 @@ export function removeWallType(project: Project, id: Id): Change {
   return { put: [], drop: [id] }
 }
 
-/** Facts of a material: its priority in joins, its patterns, its tone. */
-export function setMaterial(project: Project, id: Id, facts: Partial<Omit<Material, 'id' | 'kind'>>): Change {
+/** A new material like another, under a free name. */
+export function copyMaterial(project: Project, from: Id, makeId: MakeId): { change: Change; material: Id } {
+  const model = project.need('material', from)
+  const material: Material = { ...model, id: makeId(), name: copyName(project, 'material', model.name) }
+  return { change: { put: [material], drop: [] }, material: material.id }
+}
+
+/** Removes a material that no wall type and no column is of. */
+export function removeMaterial(project: Project, id: Id): Change {
   const material = project.need('material', id)
-  const name =
-    facts.name === undefined ? material.name : freeName(project, 'material', facts.name, id, 'material')
+  const used = project.dependents(id).length
+  if (used > 0)
+    throw new EditRefused(
+      `${used} wall type${used > 1 ? 's and columns are' : ' or column is'} of “${material.name}”. Give ${used > 1 ? 'them' : 'it'} another material first.`,
+    )
+  return { put: [], drop: [id] }
+}
+
+/**
+ * Facts of a material: its name, priority in joins, patterns, tone, pen. A pen of null takes that of the layer
+ * again.
+ */
+export function setMaterial(
+  project: Project,
+  id: Id,
+  facts: Partial<Omit<Material, 'id' | 'kind' | 'penMm'>> & { readonly penMm?: number | null },
+): Change {
+  const material = project.need('material', id)
+  const name = facts.name === undefined ? material.name : freeName(project, 'material', facts.name, id)
   const { priority = material.priority } = facts
   if (!(Number.isInteger(priority) && priority >= 0 && priority <= 1000))
     throw new EditRefused('A priority is a whole number from 0 to 1 000; the higher runs through.')
   if (facts.pattern && !patternNames.includes(facts.pattern))
     throw new EditRefused('There is no such pattern.')
-  return { put: [{ ...material, ...facts, name }], drop: [] }
+  const { tone = material.tone, penMm = material.penMm ?? null } = facts
+  if (!(tone >= 0 && tone <= 1)) throw new EditRefused('A tone runs from 0, ink, to 1, paper.')
+  const { penMm: _, ...rest } = { ...material, ...facts, name }
+  return { put: [penMm === null ? rest : { ...rest, penMm }], drop: [] }
 }

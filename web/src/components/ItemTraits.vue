@@ -1,41 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { boundingField, hatchOutlines } from '@lamina/core/derive'
-import { PEN_WIDTHS } from '@lamina/core/display'
-import {
-  breakApart,
-  editRepeat,
-  groupItems,
-  putOnLayer,
-  reorderItems,
-  repeatOf,
-  setFacts,
-  setFilling,
-  setOwnLook,
-} from '@lamina/core/edit'
-import { arcOf, edgesOf, isStraight, pathArea, pathLength, type Point } from '@lamina/core/geometry'
-import { layerIdOf, layerOf } from '@lamina/core/library'
+import { breakApart, groupItems, reorderItems, repeatOf, setFacts, setFilling } from '@lamina/core/edit'
+import { arcOf, edgesOf, isStraight, pathArea, pathLength } from '@lamina/core/geometry'
+import { layerIdOf } from '@lamina/core/library'
 import { shapePath } from '@lamina/core/linework'
-import {
-  kindWord,
-  type AnyRecord,
-  type Drawing,
-  type Filling,
-  type RepeatPattern,
-  type Shape,
-} from '@lamina/core/records'
-import {
-  formatAngle,
-  formatArea,
-  formatBearing,
-  formatLength,
-  parseAngle,
-  parseNumber,
-} from '@lamina/core/units'
+import { kindWord, type AnyRecord, type Drawing, type Filling, type Shape } from '@lamina/core/records'
+import { formatAngle, formatArea, formatBearing, formatLength } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import FillingFields from './FillingFields.vue'
 import LengthField from './LengthField.vue'
+import LookTraits from './LookTraits.vue'
+import RepeatTraits from './RepeatTraits.vue'
 
 /** Facts of drafted things, and what everything that is selected shares: its layer, its pen, its order. */
 const props = defineProps<{ chosen: readonly AnyRecord[]; drawing: Drawing }>()
@@ -129,80 +106,6 @@ function fill(filling: Filling): void {
         : filling,
     ),
   )
-}
-
-const layers = computed(
-  () => (
-    store.version,
-    store.project
-      .all('layer')
-      .sort((p, q) => p.order - q.order)
-      .map(({ id, name }) => ({ value: id, title: name }))
-  ),
-)
-const layer = computed(() => {
-  void store.version
-  const all = new Set(props.chosen.map((record) => layerIdOf(record)))
-  return all.size === 1 ? [...all][0]! : null
-})
-const layered = computed(() => props.chosen.some((record) => layerIdOf(record) !== null))
-const drafted = computed(() => props.chosen.filter((r) => r.kind === 'linework' || r.kind === 'hatch'))
-const ofLayer = 'as its layer'
-const pens = computed(() => {
-  const usual = drafted.value[0] ? layerOf(store.project, drafted.value[0]).penMm : null
-  return [
-    { value: ofLayer, title: usual === null ? 'As its layer' : `As its layer, ${usual} mm` },
-    ...PEN_WIDTHS.map((width) => ({ value: String(width), title: `${width} mm` })),
-  ]
-})
-const lineTypes = computed(
-  () => (
-    store.version,
-    [
-      { value: ofLayer, title: 'As its layer' },
-      ...store.project.all('lineType').map(({ id, name }) => ({ value: id, title: name })),
-    ]
-  ),
-)
-const own = computed(() => {
-  const [first] = drafted.value
-  return first && 'own' in first ? first.own : undefined
-})
-function setPen(text: string): void {
-  store.edit('Pen', (p) => setOwnLook(p, ids.value, { penMm: text === ofLayer ? null : Number(text) }))
-}
-function setLineType(id: string): void {
-  store.edit('Line type', (p) => setOwnLook(p, ids.value, { lineType: id === ofLayer ? null : id }))
-}
-
-const pattern = computed(() => repeat.value?.pattern ?? null)
-const REPEATS: Record<RepeatPattern['how'], string> = {
-  row: 'One of a row',
-  grid: 'One of a grid',
-  around: 'One of a ring',
-  path: 'One of a row along a line',
-}
-function setRepeat(next: RepeatPattern): void {
-  const { id } = repeat.value!
-  const change = store.edit('Repeat', (project, makeId) => editRepeat(project, id, next, makeId))
-  if (change && !store.project.get(one.value?.id ?? '')) desk.select(repeat.value ? repeat.value.sources : [])
-}
-function setCount(key: 'count' | 'rows', text: string): void {
-  const read = parseNumber(text)
-  if (read.ok && pattern.value)
-    setRepeat({ ...pattern.value, [key]: Math.round(read.value) } as RepeatPattern)
-}
-const spacing = (step: Point): number => Math.hypot(step.x, step.y)
-function setSpacing(key: 'step' | 'rowStep', length: number): void {
-  const now = pattern.value
-  if (!now || (now.how !== 'row' && now.how !== 'grid')) return
-  const step = key === 'rowStep' && now.how === 'grid' ? now.rowStep : now.step
-  const k = length / spacing(step)
-  setRepeat({ ...now, [key]: { x: step.x * k, y: step.y * k } })
-}
-function setStepAngle(text: string): void {
-  const read = parseAngle(text)
-  if (read.ok && pattern.value?.how === 'around') setRepeat({ ...pattern.value, step: read.radians })
 }
 
 const kinds = computed(() => {
@@ -355,76 +258,9 @@ const plural = (word: string, count: number): string =>
     />
   </template>
 
-  <details v-if="repeat && pattern" open>
-    <summary class="small">{{ REPEATS[pattern.how] }}</summary>
-    <div class="stack">
-      <v-text-field
-        label="How many"
-        :model-value="pattern.count"
-        @change="setCount('count', ($event.target as HTMLInputElement).value)"
-      />
-      <LengthField
-        v-if="pattern.how === 'row' || pattern.how === 'grid'"
-        label="Spacing"
-        :mm="spacing(pattern.step)"
-        :units="units"
-        :least="1"
-        @set="(length) => setSpacing('step', length)"
-      />
-      <template v-if="pattern.how === 'grid'">
-        <v-text-field
-          label="Rows"
-          :model-value="pattern.rows"
-          @change="setCount('rows', ($event.target as HTMLInputElement).value)"
-        />
-        <LengthField
-          label="Spacing of the rows"
-          :mm="spacing(pattern.rowStep)"
-          :units="units"
-          :least="1"
-          @set="(length) => setSpacing('rowStep', length)"
-        />
-      </template>
-      <v-text-field
-        v-if="pattern.how === 'around'"
-        label="From one to the next"
-        :model-value="formatAngle(pattern.step)"
-        @change="setStepAngle(($event.target as HTMLInputElement).value)"
-      />
-      <LengthField
-        v-if="pattern.how === 'path'"
-        label="Every"
-        :mm="pattern.pitch"
-        :units="units"
-        :least="1"
-        @set="(pitch) => pattern!.how === 'path' && setRepeat({ ...pattern!, pitch })"
-      />
-      <v-btn size="small" variant="outlined" @click="setRepeat(pattern!)">Lay out anew</v-btn>
-    </div>
-  </details>
+  <RepeatTraits v-if="one && repeat" :of="one" :repeat="repeat" />
 
-  <v-select
-    v-if="layered"
-    label="Layer"
-    :items="layers"
-    :model-value="layer"
-    placeholder="different ones"
-    @update:model-value="(id: string) => store.edit('Layer', (p) => putOnLayer(p, ids, id))"
-  />
-  <div v-if="drafted.length" class="stack">
-    <v-select
-      label="Pen"
-      :items="pens"
-      :model-value="own?.penMm ? String(own.penMm) : ofLayer"
-      @update:model-value="setPen"
-    />
-    <v-select
-      label="Line type"
-      :items="lineTypes"
-      :model-value="own?.lineType ?? ofLayer"
-      @update:model-value="setLineType"
-    />
-  </div>
+  <LookTraits :chosen="chosen" />
 
   <div class="actions">
     <button

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import {
-  mdiClose,
   mdiEyeOffOutline,
   mdiEyeOutline,
   mdiLockOpenVariantOutline,
@@ -10,12 +9,14 @@ import {
   mdiTrashCanOutline,
 } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { PEN_WIDTHS } from '@lamina/core/display'
 import { addLayer, onLayer, putOnLayer, removeLayer, setLayer } from '@lamina/core/edit'
 import type { Layer } from '@lamina/core/records'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
+import { PEN_CHOICES, TONES, fieldOf, nearestTone } from './fields'
 import LinePicture from './LinePicture.vue'
+import LineTypesTable from './LineTypesTable.vue'
+import PanelFrame from './PanelFrame.vue'
 
 const store = useProject()
 const desk = useDesk()
@@ -29,7 +30,8 @@ const counts = computed(() => {
 const lineTypes = computed(
   () => (store.version, store.project.all('lineType').map(({ id, name }) => ({ value: id, title: name }))),
 )
-const pens = PEN_WIDTHS.map((mm) => ({ value: mm, title: `${mm} mm` }))
+/** Lines are never as pale as paper. */
+const LINE_TONES = TONES.filter(({ value }) => value <= 0.7)
 const dashes = (layer: Layer): readonly number[] =>
   store.project.find('lineType', layer.lineType)?.dashesPaperMm ?? []
 
@@ -37,7 +39,7 @@ function set(layer: Layer, label: string, facts: Partial<Omit<Layer, 'id' | 'kin
   store.edit(label, (project) => setLayer(project, layer.id, facts))
 }
 function rename(layer: Layer, event: Event): void {
-  const field = event.target as HTMLInputElement
+  const field = fieldOf(event)
   if (field.value.trim() !== layer.name) set(layer, 'Layer name', { name: field.value })
   field.value = store.project.find('layer', layer.id)?.name ?? layer.name
 }
@@ -54,18 +56,13 @@ function move(layer: Layer): void {
 </script>
 
 <template>
-  <section class="panel" aria-label="Layers" data-test="layers">
-    <header>
-      <h2>Layers</h2>
-      <button type="button" title="Close" aria-label="Close" @click="desk.layersOpen = false">
-        <v-icon :icon="mdiClose" size="18" />
-      </button>
-    </header>
+  <PanelFrame title="Layers" :width="690" data-test="layers" @close="desk.panel = null">
     <table>
       <thead>
         <tr>
           <th scope="col">Name</th>
           <th scope="col">Pen</th>
+          <th scope="col">Tone</th>
           <th scope="col">Line</th>
           <th scope="col" class="marks">Shown · locked · printed</th>
           <th scope="col" class="number">Holds</th>
@@ -85,9 +82,20 @@ function move(layer: Layer): void {
             <select
               :value="layer.penMm"
               :aria-label="`Pen of ${layer.name}`"
-              @change="set(layer, 'Layer pen', { penMm: Number(($event.target as HTMLSelectElement).value) })"
+              @change="set(layer, 'Layer pen', { penMm: Number(fieldOf($event).value) })"
             >
-              <option v-for="pen in pens" :key="pen.value" :value="pen.value">{{ pen.title }}</option>
+              <option v-for="pen in PEN_CHOICES" :key="pen.value" :value="pen.value">{{ pen.title }}</option>
+            </select>
+          </td>
+          <td>
+            <select
+              :value="nearestTone(layer.tone)"
+              :aria-label="`Tone of ${layer.name}`"
+              @change="set(layer, 'Layer tone', { tone: Number(fieldOf($event).value) })"
+            >
+              <option v-for="tone in LINE_TONES" :key="tone.value" :value="tone.value">
+                {{ tone.title }}
+              </option>
             </select>
           </td>
           <td class="line">
@@ -95,9 +103,7 @@ function move(layer: Layer): void {
             <select
               :value="layer.lineType"
               :aria-label="`Line type of ${layer.name}`"
-              @change="
-                set(layer, 'Layer line type', { lineType: ($event.target as HTMLSelectElement).value })
-              "
+              @change="set(layer, 'Layer line type', { lineType: fieldOf($event).value })"
             >
               <option v-for="type in lineTypes" :key="type.value" :value="type.value">
                 {{ type.title }}
@@ -163,105 +169,30 @@ function move(layer: Layer): void {
       <v-text-field v-model="fresh" label="New layer" />
       <v-btn type="submit" size="small" variant="outlined" :disabled="!fresh.trim()">Add</v-btn>
     </form>
-  </section>
+    <LineTypesTable />
+  </PanelFrame>
 </template>
 
 <style scoped>
-.panel {
-  position: absolute;
-  z-index: 4;
-  right: 14px;
-  top: 14px;
-  width: 640px;
-  max-height: calc(100% - 28px);
-  overflow-y: auto;
-  padding: 13px 16px 16px;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-hairline));
-  border-radius: 10px;
-  box-shadow: 0 6px 22px rgb(0 0 0 / 12%);
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  margin-bottom: 6px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 13px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-  font-size: 12px;
-  color: rgb(var(--v-theme-soft-ink));
-  padding: 2px 4px;
-}
-td {
-  padding: 1px 4px;
-  border-top: 1px dotted rgb(var(--v-theme-hairline));
-}
 .dim .name {
   color: rgb(var(--v-theme-soft-ink));
 }
-.marks {
-  white-space: nowrap;
-}
-.number {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
+td.number {
   color: rgb(var(--v-theme-soft-ink));
-  white-space: nowrap;
-}
-input,
-select {
-  font: inherit;
-  color: rgb(var(--v-theme-ink));
-  background: none;
-  border: 0;
-  border-radius: 4px;
-  padding: 3px 2px;
-  width: 100%;
-}
-select option {
-  color: #1e2a38;
-}
-td:nth-child(2) {
-  width: 88px;
 }
 td:first-child {
-  width: 190px;
+  width: 150px;
 }
 .line {
   display: flex;
-  width: 200px;
+  width: 172px;
   align-items: center;
   gap: 6px;
 }
-button {
-  font: inherit;
-  border: 0;
-  background: none;
-  color: rgb(var(--v-theme-soft-ink));
-  cursor: pointer;
-  padding: 3px 4px;
-  border-radius: 4px;
-}
-button[aria-pressed='true'] {
+td.marks button[aria-pressed='true'] {
   color: rgb(var(--v-theme-ink));
 }
-button.strong {
+td.marks button.strong {
   color: rgb(var(--v-theme-live));
-}
-button.words {
-  text-decoration: underline;
-}
-form {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 10px;
-  align-items: center;
-  margin-top: 12px;
 }
 </style>

@@ -2,12 +2,14 @@
 import { computed, ref } from 'vue'
 import { addLevel, setFacts } from '@lamina/core/edit'
 import { formatAngle, formatHeight, formatLength, parseAngle } from '@lamina/core/units'
+import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import type { Actions } from '../store/useActions'
 import LengthField from './LengthField.vue'
 
 const props = defineProps<{ actions: Actions }>()
 const store = useProject()
+const desk = useDesk()
 const facts = computed(() => (store.version, store.project.facts))
 const levels = computed(
   () => (store.version, store.project.all('level').sort((p, q) => q.elevation - p.elevation)),
@@ -92,6 +94,9 @@ function add(): void {
       </span>
     </li>
   </ul>
+  <button type="button" class="link" @click="desk.panel = desk.panel === 'levels' ? null : 'levels'">
+    Edit levels
+  </button>
   <form class="stack" @submit.prevent="add">
     <v-text-field v-model="name" label="New level" placeholder="Upper floor" />
     <LengthField
@@ -113,7 +118,10 @@ function add(): void {
 ul {
   list-style: none;
   padding: 0 6px;
-  margin: 0 0 12px;
+  margin: 0 0 6px;
+}
+.link {
+  margin-bottom: 12px;
 }
 li {
   display: grid;

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { toneColour, PATTERNS, patternLines } from '@lamina/core/display'
 import type { WallType } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { useProject } from '../store/project'
+import { sectionPicture } from './sectionPicture'
 
 /** The layers of a wall type as they are cut, left side on the left. */
 const props = defineProps<{ type: WallType; wide?: boolean }>()
@@ -19,23 +19,11 @@ const strips = computed(() => {
     const width = (strip.thickness / total) * WIDTH
     const left = x
     x += width
-    const corners = [
-      { x: left, y: 0 },
-      { x: x, y: 0 },
-      { x: x, y: HEIGHT },
-      { x: left, y: HEIGHT },
-    ]
-    const pattern = material.pattern ? PATTERNS[material.pattern] : null
-    const scale = pattern?.sizing === 'paper' ? 4.5 : 1
-    const lines =
-      pattern?.sizing === 'paper' ? (patternLines(pattern, [{ points: corners }], scale) ?? []) : []
-    let d = ''
-    for (let i = 0; i + 3 < lines.length; i += 4)
-      d += `M${lines[i]!.toFixed(1)} ${lines[i + 1]!.toFixed(1)}L${lines[i + 2]!.toFixed(1)} ${lines[i + 3]!.toFixed(1)}`
+    const { fill, d } = sectionPicture(material, { x: left, width, height: HEIGHT })
     return {
       left,
       width,
-      fill: toneColour(material.tone, [30, 42, 56], [252, 250, 244]),
+      fill,
       d,
       name: material.name,
       thickness: strip.thickness,

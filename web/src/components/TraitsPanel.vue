@@ -14,9 +14,8 @@ import {
   type KeptFace,
 } from '@lamina/core/edit'
 import { arcOf, edgeLength, normalAngle } from '@lamina/core/geometry'
-import { PATTERNS } from '@lamina/core/display'
 import { shapeWord } from '@lamina/core/linework'
-import { kindWord, patternNames, type Drawing, type ReferenceSide } from '@lamina/core/records'
+import { kindWord, type Drawing, type ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatLength, parseAngle } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
@@ -98,23 +97,6 @@ const title = computed(() => {
   return word[0]!.toUpperCase() + word.slice(1)
 })
 
-/** Patterns a material can be cut in: those that keep their real size, and those that keep it on paper. */
-const patterns = [
-  { value: 'none', title: 'None' },
-  ...patternNames.map((name) => ({
-    value: name,
-    title: `${name[0]!.toUpperCase()}${name.slice(1)}${PATTERNS[name].sizing === 'real' ? ', real size' : ''}`,
-  })),
-]
-const materials = computed(() => {
-  void store.version
-  const ids = new Set(wallType.value?.strips.map((strip) => strip.material))
-  return store.project.all('material').filter((material) => ids.has(material.id))
-})
-function setPattern(id: string, name: string): void {
-  const pattern = patternNames.find((each) => each === name) ?? null
-  store.edit('Cut pattern', (project) => setFacts(project, 'material', id, { pattern }))
-}
 function setOpening(facts: Parameters<typeof changeOpening>[3]): void {
   const { id, wall: host } = opening.value!
   store.edit('Change opening', (project) => changeOpening(project, solver.value.get(host)!, id, facts))
@@ -143,19 +125,10 @@ function setText(text: string): void {
     </template>
     <template v-if="wall && wallType">
       <StripPicture :type="wallType" />
-      <details>
-        <summary class="small">Cut patterns of its materials</summary>
-        <div class="stack">
-          <v-select
-            v-for="material in materials"
-            :key="material.id"
-            :label="material.name"
-            :items="patterns"
-            :model-value="material.pattern ?? 'none'"
-            @update:model-value="(name: string) => setPattern(material.id, name)"
-          />
-        </div>
-      </details>
+      <div class="links">
+        <button type="button" class="link" @click="desk.panel = 'wall-types'">Edit this type</button>
+        <button type="button" class="link" @click="desk.panel = 'materials'">Materials</button>
+      </div>
       <v-select
         label="Wall type"
         :items="wallTypes"
@@ -318,6 +291,11 @@ function setText(text: string): void {
 </template>
 
 <style scoped>
+.links {
+  display: flex;
+  gap: 14px;
+  margin-top: -6px;
+}
 details .stack {
   display: grid;
   gap: 10px;

@@ -15,7 +15,7 @@ import { computed, ref, watch } from 'vue'
 import type { Matter } from '@lamina/core/check'
 import type { ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatHeight } from '@lamina/core/units'
-import { OWN_ANGLE, STAGES, useDesk, type ToolName } from '../store/desk'
+import { OWN_ANGLE, STAGES, useDesk, type PanelName, type ToolName } from '../store/desk'
 import { useProject } from '../store/project'
 import { TOOLS, toolEntry, type ToolEntry } from '../tools/catalogue'
 import BlockChooser from './BlockChooser.vue'
@@ -88,6 +88,7 @@ const onBoard = computed(() => desk.stage !== 'compose' && desk.stage !== 'issue
 const hasOptions = (entry: ToolEntry): boolean =>
   is(entry.tool) && (entry.ways !== undefined || entry.layer !== undefined)
 const is = (tool: ToolName): boolean => desk.tool === tool
+const toggle = (panel: PanelName): void => void (desk.panel = desk.panel === panel ? null : panel)
 const take = (tool: ToolName): void => props.actions.take(tool)
 /** The tool in hand whose options open after the i-th of the two-column list. */
 function optionsAfter(i: number): ToolEntry | null {
@@ -130,9 +131,8 @@ function optionsAfter(i: number): ToolEntry | null {
       <h3>With</h3>
       <div class="stack">
         <v-select v-model="wallType" :items="wallTypes" label="Wall type" />
-        <button type="button" class="link" @click="desk.wallTypesOpen = !desk.wallTypesOpen">
-          Edit wall types
-        </button>
+        <button type="button" class="link" @click="toggle('wall-types')">Edit wall types</button>
+        <button type="button" class="link" @click="toggle('materials')">Edit materials</button>
         <v-select v-model="desk.reference" :items="sides" label="Drawn line" />
         <v-select v-model="desk.lock" :items="locks" label="Hold the direction" />
       </div>
@@ -234,8 +234,8 @@ function optionsAfter(i: number): ToolEntry | null {
       <DrawerEntry
         :icon="mdiLayersOutline"
         name="Layers"
-        :active="desk.layersOpen"
-        @choose="desk.layersOpen = !desk.layersOpen"
+        :active="desk.panel === 'layers'"
+        @choose="toggle('layers')"
       />
     </template>
     <BlockChooser v-if="desk.stage === 'fit-out'" @choose="take('block')" />
@@ -278,17 +278,7 @@ function optionsAfter(i: number): ToolEntry | null {
   gap: 1px 4px;
 }
 .link {
-  font: inherit;
-  font-size: 12.5px;
-  text-align: left;
   margin: -4px 6px 2px;
-  padding: 0;
-  border: 0;
-  background: none;
-  color: rgb(var(--v-theme-live));
-  text-decoration: underline;
-  text-underline-offset: 2px;
-  cursor: pointer;
 }
 .wide {
   grid-column: 1 / -1;

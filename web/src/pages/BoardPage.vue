@@ -10,6 +10,8 @@ import type { Drawing } from '@lamina/core/records'
 import { scaleName, standardScales } from '@lamina/core/units'
 import FootLine from '../components/FootLine.vue'
 import LayersPanel from '../components/LayersPanel.vue'
+import LevelsPanel from '../components/LevelsPanel.vue'
+import MaterialsPanel from '../components/MaterialsPanel.vue'
 import MeasureTag from '../components/MeasureTag.vue'
 import TopLine from '../components/TopLine.vue'
 import TraitsPanel from '../components/TraitsPanel.vue'
@@ -37,6 +39,13 @@ const props = defineProps<{ drawing: string }>()
 const store = useProject()
 const desk = useDesk()
 const theme = useTheme()
+
+const PANELS = {
+  layers: LayersPanel,
+  'wall-types': WallTypesPanel,
+  materials: MaterialsPanel,
+  levels: LevelsPanel,
+} as const
 
 const drawing = computed<Drawing>(() => (store.version, store.project.need('drawing', props.drawing)))
 const solver = computed(() => (store.version, store.solver(drawing.value.level)))
@@ -413,8 +422,7 @@ const locator = computed(() => {
         Take <b>Wall</b> from the drawer, point to where it starts, then type each length and press Enter.
       </p>
     </div>
-    <LayersPanel v-if="desk.layersOpen" />
-    <WallTypesPanel v-else-if="desk.wallTypesOpen" />
+    <component :is="PANELS[desk.panel]" v-if="desk.panel" />
     <TraitsPanel v-else-if="showTraits" :drawing="drawing" />
   </div>
   <FootLine v-bind="foot" />

@@ -55,6 +55,8 @@ export type ToolName =
   | 'paste'
   | 'reshape'
 
+export type PanelName = 'layers' | 'wall-types' | 'materials' | 'levels'
+
 /** Directions are held by the project's own angle. */
 export const OWN_ANGLE = -1
 
@@ -167,23 +169,22 @@ export const useDesk = defineStore('desk', () => {
     origin: { x: 0, y: 0 },
   })
   const hatchGap = ref(0)
-  const layersOpen = ref(false)
+  /** The panel of tables that is open over the board. */
+  const panel = ref<PanelName | null>(null)
   /** The point of what is selected that was taken up. */
   const handle = shallowRef<{ readonly id: Id; readonly index: number } | null>(null)
-  const wallTypesOpen = ref(false)
   /** What was copied and is to be pasted at the pointer. */
   const clipping = shallowRef<Clipping | null>(null)
 
-  function setSelection(ids: readonly Id[]): void {
+  function select(ids: readonly Id[]): void {
     if (selection.value.length > 0 && ids !== selection.value) previous.value = selection.value
     selection.value = ids
   }
-  const select = setSelection
   function take(name: ToolName): void {
     tool.value = name
     round.value++
     if (name !== 'select' && name !== 'crop' && name !== 'reshape') lastTool.value = name
-    if (!KEEPS_SELECTION.has(name)) setSelection([])
+    if (!KEEPS_SELECTION.has(name)) select([])
   }
   return {
     stage,
@@ -215,9 +216,8 @@ export const useDesk = defineStore('desk', () => {
     columnMaterial,
     filling,
     hatchGap,
-    layersOpen,
+    panel,
     handle,
-    wallTypesOpen,
     clipping,
     select,
     take,

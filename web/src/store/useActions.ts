@@ -153,8 +153,10 @@ export function useActions() {
       add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
       add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
     }
-    add('layers', 'Layers', 'Setting', () => (desk.layersOpen = true))
-    add('wall-types', 'Wall types and materials', 'Setting', () => (desk.wallTypesOpen = true))
+    add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))
+    add('wall-types', 'Wall types', 'Setting', () => (desk.panel = 'wall-types'))
+    add('materials', 'Materials', 'Setting', () => (desk.panel = 'materials'))
+    add('levels', 'Levels', 'Setting', () => (desk.panel = 'levels'))
     if (desk.previous.length > 0)
       add('previous', 'Previous selection', 'Action', () => desk.select(desk.previous))
     add('projects', 'All projects', 'Action', () => void router.push('/'))
