@@ -71,6 +71,94 @@ describe('corners of unlike walls, layer by layer', () => {
   })
 })
 
+describe('stars of walls with layers', () => {
+  const spoke = (id: string, degrees: number, type: string, reference: ReferenceSide = 'centre'): Wall => {
+    const angle = (degrees * Math.PI) / 180
+    return wall(id, [0, 0, 3000 * Math.cos(angle), 3000 * Math.sin(angle)], type, reference)
+  }
+  const parts = (solver: LevelSolver, material: string): number => {
+    const rank = solver.materials.findIndex((each) => each.id === `material-${material}`)
+    return solver.loopsOf(rank).size
+  }
+
+  it('structure meets in the middle, finishes turn every corner', () => {
+    const solver = solve(...[90, 210, 330].map((at, i) => spoke(`s${i}`, at, 'block-lined-124')))
+    // Three strips of thickness t mitred at 120 degrees: 3 t L less a triangle of √3/4 t².
+    const star = (t: number): number => 3 * t * 3000 - (Math.sqrt(3) / 4) * t * t
+    expect(solver.cutArea()).toBeCloseTo(star(124), 3)
+    expect(loops(solver, 'blockwork')).toBeCloseTo(star(100), 3)
+    expect(parts(solver, 'blockwork')).toBe(1)
+    // One bent plaster in each of the three corners, none across the structure.
+    expect(parts(solver, 'plaster')).toBe(3)
+    expect(solver.faults()).toBe(0)
+  })
+  it('walls that face different ways keep their structure joined', () => {
+    const solver = solve(
+      spoke('a', 90, 'cavity-350', 'left'),
+      spoke('b', 200, 'cavity-350', 'right'),
+      spoke('c', 325, 'block-lined-124'),
+    )
+    expect(solver.faults()).toBe(0)
+    expect(parts(solver, 'blockwork')).toBe(1)
+  })
+  it('a weaker wall between two stronger ones runs through their finish to their structure', () => {
+    // Two plastered block walls make a right corner; a stud partition comes from inside it at 45 degrees.
+    const solver = solve(
+      spoke('a', 0, 'block-lined-124'),
+      spoke('b', 90, 'block-lined-124'),
+      spoke('c', 45, 'partition-100'),
+    )
+    expect(solver.faults()).toBe(0)
+    // Its stud ends in the corner of the blockwork, 50 mm from both drawn lines: it is mitred 75 mm wide there.
+    const ends = [...solver.loopsOf(solver.materials.findIndex(({ id }) => id === 'material-stud'))][0]!
+      .points
+    const nearest = Math.min(...ends.map((p) => Math.hypot(p.x - 50, p.y - 50)))
+    expect(nearest).toBeLessThan(1e-6)
+    // The boards stop at the plaster, 62 mm from the drawn lines.
+    for (const loop of solver.loopsOf(solver.materials.findIndex(({ id }) => id === 'material-boards')))
+      for (const p of loop.points) expect(Math.min(p.x, p.y)).toBeGreaterThan(62 - 1e-6)
+  })
+  it('however many meet and wherever they point, the structure is one and the area that of the union', () => {
+    const star = fc
+      .array(
+        fc.record({
+          turn: fc.integer({ min: 38, max: 130 }),
+          type: fc.constantFrom('cavity-350', 'block-140', 'block-lined-124', 'render-block-280'),
+          out: fc.boolean(),
+        }),
+        { minLength: 3, maxLength: 5 },
+      )
+      .map((spokes) => {
+        let at = 0
+        const angles = spokes.map(({ turn }) => (at += turn))
+        return { angles, spokes }
+      })
+      // All round, and no two in one line: those run through and the others end on them.
+      .filter(({ angles }) =>
+        angles.every((p, i) =>
+          angles.every((q, j) => {
+            const apart = (((p - q) % 360) + 360) % 360
+            return i === j || (apart > 36 && apart < 324 && Math.abs(apart - 180) > 2)
+          }),
+        ),
+      )
+    fc.assert(
+      fc.property(star, ({ angles, spokes }) => {
+        const solver = solve(
+          ...spokes.map(({ type, out }, i) => {
+            const made = spoke(`s${i}`, angles[i]!, type)
+            return out ? made : { ...made, a: made.b, b: made.a }
+          }),
+        )
+        expect(solver.faults()).toBe(0)
+        expect(Math.abs(solver.cutArea() - unionArea(solver))).toBeLessThan(areaBound(solver))
+        expect(parts(solver, 'blockwork')).toBe(1)
+      }),
+      { numRuns: 60 },
+    )
+  })
+})
+
 describe('curved walls', () => {
   it('know their own axes', () => {
     fc.assert(

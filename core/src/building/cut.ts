@@ -1,3 +1,5 @@
+import type { Point } from '../geometry'
+import type { Id } from '../records'
 import type { WallShape } from './wallShape'
 
 /**
@@ -11,6 +13,14 @@ export interface EndCut {
   readonly how: 'free' | 'corner' | 'star' | 'tee' | 'through'
   /** One cut for each strip, from left to right; each spans at least its strip. */
   readonly strips: readonly Cut[]
+  /** What fills the middle of a star that its walls' own cuts leave open; one of the walls carries it. */
+  readonly plug?: Plug
+}
+
+/** A convex body, anticlockwise, of one material. */
+export interface Plug {
+  readonly points: readonly Point[]
+  readonly material: Id
 }
 
 /** `along` of a cut at an offset; held level beyond its ends. */
@@ -47,6 +57,7 @@ export const forAllStrips = (shape: WallShape, how: EndCut['how'], cut: Cut): En
 
 export const sameEndCut = (a: EndCut, b: EndCut): boolean =>
   a.strips.length === b.strips.length &&
+  samePlug(a.plug, b.plug) &&
   a.strips.every((cut, i) => {
     const other = b.strips[i]!
     return (
@@ -54,3 +65,11 @@ export const sameEndCut = (a: EndCut, b: EndCut): boolean =>
       cut.every((p, k) => p.aside === other[k]!.aside && p.along === other[k]!.along)
     )
   })
+
+const samePlug = (a: Plug | undefined, b: Plug | undefined): boolean =>
+  a === b ||
+  (a !== undefined &&
+    b !== undefined &&
+    a.material === b.material &&
+    a.points.length === b.points.length &&
+    a.points.every((p, i) => p.x === b.points[i]!.x && p.y === b.points[i]!.y))

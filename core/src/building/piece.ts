@@ -83,6 +83,10 @@ export function wallPieces(
     if (shape.arc) curvedStrip(shape, step, strip, from, to, gaps, put)
     else straightStrip(shape, strip, from, to, gaps, put)
   })
+  for (const { plug } of [start, end]) {
+    const piece = plug && makePiece(shape.id, pieces.length, rankOf(plug.material), plug.points)
+    if (piece) pieces.push(piece)
+  }
   return pieces
 }
 
