@@ -63,11 +63,13 @@ export class TestBench implements Bench {
   clearTyped(): void {
     this.texts = {}
   }
+  private readonly inverses: Change[] = []
+
   edit(label: string, work: (project: Project, makeId: () => string) => Change): Change | null {
     try {
       const change = work(this.project, this.makeId)
       this.project.check(change)
-      this.project.apply(change)
+      this.inverses.push(this.project.apply(change))
       this.solver.follow(change)
       this.labels.push(label)
       return change
@@ -104,6 +106,13 @@ export class TestBench implements Bench {
   }
   inBox(from: Point, to: Point, whole = false): Id[] {
     return pickBox(this.list, this.solver, boxOf([from, to]), whole)
+  }
+  undo(): void {
+    const inverse = this.inverses.pop()
+    if (!inverse) return
+    this.project.apply(inverse)
+    this.solver.follow(inverse)
+    this.labels.pop()
   }
   warn(sentence: string): void {
     this.refused.push(sentence)

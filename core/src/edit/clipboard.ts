@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { moveBy } from '../geometry'
 import { Project, needs, recordSchema, type AnyRecord, type Change, type Drawing, type Id } from '../records'
 import { EditRefused, type MakeId } from './refusal'
+import { named } from './settingOut'
 import { copyItems } from './transform'
 
 /** What was copied: the records, with everything they cannot do without but the level and the drawing. */
@@ -100,7 +101,7 @@ export function paste(
     drawing: drawing.id,
     level: drawing.level,
   })
-  return { put: [...brought, ...copies.put], drop: [] }
+  return { put: named(project, [...brought, ...copies.put]), drop: [] }
 }
 
 /** Locked layers hold back changes to what lies on them, not the reading of a clipping. */

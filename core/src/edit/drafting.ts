@@ -41,6 +41,7 @@ import {
 import type { AnyRecord, Change, Drawing, Id, Linework, OwnLook, Project, Shape, Wall } from '../records'
 import { EditRefused, type MakeId } from './refusal'
 import { alongPath, alongPaths, cuttersOf, trackOf, withDependents, type Track } from './track'
+import { besideSetOut, setOutLine } from './settingOut'
 import { refuseLocked } from './transform'
 
 export interface NewLinework {
@@ -324,22 +325,27 @@ export function offsetItem(
   makeId: MakeId,
 ): Change {
   const { by, towards, both = false, count = 1 } = input
-  const track = trackOf(project, id, 'offset')
   if (!(by > SAME_POINT) || !Number.isFinite(by)) throw new EditRefused('Type a distance above 0.')
   if (!(count >= 1 && count <= 500)) throw new EditRefused('Between 1 and 500 lines at a time.')
-  const side = sideOfPath(track.path, towards)
+  const line = offsetLine(project, id)
+  const side = sideOfPath(line, towards)
+  const distances = (both ? [side, -side] : [side]).flatMap((sense) =>
+    Array.from({ length: count }, (_, k) => sense * by * (k + 1)),
+  )
+  const record = project.get(id)!
+  if (record.kind === 'gridLine' || record.kind === 'guide')
+    return { put: besideSetOut(project, record, distances, makeId), drop: [] }
+  const track = trackOf(project, id, 'offset')
   const put: AnyRecord[] = []
   let swallowed = false
-  for (const sense of both ? [side, -side] : [side]) {
-    for (let k = 1; k <= count; k++) {
-      const made = offsetPath(track.path, sense * by * k)
-      if (made.length === 0) swallowed = true
-      for (const path of made) {
-        if (track.record.kind === 'wall' && edgesOf(path).length !== 1) continue
-        const one = alongPath(track.record, path)
-        const circle = asCircle(track, path)
-        put.push({ ...one, ...(circle ? { shape: circle } : {}), id: makeId() } as AnyRecord)
-      }
+  for (const aside of distances) {
+    const made = offsetPath(track.path, aside)
+    if (made.length === 0) swallowed = true
+    for (const path of made) {
+      if (track.record.kind === 'wall' && edgesOf(path).length !== 1) continue
+      const one = alongPath(track.record, path)
+      const circle = asCircle(track, path)
+      put.push({ ...one, ...(circle ? { shape: circle } : {}), id: makeId() } as AnyRecord)
     }
   }
   if (put.length === 0)
@@ -347,6 +353,12 @@ export function offsetItem(
       swallowed ? 'That is so far in that nothing of the outline is left.' : 'Nothing lies at that distance.',
     )
   return { put, drop: [] }
+}
+
+/** The line that an item is set off from: also of grid lines and guides. Refused for what has none. */
+export function offsetLine(project: Project, id: Id): Path {
+  const record = project.get(id)
+  return (record && setOutLine(record)) ?? trackOf(project, id, 'offset').path
 }
 
 /** The offset of a circle is a circle. */
@@ -374,7 +386,7 @@ export function sideOfPath(path: Path, p: Point): 1 | -1 {
 
 /** How far a point lies from an item's line. */
 export function distanceTo(project: Project, id: Id, p: Point): number {
-  return nearestOnPath(trackOf(project, id, 'offset').path, p).distance
+  return nearestOnPath(offsetLine(project, id), p).distance
 }
 
 /** A shape's parts as separate lines and arcs. */

@@ -1,5 +1,5 @@
-import { distance, type Point } from '../geometry'
-import type { Change, GridLine, Id, Project } from '../records'
+import { direction, distance, offsetFrom, pathOfPoints, unitAt, type Path, type Point } from '../geometry'
+import type { AnyRecord, Change, GridLine, Guide, Id, Project } from '../records'
 import { EditRefused, type MakeId } from './refusal'
 
 /**
@@ -17,11 +17,10 @@ export function addGridLine(
   if (typed.length > 8) throw new EditRefused('A grid line’s name has at most 8 letters.')
   const names = new Set(project.all('gridLine').map((line) => line.name))
   if (typed && names.has(typed)) throw new EditRefused(`There is a grid line ${typed} already.`)
-  const upright = Math.abs(b.y - a.y) > Math.abs(b.x - a.x)
   const line: GridLine = {
     id: makeId(),
     kind: 'gridLine',
-    name: typed || nextName(names, upright),
+    name: typed || nextName(names, isUpright(input)),
     a: { x: a.x, y: a.y },
     b: { x: b.x, y: b.y },
   }
@@ -35,6 +34,52 @@ function nextName(names: ReadonlySet<string>, upright: boolean): string {
     const name = upright ? String(n) : letters(n)
     if (!names.has(name)) return name
   }
+}
+
+const isUpright = ({ a, b }: Pick<GridLine, 'a' | 'b'>): boolean => Math.abs(b.y - a.y) > Math.abs(b.x - a.x)
+
+/** Records among which every grid line has a name of its own: those whose name is taken get the next free one. */
+export function named(project: Project, records: readonly AnyRecord[]): AnyRecord[] {
+  const names = new Set(project.all('gridLine').map((line) => line.name))
+  return records.map((record) => {
+    if (record.kind !== 'gridLine') return record
+    const name = names.has(record.name) ? nextName(names, isUpright(record)) : record.name
+    names.add(name)
+    return { ...record, name }
+  })
+}
+
+/** How far the line of a guide is taken to either side of its point, mm. */
+const GUIDE_REACH = 1e6
+
+/** The line of a grid line or guide; null for what is neither. */
+export function setOutLine(record: AnyRecord): Path | null {
+  if (record.kind === 'gridLine') return pathOfPoints([record.a, record.b], false)
+  if (record.kind !== 'guide') return null
+  const u = unitAt(record.angle)
+  const { through } = record
+  return pathOfPoints([offsetFrom(through, u, -GUIDE_REACH), offsetFrom(through, u, GUIDE_REACH)], false)
+}
+
+/** Grid lines or guides beside one, at distances to its left; grid lines are named on. */
+export function besideSetOut(
+  project: Project,
+  record: GridLine | Guide,
+  distances: readonly number[],
+  makeId: MakeId,
+): AnyRecord[] {
+  const made = distances.map((by): AnyRecord => {
+    if (record.kind === 'guide')
+      return { ...record, id: makeId(), through: offsetFrom(record.through, unitAt(record.angle), 0, by) }
+    const u = direction(record.a, record.b)
+    return {
+      ...record,
+      id: makeId(),
+      a: offsetFrom(record.a, u, 0, by),
+      b: offsetFrom(record.b, u, 0, by),
+    }
+  })
+  return named(project, made)
 }
 
 /** 1 is A, 24 is Z, 25 is AA. */

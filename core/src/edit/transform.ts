@@ -21,6 +21,7 @@ import { layerOf } from '../library'
 import { mapShape } from '../linework'
 import type { Anchor, AnyRecord, Change, Dimension, Hatch, Id, Project, Shape, Wall } from '../records'
 import { EditRefused, type MakeId } from './refusal'
+import { named } from './settingOut'
 
 /** Most records one edit may make. */
 export const MOST_COPIES = 15_000
@@ -322,7 +323,8 @@ export function copyItems(
   const groups = project.all('group').filter((group) => group.members.every((id) => chosen.includes(id)))
   const put: AnyRecord[] = []
   for (const map of maps) put.push(...copiesOnce(project, chosen, map, makeId, into))
-  return { put: [...put, ...groupCopies(groups, chosen, put, maps.length, makeId, into)], drop: [] }
+  const copies = named(project, put)
+  return { put: [...copies, ...groupCopies(groups, chosen, copies, maps.length, makeId, into)], drop: [] }
 }
 
 function withOpenings(project: Project, ids: readonly Id[]): Id[] {

@@ -31,7 +31,7 @@ const ofLayer = 'as its layer'
 const pens = computed(() => {
   const usual = drafted.value[0] ? layerOf(store.project, drafted.value[0]).penMm : null
   return [
-    { value: ofLayer, title: usual === null ? 'As its layer' : `As its layer, ${usual} mm` },
+    { value: ofLayer, title: usual === null ? 'The layer’s' : `Layer’s, ${usual} mm` },
     ...PEN_WIDTHS.map((width) => ({ value: String(width), title: `${width} mm` })),
   ]
 })
@@ -39,7 +39,7 @@ const lineTypes = computed(
   () => (
     store.version,
     [
-      { value: ofLayer, title: 'As its layer' },
+      { value: ofLayer, title: 'The layer’s' },
       ...store.project.all('lineType').map(({ id, name }) => ({ value: id, title: name })),
     ]
   ),

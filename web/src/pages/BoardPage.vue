@@ -30,7 +30,7 @@ import { letteringReady, paintList, rgb, type ScreenLook } from '../surface/pain
 import { useClipboard } from '../surface/useClipboard'
 import { usePatterns } from '../surface/usePatterns'
 import { DRAG_WORDS, useSelecting } from '../surface/useSelecting'
-import { isTyping, useSurface } from '../surface/useSurface'
+import { isClosedSelect, isTyping, useSurface } from '../surface/useSurface'
 import { fitBox, panBy, toScreen, zoomAt, type View } from '../surface/view'
 import type { TagField } from '../tools/tool'
 import { REACH_PIXELS, useTools } from '../tools/useTools'
@@ -265,7 +265,16 @@ useClipboard(drawing, selecting.selectionExtent, remove)
 
 function onKey(event: KeyboardEvent): void {
   // Fields, open menus and dialogs keep their keys.
-  if (desk.askOpen || isTyping(event.target) || document.querySelector('.v-overlay--active')) return
+  if (desk.askOpen || document.querySelector('.v-overlay--active')) return
+  if (isClosedSelect(event.target) && /^[^\s]$/.test(event.key)) {
+    // A letter or figure after a choice was made is meant for the board.
+    event.stopImmediatePropagation()
+    event.preventDefault()
+    container.value?.focus({ preventScroll: true })
+    container.value?.dispatchEvent(new KeyboardEvent('keydown', event))
+    return
+  }
+  if (isTyping(event.target)) return
   if (event.key === 'Escape') {
     event.preventDefault()
     tools.back()
@@ -310,6 +319,8 @@ function onKey(event: KeyboardEvent): void {
   ) {
     event.preventDefault()
     void tag.value?.focusFirst()
+  } else if (event.key === 'Backspace' && tools.tool.value) {
+    if (tools.unpoint()) event.preventDefault()
   } else if (event.key === 'Delete' || event.key === 'Backspace') remove()
   else if (event.key === 'Home') fit()
   else if (event.key === 'PageUp') zoom(1.25)

@@ -219,3 +219,9 @@ export function isTyping(target: EventTarget | null): boolean {
     !(target instanceof HTMLInputElement && ['checkbox', 'radio', 'button'].includes(target.type))
   )
 }
+
+/** Whether an element is a field to choose from whose list is not open. */
+export const isClosedSelect = (target: EventTarget | null): boolean =>
+  target instanceof HTMLInputElement &&
+  target.inputMode === 'none' &&
+  target.getAttribute('aria-expanded') === 'false'

@@ -488,7 +488,7 @@ export function curveTool(bench: Bench): Tool {
         : {
             ask:
               given.length === 0 ? 'Point to where the curve starts.' : 'Point on, or press Enter to end it.',
-            keys: 'Enter: ends here · C: closed · Esc: one point back',
+            keys: 'Enter: ends here · C: closed · Backspace: one point back',
             least: LIKELY,
           },
     enough: (given) => given.length > 1,

@@ -3,6 +3,7 @@ import {
   cornerItems,
   crossedAt,
   distanceTo,
+  setOutLine,
   easeCorners,
   extendItem,
   joinItems,
@@ -26,9 +27,13 @@ import { foresee } from './preview'
 import type { Bench, Located, TagField, Tool } from './tool'
 
 /** The line or wall under the pointer, with its path. */
-export function lineAt(bench: Bench, p: Point): { id: Id; path: Path } | null {
+export function lineAt(
+  bench: Bench,
+  p: Point,
+  pathOf: (project: Project, id: Id) => Path | null = pathOfItem,
+): { id: Id; path: Path } | null {
   for (const id of pickAt(bench.list, bench.solver, p, bench.reach)) {
-    const path = pathOfItem(bench.project, id)
+    const path = pathOf(bench.project, id)
     if (path) return { id, path }
   }
   return null
@@ -38,6 +43,12 @@ export function pathOfItem(project: Project, id: Id): Path | null {
   const record = project.get(id)
   if (record?.kind === 'linework') return shapePath(record.shape)
   return record?.kind === 'wall' ? pathOf([wallAxis(record)], false) : null
+}
+
+/** The line that something is set off from: also of grid lines and guides. */
+const offsetPathOf = (project: Project, id: Id): Path | null => {
+  const record = project.get(id)
+  return (record && setOutLine(record)) ?? pathOfItem(project, id)
 }
 
 const pathItem = (path: Path): DisplayItem => ({
@@ -211,8 +222,8 @@ export function offsetTool(bench: Bench): Tool {
       )
   function act(at: Located | null): void {
     if (!chosen) {
-      const found = at && lineAt(bench, at.raw)
-      if (!found) bench.warn('There is no line or wall here.')
+      const found = at && lineAt(bench, at.raw, offsetPathOf)
+      if (!found) bench.warn('There is nothing here to set off from.')
       else chosen = found.id
       return
     }
@@ -228,7 +239,10 @@ export function offsetTool(bench: Bench): Tool {
             text: 'Point to the side and type the distance, or point through where it runs.',
             keys: `Tab: how many · D: ${both ? 'one side' : 'both sides'} · Esc: another line`,
           }
-        : { text: 'Point to the line or wall to set off from.', keys: 'The last distance is kept' },
+        : {
+            text: 'Point to the line, wall, grid line or guide to set off from.',
+            keys: 'The last distance is kept',
+          },
     fields: (at) =>
       chosen
         ? [
@@ -258,10 +272,10 @@ export function offsetTool(bench: Bench): Tool {
     },
     preview(at) {
       if (!chosen) {
-        const found = at && lineAt(bench, at.raw)
+        const found = at && lineAt(bench, at.raw, offsetPathOf)
         return found ? [pathItem(found.path)] : []
       }
-      const path = pathOfItem(bench.project, chosen)
+      const path = offsetPathOf(bench.project, chosen)
       return [...(path ? [pathItem(path)] : []), ...foresee(bench, work(chosen, at)).items]
     },
   }

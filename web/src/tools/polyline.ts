@@ -32,7 +32,7 @@ export interface ChainChoice {
 
 /**
  * A chain of straight and curved parts. S and U go between straight parts and arcs that run on smoothly; C
- * closes it; Enter ends it. Nothing is stored before the chain ends, and Escape takes back the last point.
+ * closes it; Enter or Escape ends it, and it is stored as a whole; Backspace takes back the last point.
  */
 export function chainTool(bench: Bench, choice: ChainChoice): Tool {
   let edges: Edge[] = []
@@ -101,6 +101,15 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
     if (closing) store(true)
   }
 
+  function unpoint(): boolean {
+    if (edges.length > 0) edges = edges.slice(0, -1)
+    else if (start) start = null
+    else return false
+    bench.clearTyped()
+    return true
+  }
+  const end = (): void => store(choice.cloudPaperMm !== undefined)
+
   return {
     prompt: () =>
       !start
@@ -109,8 +118,12 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
             keys: 'X: type x and y · F: from another point · B: between two',
           }
         : {
-            text: curved ? 'Point to where the arc ends.' : 'Type a length or point to the end.',
-            keys: `Tab: turn · ${curved ? 'S: straight' : 'U: curved'} · Enter: ends here · C: closes · Esc: one back`,
+            text: curved
+              ? 'Point to where the arc ends.'
+              : choice.bearings
+                ? 'Type the bearing, Tab, then the distance; or point to the end.'
+                : 'Type a length or point to the end.',
+            keys: `${choice.bearings ? 'N45E or 45°' : 'Tab: turn'} · ${curved ? 'S: straight' : 'U: curved'} · Enter: ends here · C: closes · Backspace: one point back`,
           },
     fields(at): readonly TagField[] {
       const from = last()
@@ -151,14 +164,14 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
     enter(at) {
       const typing = ['along', 'turn', 'bearing'].some((key) => bench.typedText(key) !== '')
       if (typing) take(pointTo(at))
-      else if (edges.length > 0) store(choice.cloudPaperMm !== undefined)
+      else if (edges.length > 0) end()
       else if (start && at) take(pointTo(at))
     },
+    unpoint,
+    leave: end,
     back() {
-      if (edges.length > 0) edges = edges.slice(0, -1)
-      else if (start) start = null
-      else return false
-      bench.clearTyped()
+      if (edges.length === 0) return unpoint()
+      end()
       return true
     },
     key(letter) {

@@ -98,6 +98,13 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
     }
   }
 
+  function unpoint(): boolean {
+    if (given.length === 0) return false
+    given = given.slice(0, -1)
+    bench.clearTyped()
+    return true
+  }
+
   return {
     ...(plan.walls ? { walls: true } : {}),
     get free() {
@@ -140,8 +147,13 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
       if (!typing && plan.enough?.(given)) finish(given)
       else take(pointOf(at))
     },
+    unpoint,
+    leave() {
+      if (plan.enough?.(given)) finish(given)
+    },
     back() {
-      if (given.length > 0) given = given.slice(0, -1)
+      if (plan.enough?.(given)) finish(given)
+      else if (unpoint()) return true
       else if (plan.select !== undefined && !choosing) {
         choosing = true
         bench.select([])

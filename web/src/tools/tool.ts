@@ -60,6 +60,8 @@ export interface Bench {
   /** What a box takes in, by its two corners. */
   inBox(from: Point, to: Point, whole?: boolean): Id[]
   warn(sentence: string): void
+  /** Takes back the last change. */
+  undo(): void
 }
 
 export interface Prompt {
@@ -80,8 +82,12 @@ export interface Tool {
   press(at: Located): void
   /** Enter in the tag or on the board. */
   enter(at: Located | null): void
-  /** One step back. False when there is nothing to step back from. */
+  /** Escape: one step back; what is drawn is kept. False when there is nothing to step back from. */
   back(): boolean
+  /** Backspace: takes back the last point. False when there is none. */
+  unpoint?(): boolean
+  /** The tool is put down for another: what is drawn is kept. */
+  leave?(): void
   /** A letter pressed on the board; true when the tool took it. */
   key?(key: string): boolean
   preview(at: Located | null): readonly DisplayItem[]

@@ -100,6 +100,7 @@ export function useTools(
     inBox: (from, to, whole = false) =>
       pickBox(list.value, store.solver(drawing.value.level), boxOf([from, to]), whole),
     warn: (sentence) => say.warn(sentence),
+    undo: () => store.undo(),
   }
 
   const tool = shallowRef<Tool | null>(null)
@@ -121,7 +122,9 @@ export function useTools(
   }
   watch(
     () => [desk.tool, drawing.value.id, desk.round] as const,
-    ([name]) => {
+    ([name, board], before) => {
+      // Put down for another tool, what was drawn is kept; another board is no place for it.
+      if (before?.[1] === board) tool.value?.leave?.()
       bench.clearTyped()
       entry.clear()
       forgetRested()
@@ -298,6 +301,14 @@ export function useTools(
     tick.value++
   }
 
+  /** Backspace: takes back the last point. False when no tool has any. */
+  function unpoint(): boolean {
+    if (entry.clear()) bench.clearTyped()
+    else if (!active()?.unpoint?.()) return false
+    tick.value++
+    return true
+  }
+
   function key(letter: string): boolean {
     const now = active()
     if (!now) return false
@@ -375,6 +386,7 @@ export function useTools(
     drag,
     enter,
     back,
+    unpoint,
     key,
     type,
     bench,

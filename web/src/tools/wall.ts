@@ -32,10 +32,20 @@ const NEXT: Record<ReferenceSide, ReferenceSide> = { left: 'centre', centre: 'ri
 export function wallTool(bench: Bench, choice: WallChoice): Tool {
   let first: Point | null = null
   let last: Point | null = null
+  /** The walls of this run, each with where it was begun and where the one before was heading. */
+  let run: { id: Id; from: Point; heading: Point | null }[] = []
   /** Where the last wall was heading; null before the first. */
   let heading: Point | null = null
-  let count = 0
   let curved = false
+
+  /** Walls of the run that were taken back since: it goes on from where they began. */
+  function follow(): void {
+    for (let wall = run.at(-1); wall && !bench.project.get(wall.id); wall = run.at(-1)) {
+      last = wall.from
+      heading = wall.heading
+      run.pop()
+    }
+  }
 
   const edgeTo = (from: Point, to: Point): Edge =>
     curved ? arcFrom(from, heading ?? unitAt(bench.drawing.axes ?? 0), to) : straight(from, to)
@@ -43,16 +53,17 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
   function begin(p: Point): void {
     first = last = p
     heading = null
-    count = 0
+    run = []
     bench.clearTyped()
   }
   function add(p: Point): void {
+    follow()
     if (!last) {
       begin(p)
       return
     }
     const from = last
-    const closes = count >= 2 && first !== null && distance(p, first) <= JOINED_ENDS
+    const closes = run.length >= 2 && first !== null && distance(p, first) <= JOINED_ENDS
     const to = closes ? first! : p
     const edge = distance(from, to) > 0 ? edgeTo(from, to) : straight(from, to)
     const change = bench.edit('Wall', (project, makeId) =>
@@ -70,7 +81,7 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
       ),
     )
     if (!change) return
-    count++
+    run.push({ id: change.put[0]!.id, from, heading })
     heading = directionOn(edge, 1)
     bench.clearTyped()
     if (closes) {
@@ -79,13 +90,24 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
     } else last = to
   }
 
+  function unpoint(): boolean {
+    follow()
+    if (!last) return false
+    if (run.length === 0) first = last = null
+    else bench.undo()
+    follow()
+    bench.clearTyped()
+    return true
+  }
+
   return {
     walls: true,
+    unpoint,
     prompt: () =>
       last
         ? {
             text: curved ? 'Point to where the curve ends.' : 'Type a length or point to the end.',
-            keys: `Tab: turn · R: other side · ${curved ? 'S: straight' : 'U: curved'} · Esc: end the run`,
+            keys: `Tab: turn · R: other side · ${curved ? 'S: straight' : 'U: curved'} · Backspace: one wall back · Esc: end the run`,
           }
         : {
             text: 'Point to where the wall starts.',
@@ -95,11 +117,12 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
     remark(at) {
       if (!last) return ''
       const p = polarPoint(bench, last, at)
-      if (p && first && count >= 2 && distance(p, first) <= JOINED_ENDS) return 'closes on the first point'
+      if (p && first && run.length >= 2 && distance(p, first) <= JOINED_ENDS)
+        return 'closes on the first point'
       if (at?.snap?.kind === 'wall line' || at?.snap?.kind === 'on line') return 'ends on a wall'
       return `drawn on its ${choice.reference() === 'centre' ? 'centre' : `${choice.reference()} side`}`
     },
-    last: () => last,
+    last: () => (follow(), last),
     alignFrom: () => (first && first !== last ? [first] : []),
     press: (at) => {
       const p = last ? polarPoint(bench, last, at) : at.point
@@ -125,6 +148,7 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
       return true
     },
     preview(at) {
+      follow()
       const to = last && polarPoint(bench, last, at)
       if (!last || !to || distance(last, to) < 1) return []
       const wall: Wall = {
