@@ -62,7 +62,14 @@ describe('what is drawn is kept', () => {
     curve.press(pointer(2000, 0))
     expect(curve.back()).toBe(true)
     const [a, b] = bench.all('linework')
-    expect(a!.shape.form === 'path' && a!.shape.path.closed).toBe(true)
+    expect(a!.shape.form === 'path' && a!.shape.path).toEqual({
+      vertices: [
+        { x: 0, y: 0, sweep: 0 },
+        { x: 1000, y: 0, sweep: 0 },
+        { x: 1000, y: 500, sweep: 0 },
+      ],
+      closed: true,
+    })
     expect(b!.shape.form === 'curve' && b!.shape.points.length).toBe(3)
   })
   it('walls one by one: Backspace takes the last back, and the run goes on from there', () => {

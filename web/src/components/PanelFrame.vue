@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
+import { isTyping } from '../surface/useSurface'
 
 /** A panel of tables over the board: layers, wall types, materials, levels. */
 defineProps<{ title: string; width?: number }>()
 const emit = defineEmits<{ close: [] }>()
+/** Escape in a field puts it back; elsewhere it closes the panel. */
+function leave(event: KeyboardEvent): void {
+  if (isTyping(event.target)) return
+  event.stopPropagation()
+  emit('close')
+}
 </script>
 
 <template>
-  <section
-    class="panel"
-    :style="{ width: `${width ?? 500}px` }"
-    :aria-label="title"
-    @keydown.esc.stop="emit('close')"
-  >
+  <section class="panel" :style="{ width: `${width ?? 500}px` }" :aria-label="title" @keydown.esc="leave">
     <header>
       <h2>{{ title }}</h2>
       <button type="button" title="Close (Esc)" aria-label="Close" @click="emit('close')">

@@ -59,7 +59,32 @@ watch(
   { immediate: true },
 )
 
+/** What a field held when it was entered: Escape puts it back and goes back to the surface. */
+let entered = ''
+function onFocus(event: FocusEvent): void {
+  if (event.target instanceof HTMLInputElement) entered = event.target.value
+}
+function leaveField(field: HTMLInputElement): void {
+  if (field.value !== entered) {
+    field.value = entered
+    field.dispatchEvent(new Event('input', { bubbles: true }))
+  }
+  field.blur()
+  document.querySelector<HTMLElement>('.surface')?.focus({ preventScroll: true })
+}
+
 function onKey(event: KeyboardEvent): void {
+  if (
+    event.key === 'Escape' &&
+    !event.defaultPrevented &&
+    event.target === document.activeElement &&
+    event.target instanceof HTMLInputElement &&
+    isTyping(event.target) &&
+    !document.querySelector('.v-overlay--active')
+  ) {
+    leaveField(event.target)
+    return
+  }
   if (event.defaultPrevented || isTyping(event.target)) return
   const letter = event.key.toLowerCase()
   if (event.ctrlKey || event.metaKey) {
@@ -90,8 +115,12 @@ function onKey(event: KeyboardEvent): void {
     actions.take(tool)
   }
 }
-onMounted(() => window.addEventListener('keydown', onKey))
+onMounted(() => {
+  window.addEventListener('keydown', onKey)
+  window.addEventListener('focusin', onFocus)
+})
 onBeforeUnmount(() => {
+  window.removeEventListener('focusin', onFocus)
   window.removeEventListener('keydown', onKey)
   store.close()
 })

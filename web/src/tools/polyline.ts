@@ -64,7 +64,11 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
 
   function store(closed: boolean): void {
     if (edges.length === 0) return
-    const shape: Shape = shapeOfPath(pathOf(edges, closed))
+    const end = edges[edges.length - 1]!.b
+    const rings = closed && edges.length > 1
+    // A ring comes back to its start by a last part of its own.
+    const all = rings && distance(end, start!) > JOINED_ENDS ? [...edges, straight(end, start!)] : edges
+    const shape: Shape = shapeOfPath(pathOf(all, rings))
     const made =
       choice.cloudPaperMm && shape.form === 'path' ? { ...shape, cloudPaperMm: choice.cloudPaperMm } : shape
     const change = bench.edit(choice.label, (project, makeId) => {
@@ -75,7 +79,7 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
           makeId,
         )
       if (!choice.parts) return add(made)
-      return { put: edges.flatMap((edge) => add(shapeOfPath(pathOf([edge], false))).put), drop: [] }
+      return { put: all.flatMap((edge) => add(shapeOfPath(pathOf([edge], false))).put), drop: [] }
     })
     if (!change) return
     edges = []

@@ -43,6 +43,8 @@ export interface StepPlan {
   /** What the tool does once an edit is made. */
   readonly done?: (given: Given, change: Change) => void
   readonly walls?: boolean
+  /** The first two points are corners of a box, which can be dragged out too. */
+  readonly box?: boolean
 }
 
 /** A tool that selects first where it must, then asks for points, previews the edit and makes it. */
@@ -51,6 +53,7 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
   /** Still selecting: more may be added. */
   let choosing = plan.select !== undefined && bench.selection.length === 0
 
+  const boxing = (): boolean => plan.box === true && given.length === 0
   const step = (): Step | null => (choosing ? null : plan.step(given))
   const last = (): Point | null => {
     const now = step()
@@ -164,9 +167,10 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
     key: (letter) => !choosing && (plan.key?.(letter, given) ?? false),
     drag(from, to) {
       if (choosing) bench.select([...new Set([...bench.selection, ...bench.inBox(from, to.raw)])])
+      else if (boxing()) given = [from, to.raw]
     },
     get dragShape() {
-      return choosing ? ('box' as const) : undefined
+      return choosing || boxing() ? ('box' as const) : undefined
     },
     preview(at) {
       if (choosing) return []

@@ -263,10 +263,11 @@ export function scaleTool(bench: Bench): Tool {
 export function stretchTool(bench: Bench): Tool {
   return stepTool(bench, {
     label: 'Stretch',
+    box: true,
     step(given) {
       if (given.length === 0)
         return {
-          ask: 'Point to a corner of the box around what moves.',
+          ask: 'Drag a box around what moves, or point to its corners.',
           keys: 'What leaves the box is stretched',
           fields: () => [],
           point: (at) => at?.raw ?? null,
