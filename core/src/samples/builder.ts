@@ -2,6 +2,7 @@ import { LevelSolver } from '../building'
 import { anchorAt } from '../locate'
 import {
   addColumn,
+  addGridLine,
   addHatch,
   addLinework,
   addOpening,
@@ -121,8 +122,8 @@ export class SampleBuilder {
     )
   }
 
-  /** A round column. */
-  column(level: Id, material: string, x: number, y: number, diameter: number): void {
+  /** A round column, or a rectangular one of a width and depth. */
+  column(level: Id, material: string, x: number, y: number, size: number | readonly [number, number]): void {
     this.do(
       'Column',
       addColumn(
@@ -132,11 +133,18 @@ export class SampleBuilder {
           material: `material-${material}`,
           at: point(x, y),
           turn: 0,
-          section: { form: 'round', diameter },
+          section:
+            typeof size === 'number'
+              ? { form: 'round', diameter: size }
+              : { form: 'rectangular', width: size[0], depth: size[1] },
         },
         this.makeId,
       ),
     )
+  }
+
+  gridLine(a: readonly [number, number], b: readonly [number, number]): void {
+    this.do('Grid line', addGridLine(this.project, { a: point(...a), b: point(...b) }, this.makeId))
   }
 
   note(drawing: Id, text: string, x: number, y: number, heightPaperMm = 3.5): void {

@@ -4,6 +4,9 @@ import { SampleBuilder, type SampleStep } from './builder'
 
 const ft = (feet: number, inches = 0): number => feet * FOOT_MM + inches * INCH_MM
 
+/** Rows of dimensions stand clear of the deck, paper mm. */
+const ROW = 76
+
 /** “Juniper Row bicycle workshop”, an invented workshop of 36' × 22'. Feet and inches. */
 export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   const b = new SampleBuilder(makeId)
@@ -37,33 +40,85 @@ export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   const first = b.opening(level, south, 'window', onSouth(ft(5, 6)), ft(4), { side: 'left', ...heads })
   const wide = b.opening(level, south, 'door', onSouth(ft(12)), ft(3, 6), { hand: 'end', head: ft(6, 8) })
   const second = b.opening(level, south, 'window', onSouth(ft(18, 3)), ft(4), { side: 'left', ...heads })
-  const counter = b.opening(level, south, 'window', onSouth(ft(30)), ft(5), { side: 'left', ...heads })
-  b.opening(level, north, 'window', ft(12), ft(6), { side: 'left', ...heads })
+  const counter = b.opening(level, south, 'window', onSouth(ft(31)), ft(5), { side: 'left', ...heads })
+  const high = b.opening(level, north, 'window', ft(10), ft(6), { side: 'left', ...heads })
   b.opening(level, spine, 'door', ft(15), ft(3), { hand: 'start', side: 'left', head: ft(6, 8) })
   b.opening(level, wash, 'door', ft(3), ft(2, 8), { hand: 'start', side: 'left', head: ft(6, 8) })
-  b.block(level, 'workbench', ft(6), ft(19))
-  b.block(level, 'workbench', ft(15), ft(19))
-  for (const [x, turn] of [
-    [4, 80],
-    [9, 80],
-    [14, 80],
-    [19, 80],
-  ] as const)
-    b.block(level, 'bicycle', ft(x), ft(11), turn)
+  b.block(level, 'workbench', ft(5), ft(20))
+  b.block(level, 'workbench', ft(19), ft(20))
+  b.block(level, 'shelving', ft(1, 3), ft(12), 90)
+  for (const x of [6, 9, 15, 18]) b.block(level, 'bicycle', ft(x), ft(9), 80)
   b.block(level, 'basin', ft(35, 4), ft(17), -90)
   b.block(level, 'wc', ft(33), ft(21, 4))
-  b.block(level, 'table', ft(30), ft(7))
-  b.note(drawing, 'WORKSHOP', ft(12), ft(15))
-  b.note(drawing, 'COUNTER', ft(30), ft(10, 3), 3)
+  b.block(level, 'chair', ft(32, 6), ft(10, 6), 0)
+  b.note(drawing, 'WORKSHOP', ft(6), ft(15))
+  b.note(drawing, 'COUNTER', ft(29), ft(3, 9), 3)
   b.note(drawing, 'WASHROOM', ft(29, 6), ft(17), 3)
+
+  // The counter, with its flap.
+  b.line(
+    drawing,
+    'outlines',
+    [
+      ft(27, 6),
+      ft(13, 3),
+      ft(27, 6),
+      ft(6),
+      ft(33, 6),
+      ft(6),
+      ft(33, 6),
+      ft(8),
+      ft(29, 6),
+      ft(8),
+      ft(29, 6),
+      ft(13, 3),
+    ],
+    true,
+  )
+  b.line(drawing, 'fine', [ft(33, 6), ft(7), ft(35, 4.75), ft(7)])
+  // The washroom's tiles.
+  const tiles = [
+    ft(24, 2.25),
+    ft(13, 8.25),
+    ft(35, 4.75),
+    ft(13, 8.25),
+    ft(35, 4.75),
+    ft(21, 4.75),
+    ft(24, 2.25),
+    ft(21, 4.75),
+  ]
+  b.hatch(drawing, b.line(drawing, 'fine', tiles, true), 'tiles')
+
+  // The deck in front of the workshop, under a roof on four posts.
+  const deck = [0, 0, 0, -ft(6), ft(24), -ft(6), ft(24), 0]
+  b.hatch(drawing, b.line(drawing, 'outlines', deck, true), 'boards')
+  for (const x of [0.25, 8, 16, 23.75]) b.column(level, 'stud', ft(x), -ft(5, 9), [ft(0, 6), ft(0, 6)])
+  b.line(drawing, 'overhead', [-ft(1), 0, -ft(1), -ft(7), ft(25), -ft(7), ft(25), 0])
+  // The beam over the workshop, on a post in its middle.
+  b.column(level, 'stud', ft(12), ft(11), [ft(0, 6), ft(0, 6)])
+  for (const side of [-1.75, 1.75])
+    b.line(drawing, 'overhead', [ft(12, side), ft(0, 7.25), ft(12, side), ft(21, 4.75)])
+
+  for (const x of [0, 12, 24, 36]) b.gridLine([ft(x), -ft(10)], [ft(x), ft(27)])
+  for (const y of [0, 22]) b.gridLine([-ft(6), ft(y)], [ft(38, 8), ft(y)])
+
   const southWest = b.corner(west, 'a', 'left', level)
   const southEast = b.corner(south, 'a', 'left', level)
   const northWest = b.corner(west, 'b', 'left', level)
+  const northEast = b.corner(north, 'b', 'left', level)
   const row = [first, wide, second, counter].map((id) => b.centre(id, 'left', level))
-  b.dimension(drawing, [southWest, ...row, southEast], 0, -10)
-  b.dimension(drawing, [southWest, southEast], 0, -18)
-  b.dimension(drawing, [southWest, northWest], Math.PI / 2, 10)
-  b.do('Sheet', setFacts(b.project, 'sheet', made.sheet, { title: 'Main floor plan', drawn: 'T.A.' }))
-  b.viewport(made.sheet, drawing, 48, 90, 140)
+  b.dimension(drawing, [southWest, ...row, southEast], 0, -ROW)
+  b.dimension(drawing, [southWest, southEast], 0, -ROW - 8)
+  b.dimension(drawing, [northWest, b.centre(high, 'left', level), northEast], 0, 10)
+  b.dimension(drawing, [southWest, northWest], Math.PI / 2, 20)
+  b.dimension(drawing, [southEast, b.corner(wash, 'b', 'left', level), northEast], Math.PI / 2, -10)
+  b.leader(drawing, level, { x: ft(12, 1.75), y: ft(6) }, { x: 9, y: -7 }, 'Beam over,\ndashed')
+  b.leader(drawing, level, { x: ft(24), y: -ft(5, 9) }, { x: 17, y: 6 }, 'Post, 6" × 6"')
+  b.do('Reading scale', setFacts(b.project, 'drawing', drawing, { readingScale: 32 }))
+  b.do(
+    'Sheet',
+    setFacts(b.project, 'sheet', made.sheet, { title: 'Main floor plan', drawn: 'T.A.', checked: 'N.O.' }),
+  )
+  b.viewport(made.sheet, drawing, 32, 105, 145)
   return b.steps
 }
