@@ -14,7 +14,8 @@ import {
 import { setLayer, setMaterial, setOwnLook } from '../src/edit'
 import { pathArea } from '../src/geometry'
 import { pickAcross, pickAt, pickBox } from '../src/locate'
-import type { AnyRecord, Change, Drawing, Hatch, Project, Wall } from '../src/records'
+import { STANDARD_BLOCKS } from '../src/library'
+import type { AnyRecord, Change, Drawing, Hatch, Layer, Project, Wall } from '../src/records'
 import { patternNames } from '../src/records'
 import { LEVEL, projectWith, wall } from './wallFixture'
 
@@ -244,5 +245,47 @@ describe('patterns made beside', () => {
     const lines = patternLines(PATTERNS.tiles, job.loops, 50, laying)!.length / 4
     expect(patternSize(job)).toBeGreaterThan(lines / 3)
     expect(patternSize(job)).toBeLessThan(lines * 3)
+  })
+})
+
+describe('things on layers', () => {
+  const furnished = (facts: Partial<Layer>, layer = 'layer-fittings'): DisplayItem[] => {
+    const project = projectWith(PLAN, ...STANDARD_BLOCKS, {
+      id: 'table',
+      kind: 'placement',
+      level: LEVEL,
+      block: 'block-round-table',
+      at: { x: 0, y: 0 },
+      turn: 0,
+      mirrored: false,
+      layer,
+    })
+    project.apply({ put: [{ ...project.need('layer', layer), ...facts }], drop: [] })
+    return plan(project, new LevelSolver(project, LEVEL)).filter((item) => item.source === 'table')
+  }
+  const pens = (items: readonly DisplayItem[]): string[] => [
+    ...new Set(items.flatMap((item) => ('pen' in item ? [`${penOf(item.pen).widthMm}`] : []))),
+  ]
+
+  it('are drawn in the pens of their role as the layer ships', () => {
+    expect(pens(furnished({}))).toEqual(['0.25', '0.13'])
+  })
+  it('are so many widths bolder or finer with another pen: light lines stay lighter', () => {
+    expect(pens(furnished({ penMm: 0.5 }))).toEqual(['0.5', '0.25'])
+    expect(pens(furnished({ penMm: 0.13 }))).toEqual(['0.13'])
+  })
+  it('are as pale as the layer, and dashed in its line type', () => {
+    const pale = furnished({ tone: 0.5 })
+    for (const item of pale) if ('pen' in item) expect(penOf(item.pen).tone).toBe(0.5)
+    const dashed = furnished({}, 'layer-overhead')
+    expect(dashed.filter((item) => 'pen' in item).every((item) => item.kind === 'segments')).toBe(true)
+    // Every dash lies on one of the two circles of the table.
+    for (const item of dashed) {
+      if (item.kind !== 'segments') continue
+      for (let i = 0; i < item.points.length; i += 2) {
+        const away = Math.hypot(item.points[i]!, item.points[i + 1]!)
+        expect(Math.min(Math.abs(away - 600), Math.abs(away - 560))).toBeLessThan(0.6)
+      }
+    }
   })
 })

@@ -1,5 +1,5 @@
 import type { LevelSolver } from '../building'
-import { isDrawn, planItems, type PlanLook } from '../derive'
+import { isDrawn, onLayer, planItems, type PlanLook } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
 import type { Drawing, Project } from '../records'
 import { layDimension } from './dimension'
@@ -19,9 +19,11 @@ export function annotationItems(
   for (const id of project.dependents(drawing.id)) {
     const record = project.get(id)
     if (!record || !isDrawn(project, record, printing)) continue
-    if (record.kind === 'dimension') items.push(...layDimension(record, ground, scale, units).items)
-    else if (record.kind === 'leader') items.push(...layLeader(record, ground, scale).items)
-    else if (record.kind === 'note') items.push(...layNote(record, scale))
+    const lay = (made: readonly DisplayItem[]): void =>
+      void items.push(...onLayer(project, record, made, scale))
+    if (record.kind === 'dimension') lay(layDimension(record, ground, scale, units).items)
+    else if (record.kind === 'leader') lay(layLeader(record, ground, scale).items)
+    else if (record.kind === 'note') lay(layNote(record, scale))
   }
   return items
 }

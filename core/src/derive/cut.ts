@@ -3,7 +3,7 @@ import { patternsAtOnce, penFrom, strokeItem, type AnyPen, type DisplayItem } fr
 import type { Point } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
 import type { Column, Id, LineType, Project, Wall } from '../records'
-import type { PlanLook } from './plan'
+import type { PlanLook } from './look'
 
 /** Tone of walls filled evenly. */
 const SOLID_TONE = 0.15

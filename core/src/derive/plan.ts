@@ -1,34 +1,15 @@
 import type { LevelSolver } from '../building'
-import type { DisplayItem, PatternMaker } from '../display'
+import type { DisplayItem } from '../display'
 import { layerOf } from '../library'
 import type { AnyRecord, Drawing, Placement, Project } from '../records'
 import { cutItems } from './cut'
 import { boundingField } from './draftField'
 import { gridLineItems, guideItems, lineworkItems } from './drafted'
 import { hatchItems, hatchOutlines } from './hatch'
+import type { PlanLook } from './look'
+import { onLayer } from './onLayer'
 import { openingItems } from './opening'
 import { placementItems } from './placement'
-
-/** How a plan is looked at. */
-export interface PlanLook {
-  /** Real mm to one mm on paper: sizes what keeps its paper size. */
-  readonly scale: number
-  /** Cut walls: their materials' patterns, one even tone, or outlines alone. */
-  readonly poche: 'patterns' | 'solid' | 'outline'
-  readonly furniture: boolean
-  readonly swings: boolean
-  /** Leaves out what does not print. */
-  readonly printing: boolean
-  /** How pattern lines are made; left out: at once, where they are asked for. */
-  readonly patterns?: PatternMaker
-}
-
-export const PLAIN_LOOK: Omit<PlanLook, 'scale'> = {
-  poche: 'patterns',
-  furniture: true,
-  swings: true,
-  printing: false,
-}
 
 /** Whether a record is drawn: its layer is shown, and prints if this is for paper. */
 export function isDrawn(project: Project, record: AnyRecord, printing: boolean): boolean {
@@ -58,7 +39,14 @@ export function planItems(
   for (const wall of solver.seen(look.printing).all()) {
     for (const fit of wall.openings)
       if (isDrawn(project, fit.opening, look.printing))
-        items.push(...openingItems(wall.shape, fit, look.swings, look.scale))
+        items.push(
+          ...onLayer(
+            project,
+            fit.opening,
+            openingItems(wall.shape, fit, look.swings, look.scale),
+            look.scale,
+          ),
+        )
   }
   items.push(...drafted.lines)
   for (const line of project.all('gridLine'))
@@ -95,7 +83,11 @@ function draftedItems(project: Project, drawing: Drawing, solver: LevelSolver, l
   if (look.furniture) {
     for (const placement of project.all('placement')) {
       if (placement.level !== drawing.level || !isDrawn(project, placement, look.printing)) continue
-      add(placement.order, out.placements, placedItems(project, placement))
+      add(
+        placement.order,
+        out.placements,
+        onLayer(project, placement, placedItems(project, placement), look.scale),
+      )
     }
   }
   moved.sort((p, q) => p.order - q.order)

@@ -88,6 +88,9 @@ export function layerOf(project: Project, record: AnyRecord): Layer {
   return id === null ? PLAIN : (project.find('layer', id) ?? STANDARD.get(id) ?? PLAIN)
 }
 
+/** The layer that things of a kind lie on by themselves, as it ships. */
+export const standardLayerOf = (kind: AnyRecord['kind']): Layer => STANDARD.get(OF_KIND[kind] ?? '') ?? PLAIN
+
 /** Whether a record can be seen and changed: its layer is shown and not locked. */
 export function isInReach(project: Project, record: AnyRecord): boolean {
   const { shown, locked } = layerOf(project, record)
