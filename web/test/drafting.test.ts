@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { pathArea, pathLength } from '@lamina/core/geometry'
 import { shapePath } from '@lamina/core/linework'
 import type { Linework } from '@lamina/core/records'
-import { arcTool, circleTool, curveTool, ellipseTool, polygonTool, rectangleTool } from '../src/tools/draw'
+import { curveTool, ellipseTool, polygonTool } from '../src/tools/draw'
+import { rectangleTool } from '../src/tools/rectangle'
+import { arcTool, circleTool } from '../src/tools/round'
 import {
   cornerTool,
   extendTool,
@@ -16,15 +18,8 @@ import { hatchTool } from '../src/tools/fill'
 import { columnTool, wallAlongTool, wallBesideTool, wallBoxTool } from '../src/tools/moreWalls'
 import { chainTool } from '../src/tools/polyline'
 import { axesTool, gridTool, guideTool } from '../src/tools/setOut'
-import {
-  alignTool,
-  copyTool,
-  mirrorTool,
-  repeatTool,
-  rotateTool,
-  scaleTool,
-  stretchTool,
-} from '../src/tools/transforms'
+import { repeatTool } from '../src/tools/repeat'
+import { alignTool, copyTool, mirrorTool, rotateTool, scaleTool, stretchTool } from '../src/tools/transforms'
 import { TestBench, pointer } from './bench'
 
 const round = (n: number): number => Math.round(n * 1e4) / 1e4 + 0

@@ -236,7 +236,7 @@ function mergeWalls(project: Project, tracks: readonly Track[], path: Path, used
 }
 
 const FAULTS: Record<CornerFault, string> = {
-  parallel: 'They are parallel: there is no corner between them.',
+  parallel: 'They are parallel, or nearly: there is no corner between them.',
   apart: 'They do not meet, however far they run on.',
   closed: 'Point to the open ends of two lines.',
   'too large': 'There is no room for that here: make it smaller.',

@@ -86,6 +86,9 @@ export interface Cornered {
   readonly corner: Point
 }
 
+/** Sine of the angle below which two lines make no corner that anybody means: 0.006 degrees. */
+const NEARLY_PARALLEL = 1e-4
+
 /** Why no corner can be made, as a word for the sentence. */
 export type CornerFault = 'parallel' | 'apart' | 'closed' | 'too large' | 'same'
 
@@ -104,6 +107,10 @@ export function cornerOf(
   const e = edgeAt(path, picked)
   const f = edgeAt(other, otherPicked)
   const meets = carrierCrossings(e, f)
+  if (isStraight(e) && isStraight(f)) {
+    const turn = cross(directionOn(e, 0), directionOn(f, 0))
+    if (Math.abs(turn) < NEARLY_PARALLEL) return 'parallel'
+  }
   if (meets.length === 0) return isStraight(e) && isStraight(f) ? 'parallel' : 'apart'
   const middle = times(add(picked, otherPicked), 0.5)
   const corner = meets.map(({ point }) => point).sort((p, q) => distance(p, middle) - distance(q, middle))[0]!

@@ -1,7 +1,11 @@
 import { z } from 'zod'
 
-/** A coordinate: finite, and within 1 000 km of the origin. */
-const coordinate = z.number().gte(-1e9).lte(1e9)
+/** How far anything lies from the origin at most, mm: 100 km. */
+const FURTHEST = 1e8
+const TOO_FAR = 'That is more than 100 km away.'
+
+/** A coordinate: finite, and within 100 km of the origin. */
+const coordinate = z.number().gte(-FURTHEST, TOO_FAR).lte(FURTHEST, TOO_FAR)
 
 export const idSchema = z
   .string()
@@ -11,7 +15,7 @@ export const idSchema = z
 export type Id = z.infer<typeof idSchema>
 
 export const pointSchema = z.strictObject({ x: coordinate, y: coordinate })
-export const lengthSchema = z.number().gt(0).lte(1e9)
+export const lengthSchema = z.number().gt(0).lte(FURTHEST, TOO_FAR)
 export const anySizeSchema = coordinate
 export const angleSchema = z.number().gte(-1000).lte(1000)
 

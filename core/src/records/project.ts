@@ -99,7 +99,11 @@ export class Project {
       const parsed = recordSchema.safeParse(record)
       if (!parsed.success) {
         const issue = parsed.error.issues[0]!
-        throw new ChangeRefused('bad-record', `${issue.message} (${issue.path.join('.') || 'record'})`)
+        // What is said in a sentence of its own needs no place.
+        const said = issue.message.endsWith('.')
+          ? issue.message
+          : `${issue.message} (${issue.path.join('.') || 'record'})`
+        throw new ChangeRefused('bad-record', said)
       }
       if (put.has(record.id)) throw new ChangeRefused('bad-change', 'A change names the same record twice.')
       put.set(record.id, record)

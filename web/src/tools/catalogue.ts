@@ -45,10 +45,14 @@ import {
 } from '@mdi/js'
 import type { Stage } from '@lamina/core/check'
 import type { ToolName } from '../store/desk'
-import { ARC_WAYS, CIRCLE_WAYS, POLYGON_WAYS, RECTANGLE_WAYS, type Way } from './draw'
+import { POLYGON_WAYS } from './draw'
+import { type Way } from './drawing'
+import { RECTANGLE_WAYS } from './rectangle'
+import { ARC_WAYS, CIRCLE_WAYS } from './round'
 import { COLUMN_WAYS } from './moreWalls'
 import { GUIDE_WAYS } from './setOut'
-import { REPEAT_WAYS, ROTATE_WAYS, SCALE_WAYS } from './transforms'
+import { REPEAT_WAYS } from './repeat'
+import { ROTATE_WAYS, SCALE_WAYS } from './transforms'
 
 /** A tool as people find it: in a drawer, by a letter, in Ask. */
 export interface ToolEntry {

@@ -3,7 +3,9 @@ import type { Point } from '@lamina/core/geometry'
 import type { useDesk, ToolName } from '../store/desk'
 import { blockTool } from './block'
 import { dimensionTool } from './dimension'
-import { arcTool, circleTool, curveTool, ellipseTool, polygonTool, rectangleTool } from './draw'
+import { curveTool, ellipseTool, polygonTool } from './draw'
+import { rectangleTool } from './rectangle'
+import { arcTool, circleTool } from './round'
 import {
   cornerTool,
   extendTool,
@@ -24,13 +26,13 @@ import { chainTool } from './polyline'
 import { reshapeTool } from './reshape'
 import { axesTool, gridTool, guideTool } from './setOut'
 import type { Bench, Tool } from './tool'
+import { repeatTool } from './repeat'
 import {
   alignTool,
   copyTool,
   mirrorTool,
   moveTool,
   pasteTool,
-  repeatTool,
   rotateTool,
   scaleTool,
   stretchTool,

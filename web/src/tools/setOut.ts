@@ -10,7 +10,7 @@ import {
   type Point,
 } from '@lamina/core/geometry'
 import { formatAngle, formatLength } from '@lamina/core/units'
-import { nextWay, type Way } from './draw'
+import { nextWay, type Way } from './drawing'
 import { segmentItem } from './preview'
 import { stepTool } from './steps'
 import type { Bench, Tool } from './tool'
