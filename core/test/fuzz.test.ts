@@ -27,6 +27,18 @@ import {
   addColumn,
   addGridLine,
   addGuide,
+  addLineType,
+  copyMaterial,
+  copyWallType,
+  moveHandle,
+  removeLevel,
+  removeLineType,
+  removeMaterial,
+  removeWallType,
+  setLevel,
+  setLineType,
+  setMaterial,
+  setStrips,
   addHatch,
   addLayer,
   addLinework,
@@ -72,6 +84,7 @@ import {
   type Id,
   type RecordKind,
   type Shape,
+  type Strip,
 } from '../src/records'
 import { drawingSource, sheetItems, sheetSet } from '../src/sheets'
 
@@ -142,6 +155,12 @@ const action = fc.record({
     'beside',
     'along',
     'paste',
+    'set level',
+    'remove level',
+    'line type',
+    'material',
+    'wall type',
+    'handle',
   ),
   a: number,
   b: number,
@@ -447,7 +466,10 @@ class World {
           [line, this.some('hatch', pick)].filter((id) => id !== 'missing'),
         )
       case 'own look':
-        return setOwnLook(project, [line], { penMm: a, lineType: this.some('lineType', pick) })
+        return setOwnLook(project, ids, {
+          penMm: pick % 4 ? Math.abs(a) / 5000 : a,
+          lineType: this.some('lineType', pick),
+        })
       case 'hatch': {
         const region = findRegion(draftField(project, drawing, this.solver), p, Math.abs(c))
         return addHatch(
@@ -513,6 +535,40 @@ class World {
         )
       case 'paste':
         return paste(project, clip(project, ids, p), drawing, q, makeId)
+      case 'set level': {
+        const key = (['elevation', 'height', 'cutHeight', 'elevation'] as const)[pick % 4]!
+        return setLevel(project, this.some('level', pick), { [key]: a })
+      }
+      case 'remove level':
+        return removeLevel(project, this.some('level', pick))
+      case 'line type': {
+        const type = this.some('lineType', pick)
+        if (pick % 5 === 0) return addLineType(project, `Line ${pick}`, makeId).change
+        if (pick % 7 === 0) return removeLineType(project, type)
+        return setLineType(project, type, { dashes: [a, b, c, d].map((n) => Math.abs(n) / 500).join(' ') })
+      }
+      case 'material': {
+        const material = this.some('material', pick)
+        if (pick % 5 === 0) return copyMaterial(project, material, makeId).change
+        if (pick % 7 === 0) return removeMaterial(project, material)
+        return setMaterial(project, material, {
+          priority: pick % 3 ? Math.round(Math.abs(a) / 20) : a,
+          tone: Math.abs(b) / 12_000,
+          penMm: pick % 2 ? Math.abs(c) / 5000 : null,
+        })
+      }
+      case 'wall type': {
+        const type = this.some('wallType', pick)
+        if (pick % 5 === 0) return copyWallType(project, type, makeId).change
+        if (pick % 7 === 0) return removeWallType(project, type)
+        const strip = (thickness: number, n: number): Strip => ({
+          material: this.some('material', pick + n),
+          thickness: Math.abs(thickness) / 40,
+        })
+        return setStrips(project, type, [strip(a, 0), strip(b, 3), strip(c, 5)].slice(0, 1 + (pick % 3)))
+      }
+      case 'handle':
+        return moveHandle(project, ids[0]!, pick % 6, q)
       default:
         throw new Error(`no such action: ${what}`)
     }

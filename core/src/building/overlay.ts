@@ -1,4 +1,5 @@
-import { ON_LINE, SAME_POINT } from '../geometry'
+import RBush from 'rbush'
+import { ON_LINE, SAME_POINT, type Box } from '../geometry'
 import type { Id } from '../records'
 import type { Piece } from './piece'
 
@@ -17,6 +18,16 @@ export interface Boundary {
   readonly owner: Id
 }
 
+/** More pairs of pieces than this are found by place: a long curve has thousands of pieces. */
+const MANY_PAIRS = 20_000
+
+const grown = ({ minX, minY, maxX, maxY }: Piece): Box => ({
+  minX: minX - ON_LINE,
+  minY: minY - ON_LINE,
+  maxX: maxX + ON_LINE,
+  maxY: maxY + ON_LINE,
+})
+
 const before = (p: Piece, q: Piece): boolean => (p.wall === q.wall ? p.order < q.order : p.wall < q.wall)
 
 /**
@@ -29,9 +40,10 @@ const before = (p: Piece, q: Piece): boolean => (p.wall === q.wall ? p.order < q
 export function boundariesOf(pieces: readonly Piece[], others: readonly Piece[]): Boundary[] {
   const found: Boundary[] = []
   const near: Piece[] = []
+  const index = pieces.length * others.length > MANY_PAIRS ? new RBush<Piece>().load([...others]) : null
   for (const piece of pieces) {
     near.length = 0
-    for (const other of others) {
+    for (const other of index?.search(grown(piece)) ?? others) {
       if (
         other !== piece &&
         other.minX <= piece.maxX + ON_LINE &&

@@ -20,11 +20,12 @@ export const bounds = ({ role }: FieldEdge): boolean => role === 'line' || role 
  * small area in a large drawing is found at once.
  */
 export function findRegion(field: DraftField, p: Point, gap: number): Region {
-  const all = field.everyEdge()
+  if (!Number.isFinite(p.x + p.y)) return regionAround([], p, gap)
+  const all = field.everyEdge().filter(bounds).length
   for (let reach = 4000; ; reach *= 4) {
     const box = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
     const near = field.edgesIn(box).filter(bounds)
-    const complete = near.length === all.filter(bounds).length
+    const complete = near.length === all
     const region = regionAround(
       near.map(({ edge }) => edge),
       p,

@@ -368,8 +368,8 @@ export function wallsAlong(
 export function addColumn(project: Project, input: Omit<Column, 'id' | 'kind'>, makeId: MakeId): Change {
   const sizes =
     input.section.form === 'round' ? [input.section.diameter] : [input.section.width, input.section.depth]
-  if (!sizes.every((size) => size > 0 && Number.isFinite(size)))
-    throw new EditRefused('A column needs some size.')
+  if (!sizes.every((size) => size >= 1 && size <= 20_000))
+    throw new EditRefused('A column is between 1 mm and 20 m thick.')
   project.need('level', input.level)
   const twin = project
     .all('column')

@@ -76,6 +76,9 @@ export const wallTypeSchema = z.strictObject({
   strips: z.array(stripSchema).min(1).max(20),
 })
 
+/** Along its line, mm. */
+const LONGEST_WALL = 1e7
+
 export const wallSchema = z
   .strictObject({
     id: idSchema,
@@ -102,6 +105,14 @@ export const wallSchema = z
     message: 'A wall needs some length.',
     path: ['b'],
   })
+  .refine(
+    ({ a, b, sweep = 0 }) => {
+      const chord = Math.hypot(b.x - a.x, b.y - a.y)
+      // Along the arc: half its angle over the sine of that.
+      return chord * (sweep === 0 ? 1 : Math.abs(sweep / 2 / Math.sin(sweep / 2))) <= LONGEST_WALL
+    },
+    { message: 'A wall is at most 10 km long.', path: ['b'] },
+  )
 
 export const openingSchema = z.strictObject({
   id: idSchema,
@@ -122,6 +133,8 @@ export const openingSchema = z.strictObject({
   layer: idSchema.optional(),
 })
 
+const columnSize = lengthSchema.gte(1, 'A column is at least 1 mm thick.').max(20_000)
+
 /** A column standing on a level, about its middle. */
 export const columnSchema = z.strictObject({
   id: idSchema,
@@ -133,10 +146,10 @@ export const columnSchema = z.strictObject({
   section: z.discriminatedUnion('form', [
     z.strictObject({
       form: z.literal('rectangular'),
-      width: lengthSchema.max(20_000),
-      depth: lengthSchema.max(20_000),
+      width: columnSize,
+      depth: columnSize,
     }),
-    z.strictObject({ form: z.literal('round'), diameter: lengthSchema.max(20_000) }),
+    z.strictObject({ form: z.literal('round'), diameter: columnSize }),
   ]),
   layer: idSchema.optional(),
   own: ownLookSchema.optional(),
