@@ -437,6 +437,21 @@ test('measuring from inside a tool, the figure ready as input', async ({ page, s
     [1000, 3000],
     [1000, 5350],
   ])
+  // The turn of what is measured is taken as well: a line upright as the second one.
+  await surface.press(3000, 3000)
+  await surface.move(4000, 3500)
+  await page.keyboard.press('q')
+  await surface.press(1000, 3000)
+  await surface.press(1000, 5350)
+  await surface.element.focus()
+  await page.keyboard.press('t')
+  await surface.type('800')
+  await page.keyboard.press('Escape')
+  await saved(page)
+  expect(corners((await stored(server, project, 'linework'))[2]!)).toEqual([
+    [3000, 3000],
+    [3000, 3800],
+  ])
 })
 
 test('wall types in their table; a wall that ends short is mended', async ({ page, server }) => {

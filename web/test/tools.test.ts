@@ -238,7 +238,18 @@ describe('leaders, notes and measuring', () => {
     expect(tool.remark!(pointer(3000, 4000))).toBe(
       'x 0 · y 4\u202f000 · in all 7\u202f000 · angle 90° · area 6.0 m², around 12\u202f000',
     )
-    expect(tool.figure!()).toBe(3000)
+    expect(tool.figures!().map(({ key, value }) => [key, value])).toEqual([
+      ['enter', 3000],
+      ['t', 0],
+    ])
+    tool.press(pointer(3000, 4000))
+    const figures = new Map(tool.figures!().map(({ key, value }) => [key, value]))
+    expect([figures.get('enter'), figures.get('s')]).toEqual([4000, 7000])
+    expect(figures.get('t')).toBeCloseTo(Math.PI / 2, 12)
+    expect(figures.get('w')).toBeCloseTo(Math.PI / 2, 12)
+    tool.back()
+    tool.press(pointer(0, 0))
+    tool.press(pointer(3000, 0))
     expect(tool.fields(pointer(3000, 4000))[0]!.shown).toBe('4\u202f000')
     expect(bench.labels).toEqual([])
   })

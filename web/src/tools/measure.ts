@@ -11,7 +11,7 @@ import {
 import { textItem } from '@lamina/core/display'
 import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
 import { polarFields } from './polar'
-import type { Bench, Tool } from './tool'
+import type { Bench, Figure, Tool } from './tool'
 
 /** Distances from point to point with their x and y parts and the running sum. Nothing is stored. */
 export function measureTool(bench: Bench): Tool {
@@ -50,10 +50,21 @@ export function measureTool(bench: Bench): Tool {
       }
       return words.join(' · ')
     },
-    figure() {
-      const a = points[points.length - 2]
-      const b = points[points.length - 1]
-      return a && b ? distance(a, b) : null
+    figures() {
+      const [before, a, b] = [points.at(-3), points.at(-2), points.at(-1)]
+      if (!a || !b) return []
+      const found: Figure[] = [
+        { key: 'enter', name: '', kind: 'length', value: distance(a, b) },
+        { key: 't', name: 'turn', kind: 'angle', value: angleOf(subtract(b, a)) },
+      ]
+      if (before) {
+        const between = normalAngle(angleOf(subtract(b, a)) - angleOf(subtract(before, a)))
+        found.push(
+          { key: 's', name: 'in all', kind: 'length', value: run(null) },
+          { key: 'w', name: 'angle', kind: 'angle', value: Math.abs(between) },
+        )
+      }
+      return found
     },
     last: () => points[points.length - 1] ?? null,
     press(at) {

@@ -69,6 +69,14 @@ export interface Prompt {
   readonly keys: string
 }
 
+/** A measured figure: mm or radians, and the key that takes it into the tool in hand. */
+export interface Figure {
+  readonly key: 'enter' | 's' | 't' | 'w'
+  readonly name: string
+  readonly kind: 'length' | 'angle'
+  readonly value: number
+}
+
 /** One tool: reacts to the pointer and to typed values, shows what would come of them. */
 export interface Tool {
   prompt(): Prompt
@@ -91,8 +99,8 @@ export interface Tool {
   /** A letter pressed on the board; true when the tool took it. */
   key?(key: string): boolean
   preview(at: Located | null): readonly DisplayItem[]
-  /** The length measured last, mm, ready to be typed for one; null when there is none. */
-  figure?(): number | null
+  /** What was measured, ready to be typed; empty when there is nothing yet. */
+  figures?(): readonly Figure[]
   /** What would go, drawn as a warning. */
   gone?(at: Located | null): readonly DisplayItem[]
   /** Dragging with the tool in hand: from where it was pressed to where it was let go. */

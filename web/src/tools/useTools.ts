@@ -4,7 +4,7 @@ import { boundingField, draftField, type DraftField } from '@lamina/core/derive'
 import { withGroups } from '@lamina/core/edit'
 import { lockDirection, pickBox, snapAt, type SnapKind } from '@lamina/core/locate'
 import { boxOf, distance, type Edge, type Point } from '@lamina/core/geometry'
-import { formatLength, shownStepMm } from '@lamina/core/units'
+import { formatAngle, formatLength, shownStepMm } from '@lamina/core/units'
 import type { Drawing, Id } from '@lamina/core/records'
 import { OWN_ANGLE, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
@@ -12,7 +12,7 @@ import { useSay } from '../store/say'
 import { makeTool } from './makeTool'
 import { usePointEntry } from './pointEntry'
 import { measureTool } from './measure'
-import type { Bench, Located, Prompt, TagField, Tool } from './tool'
+import type { Bench, Figure, Located, Prompt, TagField, Tool } from './tool'
 import { typedValue, understand } from './typed'
 
 /** Pixels within which the pointer snaps and picks. */
@@ -110,16 +110,19 @@ export function useTools(
   const active = (): Tool | null => aside.value ?? tool.value
   const entry = usePointEntry(bench, () => active()?.last() ?? null)
 
-  /** Back to the tool that waited; with a length measured, it is typed into its first field for one. */
-  function endAside(use: boolean): void {
-    const figure = use ? aside.value?.figure?.() : null
+  /** Back to the tool that waited; a figure that was measured is typed into its first field for one. */
+  function endAside(figure?: Figure): void {
     aside.value = null
     bench.clearTyped()
-    if (figure === null || figure === undefined) return
-    const field = tool.value?.fields(at.value).find((each) => each.kind === 'length')
-    if (field) typed[field.key] = formatLength(figure, store.units)
-    else say.warn('This tool takes no length just now.')
+    if (!figure) return
+    const field = tool.value?.fields(at.value).find((each) => each.kind === figure.kind)
+    if (field) typed[field.key] = figureText(figure)
+    else say.warn(`This tool takes no ${figure.kind} just now.`)
   }
+  const figureText = ({ kind, value }: Figure): string =>
+    kind === 'length' ? formatLength(value, store.units) : formatAngle(value, 4)
+  const figureOf = (key: string): Figure | undefined =>
+    aside.value?.figures?.().find((figure) => figure.key === key)
   watch(
     () => [desk.tool, drawing.value.id, desk.round] as const,
     ([name, board], before) => {
@@ -281,7 +284,7 @@ export function useTools(
         at.value = given
         give(given)
       }
-    } else if (aside.value && !Object.values(typed).some(Boolean)) endAside(true)
+    } else if (aside.value && !Object.values(typed).some(Boolean)) endAside(figureOf('enter'))
     else active()?.enter(at.value)
     tick.value++
   }
@@ -292,7 +295,7 @@ export function useTools(
     if (Object.values(typed).some(Boolean)) bench.clearTyped()
     else if (entry.clear()) bench.clearTyped()
     else if (aside.value) {
-      if (!aside.value.back()) endAside(false)
+      if (!aside.value.back()) endAside()
     } else if (!tool.value?.back()) {
       if (desk.tool !== 'select') desk.take('select')
       else desk.select([])
@@ -313,8 +316,14 @@ export function useTools(
     const now = active()
     if (!now) return false
     if (letter === 'q' && desk.tool !== 'measure' && desk.tool !== 'select') {
-      if (aside.value) endAside(false)
+      if (aside.value) endAside()
       else aside.value = measureTool(bench)
+      tick.value++
+      return true
+    }
+    const figure = figureOf(letter)
+    if (figure) {
+      endAside(figure)
       tick.value++
       return true
     }
@@ -355,13 +364,15 @@ export function useTools(
   })
   function asidePrompt(): Prompt | null {
     if (!aside.value) return null
-    const figure = aside.value.figure?.() ?? null
+    const figures = aside.value.figures?.() ?? []
+    const takes = figures.map((figure) =>
+      figure.key === 'enter'
+        ? `Enter: take ${figureText(figure)} into the tool`
+        : `${figure.key.toUpperCase()}: ${figure.name} ${figureText(figure)}`,
+    )
     return {
       text: aside.value.prompt().text,
-      keys:
-        figure === null
-          ? 'Q: back to the tool in hand'
-          : `Enter: take ${formatLength(figure, store.units)} into the tool · Q: back without it`,
+      keys: [...takes, takes.length > 0 ? 'Q: back without' : 'Q: back to the tool in hand'].join(' · '),
     }
   }
   const preview = (): DisplayList => [
