@@ -5,6 +5,7 @@ import {
   addLevel,
   addLineType,
   copyMaterial,
+  newProject,
   readDashes,
   removeLevel,
   removeLineType,
@@ -14,7 +15,7 @@ import {
   setLineType,
   setMaterial,
 } from '../src/edit'
-import type { Change, Level, Project } from '../src/records'
+import { Project, type Change, type Level } from '../src/records'
 import { projectWith, wall } from './wallFixture'
 
 let ids = 0
@@ -47,6 +48,14 @@ describe('levels', () => {
       [5200, 2400],
     ])
     expect(project.all('drawing').map(({ name }) => name)).toEqual(['First floor plan', 'Loft plan'])
+  })
+  it('are cut at a round height of the project’s units, never above their storey', () => {
+    const cut = (system: 'metric' | 'feet-inches', storeyHeight: number): number => {
+      const facts = { name: 'P', levelName: 'L', storeyHeight, date: '2026-01-01' }
+      const made = newProject({ ...facts, system, sheetSize: 'A1', orientation: 'landscape' }, makeId)
+      return new Project(made.change.put).need('level', made.level).cutHeight
+    }
+    expect([cut('metric', 2700), cut('feet-inches', 3048), cut('metric', 900)]).toEqual([1200, 1219.2, 900])
   })
   it('move up with the storey height below', () => {
     const project = house()

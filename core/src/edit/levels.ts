@@ -1,11 +1,12 @@
 import { JOINED_ENDS } from '../geometry'
 import type { Change, Drawing, Id, Level, Project } from '../records'
-import type { UnitSystem } from '../units'
+import { FOOT_MM, type UnitSystem } from '../units'
 import { freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
 
-/** Height above the floor at which plans are cut, mm. */
-export const CUT_HEIGHT = 1200
+/** Height above the floor at which plans of a storey are cut, mm: 1 200 mm, or 4 feet. */
+export const cutHeightOf = (storeyHeight: number, system: UnitSystem): number =>
+  Math.min(system === 'metric' ? 1200 : 4 * FOOT_MM, storeyHeight)
 
 /** The least storey height that is meant, mm. */
 const LEAST_STOREY = 300
@@ -37,7 +38,7 @@ export function addLevel(
     name: freeName(project, 'level', input.name, null),
     elevation: Number.isFinite(top) ? top : 0,
     height: storey(input.height),
-    cutHeight: Math.min(CUT_HEIGHT, input.height),
+    cutHeight: cutHeightOf(input.height, project.facts.units.system),
   }
   const drawing = planOf(level, project.facts.units.system, makeId)
   return { change: { put: [level, drawing], drop: [] }, level: level.id, drawing: drawing.id }

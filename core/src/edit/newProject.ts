@@ -7,7 +7,7 @@ import {
 } from '../library'
 import type { Change, Id, Level, Sheet, SheetSizeName } from '../records'
 import type { UnitSystem } from '../units'
-import { CUT_HEIGHT, planOf } from './levels'
+import { cutHeightOf, planOf } from './levels'
 import { EditRefused, type MakeId } from './refusal'
 
 export interface NewProject {
@@ -42,7 +42,7 @@ export function newProject(
     name: input.levelName.trim(),
     elevation: 0,
     height: input.storeyHeight,
-    cutHeight: Math.min(CUT_HEIGHT, input.storeyHeight),
+    cutHeight: cutHeightOf(input.storeyHeight, input.system),
   }
   const drawing = planOf(level, input.system, makeId)
   const sheet: Sheet = {

@@ -71,7 +71,7 @@ function rename(event: Event): void {
 </script>
 
 <template>
-  <PanelFrame title="Wall types" data-test="wall-types" @close="desk.panel = null">
+  <PanelFrame title="Wall types" :width="550" data-test="wall-types" @close="desk.panel = null">
     <div class="choose">
       <v-select
         v-model="chosen"
