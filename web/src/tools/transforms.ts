@@ -208,8 +208,9 @@ export const SCALE_WAYS: readonly Way[] = [
 export function scaleTool(bench: Bench): Tool {
   const way = (): string => bench.way('measured')
   function factor(given: Given): number {
-    const [about, p, q] = given as [Point, Point, Point]
-    if (way() === 'factor') return bench.typed('factor') ?? distance(about, p) / 1000
+    if (way() === 'factor') return bench.typed('factor') ?? NaN
+    const [, p, q] = given
+    if (!p || !q) return NaN
     const measured = distance(p, q)
     return measured > 0 ? (bench.typed('known') ?? measured) / measured : NaN
   }
