@@ -1,7 +1,7 @@
 import { PATTERNS, PEN_WIDTHS } from '@lamina/core/display'
 import { patternNames } from '@lamina/core/records'
 
-/** Sets a field back to what is stored, whatever became of what was typed. */
+/** The field that an event comes from. */
 export function fieldOf(event: Event): HTMLInputElement & HTMLSelectElement {
   return event.target as HTMLInputElement & HTMLSelectElement
 }
