@@ -1,30 +1,15 @@
-import { dirname, join } from 'node:path'
-import { fileURLToPath } from 'node:url'
-import { chromium } from '@playwright/test'
-import { build } from 'esbuild'
+import { launch, script } from './browser'
 import type { Row } from './main'
 import { ms } from './time'
 
-const here = dirname(fileURLToPath(import.meta.url))
-
 /** Paints 100 000 segments in a browser: the painter against a bare canvas stroke, in turns. */
 export async function benchDisplay(): Promise<Row[]> {
-  const { outputFiles } = await build({
-    entryPoints: [join(here, 'displayPage.ts')],
-    bundle: true,
-    write: false,
-    format: 'iife',
-    target: 'es2022',
-    logLevel: 'error',
-  })
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-background-networking'],
-  })
+  const code = await script('displayPage.ts')
+  const browser = await launch()
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     await page.setContent('<canvas width="1280" height="800"></canvas>')
-    await page.addScriptTag({ content: outputFiles[0]!.text })
+    await page.addScriptTag({ content: code })
     const result = await page.evaluate(() =>
       (
         window as unknown as { measure: () => Promise<{ first: number; ours: number; bare: number }> }

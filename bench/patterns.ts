@@ -1,12 +1,7 @@
-import { dirname, join } from 'node:path'
-import { fileURLToPath } from 'node:url'
-import { chromium } from '@playwright/test'
-import { build } from 'esbuild'
 import type { PatternJob } from '../core/src/display'
+import { launch, script } from './browser'
 import type { Row } from './main'
 import { ms } from './time'
-
-const here = dirname(fileURLToPath(import.meta.url))
 
 /** An outline of 200 corners with five islands, as wide as 10 000 lines of the pattern need. */
 function job(): PatternJob {
@@ -25,18 +20,8 @@ function job(): PatternJob {
 
 /** The application's own pattern worker in a browser: from the question to the answer. */
 export async function benchPatterns(): Promise<Row[]> {
-  const { outputFiles } = await build({
-    entryPoints: [join(here, '../web/src/surface/patternWorker.ts')],
-    bundle: true,
-    write: false,
-    format: 'iife',
-    target: 'es2022',
-    logLevel: 'error',
-  })
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-background-networking'],
-  })
+  const code = await script('../web/src/surface/patternWorker.ts')
+  const browser = await launch()
   try {
     const page = await browser.newPage()
     const { lines, times } = await page.evaluate(
@@ -57,7 +42,7 @@ export async function benchPatterns(): Promise<Row[]> {
         }
         return { lines, times: times.sort((a, b) => a - b) }
       },
-      { script: outputFiles[0]!.text, job: job() },
+      { script: code, job: job() },
     )
     if (lines < 10_000) throw new Error(`only ${lines} lines`)
     const typical = times[Math.floor(times.length / 2)]!

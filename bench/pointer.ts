@@ -1,7 +1,8 @@
-import { chromium, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { newProject, type SentChange } from '../core/src/edit'
 import { Project, type Change, type Linework } from '../core/src/records'
 import { TestServer } from '../e2e/server'
+import { launch } from './browser'
 import type { Row } from './main'
 import { ms } from './time'
 
@@ -104,10 +105,7 @@ const feedback = (page: Page): Promise<number[]> =>
 /** The pointer's own feedback on a board with 100 000 segments in view, in the built application. */
 export async function benchPointer(): Promise<Row[]> {
   const server = await TestServer.begin({ samples: false })
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-background-networking'],
-  })
+  const browser = await launch()
   try {
     const drawing = await fill(server)
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
