@@ -289,3 +289,29 @@ describe('things on layers', () => {
     }
   })
 })
+
+describe('how far anything goes', () => {
+  const refused = (of: Wall): string => {
+    try {
+      projectWith().check({ put: [of], drop: [] })
+      return ''
+    } catch (error) {
+      return (error as Error).message
+    }
+  }
+  it('walls are at most 10 km long, curved ones along their line, and within 100 km', () => {
+    expect(refused(wall('w', [0, 0, 1e7, 0]))).toBe('')
+    expect(refused(wall('w', [0, 0, 1e7 + 1, 0]))).toBe('A wall is at most 10 km long.')
+    // Half a circle over a chord of 7 km is 11 km long.
+    expect(refused({ ...wall('w', [0, 0, 7e6, 0]), sweep: Math.PI })).toBe('A wall is at most 10 km long.')
+    expect(refused({ ...wall('w', [0, 0, 6e6, 0]), sweep: Math.PI })).toBe('')
+    expect(refused(wall('w', [1e8 + 1, 0, 1e8, 0]))).toBe('That is more than 100 km away.')
+  })
+  it('a curve of kilometres is solved at once, as it is when it is short', () => {
+    const of = { ...wall('w', [0, 0, 6e6, 0]), sweep: Math.PI }
+    const solver = new LevelSolver(projectWith(of), LEVEL)
+    expect(solver.faults()).toBe(0)
+    // Half a ring of 3 km and 140 mm.
+    expect(Math.abs(solver.cutArea() / (Math.PI * 3e6 * 140) - 1)).toBeLessThan(1e-3)
+  })
+})
