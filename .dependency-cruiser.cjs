@@ -7,6 +7,7 @@ const order = [
   'library',
   'linework',
   'building',
+  'rooms',
   'edit',
   'display',
   'derive',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { LevelSolver } from '../src/building'
+import { LevelSolver, typeThickness, type SolvedWall } from '../src/building'
 import { PLAIN_LOOK, openingItems, placementItems, planItems } from '../src/derive'
 import { extentOf, itemExtent, penOf, type ArcItem, type DisplayItem, type LineItem } from '../src/display'
 import {
@@ -7,9 +7,9 @@ import {
   STANDARD_MATERIALS,
   METRIC_WALL_TYPES,
   FEET_INCHES_WALL_TYPES,
+  openingTypeOf,
 } from '../src/library'
-import { typeThickness } from '../src/building'
-import { recordSchema, type Drawing, type Opening } from '../src/records'
+import { Project, recordSchema, type Drawing, type Opening } from '../src/records'
 import { LEVEL, opening, projectWith, wall } from './wallFixture'
 
 const along = [0, 0, 4000, 0] as const
@@ -17,7 +17,12 @@ const along = [0, 0, 4000, 0] as const
 function door(facts: Partial<Opening>): DisplayItem[] {
   const project = projectWith(wall('a', along), { ...opening('d', 'a', 2000, 900), ...facts })
   const solved = new LevelSolver(project, LEVEL).get('a')!
-  return openingItems(solved.shape, solved.openings[0]!, true, 50)
+  return drawn(solved, true)
+}
+function drawn(solved: SolvedWall, swings: boolean): DisplayItem[] {
+  const fit = solved.openings[0]!
+  const type = openingTypeOf(new Project(), fit.opening)
+  return openingItems(solved.shape, fit, type, { openings: 'detailed', swings }, 50)
 }
 const arcOf = (items: DisplayItem[]): ArcItem => items.find((item): item is ArcItem => item.kind === 'arc')!
 
@@ -46,7 +51,7 @@ describe('a door in plan', () => {
   it('without swings is its lining alone', () => {
     const project = projectWith(wall('a', along), opening('d', 'a', 2000, 900))
     const solved = new LevelSolver(project, LEVEL).get('a')!
-    const bare = openingItems(solved.shape, solved.openings[0]!, false, 50)
+    const bare = drawn(solved, false)
     expect(bare.some((item) => item.kind === 'arc')).toBe(false)
     expect(extentOf(bare).maxY).toBeCloseTo(70, 9)
   })

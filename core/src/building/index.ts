@@ -13,6 +13,7 @@ export {
   type StripShape,
 } from './wallShape'
 export { clearLength, type OpeningFit } from './openingFit'
+export { stretchAt, stretchesOf, type Stretch } from './stretches'
 export type { Boundary } from './overlay'
 export type { Loop, LoopEdge } from './loops'
 export { cutAt, type Cut, type EndCut } from './cut'

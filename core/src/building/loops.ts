@@ -216,6 +216,8 @@ function makeLoop(edges: readonly HalfEdge[]): LoopInWork {
 
 /** The chain that holds the outline of all materials together. */
 export const OUTLINE = -1
+/** The chain that holds the outline of all materials with the places of openings: what bounds rooms. */
+export const CLOSED = -2
 
 /** Adds both sides of a boundary to the chains of the materials there, and to the outline where one side is empty. */
 export function addBoundary(
@@ -230,6 +232,20 @@ export function addBoundary(
   const { left, right } = boundary
   if (left >= 0) made.push(chainOf(left).add(from, to, boundary))
   if (right >= 0) made.push(chainOf(right).add(to, from, boundary))
-  if (right < 0) made.push(chainOf(OUTLINE).add(from, to, boundary))
-  else if (left < 0) made.push(chainOf(OUTLINE).add(to, from, boundary))
+  if (left >= 0 && right < 0) made.push(chainOf(OUTLINE).add(from, to, boundary))
+  else if (left < 0 && right >= 0) made.push(chainOf(OUTLINE).add(to, from, boundary))
+}
+
+/** Adds a boundary to the chain of what bounds rooms, if one side of it is empty. */
+export function addClosed(
+  boundary: Boundary,
+  field: CornerField,
+  chain: LoopChain,
+  made: HalfEdge[],
+): void {
+  const { left, right } = boundary
+  if (left > -1 === right > -1) return
+  const from = field.at(boundary.x1, boundary.y1)
+  const to = field.at(boundary.x2, boundary.y2)
+  if (from !== to) made.push(right > -1 ? chain.add(to, from, boundary) : chain.add(from, to, boundary))
 }

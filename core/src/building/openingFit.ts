@@ -11,6 +11,8 @@ export interface OpeningFit {
   readonly from: number
   readonly to: number
   readonly fault: 'outside' | 'over another' | null
+  /** The corner it goes round: where that runs along the wall at its right and left face. */
+  readonly mitre: { readonly end: 'start' | 'end'; readonly low: number; readonly high: number } | null
 }
 
 /** The clear length of a wall between its joints: openings may stand from `from` to `to`. */
@@ -44,14 +46,35 @@ export function fitOpenings(
   const sorted = [...openings].sort((p, q) => p.along - q.along || (p.id < q.id ? -1 : 1))
   let last = -Infinity
   for (const opening of sorted) {
-    const from = opening.along - opening.width / 2
-    const to = opening.along + opening.width / 2
-    const outside = from < clear.from - SAME_POINT || to > clear.to + SAME_POINT
+    const mitre = mitreOf(shape, start, end, opening)
+    const from = mitre?.end === 'start' ? Math.min(mitre.low, mitre.high) : opening.along - opening.width / 2
+    const to = mitre?.end === 'end' ? Math.max(mitre.low, mitre.high) : opening.along + opening.width / 2
+    const outside =
+      (mitre?.end !== 'start' && from < clear.from - SAME_POINT) ||
+      (mitre?.end !== 'end' && to > clear.to + SAME_POINT)
     const fault = outside ? 'outside' : from < last - SAME_POINT ? 'over another' : null
-    fits.push({ opening, from, to, fault })
+    fits.push({ opening, from, to, fault, mitre })
     if (fault) continue
-    gaps.push([from, to])
+    gaps.push([mitre?.end === 'start' ? -BEYOND : from, mitre?.end === 'end' ? BEYOND : to, opening.id])
     last = to
   }
   return { fits, gaps }
+}
+
+/** Past the end of any wall, mm: what goes round a corner takes all that is left of it. */
+const BEYOND = 2e7
+
+/** Where the corner runs that an opening goes round; null when it goes round none, or none is there. */
+function mitreOf(
+  shape: WallShape,
+  start: EndCut,
+  end: EndCut,
+  { round }: Opening,
+): OpeningFit['mitre'] {
+  if (!round || shape.arc) return null
+  const cut = round === 'start' ? start : end
+  if (cut.how !== 'corner') return null
+  const right = cut.strips[cut.strips.length - 1]!
+  const left = cut.strips[0]!
+  return { end: round, low: right[0]!.along, high: left[left.length - 1]!.along }
 }

@@ -4,7 +4,8 @@ import type { Id } from '../records'
 import type { Piece } from './piece'
 
 /**
- * A part of the drawn boundary between two materials, or between a material and nothing (rank -1).
+ * A part of the drawn boundary between two materials, or between a material and nothing (rank -1) or the place
+ * of an opening (rank -0.5).
  * Ranks are those to the left and right of the way from (x1, y1) to (x2, y2).
  */
 export interface Boundary {
@@ -14,7 +15,7 @@ export interface Boundary {
   readonly y2: number
   readonly left: number
   readonly right: number
-  /** The wall or column whose edge it is. */
+  /** The wall, column or opening whose edge it is. */
   readonly owner: Id
 }
 
@@ -194,5 +195,5 @@ function classify(
       } else if (other.rank > right) right = other.rank
     }
   }
-  return left === right ? null : { x1, y1, x2, y2, left, right, owner: piece.wall }
+  return left === right ? null : { x1, y1, x2, y2, left, right, owner: piece.opening ?? piece.wall }
 }

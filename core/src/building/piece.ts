@@ -7,6 +7,8 @@ import { SAGITTA, atWall, chordStep, type StripShape, type WallShape } from './w
 /** A convex part of one strip of a wall, anticlockwise, with its edges as half-planes for quick tests. */
 export interface Piece {
   readonly wall: Id
+  /** The opening whose place in the wall it is: it bounds rooms, and is not cut. */
+  readonly opening: Id | null
   /** Order among the wall's pieces. */
   readonly order: number
   /** Index of the material in the solver's ranking: the higher one wins where pieces overlap. */
@@ -22,10 +24,19 @@ export interface Piece {
 }
 
 /** Parts of the wall's length that openings take out, in order. */
-export type Gap = readonly [from: number, to: number]
+export type Gap = readonly [from: number, to: number, opening: Id]
+
+/** The rank of an opening's place in its wall: weaker than any material, stronger than nothing (-1). */
+export const INFILL = -0.5
 
 /** A piece from its corners, anticlockwise; corners that fall together count once. Null when nothing is left. */
-function makePiece(wall: Id, order: number, rank: number, points: readonly Point[]): Piece | null {
+function makePiece(
+  wall: Id,
+  order: number,
+  rank: number,
+  points: readonly Point[],
+  opening: Id | null = null,
+): Piece | null {
   const xs: number[] = []
   const ys: number[] = []
   let minX = Infinity
@@ -56,7 +67,7 @@ function makePiece(wall: Id, order: number, rank: number, points: readonly Point
     const ny = dx / length
     halves.push(nx, ny, nx * xs[i]! + ny * ys[i]!)
   }
-  return { wall, order, rank, xs, ys, halves, minX, minY, maxX, maxY }
+  return { wall, opening, order, rank, xs, ys, halves, minX, minY, maxX, maxY }
 }
 
 /**
@@ -86,6 +97,25 @@ export function wallPieces(
   for (const { plug } of [start, end]) {
     const piece = plug && makePiece(shape.id, pieces.length, rankOf(plug.material), plug.points)
     if (piece) pieces.push(piece)
+  }
+  for (const gap of gaps) {
+    const put = (points: readonly Point[]): void => {
+      const piece = makePiece(shape.id, pieces.length, INFILL, points, gap[2])
+      if (piece) pieces.push(piece)
+    }
+    const { low, high } = shape
+    const from = [cutAt(start.strips[start.strips.length - 1]!, low), cutAt(start.strips[0]!, high)]
+    const to = [cutAt(end.strips[end.strips.length - 1]!, low), cutAt(end.strips[0]!, high)]
+    const lows = [Math.max(gap[0], from[0]!), Math.min(gap[1], to[0]!)] as const
+    const highs = [Math.max(gap[0], from[1]!), Math.min(gap[1], to[1]!)] as const
+    if (shape.arc) curvedPieces(shape, step, low, high, lows, highs, put)
+    else
+      put([
+        atWall(shape, lows[0], low),
+        atWall(shape, lows[1], low),
+        atWall(shape, highs[1], high),
+        atWall(shape, highs[0], high),
+      ])
   }
   return pieces
 }

@@ -4,7 +4,16 @@ import { layerIdOf } from '../library'
 import type { AnyRecord, Change, Column, Id, Material, Opening, Project, Wall } from '../records'
 import { sameEndCut, type EndCut } from './cut'
 import { cutJoint } from './joint'
-import { CornerField, LoopChain, OUTLINE, addBoundary, type HalfEdge, type Loop } from './loops'
+import {
+  CLOSED,
+  CornerField,
+  LoopChain,
+  OUTLINE,
+  addBoundary,
+  addClosed,
+  type HalfEdge,
+  type Loop,
+} from './loops'
 import { fitOpenings, type OpeningFit } from './openingFit'
 import { boundariesOf, type Boundary } from './overlay'
 import { columnPiece, wallPieces, type Piece } from './piece'
@@ -26,6 +35,8 @@ export interface SolvedWall {
 interface Part {
   pieces: Piece[]
   boundaries: Boundary[]
+  /** Across its openings: they bound rooms and are not drawn. */
+  closing: Boundary[]
   edges: HalfEdge[]
   /** Around its pieces; null before they are made. */
   spread: Indexed | null
@@ -70,6 +81,8 @@ export class LevelSolver {
   private corners = new CornerField()
   private ranked: Material[] = []
   private ranks = new Map<Id, number>()
+  /** What bounds rooms was asked for, and is kept. */
+  private bounding = false
 
   /** Solutions that leave out what lies on hidden layers, by those layers; they follow this one. */
   private readonly partial = new Map<string, LevelSolver>()
@@ -153,6 +166,24 @@ export class LevelSolver {
   /** Closed outlines of everything cut, inner lines left out. */
   outlines(): ReadonlySet<Loop> {
     return this.chains.get(OUTLINE)?.loops() ?? NO_LOOPS
+  }
+
+  /**
+   * Closed outlines of the walls and columns as if openings were shut: outer ones anticlockwise, those around
+   * the space of rooms clockwise. Kept up to date from the first time they are asked for.
+   */
+  closedOutlines(): ReadonlySet<Loop> {
+    if (!this.bounding) {
+      this.bounding = true
+      for (const part of [...this.walls.values(), ...this.pillars.values()]) this.close(part)
+    }
+    return this.chains.get(CLOSED)?.loops() ?? NO_LOOPS
+  }
+
+  private close(part: Part): void {
+    const chain = this.chainOf(CLOSED)
+    for (const boundary of part.boundaries) addClosed(boundary, this.corners, chain, part.edges)
+    for (const boundary of part.closing) addClosed(boundary, this.corners, chain, part.edges)
   }
 
   /** Area of all cut material, mm². */
@@ -274,6 +305,7 @@ export class LevelSolver {
       column,
       pieces: [piece],
       boundaries: [],
+      closing: [],
       edges: [],
       spread: {
         minX: minX - ON_LINE,
@@ -375,6 +407,7 @@ export class LevelSolver {
       openings: [],
       pieces: [],
       boundaries: [],
+      closing: [],
       edges: [],
       body: { ...bodyBox(shape, 2 * JOINED_ENDS), id: wall.id },
       spread: null,
@@ -440,8 +473,13 @@ export class LevelSolver {
       for (const piece of this.part(id).pieces)
         if (piece.minX <= maxX && piece.maxX >= minX && piece.minY <= maxY && piece.maxY >= minY)
           others.push(piece)
-    wall.boundaries = boundariesOf(wall.pieces, others)
+    const all = boundariesOf(wall.pieces, others)
+    const closing = all.filter((boundary) => boundary.left < 0 && boundary.right < 0)
+    wall.closing = closing
+    wall.boundaries =
+      closing.length === 0 ? all : all.filter((boundary) => boundary.left >= 0 || boundary.right >= 0)
     for (const boundary of wall.boundaries) addBoundary(boundary, this.corners, this.chainOf, wall.edges)
+    if (this.bounding) this.close(wall)
   }
 
   private unchain(wall: Part): void {

@@ -1,6 +1,6 @@
 import type { LevelSolver } from '../building'
 import type { DisplayItem } from '../display'
-import { layerOf } from '../library'
+import { layerOf, openingTypeOf } from '../library'
 import type { AnyRecord, Drawing, Placement, Project } from '../records'
 import { cutItems } from './cut'
 import { boundingField } from './draftField'
@@ -43,7 +43,7 @@ export function planItems(
           ...onLayer(
             project,
             fit.opening,
-            openingItems(wall.shape, fit, look.swings, look.scale),
+            openingItems(wall.shape, fit, openingTypeOf(project, fit.opening), look, look.scale),
             look.scale,
           ),
         )

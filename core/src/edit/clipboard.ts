@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { moveBy } from '../geometry'
 import { Project, needs, recordSchema, type AnyRecord, type Change, type Drawing, type Id } from '../records'
 import { EditRefused, type MakeId } from './refusal'
+import { numbered } from './marks'
 import { named } from './settingOut'
 import { copyItems } from './transform'
 
@@ -67,7 +68,7 @@ export function paste(
 ): Change {
   const brought: AnyRecord[] = []
   const renamed = new Map<Id, Id>()
-  const LIBRARY = ['lineType', 'layer', 'material', 'wallType', 'block']
+  const LIBRARY = ['lineType', 'layer', 'material', 'wallType', 'openingType', 'block']
   for (const kind of LIBRARY) {
     for (const record of clipping.records) {
       if (record.kind !== kind) continue
@@ -101,7 +102,7 @@ export function paste(
     drawing: drawing.id,
     level: drawing.level,
   })
-  return { put: named(project, [...brought, ...copies.put]), drop: [] }
+  return { put: numbered(project, named(project, [...brought, ...copies.put])), drop: [] }
 }
 
 /** Locked layers hold back changes to what lies on them, not the reading of a clipping. */

@@ -1,4 +1,4 @@
-import { STANDARD_LAYERS, STANDARD_LINE_TYPES, layerIdOf } from '../library'
+import { STANDARD_LAYERS, layerIdOf } from '../library'
 import {
   kindWord,
   type AnyRecord,
@@ -29,6 +29,8 @@ export const LAYERED: readonly RecordKind[] = [
   'hatch',
   'gridLine',
   'guide',
+  'room',
+  'separator',
 ]
 
 /** A new layer behind the others, with the pen of an ordinary line. */
@@ -172,16 +174,5 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
   }
   if (put.length === 0)
     throw new EditRefused(`Nothing here can take the traits of a ${kindWord(model.kind)}.`)
-  return { put, drop: [] }
-}
-
-/**
- * What a project of an older version lacks: layers and line types. Null when it is up to date.
- */
-export function upgrade(project: Project): Change | null {
-  if (project.facts.schema === 2) return null
-  const put: AnyRecord[] = [{ ...project.facts, schema: 2 }]
-  for (const record of [...STANDARD_LINE_TYPES, ...STANDARD_LAYERS])
-    if (!project.get(record.id)) put.push(record)
   return { put, drop: [] }
 }

@@ -1,5 +1,8 @@
 import {
   STANDARD_BLOCKS,
+  STANDARD_LENSES,
+  STANDARD_SCHEDULES,
+  standardOpeningTypes,
   STANDARD_LAYERS,
   STANDARD_LINE_TYPES,
   STANDARD_MATERIALS,
@@ -67,7 +70,7 @@ export function newProject(
         {
           id: 'project',
           kind: 'project',
-          schema: 2,
+          schema: 3,
           name,
           number: input.number?.trim() ?? '',
           client: input.client?.trim() ?? '',
@@ -77,6 +80,9 @@ export function newProject(
         },
         ...STANDARD_MATERIALS,
         ...standardWallTypes(input.system),
+        ...standardOpeningTypes(input.system),
+        ...STANDARD_LENSES,
+        ...STANDARD_SCHEDULES,
         ...STANDARD_BLOCKS,
         ...STANDARD_LINE_TYPES,
         ...STANDARD_LAYERS,

@@ -1,12 +1,15 @@
-import { clearLength, type SolvedWall } from '../building'
+import { clearLength, stretchAt, type LevelSolver, type SolvedWall } from '../building'
 import { SAME_POINT } from '../geometry'
-import type { Change, Id, Opening, Project } from '../records'
+import { openingTypeOf } from '../library'
+import type { AnyRecord, Change, Id, Opening, Project } from '../records'
+import { marksOf, nextMark } from './marks'
 import { EditRefused, type MakeId } from './refusal'
 import { openingsOf } from './walls'
 
 export interface NewOpening {
   readonly wall: Id
   readonly fit: Opening['fit']
+  readonly type?: Id
   /** The centre's distance from the wall's start, mm. */
   readonly along: number
   readonly width: number
@@ -14,25 +17,64 @@ export interface NewOpening {
   readonly head: number
   readonly hand: Opening['hand']
   readonly side: Opening['side']
+  readonly round?: Opening['round']
 }
 
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }
 
 /** Puts an opening into a wall. Refused where it would stand outside the clear wall or over another opening. */
 export function addOpening(project: Project, solved: SolvedWall, input: NewOpening, makeId: MakeId): Change {
-  const opening: Opening = { id: makeId(), kind: 'opening', ...input }
-  refuseMisfit(project, solved, opening)
-  return { put: [opening], drop: [] }
+  return addOpenings(project, solved, input, { count: 1, gap: 0 }, makeId)
 }
 
-/** Changes facts of an opening, with the same refusals. */
+/**
+ * Puts a row of equal openings into a wall in one go: `count` of them with a clear `gap` between, the first where
+ * `input` says, the others towards the wall's end (or with a negative gap's sense, `towards: 'start'`).
+ */
+export function addOpenings(
+  project: Project,
+  solved: SolvedWall,
+  input: NewOpening,
+  row: { readonly count: number; readonly gap: number; readonly towards?: 'start' | 'end' },
+  makeId: MakeId,
+): Change {
+  const { count, gap } = row
+  if (!(Number.isInteger(count) && count >= 1 && count <= 200))
+    throw new EditRefused('A row has 1 to 200 openings.')
+  if (!(gap >= 0)) throw new EditRefused('Type the clear width between two openings, 0 or more.')
+  const step = (input.width + gap) * (row.towards === 'start' ? -1 : 1)
+  const level = solved.shape.wall.level
+  const taken = marksOf(project)
+  const made: Opening[] = []
+  for (let i = 0; i < count; i++) {
+    const mark = nextMark(project, input.fit, level, taken)
+    taken.add(mark)
+    const opening: Opening = { id: makeId(), kind: 'opening', ...input, along: input.along + i * step, mark }
+    refuseMisfit(project, solved, opening)
+    made.push(opening)
+  }
+  return { put: made, drop: [] }
+}
+
+/** Which edge of an opening stays when its width changes. */
+export type KeptEdge = 'start' | 'centre' | 'end'
+
+/** Changes facts of an opening, with the same refusals. Another width keeps its centre, or one edge, in place. */
 export function changeOpening(
   project: Project,
   solved: SolvedWall,
   id: Id,
-  facts: Partial<Omit<NewOpening, 'wall'>>,
+  facts: Partial<Omit<NewOpening, 'wall' | 'round'>> & { readonly remarks?: string },
+  keep: KeptEdge = 'centre',
 ): Change {
-  const opening = { ...project.need('opening', id), ...facts }
+  const before = project.need('opening', id)
+  let opening: Opening = { ...before, ...facts }
+  if (facts.width !== undefined && facts.along === undefined) {
+    const kept = before.round ? (before.round === 'start' ? 'start' : 'end') : keep
+    const grown = (facts.width - before.width) / 2
+    if (kept !== 'centre')
+      opening = { ...opening, along: before.along + (kept === 'start' ? grown : -grown) }
+  }
   refuseMisfit(project, solved, opening)
   return { put: [opening], drop: [] }
 }
@@ -44,9 +86,13 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
   const clear = clearLength(solved.shape, solved.start, solved.end)
   const from = opening.along - opening.width / 2
   const to = opening.along + opening.width / 2
-  if (to - from > clear.to - clear.from + SAME_POINT)
+  const { round } = opening
+  if (to - from > clear.to - clear.from + SAME_POINT && !round)
     throw new EditRefused(`The ${called} is wider than the clear wall.`)
-  if (from < clear.from - SAME_POINT || to > clear.to + SAME_POINT)
+  if (
+    (round !== 'start' && from < clear.from - SAME_POINT) ||
+    (round !== 'end' && to > clear.to + SAME_POINT)
+  )
     throw new EditRefused(`The ${called} would stand outside its wall.`)
   for (const other of openingsOf(project, opening.wall)) {
     if (other.id === opening.id) continue
@@ -54,6 +100,131 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
       from >= other.along + other.width / 2 - SAME_POINT || to <= other.along - other.width / 2 + SAME_POINT
     if (!apart) throw new EditRefused(`There is a ${CALLED[other.fit]} in this place already.`)
   }
+}
+
+/** Another type for openings. Their widths stay; sill and head follow where they were those of the type. */
+export function retypeOpenings(project: Project, ids: readonly Id[], type: Id): Change {
+  const now = project.need('openingType', type)
+  const taken = marksOf(project)
+  const put = ids.flatMap((id): AnyRecord[] => {
+    const opening = project.find('opening', id)
+    if (!opening) return []
+    const was = openingTypeOf(project, opening)
+    const usual = opening.sill === was.sill && opening.head === was.head
+    let { mark } = opening
+    if (now.fit !== opening.fit) {
+      mark = nextMark(project, now.fit, project.need('wall', opening.wall).level, taken)
+      taken.add(mark)
+    }
+    return [
+      {
+        ...opening,
+        type,
+        fit: now.fit,
+        ...(mark === undefined ? {} : { mark }),
+        ...(usual ? { sill: now.sill, head: now.head } : {}),
+      },
+    ]
+  })
+  if (put.length === 0) throw new EditRefused('Select a door or window.')
+  return { put, drop: [] }
+}
+
+/** The middle of what is clear on one side of a wall at a place along it: of the room that lies there. */
+export function middleOfRoom(solved: SolvedWall, side: Opening['side'], along: number): number | null {
+  const stretch = stretchAt(solved, side, along)
+  return stretch && (stretch.from + stretch.to) / 2
+}
+
+/**
+ * A window round the corner at an end of a wall, in both walls that meet there: `widths` are measured along
+ * each wall's drawn line from its end. Refused where no two walls make a plain corner.
+ */
+export function addCornerWindow(
+  project: Project,
+  solver: LevelSolver,
+  input: {
+    readonly wall: Id
+    readonly end: 'start' | 'end'
+    readonly type: Id
+    readonly widths: readonly [number, number]
+    readonly side: Opening['side']
+  },
+  makeId: MakeId,
+): Change {
+  const first = solver.get(input.wall)
+  if (!first) throw new EditRefused('Point to a wall near its corner.')
+  const other = cornerPartner(solver, first, input.end)
+  if (!other) throw new EditRefused('A corner window needs two walls that meet in a corner.')
+  const { sill, head } = project.need('openingType', input.type)
+  // The outer faces of both walls are on one side where one wall's end meets the other's start.
+  const sameSense = input.end !== other.end
+  const otherSide = sameSense === (input.side === 'left') ? 'left' : 'right'
+  const along = (solved: SolvedWall, end: 'start' | 'end', width: number): number =>
+    end === 'start' ? width / 2 : solved.shape.length - width / 2
+  const one = addOpening(
+    project,
+    first,
+    {
+      wall: input.wall,
+      fit: 'window',
+      type: input.type,
+      along: along(first, input.end, input.widths[0]),
+      width: input.widths[0],
+      sill,
+      head,
+      hand: 'start',
+      side: input.side,
+      round: input.end,
+    },
+    makeId,
+  )
+  const taken = marksOf(project)
+  for (const record of one.put) if (record.kind === 'opening' && record.mark) taken.add(record.mark)
+  const two = addOpening(
+    project,
+    other.wall,
+    {
+      wall: other.wall.shape.id,
+      fit: 'window',
+      type: input.type,
+      along: along(other.wall, other.end, input.widths[1]),
+      width: input.widths[1],
+      sill,
+      head,
+      hand: 'start',
+      side: otherSide,
+      round: other.end,
+    },
+    makeId,
+  )
+  const put = two.put.map((record) =>
+    record.kind === 'opening'
+      ? { ...record, mark: nextMark(project, 'window', other.wall.shape.wall.level, taken) }
+      : record,
+  )
+  return { put: [...one.put, ...put], drop: [] }
+}
+
+/** The wall that makes a plain corner with an end of another. */
+function cornerPartner(
+  solver: LevelSolver,
+  { shape, start, end }: SolvedWall,
+  at: 'start' | 'end',
+): { wall: SolvedWall; end: 'start' | 'end' } | null {
+  const cut = at === 'start' ? start : end
+  if (cut.how !== 'corner' || shape.arc) return null
+  const p = at === 'start' ? shape.a : shape.b
+  const near = solver.wallsNear({ minX: p.x - 1, minY: p.y - 1, maxX: p.x + 1, maxY: p.y + 1 })
+  for (const wall of near) {
+    if (wall.shape.id === shape.id || wall.shape.arc) continue
+    for (const end of ['start', 'end'] as const) {
+      const q = end === 'start' ? wall.shape.a : wall.shape.b
+      const how = end === 'start' ? wall.start.how : wall.end.how
+      if (how === 'corner' && Math.hypot(q.x - p.x, q.y - p.y) <= 1) return { wall, end }
+    }
+  }
+  return null
 }
 
 /** The other jamb carries the leaf. */

@@ -19,8 +19,21 @@ import {
 } from '../geometry'
 import { layerOf } from '../library'
 import { mapShape } from '../linework'
-import type { Anchor, AnyRecord, Change, Dimension, Hatch, Id, Project, Shape, Wall } from '../records'
+import type {
+  Anchor,
+  AnyRecord,
+  Change,
+  Dimension,
+  Hatch,
+  Id,
+  Opening,
+  Project,
+  Shape,
+  Wall,
+} from '../records'
 import { EditRefused, type MakeId } from './refusal'
+import { numbered } from './marks'
+import { carryOpening, refuseOver } from './openingCarry'
 import { named } from './settingOut'
 
 /** Most records one edit may make. */
@@ -182,7 +195,12 @@ function carried(record: AnyRecord, carry: Carry, project: Project): AnyRecord {
       const whole = edgeLength(wallAxis(wall))
       const along = record.along * factor
       return mirrors(map)
-        ? { ...record, along: whole * factor - along, hand: record.hand === 'start' ? 'end' : 'start' }
+        ? {
+            ...record,
+            along: whole * factor - along,
+            hand: record.hand === 'start' ? 'end' : 'start',
+            ...(record.round ? { round: record.round === 'start' ? 'end' : 'start' } : {}),
+          }
         : { ...record, along }
     }
     case 'column':
@@ -275,7 +293,11 @@ export function mapItems(project: Project, ids: readonly Id[], map: Affine): Cha
   }
   for (const id of chosen) {
     const record = project.get(id)!
-    if (record.kind === 'opening' && !chosen.has(record.wall)) put.set(id, slid(project, record.id, map))
+    if (record.kind === 'opening' && !chosen.has(record.wall)) {
+      if (Math.abs(enlargement(map) - 1) > 1e-9)
+        throw new EditRefused('A door or window is scaled with its wall, or by its width.')
+      put.set(id, carryOpening(project, record, map))
+    }
   }
   if (put.size === 0) throw new EditRefused('Nothing of this can be moved.')
   return { put: [...put.values()], drop: [] }
@@ -290,16 +312,6 @@ function isCarried(project: Project, chosen: ReadonlySet<Id>, id: Id): boolean {
 
 const openingsOn = (project: Project, wall: Id): Extract<AnyRecord, { kind: 'opening' }>[] =>
   project.dependents(wall).flatMap((id) => project.find('opening', id) ?? [])
-
-/** An opening moved along its wall by as much of the shift as runs that way. */
-function slid(project: Project, id: Id, map: Affine): AnyRecord {
-  const opening = project.need('opening', id)
-  const wall = project.need('wall', opening.wall)
-  if (map.a !== 1 || map.d !== 1) throw new EditRefused('A door or window turns only with its wall.')
-  const u = subtract(wall.b, wall.a)
-  const length = Math.hypot(u.x, u.y)
-  return { ...opening, along: opening.along + (map.e * u.x + map.f * u.y) / length }
-}
 
 /**
  * Copies records, once for each map. What hangs together stays so: openings come with their walls, copied
@@ -323,7 +335,7 @@ export function copyItems(
   const groups = project.all('group').filter((group) => group.members.every((id) => chosen.includes(id)))
   const put: AnyRecord[] = []
   for (const map of maps) put.push(...copiesOnce(project, chosen, map, makeId, into))
-  const copies = named(project, put)
+  const copies = numbered(project, named(project, put))
   return { put: [...copies, ...groupCopies(groups, chosen, copies, maps.length, makeId, into)], drop: [] }
 }
 
@@ -332,8 +344,6 @@ function withOpenings(project: Project, ids: readonly Id[]): Id[] {
   for (const id of ids) {
     const record = project.get(id)
     if (record?.kind === 'wall') for (const opening of openingsOn(project, id)) chosen.add(opening.id)
-    if (record?.kind === 'opening' && !chosen.has(record.wall))
-      throw new EditRefused('Doors and windows are copied with their wall, or put in with their own tool.')
   }
   // Walls come before what stands in them.
   return [...chosen].sort(
@@ -349,8 +359,15 @@ function copiesOnce(
   into: { readonly drawing: Id; readonly level: Id } | undefined,
 ): AnyRecord[] {
   const fresh = new Map(chosen.map((id) => [id, makeId()]))
+  const alone: Opening[] = []
   return chosen.map((id) => {
     const record = project.get(id)!
+    if (record.kind === 'opening' && !fresh.has(record.wall)) {
+      const copy = { ...carryOpening(project, record, map), id: fresh.get(id)! }
+      refuseOver(project, copy, alone)
+      alone.push(copy)
+      return copy
+    }
     const carry: Carry = { map, scale: scaleOf(project, record), idOf: (other) => fresh.get(other) }
     const made = { ...carried(record, carry, project), id: fresh.get(id)! } as AnyRecord
     if (made.kind === 'opening') return { ...made, wall: fresh.get(made.wall)! }

@@ -1,4 +1,6 @@
 export { STANDARD_MATERIALS } from './materials'
 export { METRIC_WALL_TYPES, FEET_INCHES_WALL_TYPES, standardWallTypes } from './wallTypes'
 export { STANDARD_BLOCKS } from './blocks'
+export * from './openingTypes'
+export * from './lenses'
 export * from './layers'

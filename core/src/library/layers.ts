@@ -47,6 +47,7 @@ export const STANDARD_LAYERS: readonly Layer[] = [
   layer('outlines', 'Outlines', 0.35),
   layer('lines', 'Lines', 0.25),
   layer('fine', 'Fine lines', 0.13, { tone: 0.2 }),
+  layer('rooms', 'Room tags and separating lines', 0.18),
   layer('overhead', 'Overhead', 0.25, { type: 'dashed', tone: 0.1 }),
   layer('hidden', 'Hidden', 0.18, { type: 'dashed-short', tone: 0.1 }),
   layer('centre', 'Centre lines', 0.18, { type: 'dash-dot' }),
@@ -69,6 +70,8 @@ const OF_KIND: Partial<Record<AnyRecord['kind'], Id>> = {
   guide: 'layer-guides',
   linework: 'layer-lines',
   hatch: 'layer-hatches',
+  room: 'layer-rooms',
+  separator: 'layer-rooms',
 }
 
 const CONTINUOUS = STANDARD_LINE_TYPES[0]!

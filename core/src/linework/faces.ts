@@ -177,7 +177,7 @@ function prune(nodes: Nodes): void {
   }
 }
 
-interface Face {
+export interface Face {
   readonly path: Path
   readonly area: number
 }
@@ -203,6 +203,13 @@ function facesOf(nodes: Nodes): Face[] {
     }
   }
   return faces
+}
+
+/** The faces of edges split where they meet, loose ends left out: areas positive, outsides negative. */
+export function facesOfEdges(edges: readonly Edge[]): Face[] {
+  const nodes = graphOf(splitAll(edges))
+  prune(nodes)
+  return facesOf(nodes)
 }
 
 function enclosing(parts: readonly Edge[], p: Point): { outer: Path; islands: Path[] } | null {

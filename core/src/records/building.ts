@@ -114,25 +114,6 @@ export const wallSchema = z
     { message: 'A wall is at most 10 km long.', path: ['b'] },
   )
 
-export const openingSchema = z.strictObject({
-  id: idSchema,
-  kind: z.literal('opening'),
-  wall: idSchema,
-  fit: z.enum(['door', 'window', 'gap']),
-  /** Distance of the opening's centre from the wall's start, along its reference line, mm. */
-  along: anySizeSchema,
-  width: lengthSchema.max(100_000),
-  /** Sill above the floor, mm. */
-  sill: anySizeSchema,
-  /** Head above the floor, mm. */
-  head: anySizeSchema,
-  /** Doors: the jamb that carries the leaf, seen from the wall's start. */
-  hand: z.enum(['start', 'end']),
-  /** Doors: the side of the wall the leaf opens to. Windows: the side of the sill. */
-  side: z.enum(['left', 'right']),
-  layer: idSchema.optional(),
-})
-
 const columnSize = lengthSchema.gte(1, 'A column is at least 1 mm thick.').max(20_000)
 
 /** A column standing on a level, about its middle. */
@@ -205,7 +186,6 @@ export type PatternName = (typeof patternNames)[number]
 export type Strip = z.infer<typeof stripSchema>
 export type WallType = z.infer<typeof wallTypeSchema>
 export type Wall = z.infer<typeof wallSchema>
-export type Opening = z.infer<typeof openingSchema>
 export type DraftItem = z.infer<typeof draftItemSchema>
 export type Block = z.infer<typeof blockSchema>
 export type Placement = z.infer<typeof placementSchema>

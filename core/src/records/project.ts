@@ -19,6 +19,7 @@ const WORDS: Record<RecordKind, string> = {
   wallType: 'wall type',
   wall: 'wall',
   opening: 'opening',
+  openingType: 'opening type',
   block: 'block',
   placement: 'placed block',
   drawing: 'drawing',
@@ -36,6 +37,10 @@ const WORDS: Record<RecordKind, string> = {
   group: 'group',
   repeat: 'repeat',
   column: 'column',
+  room: 'room',
+  separator: 'separating line',
+  lens: 'lens',
+  schedule: 'schedule',
 }
 
 /** The everyday name of a kind. */

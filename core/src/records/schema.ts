@@ -5,7 +5,6 @@ import {
   columnSchema,
   levelSchema,
   materialSchema,
-  openingSchema,
   placementSchema,
   wallSchema,
   wallTypeSchema,
@@ -20,8 +19,11 @@ import {
   lineworkSchema,
   repeatSchema,
 } from './drafting'
+import { openingSchema, openingTypeSchema } from './openings'
 import { idSchema, type Id } from './parts'
+import { roomSchema, separatorSchema } from './rooms'
 import { projectSchema, sheetSchema, viewportSchema } from './sheet'
+import { lensSchema, scheduleSchema } from './views'
 
 export const recordSchema = z.discriminatedUnion('kind', [
   projectSchema,
@@ -30,6 +32,7 @@ export const recordSchema = z.discriminatedUnion('kind', [
   wallTypeSchema,
   wallSchema,
   openingSchema,
+  openingTypeSchema,
   blockSchema,
   placementSchema,
   drawingSchema,
@@ -47,6 +50,10 @@ export const recordSchema = z.discriminatedUnion('kind', [
   groupSchema,
   repeatSchema,
   columnSchema,
+  roomSchema,
+  separatorSchema,
+  lensSchema,
+  scheduleSchema,
 ])
 
 /** Everything stored is one of these. */
@@ -90,14 +97,23 @@ function ownNeeds(record: AnyRecord): readonly Need[] {
         [record.material, 'material'],
       ]
     case 'opening':
-      return [[record.wall, 'wall']]
+      return record.type === undefined
+        ? [[record.wall, 'wall']]
+        : [
+            [record.wall, 'wall'],
+            [record.type, 'openingType'],
+          ]
     case 'placement':
       return [
         [record.level, 'level'],
         [record.block, 'block'],
       ]
     case 'drawing':
+    case 'room':
+    case 'separator':
       return [[record.level, 'level']]
+    case 'schedule':
+      return record.level === null ? [] : [[record.level, 'level']]
     case 'dimension':
     case 'leader':
     case 'note':
@@ -113,6 +129,7 @@ function ownNeeds(record: AnyRecord): readonly Need[] {
       return [
         [record.sheet, 'sheet'],
         [record.drawing, 'drawing'],
+        ...(record.lens === undefined ? [] : [[record.lens, 'lens'] as const]),
       ]
     default:
       return []

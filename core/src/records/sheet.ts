@@ -27,7 +27,7 @@ export const projectSchema = z.strictObject({
   id: z.literal('project'),
   kind: z.literal('project'),
   /** Version of the record format. */
-  schema: z.union([z.literal(1), z.literal(2)]),
+  schema: z.union([z.literal(1), z.literal(2), z.literal(3)]),
   name: nameSchema.min(1),
   number: nameSchema,
   client: nameSchema,
@@ -76,6 +76,8 @@ export const viewportSchema = z.strictObject({
   }),
   /** The crop was drawn by hand; otherwise it keeps to what the drawing holds. */
   cropped: z.boolean(),
+  /** What it looks through; left out: the full one. */
+  lens: idSchema.optional(),
   locked: z.boolean(),
 })
 

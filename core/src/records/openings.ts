@@ -1,0 +1,121 @@
+import { z } from 'zod'
+import { anySizeSchema, idSchema, lengthSchema, nameSchema } from './parts'
+
+const thickness = z.number().gte(1, 'That is too thin to be built.').lte(1000)
+const share = z.number().gte(0.05, 'Each part takes at least a twentieth.').lte(0.95)
+
+/** Leaves that turn on hinges. */
+const hinged = z.strictObject({
+  form: z.literal('hinged'),
+  leaves: z.union([z.literal(1), z.literal(2)]),
+  /** Part of the clear width that the first of two leaves takes. */
+  share,
+  leaf: thickness,
+  /** How far the leaf is drawn open, radians. */
+  swing: z.number().gte(0.17, 'A leaf is drawn open by 10° to 180°.').lte(3.1416),
+  threshold: z.boolean(),
+})
+
+/** Panels that slide in front of the wall, into it, or past each other in the frame. */
+const sliding = z.strictObject({
+  form: z.literal('sliding'),
+  panels: z.number().int().gte(1).lte(6),
+  runs: z.enum(['in front', 'in the wall', 'in the frame']),
+  leaf: thickness,
+  threshold: z.boolean(),
+})
+
+const folding = z.strictObject({
+  form: z.literal('folding'),
+  panels: z.number().int().gte(2).lte(12),
+  leaf: thickness,
+  threshold: z.boolean(),
+})
+
+const revolving = z.strictObject({
+  form: z.literal('revolving'),
+  wings: z.union([z.literal(2), z.literal(3), z.literal(4)]),
+})
+
+const upAndOver = z.strictObject({ form: z.literal('up and over'), leaf: thickness })
+
+/** A lined opening without a leaf, or a bare one. */
+const cased = z.strictObject({ form: z.literal('cased'), lined: z.boolean() })
+
+export const lightOpens = [
+  'fixed',
+  'hung at the left',
+  'hung at the right',
+  'hung at the top',
+  'sliding',
+  'sliding up',
+] as const
+
+/** A window of one or more lights beside each other. */
+const glazed = z.strictObject({
+  form: z.literal('glazed'),
+  lights: z
+    .array(
+      z.strictObject({
+        opens: z.enum(lightOpens),
+        /** Its part of the width, against the others. */
+        part: z.number().gte(0.1).lte(10),
+      }),
+    )
+    .min(1)
+    .max(12),
+  mullion: thickness,
+  /** Height of a bar across, above the sill, mm; null: none. */
+  transom: lengthSchema.nullable(),
+})
+
+/** How doors and windows of one kind are made. */
+export const openingTypeSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('openingType'),
+  name: nameSchema.min(1),
+  fit: z.enum(['door', 'window', 'gap']),
+  /** What one gets when it is put in, mm. */
+  width: lengthSchema.max(100_000),
+  sill: anySizeSchema,
+  head: anySizeSchema,
+  /** Section of the frame or lining: across the opening, and into the wall; depth null: through the whole wall. */
+  frame: z.strictObject({ width: thickness, depth: thickness.nullable() }),
+  /** Where the frame stands in the wall's thickness: 0 its outer face, 1 its inner. */
+  place: z.number().gte(0).lte(1),
+  /** How far the sill stands out before the outer and the inner face, mm; 0: none. */
+  sillOut: z.number().gte(0).lte(1000),
+  sillIn: z.number().gte(0).lte(1000),
+  make: z.discriminatedUnion('form', [hinged, sliding, folding, revolving, upAndOver, cased, glazed]),
+})
+
+export const openingSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('opening'),
+  wall: idSchema,
+  fit: z.enum(['door', 'window', 'gap']),
+  /** Left out: a plain one of its fit. */
+  type: idSchema.optional(),
+  /** Its number: "D01". */
+  mark: nameSchema.max(20).optional(),
+  remarks: nameSchema.optional(),
+  /** Distance of the opening's centre from the wall's start, along its reference line, mm. */
+  along: anySizeSchema,
+  width: lengthSchema.max(100_000),
+  /** Sill above the floor, mm. */
+  sill: anySizeSchema,
+  /** Head above the floor, mm. */
+  head: anySizeSchema,
+  /** Doors: the jamb that carries the leaf, seen from the wall's start. */
+  hand: z.enum(['start', 'end']),
+  /** Doors: the side of the wall the leaf opens to. Windows: the side of the sill. */
+  side: z.enum(['left', 'right']),
+  /** It goes round the corner at an end of its wall, where another meets it. */
+  round: z.enum(['start', 'end']).optional(),
+  layer: idSchema.optional(),
+})
+
+export type OpeningType = z.infer<typeof openingTypeSchema>
+export type OpeningMake = OpeningType['make']
+export type Light = Extract<OpeningMake, { form: 'glazed' }>['lights'][number]
+export type Opening = z.infer<typeof openingSchema>

@@ -1,0 +1,3 @@
+export * from './spaces'
+export * from './rooms'
+export * from './leak'

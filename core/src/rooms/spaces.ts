@@ -1,0 +1,303 @@
+import RBush from 'rbush'
+import type { LevelSolver, Loop } from '../building'
+import {
+  boxHasPoint,
+  boxOf,
+  boxesMeet,
+  distance,
+  distanceToSegment,
+  flattenPath,
+  growBox,
+  insidePath,
+  pathArea,
+  pathBox,
+  pathOfPoints,
+  straight,
+  type Box,
+  type Edge,
+  type Path,
+  type Point,
+} from '../geometry'
+import { allRegions, innerPoint, type EnclosedArea } from '../linework'
+import type { Id, Project, Separator } from '../records'
+
+/** A part of what bounds a space: along a wall, a column or a shut opening, or along a separating line. */
+export interface SpaceEdge {
+  readonly a: Point
+  readonly b: Point
+  /** The wall, column or opening; null for a separating line. */
+  readonly owner: Id | null
+}
+
+/** A space of a level, closed by walls, shut openings and separating lines. Lengths in mm. */
+export interface Space extends Box, EnclosedArea {
+  /** Net of walls, columns and whatever else stands in it, mm². */
+  readonly area: number
+  /** Around its outer outline. */
+  readonly perimeter: number
+  /** Along the outer outline and around what stands in it. */
+  readonly edges: readonly SpaceEdge[]
+}
+
+interface Shape extends Box {
+  readonly loop: Loop
+  readonly path: Path
+  /** Positive for what is built, negative for the space within. */
+  readonly area: number
+}
+
+/** How far from an edge of a wall a part of a space's outline may lie to be that edge's, mm. */
+const ON_EDGE = 0.01
+
+/**
+ * The spaces of one level, kept while the project changes: only those that a change reaches are worked out
+ * again.
+ */
+export class LevelSpaces {
+  private readonly shapes = new Map<Loop, Shape>()
+  private readonly holes = new RBush<Shape>()
+  private readonly solids = new RBush<Shape>()
+  private readonly found = new Map<Shape | null, readonly Space[]>()
+  private separators: readonly Separator[] = []
+  private places = new RBush<Space>()
+
+  constructor(
+    private readonly project: Project,
+    private readonly solver: LevelSolver,
+  ) {}
+
+  /** All spaces, brought up to date. */
+  all(): Space[] {
+    this.update()
+    return [...this.found.values()].flat()
+  }
+
+  /** The space around a point; null where none closes. */
+  at(p: Point): Space | null {
+    this.update()
+    if (!Number.isFinite(p.x + p.y)) return null
+    const near = this.places.search({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y })
+    return near.find((space) => holds(space, p)) ?? null
+  }
+
+  /** Edges that could bound a space at a point, for telling where it leaks. */
+  edgesNear(p: Point, reach: number): Edge[] {
+    this.update()
+    const box = growBox(boxOf([p]), reach)
+    const edges: Edge[] = []
+    for (const shape of [...this.holes.search(box), ...this.solids.search(box)])
+      for (const { a, b } of edgesOfLoop(shape.loop))
+        if (boxesMeet(boxOf([a, b]), box)) edges.push(straight(a, b))
+    for (const { a, b } of this.separators) if (boxesMeet(boxOf([a, b]), box)) edges.push(straight(a, b))
+    return edges
+  }
+
+  /** Whether a point lies in a wall, a column or a shut opening. */
+  isBuilt(p: Point): boolean {
+    this.update()
+    const box = { minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }
+    let smallest: Shape | null = null
+    for (const shape of [...this.holes.search(box), ...this.solids.search(box)])
+      if ((!smallest || Math.abs(shape.area) < Math.abs(smallest.area)) && insidePath(shape.path, p))
+        smallest = shape
+    return smallest !== null && smallest.area > 0
+  }
+
+  private update(): void {
+    const loops = this.solver.closedOutlines()
+    const changed: Box[] = []
+    const fresh: Shape[] = []
+    const gone: Shape[] = []
+    for (const loop of loops) if (!this.shapes.has(loop)) fresh.push(shapeOf(loop))
+    // Nothing went when all that is known is there.
+    if (this.shapes.size + fresh.length !== loops.size)
+      for (const [loop, shape] of this.shapes) if (!loops.has(loop)) gone.push(shape)
+    for (const shape of gone) {
+      this.shapes.delete(shape.loop)
+      this.indexOf(shape).remove(shape)
+      this.forget(shape)
+      changed.push(shape)
+    }
+    if (this.shapes.size === 0) {
+      this.holes.load(fresh.filter((shape) => shape.area < 0))
+      this.solids.load(fresh.filter((shape) => shape.area > 0))
+    } else for (const shape of fresh) this.indexOf(shape).insert(shape)
+    for (const shape of fresh) {
+      this.shapes.set(shape.loop, shape)
+      changed.push(shape)
+    }
+    const lines = this.project.all('separator').filter((line) => line.level === this.solver.level)
+    if (lines.length !== this.separators.length || lines.some((line, i) => line !== this.separators[i])) {
+      const before = new Set(this.separators)
+      const now = new Set(lines)
+      for (const line of [...lines, ...this.separators])
+        if (!before.has(line) || !now.has(line)) changed.push(boxOf([line.a, line.b]))
+      this.separators = lines
+    }
+    if (changed.length > 0) this.renew(changed)
+  }
+
+  private indexOf(shape: Shape): RBush<Shape> {
+    return shape.area < 0 ? this.holes : this.solids
+  }
+
+  /** Works out again what lies within holes that meet changed places. */
+  private renew(changed: readonly Box[]): void {
+    const dirty = new Set<Shape>()
+    for (const box of changed) for (const hole of this.holes.search(growBox(box, 1))) dirty.add(hole)
+    const made: Space[] = []
+    for (const hole of dirty) {
+      this.forget(hole)
+      const spaces = this.within(hole)
+      this.found.set(hole, spaces)
+      made.push(...spaces)
+    }
+    this.forget(null)
+    const outside = this.separators.length > 0 ? this.outside() : []
+    if (outside.length > 0) {
+      this.found.set(null, outside)
+      made.push(...outside)
+    }
+    if (this.places.all().length === 0) this.places = new RBush<Space>().load(made)
+    else for (const space of made) this.places.insert(space)
+  }
+
+  private forget(of: Shape | null): void {
+    for (const space of this.found.get(of) ?? []) this.places.remove(space)
+    this.found.delete(of)
+  }
+
+  /** The smallest hole that holds a point, and is larger than an area. */
+  private holeAround(p: Point, larger: number): Shape | null {
+    let best: Shape | null = null
+    for (const hole of this.holes.search({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }))
+      if (-hole.area > larger && (!best || hole.area > best.area) && insidePath(hole.path, p)) best = hole
+    return best
+  }
+
+  /** What stands free in a hole. */
+  private islandsOf(hole: Shape): Shape[] {
+    return this.solids
+      .search(hole)
+      .filter(
+        (solid) =>
+          solid.area < -hole.area &&
+          boxHasPoint(hole, solid.path.vertices[0]!) &&
+          this.holeAround(solid.path.vertices[0]!, solid.area) === hole,
+      )
+  }
+
+  private within(hole: Shape): Space[] {
+    const islands = this.islandsOf(hole)
+    const edges = [hole, ...islands].flatMap((shape) => edgesOfLoop(shape.loop))
+    const lines = this.separators.filter((line) => boxesMeet(boxOf([line.a, line.b]), growBox(hole, 1)))
+    if (lines.length === 0)
+      return [spaceOf({ outer: hole.path, islands: islands.map(({ path }) => path) }, edges)]
+    return this.parted(
+      edges,
+      lines,
+      (p) => insidePath(hole.path, p) && !islands.some(({ path }) => insidePath(path, p)),
+    )
+  }
+
+  /** Spaces that separating lines close against the outside of walls. */
+  private outside(): Space[] {
+    const lines = this.separators.filter(
+      ({ a, b }) => !this.holeAround({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, 0),
+    )
+    if (lines.length === 0) return []
+    const reach = lines.map(({ a, b }) => growBox(boxOf([a, b]), 1)).reduce(join)
+    const solids = this.solids.search(reach).filter((solid) => !this.holeAround(solid.path.vertices[0]!, solid.area))
+    const edges = solids.flatMap((shape) => edgesOfLoop(shape.loop))
+    return this.parted(edges, lines, (p) => !solids.some(({ path }) => insidePath(path, p)))
+  }
+
+  private parted(
+    edges: readonly SpaceEdge[],
+    lines: readonly Separator[],
+    isFree: (p: Point) => boolean,
+  ): Space[] {
+    const all = [...edges, ...lines.map(({ a, b }) => ({ a, b, owner: null }))]
+    return allRegions(all.map(({ a, b }) => straight(a, b)))
+      .filter((region) => isFree(innerPoint(region)))
+      .map((region) => spaceOf(region, ownersOf(region, all)))
+  }
+}
+
+const join = (a: Box, b: Box): Box => ({
+  minX: Math.min(a.minX, b.minX),
+  minY: Math.min(a.minY, b.minY),
+  maxX: Math.max(a.maxX, b.maxX),
+  maxY: Math.max(a.maxY, b.maxY),
+})
+
+/** Whether a point lies in an area, and in none of its islands. */
+export const holds = ({ outer, islands }: EnclosedArea, p: Point): boolean =>
+  insidePath(outer, p) && !islands.some((island) => insidePath(island, p))
+
+function shapeOf(loop: Loop): Shape {
+  const path = pathOfPoints(loop.points, true)
+  const { minX, minY, maxX, maxY } = boxOf(loop.points)
+  return { loop, path, area: loop.area, minX, minY, maxX, maxY }
+}
+
+function edgesOfLoop({ edges }: Loop): SpaceEdge[] {
+  return edges.map(({ from, boundary }, i) => ({
+    a: from,
+    b: edges[(i + 1) % edges.length]!.from,
+    owner: boundary.owner,
+  }))
+}
+
+function spaceOf(region: EnclosedArea, edges: readonly SpaceEdge[]): Space {
+  const { outer, islands } = region
+  const { minX, minY, maxX, maxY } = pathBox(outer)
+  const { vertices } = outer
+  let perimeter = 0
+  vertices.forEach((vertex, i) => (perimeter += distance(vertex, vertices[(i + 1) % vertices.length]!)))
+  const area = Math.abs(pathArea(outer)) - islands.reduce((sum, path) => sum + Math.abs(pathArea(path)), 0)
+  return { outer, islands, area, perimeter, edges, minX, minY, maxX, maxY }
+}
+
+/** The outline of a region in parts, each with what it runs along. */
+function ownersOf({ outer, islands }: EnclosedArea, sources: readonly SpaceEdge[]): SpaceEdge[] {
+  const index = new RBush<Box & { readonly source: SpaceEdge }>().load(
+    sources.map((source) => ({ ...growBox(boxOf([source.a, source.b]), ON_EDGE), source })),
+  )
+  return [outer, ...islands].flatMap((path) => {
+    const points = flattenPath(path, 0.01)
+    return points.flatMap((a, i): SpaceEdge[] => {
+      const b = points[(i + 1) % points.length]!
+      // A run may pass along several edges: it is parted where they end.
+      const near = index
+        .search(boxOf([a, b]))
+        .filter(
+          ({ source }) => distanceToLine(source.a, a, b) <= ON_EDGE && distanceToLine(source.b, a, b) <= ON_EDGE,
+        )
+      const length = distance(a, b)
+      const stops = [0, length]
+      for (const { source } of near)
+        for (const p of [source.a, source.b]) {
+          const along = ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / length
+          if (along > ON_EDGE && along < length - ON_EDGE) stops.push(along)
+        }
+      stops.sort((p, q) => p - q)
+      const at = (along: number): Point => ({
+        x: a.x + ((b.x - a.x) * along) / length,
+        y: a.y + ((b.y - a.y) * along) / length,
+      })
+      return stops.slice(1).flatMap((stop, k): SpaceEdge[] => {
+        const from = stops[k]!
+        if (stop - from <= ON_EDGE) return []
+        const middle = at((from + stop) / 2)
+        const source = near.find((each) => distanceToSegment(middle, each.source.a, each.source.b) <= ON_EDGE)
+        return [{ a: at(from), b: at(stop), owner: source?.source.owner ?? null }]
+      })
+    })
+  })
+}
+
+function distanceToLine(p: Point, a: Point, b: Point): number {
+  const length = distance(a, b)
+  return Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / length
+}
