@@ -9,6 +9,7 @@ const order = [
   'building',
   'rooms',
   'edit',
+  'schedules',
   'display',
   'derive',
   'annotate',

@@ -23,6 +23,12 @@ export const router = createRouter({
           component: () => import('./pages/SheetPage.vue'),
           props: true,
         },
+        {
+          path: 'schedule/:schedule',
+          name: 'schedule',
+          component: () => import('./pages/SchedulePage.vue'),
+          props: true,
+        },
       ],
     },
     { path: '/:rest(.*)*', component: () => import('./pages/NowherePage.vue') },

@@ -9,8 +9,8 @@ import {
   type Id,
 } from '@lamina/core/records'
 import { EditRefused, newProject } from '@lamina/core/edit'
-import { annotationItems } from '@lamina/core/annotate'
-import { PLAIN_LOOK, boundingField, draftField, planItems, type DraftField } from '@lamina/core/derive'
+import { drawingList } from '@lamina/core/annotate'
+import { PLAIN_LOOK, boundingField, draftField, type DraftField } from '@lamina/core/derive'
 import type { DisplayList } from '@lamina/core/display'
 import { boxOf, type Point } from '@lamina/core/geometry'
 import { pickBox } from '@lamina/core/locate'
@@ -84,10 +84,7 @@ export class TestBench implements Bench {
   }
   get list(): DisplayList {
     const look = { ...PLAIN_LOOK, scale: this.scale }
-    return [
-      ...planItems(this.project, this.drawing, this.solver, look),
-      ...annotationItems(this.project, this.drawing, this.solver, this.scale),
-    ]
+    return drawingList(this.project, this.drawing, this.solver, look)
   }
   get field(): DraftField {
     return draftField(this.project, this.drawing, this.solver)

@@ -6,6 +6,7 @@ import { leaderTool, noteTool } from '../src/tools/leader'
 import { measureTool } from '../src/tools/measure'
 import { moveSideTool } from '../src/tools/moveSide'
 import { moveTool } from '../src/tools/transforms'
+import { nextType } from '../src/tools/makeTool'
 import { openingTool } from '../src/tools/opening'
 import { wallTool } from '../src/tools/wall'
 import { TestBench, drawRectangle, pointer } from './bench'
@@ -79,7 +80,10 @@ describe('the opening tools', () => {
     const bench = new TestBench()
     drawRectangle(walls(bench).tool, 6000, 4000)
     let width = 900
-    const tool = openingTool(bench, { fit, width: () => width, setWidth: (mm) => (width = mm) })
+    const tool = openingTool(bench, {
+      fit,
+      type: () => nextType(bench.project, null, fit),
+      width: () => width, setWidth: (mm) => (width = mm) })
     return { bench, tool, width: () => width }
   }
   it('measure from the nearer inner corner', () => {

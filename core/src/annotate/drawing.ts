@@ -1,18 +1,23 @@
-import type { LevelSolver } from '../building'
-import { isDrawn, onLayer, planItems, type PlanLook } from '../derive'
-import type { DisplayItem, DisplayList } from '../display'
+import RBush from 'rbush'
+import { atWall, wallDirection, type LevelSolver } from '../building'
+import { draftField, isDrawn, onLayer, planItems, type PlanLook } from '../derive'
+import { itemExtent, type DisplayItem, type DisplayList } from '../display'
+import { boxOf, type Box } from '../geometry'
 import type { Drawing, Project } from '../records'
+import { roomsOf } from '../rooms'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
+import { markItems, tagItems, tagPlace, tagWords } from './roomTag'
 
-/** The annotation of a drawing at a scale, in real mm. */
+/** The annotation of a drawing, in real mm. `plan` is what lies beneath it: tags keep clear of that. */
 export function annotationItems(
   project: Project,
   drawing: Drawing,
   solver: LevelSolver,
-  scale: number,
-  printing = false,
+  look: Pick<PlanLook, 'scale' | 'printing' | 'roomTags' | 'marks'>,
+  plan: DisplayList,
 ): DisplayItem[] {
+  const { scale, printing } = look
   const ground = { project, solver }
   const { units } = project.facts
   const items: DisplayItem[] = []
@@ -25,7 +30,84 @@ export function annotationItems(
     else if (record.kind === 'leader') lay(layLeader(record, ground, scale).items)
     else if (record.kind === 'note') lay(layNote(record, scale))
   }
+  if (look.marks) items.push(...openingMarks(project, solver, look))
+  if (look.roomTags) items.push(...roomTags(project, drawing, solver, look, [...plan, ...items]))
   return items
+}
+
+/** Numbers of doors and windows beside their walls: doors on the other side than their leaf, windows outside. */
+function openingMarks(
+  project: Project,
+  solver: LevelSolver,
+  { scale, printing }: Pick<PlanLook, 'scale' | 'printing'>,
+): DisplayItem[] {
+  const items: DisplayItem[] = []
+  for (const { shape, openings } of solver.seen(printing).all()) {
+    for (const { opening, fault } of openings) {
+      if (!opening.mark || fault || !isDrawn(project, opening, printing)) continue
+      const middle = (shape.low + shape.high) / 2
+      const u = wallDirection(shape, opening.along)
+      const sense = (opening.side === 'left') === (opening.fit === 'window') ? 1 : -1
+      const away = { x: -u.y * sense, y: u.x * sense }
+      items.push(
+        ...markItems(
+          opening.id,
+          opening.mark,
+          atWall(shape, opening.along, middle),
+          away,
+          shape.thickness,
+          scale,
+        ),
+      )
+    }
+  }
+  return items
+}
+
+function roomTags(
+  project: Project,
+  drawing: Drawing,
+  solver: LevelSolver,
+  { scale, printing }: Pick<PlanLook, 'scale' | 'printing'>,
+  drawn: DisplayList,
+): DisplayItem[] {
+  const rooms = roomsOf(project, solver).filter(({ room }) => isDrawn(project, room, printing))
+  if (rooms.length === 0) return []
+  const { units } = project.facts
+  const index = new RBush<Box>().load(obstaclesOf(project, drawn))
+  const field = draftField(project, drawing, solver)
+  const obstacles = (box: Box): Box[] => [
+    ...index.search(box),
+    ...field
+      .edgesIn(box)
+      .filter(({ role }) => role === 'line')
+      .map(({ edge }) => boxOf([edge.a, edge.b])),
+  ]
+  const items: DisplayItem[] = []
+  for (const found of rooms) {
+    const words = tagWords(found, units)
+    const at = tagPlace(found, words, scale, obstacles)
+    const made = tagItems(found.room, words, at, scale)
+    items.push(...onLayer(project, found.room, made, scale))
+    // Tags keep clear of each other.
+    for (const item of made) index.insert(itemExtent(item))
+  }
+  return items
+}
+
+/** Boxes around what tags keep clear of: doors, blocks and lettering. */
+function obstaclesOf(project: Project, drawn: DisplayList): Box[] {
+  const boxes: Box[] = []
+  for (const item of drawn) {
+    if (item.kind === 'text') boxes.push(itemExtent(item))
+    else if (item.source && isObstacle(project, item.source)) boxes.push(itemExtent(item))
+  }
+  return boxes
+}
+
+function isObstacle(project: Project, id: string): boolean {
+  const kind = project.get(id)?.kind
+  return kind === 'opening' || kind === 'placement'
 }
 
 /** A whole drawing: its derived linework with its annotation on top, in real mm. */
@@ -35,8 +117,6 @@ export function drawingList(
   solver: LevelSolver,
   look: PlanLook,
 ): DisplayList {
-  return [
-    ...planItems(project, drawing, solver, look),
-    ...annotationItems(project, drawing, solver, look.scale, look.printing),
-  ]
+  const plan = planItems(project, drawing, solver, look)
+  return [...plan, ...annotationItems(project, drawing, solver, look, plan)]
 }

@@ -5,6 +5,7 @@ import { layText } from '../display'
 import { removeItems, runWallOn } from '../edit'
 import { NEAR_MISS, boxOf, cross, distance, growBox, type Point } from '../geometry'
 import type { Change, Drawing, Id, Project } from '../records'
+import { leakAt, roomsOf } from '../rooms'
 import { formatLengthWithUnit } from '../units'
 
 export type Stage = 'set-out' | 'walls' | 'openings' | 'fit-out' | 'annotate' | 'compose' | 'issue'
@@ -86,6 +87,22 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
         openingPoint(wall, opening, 'centre', 'axis'),
       )
     }
+  }
+  for (const { room, fault } of roomsOf(project, solver)) {
+    if (!fault) continue
+    const leak = fault === 'open' ? leakAt(project, solver, room.at) : null
+    const gap = leak && formatLengthWithUnit(leak.width, units)
+    add(
+      'openings',
+      `room-${room.id}`,
+      fault === 'shared'
+        ? `“${room.name}” and another room have the same space.`
+        : leak
+          ? `“${room.name}” leaks through a gap of ${gap}.`
+          : `“${room.name}” is not closed.`,
+      [room.id],
+      leak ? { x: (leak.a.x + leak.b.x) / 2, y: (leak.a.y + leak.b.y) / 2 } : room.at,
+    )
   }
   const ground = { project, solver }
   for (const id of project.dependents(drawing.id)) {

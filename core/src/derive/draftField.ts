@@ -122,6 +122,13 @@ export class DraftField {
           spots: [],
         }))
     }
+    for (const record of project.all('separator')) {
+      if (record.level === drawing.level && reached(record))
+        see(record.id, [record], () => ({
+          edges: [edgeEntry({ a: record.a, b: record.b, sweep: 0 }, 'grid', record.id)],
+          spots: [],
+        }))
+    }
     for (const [id, kept] of before) if (!now.has(id)) gone.push(kept)
     this.held = now
     this.endless = guides

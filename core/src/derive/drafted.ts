@@ -12,7 +12,7 @@ import {
 } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
 import { shapePath } from '../linework'
-import type { GridLine, Guide, Layer, Linework, LineType, Project } from '../records'
+import type { GridLine, Guide, Layer, Linework, LineType, Project, Separator } from '../records'
 
 interface Look {
   readonly layer: Layer
@@ -64,6 +64,23 @@ function areaSign(path: Path): number {
   for (const { a, b } of edgesOf(path)) twice += a.x * b.y - b.x * a.y
   return twice
 }
+
+/** A separating line: dashes in the pen of its layer. */
+export function separatorItems(project: Project, line: Separator, scale: number): DisplayItem[] {
+  const layer = layerOf(project, line)
+  return [
+    strokeItem(
+      pathOf([{ a: line.a, b: line.b, sweep: 0 }], false),
+      penFrom(layer.penMm, layer.tone),
+      SEPARATOR_DASHES,
+      scale,
+      line.id,
+    ),
+  ]
+}
+
+/** Paper mm. */
+const SEPARATOR_DASHES = [1.5, 1.2]
 
 /** Radius of a grid line's balloon, and how far the line runs before it, paper mm. */
 const BALLOON = 5

@@ -1,4 +1,5 @@
 import type { PatternMaker } from '../display'
+import type { Lens } from '../records'
 import type { OpeningLook } from './opening'
 
 /** How a plan is looked at. */
@@ -8,15 +9,40 @@ export interface PlanLook extends OpeningLook {
   /** Cut walls: their materials' patterns, one even tone, or outlines alone. */
   readonly poche: 'patterns' | 'solid' | 'outline'
   readonly furniture: boolean
+  /** Tags of rooms, and numbers of doors and windows. */
+  readonly roomTags: boolean
+  readonly marks: boolean
+  /** What lies above the cut, dashed. */
+  readonly overhead: boolean
   /** Leaves out what does not print. */
   readonly printing: boolean
   /** How pattern lines are made; left out: at once, where they are asked for. */
   readonly patterns?: PatternMaker
 }
 
+/** How a plan is looked at through a lens. */
+export const lookThrough = (
+  lens: Lens,
+  scale: number,
+  more: Pick<PlanLook, 'printing' | 'patterns'>,
+): PlanLook => ({
+  poche: lens.poche,
+  furniture: lens.furniture,
+  openings: lens.openings,
+  swings: lens.swings,
+  roomTags: lens.roomTags,
+  marks: lens.marks,
+  overhead: lens.overhead,
+  scale,
+  ...more,
+})
+
 export const PLAIN_LOOK: Omit<PlanLook, 'scale'> = {
   poche: 'patterns',
   furniture: true,
+  roomTags: true,
+  marks: false,
+  overhead: true,
   openings: 'detailed',
   swings: true,
   printing: false,

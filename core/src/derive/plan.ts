@@ -4,7 +4,7 @@ import { layerOf, openingTypeOf } from '../library'
 import type { AnyRecord, Drawing, Placement, Project } from '../records'
 import { cutItems } from './cut'
 import { boundingField } from './draftField'
-import { gridLineItems, guideItems, lineworkItems } from './drafted'
+import { gridLineItems, guideItems, lineworkItems, separatorItems } from './drafted'
 import { hatchItems, hatchOutlines } from './hatch'
 import type { PlanLook } from './look'
 import { onLayer } from './onLayer'
@@ -49,6 +49,10 @@ export function planItems(
         )
   }
   items.push(...drafted.lines)
+  if (look.roomTags)
+    for (const line of project.all('separator'))
+      if (line.level === drawing.level && isDrawn(project, line, look.printing))
+        items.push(...separatorItems(project, line, look.scale))
   for (const line of project.all('gridLine'))
     if (isDrawn(project, line, look.printing)) items.push(...gridLineItems(project, line, look.scale))
   items.push(...drafted.front)

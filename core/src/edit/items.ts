@@ -18,6 +18,8 @@ export const SELECTABLE: readonly RecordKind[] = [
   'gridLine',
   'guide',
   'column',
+  'room',
+  'separator',
 ]
 
 /**

@@ -4,7 +4,7 @@ import { EditRefused } from './refusal'
 const PREFIX: Record<Opening['fit'], string> = { door: 'D', window: 'W', gap: 'O' }
 
 /** Levels from the lowest up: doors and windows of the first are numbered from 01, of the second from 101. */
-function storeyOf(project: Project, level: Id): number {
+export function storeyOf(project: Project, level: Id): number {
   const levels = project.all('level').sort((p, q) => p.elevation - q.elevation || (p.id < q.id ? -1 : 1))
   return Math.max(
     0,
@@ -81,14 +81,24 @@ export function renumberOpenings(project: Project, fit: Opening['fit']): Change 
 /** Doors no further apart than this stand in one row of the plan, mm. */
 const ROW = 1500
 
-/** Records among which every door and window has a number of its own: those whose number is taken get the next. */
+/** Records among which every door, window and room has a number of its own: those whose number is taken get the next. */
 export function numbered(project: Project, records: readonly AnyRecord[]): AnyRecord[] {
-  if (!records.some((record) => record.kind === 'opening')) return [...records]
+  if (!records.some((record) => record.kind === 'opening' || record.kind === 'room')) return [...records]
   const taken = marksOf(project)
+  const rooms = new Set(project.all('room').map(({ number }) => number))
   const walls = new Map(
     records.flatMap((record) => (record.kind === 'wall' ? [[record.id, record] as const] : [])),
   )
   return records.map((record) => {
+    if (record.kind === 'room') {
+      const own = project.find('room', record.id)?.number === record.number
+      const number =
+        own || !rooms.has(record.number)
+          ? record.number
+          : firstFree('', storeyOf(project, record.level), rooms)
+      rooms.add(number)
+      return { ...record, number }
+    }
     if (record.kind !== 'opening' || record.mark === undefined) return record
     const wall = walls.get(record.wall) ?? project.find('wall', record.wall)
     const own = project.find('opening', record.id)?.mark === record.mark

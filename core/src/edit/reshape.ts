@@ -10,6 +10,7 @@ export function handlesOf(record: AnyRecord): { readonly at: Point; readonly fro
   switch (record.kind) {
     case 'wall':
     case 'gridLine':
+    case 'separator':
       return [
         { at: record.a, from: record.b },
         { at: record.b, from: record.a },
@@ -39,7 +40,9 @@ export function moveHandle(project: Project, id: Id, index: number, to: Point): 
   const at = { x: to.x, y: to.y }
   const record = project.get(id)!
   if (record.kind === 'wall') return moveWallEnd(project, record, index === 0 ? 'a' : 'b', at)
-  if (record.kind === 'gridLine') return { put: [{ ...record, [index === 0 ? 'a' : 'b']: at }], drop: [] }
+  if (record.kind === 'room') return { put: [{ ...record, tagAt: at }], drop: [] }
+  if (record.kind === 'gridLine' || record.kind === 'separator')
+    return { put: [{ ...record, [index === 0 ? 'a' : 'b']: at }], drop: [] }
   if (record.kind !== 'linework')
     throw new EditRefused('Walls, lines and grid lines are reshaped by their points.')
   const { shape } = record

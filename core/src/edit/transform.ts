@@ -241,6 +241,14 @@ function carried(record: AnyRecord, carry: Carry, project: Project): AnyRecord {
       return { ...record, a: applyTo(map, record.a), b: applyTo(map, record.b) }
     case 'guide':
       return { ...record, through: applyTo(map, record.through), angle: turnedAngle(map, record.angle) }
+    case 'separator':
+      return { ...record, a: applyTo(map, record.a), b: applyTo(map, record.b) }
+    case 'room':
+      return {
+        ...record,
+        at: applyTo(map, record.at),
+        ...(record.tagAt ? { tagAt: applyTo(map, record.tagAt) } : {}),
+      }
     case 'viewport':
       return { ...record, at: applyTo(map, record.at) }
     default:
@@ -275,6 +283,7 @@ export function mapItems(project: Project, ids: readonly Id[], map: Affine): Cha
   refuseNonsense(map)
   refuseLocked(project, ids)
   const chosen = new Set(ids)
+  const movesWalls = ids.some((id) => project.get(id)?.kind === 'wall')
   const put = new Map<Id, AnyRecord>()
   for (const id of chosen) {
     const record = project.get(id)!
@@ -286,7 +295,10 @@ export function mapItems(project: Project, ids: readonly Id[], map: Affine): Cha
     if (record.kind === 'opening') continue
     if (record.kind === 'viewport' && record.locked)
       throw new EditRefused('This viewport is locked in its place. Unlock it first.')
-    put.set(id, carried(record, carry, project))
+    // A room moved without walls stays the room it is: its tag moves.
+    if (record.kind === 'room' && !movesWalls)
+      put.set(id, { ...record, tagAt: applyTo(map, record.tagAt ?? record.at) })
+    else put.set(id, carried(record, carry, project))
     if (record.kind !== 'wall') continue
     if (!mirrors(map) && Math.abs(enlargement(map) - 1) < 1e-12) continue
     for (const opening of openingsOn(project, id)) put.set(opening.id, carried(opening, carry, project))

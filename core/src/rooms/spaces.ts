@@ -92,6 +92,15 @@ export class LevelSpaces {
     return edges
   }
 
+  /** The area within the outer faces of what is built, mm²; what stands in a space within is not counted twice. */
+  grossArea(): number {
+    this.update()
+    let area = 0
+    for (const solid of this.solids.all())
+      if (!this.holeAround(solid.path.vertices[0]!, solid.area)) area += solid.area
+    return area
+  }
+
   /** Whether a point lies in a wall, a column or a shut opening. */
   isBuilt(p: Point): boolean {
     this.update()

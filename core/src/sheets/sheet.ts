@@ -1,6 +1,7 @@
 import type { LevelSolver } from '../building'
 import { drawingList } from '../annotate'
-import { PLAIN_LOOK } from '../derive'
+import { lookThrough } from '../derive'
+import { lensOf } from '../library'
 import { extentOf, type DisplayItem, type DisplayList, type PatternMaker } from '../display'
 import type { Box } from '../geometry'
 import { viewportsOf } from '../edit'
@@ -16,7 +17,7 @@ export interface ScaledDrawing {
 }
 
 /** Gives drawings at scales; callers that draw often keep what they were given. */
-export type DrawingSource = (drawing: Drawing, scale: number) => ScaledDrawing
+export type DrawingSource = (drawing: Drawing, scale: number, lens?: Id) => ScaledDrawing
 
 /** A source that draws anew each time. */
 export function drawingSource(
@@ -24,13 +25,13 @@ export function drawingSource(
   solverOf: (level: Id) => LevelSolver,
   patterns?: PatternMaker,
 ): DrawingSource {
-  return (drawing, scale) => {
-    const items = drawingList(project, drawing, solverOf(drawing.level), {
-      ...PLAIN_LOOK,
-      printing: true,
-      scale,
-      ...(patterns ? { patterns } : {}),
-    })
+  return (drawing, scale, lens) => {
+    const items = drawingList(
+      project,
+      drawing,
+      solverOf(drawing.level),
+      lookThrough(lensOf(project, lens), scale, { printing: true, ...(patterns ? { patterns } : {}) }),
+    )
     return { items, extent: extentOf(items) }
   }
 }
@@ -42,7 +43,7 @@ export function sheetItems(project: Project, sheet: Sheet, source: DrawingSource
   const items: DisplayItem[] = []
   for (const viewport of viewports) {
     const drawing = project.need('drawing', viewport.drawing)
-    const scaled = source(drawing, viewport.scale)
+    const scaled = source(drawing, viewport.scale, viewport.lens)
     items.push({
       kind: 'group',
       map: viewportMap(viewport),

@@ -3,9 +3,6 @@ import { computed, ref } from 'vue'
 import { holdAnchor, layDimension } from '@lamina/core/annotate'
 import { typeThickness, wallAxis } from '@lamina/core/building'
 import {
-  changeOpening,
-  flipHand,
-  flipSide,
   flipWall,
   retypeWalls,
   setFacts,
@@ -21,6 +18,8 @@ import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import ItemTraits from './ItemTraits.vue'
 import LengthField from './LengthField.vue'
+import OpeningTraits from './OpeningTraits.vue'
+import RoomTraits from './RoomTraits.vue'
 import StripPicture from './StripPicture.vue'
 import TraitsCard from './TraitsCard.vue'
 
@@ -36,6 +35,7 @@ const solver = computed(() => (store.version, store.solver(props.drawing.level))
 
 const wall = computed(() => (one.value?.kind === 'wall' ? one.value : null))
 const opening = computed(() => (one.value?.kind === 'opening' ? one.value : null))
+const room = computed(() => (one.value?.kind === 'room' ? one.value : null))
 const placement = computed(() => (one.value?.kind === 'placement' ? one.value : null))
 const dimension = computed(() => (one.value?.kind === 'dimension' ? one.value : null))
 const worded = computed(() => (one.value?.kind === 'leader' || one.value?.kind === 'note' ? one.value : null))
@@ -90,17 +90,15 @@ const tipLost = computed(() => {
 })
 const title = computed(() => {
   if (!one.value) return `${chosen.value.length} things`
-  if (opening.value) return { door: 'Door', window: 'Window', gap: 'Opening' }[opening.value.fit]
+  if (opening.value)
+    return `${{ door: 'Door', window: 'Window', gap: 'Opening' }[opening.value.fit]} ${opening.value.mark ?? ''}`
   if (block.value) return block.value.name
+  if (room.value) return room.value.name
   if (one.value.kind === 'linework') return shapeWord(one.value.shape)
   const word = kindWord(one.value.kind)
   return word[0]!.toUpperCase() + word.slice(1)
 })
 
-function setOpening(facts: Parameters<typeof changeOpening>[3]): void {
-  const { id, wall: host } = opening.value!
-  store.edit('Change opening', (project) => changeOpening(project, solver.value.get(host)!, id, facts))
-}
 function setTurn(text: string): void {
   const angle = parseAngle(text)
   if (angle.ok && placement.value) {
@@ -192,40 +190,8 @@ function setText(text: string): void {
         <dd>{{ solver.get(wall.id)?.openings.length || 'none' }}</dd>
       </dl>
     </template>
-    <template v-else-if="opening">
-      <LengthField
-        label="Width"
-        :mm="opening.width"
-        :units="units"
-        :least="1"
-        @set="(width) => setOpening({ width })"
-      />
-      <LengthField
-        label="Centre from the wall's start"
-        :mm="opening.along"
-        :units="units"
-        @set="(along) => setOpening({ along })"
-      />
-      <div class="pair">
-        <LengthField label="Sill" :mm="opening.sill" :units="units" @set="(sill) => setOpening({ sill })" />
-        <LengthField label="Head" :mm="opening.head" :units="units" @set="(head) => setOpening({ head })" />
-      </div>
-      <div class="pair">
-        <v-btn
-          v-if="opening.fit === 'door'"
-          size="small"
-          variant="outlined"
-          @click="store.edit('Other hand', (p) => flipHand(p, opening!.id))"
-          >Other hand</v-btn
-        >
-        <v-btn
-          size="small"
-          variant="outlined"
-          @click="store.edit('Other side', (p) => flipSide(p, opening!.id))"
-          >Other side</v-btn
-        >
-      </div>
-    </template>
+    <OpeningTraits v-else-if="opening" :opening="opening" :solver="solver" />
+    <RoomTraits v-else-if="room" :room="room" :solver="solver" />
     <template v-else-if="placement">
       <v-text-field
         label="Turn"

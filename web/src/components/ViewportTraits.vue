@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { removeItems, setFacts } from '@lamina/core/edit'
+import { lensesOf } from '@lamina/core/library'
 import type { Viewport } from '@lamina/core/records'
 import { standardScales } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
@@ -14,6 +15,9 @@ const desk = useDesk()
 const drawing = computed(() => (store.version, store.project.find('drawing', props.viewport.drawing)))
 const scales = computed(() =>
   standardScales(store.units.system).map(({ ratio, name }) => ({ value: ratio, title: name })),
+)
+const lenses = computed(
+  () => (store.version, lensesOf(store.project).map(({ id, name }) => ({ value: id, title: name }))),
 )
 const set = (label: string, facts: Partial<Viewport>): void =>
   void store.edit(label, (project) => setFacts(project, 'viewport', props.viewport.id, facts))
@@ -39,6 +43,12 @@ function remove(): void {
       :model-value="viewport.scale"
       :disabled="viewport.locked"
       @update:model-value="(scale: number) => set('Viewport scale', { scale })"
+    />
+    <v-select
+      label="Lens"
+      :items="lenses"
+      :model-value="viewport.lens ?? lenses[0]?.value"
+      @update:model-value="(lens: string) => set('Viewport lens', { lens })"
     />
     <v-text-field
       label="Title"

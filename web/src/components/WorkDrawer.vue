@@ -21,7 +21,7 @@ import { TOOLS, toolEntry, type ToolEntry } from '../tools/catalogue'
 import BlockChooser from './BlockChooser.vue'
 import DrawerEntry from './DrawerEntry.vue'
 import IssuePanel from './IssuePanel.vue'
-import LengthField from './LengthField.vue'
+import OpeningChooser from './OpeningChooser.vue'
 import SetOutPanel from './SetOutPanel.vue'
 import TitleFieldsPanel from './TitleFieldsPanel.vue'
 import ToolOptions from './ToolOptions.vue'
@@ -138,23 +138,7 @@ function optionsAfter(i: number): ToolEntry | null {
       </div>
     </template>
     <template v-else-if="desk.stage === 'openings'">
-      <h3>Next sizes</h3>
-      <div class="stack">
-        <LengthField
-          label="Door width"
-          :mm="desk.doorWidth"
-          :units="store.units"
-          :least="1"
-          @set="(mm) => (desk.doorWidth = mm)"
-        />
-        <LengthField
-          label="Window width"
-          :mm="desk.windowWidth"
-          :units="store.units"
-          :least="1"
-          @set="(mm) => (desk.windowWidth = mm)"
-        />
-      </div>
+      <OpeningChooser />
     </template>
     <template v-else-if="desk.stage === 'compose'">
       <h3>Sheet</h3>

@@ -76,6 +76,7 @@ watch(
   { immediate: true },
 )
 
+const schedules = computed(() => (store.version, store.id ? store.project.all('schedule') : []))
 const groups = computed(() => [
   { name: 'Drawings', cards: cards.value.filter((card) => card.kind === 'drawing') },
   { name: 'Sheets', cards: cards.value.filter((card) => card.kind === 'sheet') },
@@ -153,6 +154,20 @@ function onClick(card: Card): void {
         </li>
       </ul>
     </template>
+    <span class="upright" aria-hidden="true">Schedules</span>
+    <ul class="schedules" aria-label="Schedules">
+      <li v-for="each in schedules" :key="each.id">
+        <button
+          type="button"
+          class="line"
+          :class="{ on: route.params['schedule'] === each.id }"
+          :aria-current="route.params['schedule'] === each.id ? 'page' : undefined"
+          @click="router.push({ name: 'schedule', params: { project: store.id!, schedule: each.id } })"
+        >
+          {{ each.name }}
+        </button>
+      </li>
+    </ul>
   </footer>
 </template>
 
@@ -194,6 +209,32 @@ ul {
   cursor: pointer;
   touch-action: none;
   user-select: none;
+}
+.schedules {
+  display: grid;
+  grid-auto-flow: column;
+  grid-template-rows: repeat(4, auto);
+  gap: 1px 14px;
+}
+.line {
+  font: inherit;
+  font-size: 12.5px;
+  text-align: left;
+  white-space: nowrap;
+  padding: 2px 8px;
+  border: 0;
+  border-radius: 5px;
+  background: none;
+  color: rgb(var(--v-theme-ink));
+  cursor: pointer;
+}
+.line:hover {
+  background: rgb(var(--v-theme-film));
+}
+.line.on {
+  background: rgb(var(--v-theme-live-wash));
+  color: rgb(var(--v-theme-live));
+  font-weight: 600;
 }
 .frame {
   width: 120px;

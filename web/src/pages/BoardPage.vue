@@ -2,21 +2,24 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { annotationItems } from '@lamina/core/annotate'
-import { planItems } from '@lamina/core/derive'
+import { lookThrough, planItems } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
 import { removeItems } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
+import { lensOf, lensesOf } from '@lamina/core/library'
 import type { Drawing } from '@lamina/core/records'
 import { scaleName, standardScales } from '@lamina/core/units'
 import FootLine from '../components/FootLine.vue'
 import LayersPanel from '../components/LayersPanel.vue'
+import LensesPanel from '../components/LensesPanel.vue'
 import LevelsPanel from '../components/LevelsPanel.vue'
 import MaterialsPanel from '../components/MaterialsPanel.vue'
 import MeasureTag from '../components/MeasureTag.vue'
+import OpeningTypesPanel from '../components/OpeningTypesPanel.vue'
 import TopLine from '../components/TopLine.vue'
 import TraitsPanel from '../components/TraitsPanel.vue'
 import WallTypesPanel from '../components/WallTypesPanel.vue'
-import { LENSES, useDesk } from '../store/desk'
+import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import {
   paintBoardGround,
@@ -43,29 +46,31 @@ const theme = useTheme()
 const PANELS = {
   layers: LayersPanel,
   'wall-types': WallTypesPanel,
+  'opening-types': OpeningTypesPanel,
   materials: MaterialsPanel,
+  lenses: LensesPanel,
   levels: LevelsPanel,
 } as const
 
 const drawing = computed<Drawing>(() => (store.version, store.project.need('drawing', props.drawing)))
 const solver = computed(() => (store.version, store.solver(drawing.value.level)))
-const look = computed(() => LENSES[desk.lens]!.look)
+const lens = computed(() => (store.version, lensOf(store.project, desk.lens)))
+const lenses = computed(() => (store.version, lensesOf(store.project)))
 const patterns = usePatterns()
+const look = computed(() =>
+  lookThrough(lens.value, drawing.value.readingScale, { printing: false, patterns: patterns.make }),
+)
 const plan = computed<DisplayList>(
   () => (
     store.version,
     patterns.made.value,
-    planItems(store.project, drawing.value, solver.value, {
-      ...look.value,
-      scale: drawing.value.readingScale,
-      patterns: patterns.make,
-    })
+    planItems(store.project, drawing.value, solver.value, look.value)
   ),
 )
 const annotation = computed<DisplayList>(
   () => (
     store.version,
-    annotationItems(store.project, drawing.value, solver.value, drawing.value.readingScale)
+    annotationItems(store.project, drawing.value, solver.value, look.value, plan.value)
   ),
 )
 const list = computed<DisplayList>(() => [...plan.value, ...annotation.value])
@@ -359,17 +364,19 @@ const locator = computed(() => {
     <v-menu>
       <template #activator="{ props: menu }">
         <button type="button" class="pill" v-bind="menu" title="What is shown, and how">
-          <span class="soft">Lens</span> {{ LENSES[desk.lens]!.name }}
+          <span class="soft">Lens</span> {{ lens.name }}
         </button>
       </template>
       <v-list density="compact">
         <v-list-item
-          v-for="(lens, i) in LENSES"
-          :key="lens.name"
-          :title="lens.name"
-          :active="i === desk.lens"
-          @click="desk.lens = i"
+          v-for="each in lenses"
+          :key="each.id"
+          :title="each.name"
+          :active="each.id === lens.id"
+          @click="desk.lens = each.id"
         />
+        <v-divider />
+        <v-list-item title="Lenses…" @click="desk.panel = 'lenses'" />
         <v-divider />
         <v-list-item
           :title="desk.trueWeights ? 'Screen line weights' : 'True line weights'"

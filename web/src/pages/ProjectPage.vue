@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { settleDrawing, settleSheets } from '@lamina/core/check'
-import { INCH_MM } from '@lamina/core/units'
 import AskDialog from '../components/AskDialog.vue'
 import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
-import { STAGES, useDesk } from '../store/desk'
+import { FIRST_OPENINGS, STAGES, useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useActions } from '../store/useActions'
 import { toolOfKey } from '../tools/catalogue'
@@ -25,9 +24,8 @@ async function load(): Promise<void> {
     await store.open(props.project)
     desk.wallType = null
     desk.block = null
-    const metric = store.units.system === 'metric'
-    desk.doorWidth = metric ? 900 : 36 * INCH_MM
-    desk.windowWidth = metric ? 1200 : 48 * INCH_MM
+    desk.openings = FIRST_OPENINGS
+    desk.lens = null
     document.title = `${store.project.facts.name} · Lamina`
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)

@@ -2,10 +2,11 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { drawingList } from '@lamina/core/annotate'
-import { PLAIN_LOOK } from '@lamina/core/derive'
+import { lookThrough } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
 import { addViewport, moveItems, removeItems, setFacts, viewportsOf } from '@lamina/core/edit'
 import { applyTo, boxCentre, boxHeight, boxWidth, inverse, type Box, type Point } from '@lamina/core/geometry'
+import { lensOf } from '@lamina/core/library'
 import type { Drawing, Id, Sheet, Viewport } from '@lamina/core/records'
 import {
   aimAnywhere,
@@ -46,21 +47,21 @@ const patterns = usePatterns()
 /** Drawings at scales, kept while nothing changes. */
 let kept = new Map<string, ScaledDrawing>()
 let keptFor = ''
-function source(drawing: Drawing, scale: number): ScaledDrawing {
+function source(drawing: Drawing, scale: number, lens?: Id): ScaledDrawing {
   const now = `${store.version} ${patterns.made.value}`
   if (keptFor !== now) {
     kept = new Map()
     keptFor = now
   }
-  const key = `${drawing.id} ${scale}`
+  const key = `${drawing.id} ${scale} ${lens ?? ''}`
   let found = kept.get(key)
   if (!found) {
-    const items = drawingList(store.project, drawing, store.solver(drawing.level), {
-      ...PLAIN_LOOK,
-      printing: true,
-      scale,
-      patterns: patterns.make,
-    })
+    const items = drawingList(
+      store.project,
+      drawing,
+      store.solver(drawing.level),
+      lookThrough(lensOf(store.project, lens), scale, { printing: true, patterns: patterns.make }),
+    )
     kept.set(key, (found = { items, extent: extentOf(items) }))
   }
   return found
@@ -74,7 +75,7 @@ const frames = computed(() => {
     viewport,
     frame: viewportFrame(
       viewport,
-      source(store.project.need('drawing', viewport.drawing), viewport.scale).extent,
+      source(store.project.need('drawing', viewport.drawing), viewport.scale, viewport.lens).extent,
     ),
   }))
 })

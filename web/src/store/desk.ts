@@ -2,9 +2,8 @@ import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { Stage } from '@lamina/core/check'
 import type { Clipping } from '@lamina/core/edit'
-import type { PlanLook } from '@lamina/core/derive'
 import type { Point } from '@lamina/core/geometry'
-import type { Filling, Id, ReferenceSide } from '@lamina/core/records'
+import type { Filling, Id, Opening, ReferenceSide } from '@lamina/core/records'
 
 export type ToolName =
   | 'select'
@@ -21,6 +20,9 @@ export type ToolName =
   | 'move-side'
   | 'door'
   | 'window'
+  | 'gap'
+  | 'room'
+  | 'separator'
   | 'block'
   | 'line'
   | 'rectangle'
@@ -55,7 +57,7 @@ export type ToolName =
   | 'paste'
   | 'reshape'
 
-export type PanelName = 'layers' | 'wall-types' | 'materials' | 'levels'
+export type PanelName = 'layers' | 'wall-types' | 'opening-types' | 'materials' | 'levels' | 'lenses'
 
 /** Directions are held by the project's own angle. */
 export const OWN_ANGLE = -1
@@ -88,16 +90,15 @@ export const STAGES: readonly { id: Stage; name: string }[] = [
   { id: 'issue', name: 'Issue' },
 ]
 
-export interface Lens {
-  readonly name: string
-  readonly look: Omit<PlanLook, 'scale'>
+export interface NextOpening {
+  readonly type: Id | null
+  readonly width: number | null
 }
-
-export const LENSES: readonly Lens[] = [
-  { name: 'Full', look: { poche: 'patterns', furniture: true, swings: true, printing: false } },
-  { name: 'Solid walls', look: { poche: 'solid', furniture: true, swings: true, printing: false } },
-  { name: 'Bare building', look: { poche: 'outline', furniture: false, swings: false, printing: false } },
-]
+export const FIRST_OPENINGS: Record<Opening['fit'], NextOpening> = {
+  door: { type: null, width: null },
+  window: { type: null, width: null },
+  gap: { type: null, width: null },
+}
 
 export interface Carried {
   readonly drawing: Id
@@ -125,7 +126,8 @@ export const useDesk = defineStore('desk', () => {
   const stage = ref<Stage>('walls')
   const tool = ref<ToolName>('select')
   const selection = shallowRef<readonly Id[]>([])
-  const lens = ref(0)
+  /** The lens boards are looked through; null: the full one. */
+  const lens = ref<Id | null>(null)
   const trueWeights = ref(false)
   const askOpen = ref(false)
   /** A drawing on its way from the shelf, in window pixels. */
@@ -139,8 +141,8 @@ export const useDesk = defineStore('desk', () => {
 
   const wallType = ref<Id | null>(null)
   const reference = ref<ReferenceSide>('left')
-  const doorWidth = ref(900)
-  const windowWidth = ref(1200)
+  /** The type taken for the next door, window or opening, and the width typed for it; null: that of the type. */
+  const openings = shallowRef<Record<Opening['fit'], NextOpening>>(FIRST_OPENINGS)
   const block = ref<Id | null>(null)
   const overall = ref(true)
   /** Direction lock in degrees; 0: only near the axes. */
@@ -199,8 +201,7 @@ export const useDesk = defineStore('desk', () => {
     sheetHandle,
     wallType,
     reference,
-    doorWidth,
-    windowWidth,
+    openings,
     block,
     overall,
     lock,

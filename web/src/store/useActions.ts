@@ -13,7 +13,7 @@ import { TOOLS, toolEntry } from '../tools/catalogue'
 export interface Action {
   readonly id: string
   readonly name: string
-  readonly group: 'Tool' | 'Stage' | 'Drawing' | 'Sheet' | 'Block' | 'Setting' | 'Action'
+  readonly group: 'Tool' | 'Stage' | 'Drawing' | 'Sheet' | 'Schedule' | 'Block' | 'Setting' | 'Action'
   readonly keys?: string
   run(): void
 }
@@ -136,6 +136,13 @@ export function useActions() {
           take('block')
         },
       })
+    for (const each of project.all('schedule'))
+      actions.push({
+        id: each.id,
+        name: each.name,
+        group: 'Schedule',
+        run: () => void router.push({ name: 'schedule', params: { project: store.id!, schedule: each.id } }),
+      })
     const add = (id: string, name: string, group: Action['group'], run: () => void, keys?: string): void => {
       actions.push({ id, name, group, run, ...(keys ? { keys } : {}) })
     }
@@ -155,6 +162,8 @@ export function useActions() {
     }
     add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))
     add('wall-types', 'Wall types', 'Setting', () => (desk.panel = 'wall-types'))
+    add('opening-types', 'Types of doors and windows', 'Setting', () => (desk.panel = 'opening-types'))
+    add('lenses', 'Lenses', 'Setting', () => (desk.panel = 'lenses'))
     add('materials', 'Materials', 'Setting', () => (desk.panel = 'materials'))
     add('levels', 'Levels', 'Setting', () => (desk.panel = 'levels'))
     if (desk.previous.length > 0)

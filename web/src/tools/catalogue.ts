@@ -14,10 +14,12 @@ import {
   mdiContentCut,
   mdiContentDuplicate,
   mdiDoor,
+  mdiDoorOpen,
   mdiDotsGrid,
   mdiEllipseOutline,
   mdiEyedropper,
   mdiFlipHorizontal,
+  mdiFloorPlan,
   mdiFormatTextVariant,
   mdiHexagonOutline,
   mdiLandFields,
@@ -50,6 +52,8 @@ import { type Way } from './drawing'
 import { RECTANGLE_WAYS } from './rectangle'
 import { ARC_WAYS, CIRCLE_WAYS } from './round'
 import { COLUMN_WAYS } from './moreWalls'
+import { OPENING_WAYS, WINDOW_WAYS } from './opening'
+import { ROOM_WAYS } from './room'
 import { GUIDE_WAYS } from './setOut'
 import { REPEAT_WAYS } from './repeat'
 import { ROTATE_WAYS, SCALE_WAYS } from './transforms'
@@ -104,7 +108,7 @@ export const TOOLS: readonly ToolEntry[] = [
     key: 's',
   },
 
-  { tool: 'door', stage: 'openings', under: 'Put into a wall', name: 'Door', icon: mdiDoor, key: 'd' },
+  { tool: 'door', stage: 'openings', under: 'Put into a wall', name: 'Door', icon: mdiDoor, key: 'd', ways: OPENING_WAYS },
   {
     tool: 'window',
     stage: 'openings',
@@ -112,6 +116,23 @@ export const TOOLS: readonly ToolEntry[] = [
     name: 'Window',
     icon: mdiWindowClosedVariant,
     key: 'n',
+    ways: WINDOW_WAYS,
+  },
+  {
+    tool: 'gap',
+    stage: 'openings',
+    under: 'Put into a wall',
+    name: 'Opening',
+    icon: mdiDoorOpen,
+    ways: OPENING_WAYS,
+  },
+  { tool: 'room', stage: 'openings', under: 'Rooms', name: 'Room', icon: mdiFloorPlan, ways: ROOM_WAYS },
+  {
+    tool: 'separator',
+    stage: 'openings',
+    under: 'Rooms',
+    name: 'Separating line',
+    icon: mdiVectorLine,
   },
 
   {

@@ -1,4 +1,5 @@
-import type { Filling, Id } from '@lamina/core/records'
+import { openingTypeOf } from '@lamina/core/library'
+import type { Filling, Id, Opening, OpeningType, Project } from '@lamina/core/records'
 import type { Point } from '@lamina/core/geometry'
 import type { useDesk, ToolName } from '../store/desk'
 import { blockTool } from './block'
@@ -24,6 +25,7 @@ import { columnTool, wallAlongTool, wallBesideTool, wallBoxTool } from './moreWa
 import { openingTool } from './opening'
 import { chainTool } from './polyline'
 import { reshapeTool } from './reshape'
+import { roomTool, separatorTool } from './room'
 import { axesTool, gridTool, guideTool } from './setOut'
 import type { Bench, Tool } from './tool'
 import { repeatTool } from './repeat'
@@ -40,6 +42,12 @@ import {
 import { wallTool } from './wall'
 
 type Desk = ReturnType<typeof useDesk>
+
+/** The type that the next opening of a fit is made in: the one chosen, or the first there is. */
+export const nextType = (project: Project, chosen: Id | null, fit: Opening['fit']): OpeningType =>
+  (chosen && project.find('openingType', chosen)) ||
+  project.all('openingType').find((type) => type.fit === fit) ||
+  openingTypeOf(project, { fit })
 
 /** The tool of a name, with its last values from the desk. */
 export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null {
@@ -74,17 +82,20 @@ export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null 
         keep: (size) => (desk.column = size),
       })
     case 'door':
-      return openingTool(bench, {
-        fit: 'door',
-        width: () => desk.doorWidth,
-        setWidth: (mm) => (desk.doorWidth = mm),
-      })
     case 'window':
+    case 'gap':
       return openingTool(bench, {
-        fit: 'window',
-        width: () => desk.windowWidth,
-        setWidth: (mm) => (desk.windowWidth = mm),
+        fit: name,
+        type: () => nextType(bench.project, desk.openings[name].type, name),
+        width: () =>
+          desk.openings[name].width ?? nextType(bench.project, desk.openings[name].type, name).width,
+        setWidth: (width) =>
+          (desk.openings = { ...desk.openings, [name]: { ...desk.openings[name], width } }),
       })
+    case 'room':
+      return roomTool(bench)
+    case 'separator':
+      return separatorTool(bench)
     case 'block':
       return blockTool(bench, () => (desk.block ? bench.project.find('block', desk.block) : undefined))
     case 'dimension':

@@ -1,145 +1,283 @@
-import { clearLength, inWall, type SolvedWall } from '@lamina/core/building'
-import { openingItems } from '@lamina/core/derive'
-import { addOpening } from '@lamina/core/edit'
-import type { Opening } from '@lamina/core/records'
+import { clearLength, inWall, stretchAt, type SolvedWall } from '@lamina/core/building'
+import type { DisplayItem } from '@lamina/core/display'
+import { addCornerWindow, addOpenings, type NewOpening } from '@lamina/core/edit'
+import type { Change, Opening, OpeningType, Project } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
-import type { Bench, Located, Tool } from './tool'
+import { nextWay, type Way } from './drawing'
+import { foresee, openingPreview } from './preview'
+import type { Bench, Located, TagField, Tool } from './tool'
 
 export interface OpeningChoice {
-  readonly fit: 'door' | 'window'
+  readonly fit: Opening['fit']
+  readonly type: () => OpeningType
   readonly width: () => number
   readonly setWidth: (mm: number) => void
 }
 
-const SIZES = {
-  door: { sill: 0, head: 2100 },
-  window: { sill: 900, head: 2100 },
+export const OPENING_WAYS: readonly Way[] = [
+  { id: 'one', name: 'One at a time' },
+  { id: 'between', name: 'Between two points' },
+  { id: 'row', name: 'An equal row' },
+]
+export const WINDOW_WAYS: readonly Way[] = [...OPENING_WAYS, { id: 'corner', name: 'Round a corner' }]
+
+const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }
+const LABEL: Record<Opening['fit'], string> = { door: 'Door', window: 'Window', gap: 'Opening' }
+
+/** The wall under the pointer, with where the pointer stands in it. */
+interface OnWall {
+  readonly wall: SolvedWall
+  readonly along: number
+  readonly aside: number
+  readonly side: Opening['side']
+}
+
+/** From where distances along the wall are taken, and which way. */
+interface Base {
+  readonly at: number
+  readonly sense: 1 | -1
 }
 
 interface Aim {
-  readonly wall: SolvedWall
-  readonly opening: Opening
-  /** From the nearer corner to the nearer jamb, and which corner that is. */
-  readonly fromCorner: number
-  readonly corner: 'start' | 'end'
+  readonly on: OnWall
+  readonly facts: NewOpening
+  readonly base: Base
+  readonly count: number
+  readonly gap: number
 }
 
-/** A door or window put into the wall under the pointer, at a typed distance from its nearer corner or centred. */
+/**
+ * Doors, windows and plain openings put into the wall under the pointer: at a typed distance from the nearer
+ * inner corner or from another opening, centred, between two points, several in an equal row, or round a
+ * corner.
+ */
 export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
+  const called = CALLED[choice.fit]
   let hand: Opening['hand'] = 'start'
   let otherSide = false
-  let centred = false
-  /** Which corner typed distances are taken from; kept while a distance is being typed. */
-  let heldCorner: 'start' | 'end' | null = null
+  let centred: 'wall' | 'room' | null = null
+  let fromOpenings = false
+  /** The base that typed distances are taken from; kept while a distance is being typed. */
+  let held: { wall: string; base: Base } | null = null
+  /** The first of two points, along its wall. */
+  let first: { wall: string; along: number } | null = null
+  let gap = 600
+  let count = 3
 
-  function wallAt(at: Located): { wall: SolvedWall; along: number; aside: number } | null {
+  const way = (): string => bench.way('one')
+
+  function wallAt(at: Located): OnWall | null {
     const r = bench.reach * 1.5
-    let best: { wall: SolvedWall; along: number; aside: number } | null = null
+    let best: OnWall | null = null
     let bestAway = Infinity
     const { x, y } = at.raw
     for (const wall of bench.solver.wallsNear({ minX: x - r, minY: y - r, maxX: x + r, maxY: y + r })) {
       const { along, aside } = inWall(wall.shape, at.raw)
       const { low, high, length } = wall.shape
       if (along < -r || along > length + r || aside < low - r || aside > high + r) continue
-      const away = Math.abs(aside - (low + high) / 2)
+      const middle = (low + high) / 2
+      const away = Math.abs(aside - middle)
       if (away < bestAway) {
-        best = { wall, along, aside }
+        best = { wall, along, aside, side: aside > middle !== otherSide ? 'left' : 'right' }
         bestAway = away
       }
     }
     return best
   }
 
+  /** What is clear around a place on the side that the pointer is on: from corner to corner, or between openings. */
+  function clearAround({ wall, along, aside }: OnWall): { from: number; to: number } {
+    const whole = clearLength(wall.shape, wall.start, wall.end)
+    const pointed = aside > (wall.shape.low + wall.shape.high) / 2 ? 'left' : 'right'
+    const stretch = stretchAt(wall, pointed, along) ?? whole
+    let from = Math.max(stretch.from, whole.from)
+    let to = Math.min(stretch.to, whole.to)
+    if (!fromOpenings) return { from, to }
+    for (const fit of wall.openings) {
+      if (fit.fault) continue
+      if (fit.to <= along) from = Math.max(from, fit.to)
+      else if (fit.from >= along) to = Math.min(to, fit.from)
+    }
+    return { from, to }
+  }
+
   function aim(at: Located | null): Aim | null {
-    const found = at && wallAt(at)
-    if (!found) return null
-    const { wall, along, aside } = found
+    const on = at && wallAt(at)
+    if (!on) return null
+    const { wall, along } = on
     const { shape } = wall
-    const clear = clearLength(shape, wall.start, wall.end)
-    const width = bench.typed('width') ?? choice.width()
+    const whole = clearLength(shape, wall.start, wall.end)
+    const clear = clearAround(on)
+    const type = choice.type()
+    const many = way() === 'row'
+    const typedWidth = bench.typed('width')
+    let width = typedWidth ?? choice.width()
+    const number = many ? Math.round(bench.typed('count') ?? count) : 1
+    const between = many ? (bench.typed('gap') ?? gap) : 0
+    const taken = number * width + (number - 1) * between
     const typed = bench.typed('corner')
     const middle = (clear.from + clear.to) / 2
-    const corner = typed !== null && heldCorner ? heldCorner : along <= middle ? 'start' : 'end'
-    if (typed === null) heldCorner = null
-    else heldCorner ??= corner
-    let centre: number
-    if (centred) centre = middle
-    else if (typed !== null)
-      centre = corner === 'start' ? clear.from + typed + width / 2 : clear.to - typed - width / 2
-    else centre = Math.min(clear.to - width / 2, Math.max(clear.from + width / 2, along))
-    if (clear.to - clear.from < width) centre = middle
-    const pointerLeft = aside > (shape.low + shape.high) / 2
-    const opening: Opening = {
-      id: 'preview',
-      kind: 'opening',
+    let base: Base =
+      along <= middle ? { at: clear.from, sense: 1 } : { at: clear.to, sense: -1 }
+    if (typed === null || held?.wall !== shape.id) held = typed === null ? null : { wall: shape.id, base }
+    if (held) base = held.base
+    /** The edge of the first opening nearest to the base. */
+    let edge: number
+    if (way() === 'between' && first?.wall === shape.id) {
+      if (typedWidth === null) width = Math.abs(along - first.along)
+      const low = along < first.along ? first.along - width : first.along
+      base = { at: clear.from, sense: 1 }
+      edge = low
+    } else if (centred) {
+      const of = centred === 'wall' ? (whole.from + whole.to) / 2 : middle
+      edge = of - (base.sense * taken) / 2
+    } else if (typed !== null) edge = base.at + base.sense * typed
+    else {
+      const low = Math.min(whole.to - taken, Math.max(whole.from, along - taken / 2))
+      edge = base.sense > 0 ? low : low + taken
+    }
+    const facts: NewOpening = {
       wall: shape.id,
       fit: choice.fit,
-      along: centre,
+      type: type.id,
+      along: way() === 'between' ? edge + width / 2 : edge + (base.sense * width) / 2,
       width,
-      ...SIZES[choice.fit],
+      sill: type.sill,
+      head: type.head,
       hand,
-      side: pointerLeft !== otherSide ? 'left' : 'right',
+      side: on.side,
     }
-    const fromCorner = corner === 'start' ? centre - width / 2 - clear.from : clear.to - centre - width / 2
-    return { wall, opening, fromCorner, corner }
+    return { on, facts, base, count: number, gap: between }
+  }
+
+  function change(aimed: Aim): (project: Project, makeId: () => string) => Change {
+    const { on, facts, base } = aimed
+    if (way() === 'corner') {
+      const end = on.along < on.wall.shape.length / 2 ? 'start' : 'end'
+      const one = bench.typed('width') ?? choice.width()
+      return (project, makeId) =>
+        addCornerWindow(
+          project,
+          bench.solver,
+          {
+            wall: on.wall.shape.id,
+            end,
+            type: facts.type!,
+            widths: [one, bench.typed('other') ?? one],
+            side: facts.side,
+          },
+          makeId,
+        )
+    }
+    return (project, makeId) =>
+      addOpenings(
+        project,
+        on.wall,
+        facts,
+        { count: aimed.count, gap: aimed.gap, towards: base.sense > 0 ? 'end' : 'start' },
+        makeId,
+      )
   }
 
   function place(at: Located | null): void {
     const aimed = aim(at)
     if (!aimed) {
-      bench.warn(`Point to the wall that gets the ${choice.fit}.`)
+      bench.warn(`Point to the wall that gets the ${called}.`)
       return
     }
-    const { kind: _, id: __, ...facts } = aimed.opening
-    const change = bench.edit(choice.fit === 'door' ? 'Door' : 'Window', (project, makeId) =>
-      addOpening(project, aimed.wall, facts, makeId),
-    )
-    if (!change) return
-    choice.setWidth(aimed.opening.width)
-    heldCorner = null
-    centred = false
+    if (way() === 'between' && first?.wall !== aimed.facts.wall) {
+      first = { wall: aimed.facts.wall, along: aimed.on.along }
+      bench.clearTyped()
+      return
+    }
+    const made = bench.edit(LABEL[choice.fit], change(aimed))
+    if (!made) return
+    choice.setWidth(aimed.facts.width)
+    if (way() === 'row') {
+      gap = aimed.gap
+      count = aimed.count
+    }
+    held = null
+    centred = null
+    first = null
     bench.clearTyped()
   }
 
+  const lengthField = (key: string, label: string, mm: number): TagField => ({
+    key,
+    label,
+    kind: 'length',
+    shown: formatLength(mm, bench.units),
+  })
+
   return {
     free: true,
-    prompt: () => ({
-      text: `Point to a wall; type the distance from its nearer corner.`,
-      keys:
-        choice.fit === 'door'
-          ? 'Tab: width · C: centred · H: other hand · S: other side'
-          : 'Tab: width · C: centred · S: other side',
-    }),
-    fields: (at) => {
-      const aimed = aim(at)
-      return aimed
-        ? [
-            {
-              key: 'corner',
-              label: 'from corner',
-              kind: 'length',
-              shown: formatLength(aimed.fromCorner, bench.units),
-            },
-            {
-              key: 'width',
-              label: 'width',
-              kind: 'length',
-              shown: formatLength(aimed.opening.width, bench.units),
-            },
-          ]
-        : []
+    prompt() {
+      if (way() === 'between')
+        return first
+          ? { text: 'Point to the other edge, or type the width.', keys: 'Esc: the first point again' }
+          : { text: `Point to one edge of the ${called}.`, keys: 'H: other hand · S: other side' }
+      if (way() === 'corner')
+        return {
+          text: 'Point to a wall near its corner; type how far the window runs from it in both walls.',
+          keys: 'Tab: the other width · S: other side',
+        }
+      const turns = choice.fit === 'door' ? 'H: other hand · S: other side' : 'S: other side'
+      return {
+        text: `Point to a wall; type the distance from ${fromOpenings ? 'the next opening or corner' : 'the nearer corner'}.`,
+        keys: `A: another way · C: centred in the wall · M: in the room · O: from ${fromOpenings ? 'corners' : 'openings'} · ${turns}`,
+      }
     },
-    remark: (at) => (aim(at) ? (centred ? 'centred in the clear wall' : '') : ''),
+    fields(at) {
+      const aimed = aim(at)
+      if (!aimed) return []
+      const { facts, base } = aimed
+      if (way() === 'corner')
+        return [
+          lengthField('width', 'in this wall', bench.typed('width') ?? choice.width()),
+          lengthField('other', 'in the other', bench.typed('other') ?? bench.typed('width') ?? choice.width()),
+        ]
+      if (way() === 'between' && first) return [lengthField('width', 'width', facts.width)]
+      const edge = facts.along - (base.sense * facts.width) / 2
+      const fields = [
+        lengthField('corner', fromOpenings ? 'from next' : 'from corner', (edge - base.at) * base.sense),
+        lengthField('width', 'width', facts.width),
+      ]
+      if (way() === 'between') return fields.slice(1)
+      if (way() === 'row')
+        fields.push(
+          { key: 'count', label: 'how many', kind: 'number', shown: String(aimed.count) },
+          lengthField('gap', 'between', aimed.gap),
+        )
+      return fields
+    },
+    remark(at) {
+      const aimed = aim(at)
+      if (!aimed || (way() === 'between' && !first)) return ''
+      const place = centred === 'wall' ? 'centred in the wall' : centred ? 'centred in the room' : ''
+      return [place, foresee(bench, change(aimed)).refused].filter(Boolean).join(' · ')
+    },
     last: () => null,
     press: place,
     enter: place,
     back() {
-      if (!centred) return false
-      centred = false
+      if (first) first = null
+      else if (centred) centred = null
+      else return false
+      return true
+    },
+    unpoint() {
+      if (!first) return false
+      first = null
       return true
     },
     key(key) {
-      if (key === 'c') centred = !centred
+      if (key === 'a') {
+        first = null
+        bench.setWay(nextWay(choice.fit === 'window' ? WINDOW_WAYS : OPENING_WAYS, way()))
+      } else if (key === 'c') centred = centred === 'wall' ? null : 'wall'
+      else if (key === 'm') centred = centred === 'room' ? null : 'room'
+      else if (key === 'o') fromOpenings = !fromOpenings
       else if (key === 's') otherSide = !otherSide
       else if (key === 'h' && choice.fit === 'door') hand = hand === 'start' ? 'end' : 'start'
       else return false
@@ -147,14 +285,16 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
     },
     preview(at) {
       const aimed = aim(at)
-      if (!aimed) return []
-      const { along, width } = aimed.opening
-      return openingItems(
-        aimed.wall.shape,
-        { opening: aimed.opening, from: along - width / 2, to: along + width / 2, fault: null },
-        true,
-        bench.scale,
+      if (!aimed || (way() === 'between' && !first)) return []
+      const { change: made } = foresee(bench, change(aimed))
+      if (!made) return asideItems(bench, aimed)
+      return made.put.flatMap((record) =>
+        record.kind === 'opening' ? openingPreview(bench, record) : [],
       )
     },
   }
 }
+
+/** What would be put in, where it may not be: drawn all the same, so that one sees why. */
+const asideItems = (bench: Bench, { facts }: Aim): readonly DisplayItem[] =>
+  openingPreview(bench, { id: 'preview', kind: 'opening', ...facts })

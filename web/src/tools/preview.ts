@@ -1,6 +1,12 @@
 import { wallAxis, wallShape } from '@lamina/core/building'
 import { drawDimension, holdAnchor, layNote } from '@lamina/core/annotate'
-import { gridLineItems, hatchItems, lineworkItems, placementItems } from '@lamina/core/derive'
+import {
+  gridLineItems,
+  hatchItems,
+  lineworkItems,
+  openingItems,
+  placementItems,
+} from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
 import { EditRefused, type MakeId } from '@lamina/core/edit'
 import {
@@ -13,7 +19,15 @@ import {
   type Edge,
   type Point,
 } from '@lamina/core/geometry'
-import { ChangeRefused, type AnyRecord, type Change, type Project, type Wall } from '@lamina/core/records'
+import { openingTypeOf } from '@lamina/core/library'
+import {
+  ChangeRefused,
+  type AnyRecord,
+  type Change,
+  type Opening,
+  type Project,
+  type Wall,
+} from '@lamina/core/records'
 import type { Bench } from './tool'
 
 /** More records than this are not all shown before they are made. */
@@ -56,6 +70,21 @@ export function wallItems(project: Project, wall: Wall): DisplayItem[] {
       edgesItem([right, straight(right.b, left.b), reversedEdge(left), straight(left.a, right.a)], true),
     )
   return items
+}
+
+/** An opening that is not stored yet, as it would be drawn. */
+export function openingPreview(bench: Bench, opening: Opening): readonly DisplayItem[] {
+  const wall = bench.solver.get(opening.wall)
+  if (!wall) return []
+  const from = opening.along - opening.width / 2
+  const to = opening.along + opening.width / 2
+  return openingItems(
+    wall.shape,
+    { opening, from, to, fault: null, mitre: null },
+    openingTypeOf(bench.project, opening),
+    { openings: 'detailed', swings: true },
+    bench.scale,
+  )
 }
 
 /** Linework for records that are not stored yet. */
@@ -112,6 +141,10 @@ export function recordItems(bench: Bench, record: AnyRecord): readonly DisplayIt
         bench.units,
       ).items
     }
+    case 'separator':
+      return [segmentItem(record.a, record.b, 'seen')]
+    case 'opening':
+      return openingPreview(bench, record)
     default:
       return []
   }

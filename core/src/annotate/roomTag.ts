@@ -1,0 +1,188 @@
+import { textItem, textWidth, type DisplayItem } from '../display'
+import { boxesMeet, boxOf, growBox, segmentCrossing, type Box, type Point } from '../geometry'
+import { innerPoint } from '../linework'
+import type { Room } from '../records'
+import { holds, type FoundRoom, type Space } from '../rooms'
+import { formatArea, type Units } from '../units'
+
+/** Sizes of a room's tag, paper mm. */
+const NAME = 3
+const FIGURES = 2.2
+const GAP = 1.4
+/** Room kept around it. */
+const AROUND = 1
+
+/** The words of a tag: the name, and below it number and area. */
+export interface TagWords {
+  readonly name: string
+  readonly figures: string
+}
+
+export function tagWords({ room, facts, fault }: FoundRoom, units: Units): TagWords {
+  const area = facts && fault === null ? formatArea(facts.area, units) : 'open'
+  return { name: room.name, figures: room.number ? `${room.number} · ${area}` : area }
+}
+
+/** Width and height of a tag, paper mm. */
+export function tagSize({ name, figures }: TagWords): { width: number; height: number } {
+  return {
+    width: Math.max(textWidth(name, NAME, 500), textWidth(figures, FIGURES)),
+    height: NAME + GAP + FIGURES,
+  }
+}
+
+/** A tag about a point, at a scale (real mm to one paper mm). */
+export function tagItems(room: Room, words: TagWords, at: Point, scale: number): DisplayItem[] {
+  const mm = (paper: number): number => paper * scale
+  const top = at.y + mm(tagSize(words).height / 2)
+  const source = room.id
+  return [
+    textItem(
+      words.name,
+      { x: at.x, y: top - mm(NAME) },
+      { height: mm(NAME), align: 'middle', weight: 500, source },
+    ),
+    textItem(
+      words.figures,
+      { x: at.x, y: top - mm(NAME + GAP + FIGURES) },
+      { height: mm(FIGURES), align: 'middle', source },
+    ),
+  ]
+}
+
+interface Kept {
+  readonly space: Space
+  readonly key: string
+  readonly place: Point
+}
+const kept = new WeakMap<Room, Kept>()
+
+/**
+ * Where a room's tag stands: where it was put by hand, or the place nearest to the room's point, within the
+ * room, at which it covers nothing of what is drawn; if there is none, where it covers least.
+ */
+export function tagPlace(
+  found: FoundRoom,
+  words: TagWords,
+  scale: number,
+  obstacles: (box: Box) => readonly Box[],
+): Point {
+  const { room, space } = found
+  if (room.tagAt) return room.tagAt
+  if (!space) return room.at
+  const near = obstacles(space)
+  const key = `${scale} ${words.name} ${words.figures} ${near.map((b) => `${b.minX | 0},${b.minY | 0},${b.maxX | 0},${b.maxY | 0}`).join(' ')}`
+  const before = kept.get(room)
+  if (before && before.space === space && before.key === key) return before.place
+  const place = freePlace(room.at, space, tagSize(words), scale, near)
+  kept.set(room, { space, key, place })
+  return place
+}
+
+/** How many places are tried across and along a room. */
+const STEPS = 14
+
+function freePlace(
+  seed: Point,
+  space: Space,
+  { width, height }: { readonly width: number; readonly height: number },
+  scale: number,
+  obstacles: readonly Box[],
+): Point {
+  const half = { x: (width / 2 + AROUND) * scale, y: (height / 2 + AROUND) * scale }
+  const boxAt = ({ x, y }: Point): Box => ({
+    minX: x - half.x,
+    minY: y - half.y,
+    maxX: x + half.x,
+    maxY: y + half.y,
+  })
+  const covered = (box: Box): number =>
+    obstacles.reduce((sum, each) => sum + overlap(each, box), 0)
+  const middle = innerPoint(space)
+  const candidates: Point[] = [seed, middle]
+  for (let i = 0; i <= STEPS; i++)
+    for (let k = 0; k <= STEPS; k++)
+      candidates.push({
+        x: space.minX + ((space.maxX - space.minX) * i) / STEPS,
+        y: space.minY + ((space.maxY - space.minY) * k) / STEPS,
+      })
+  const away = (p: Point): number => Math.hypot(p.x - seed.x, p.y - seed.y)
+  const rest = candidates.slice(2).sort((p, q) => away(p) - away(q))
+  let best = middle
+  let least = Infinity
+  for (const p of [...candidates.slice(0, 2), ...rest]) {
+    const box = boxAt(p)
+    if (!liesWithin(box, space)) continue
+    const cover = covered(box)
+    if (cover === 0) return p
+    if (cover < least) {
+      least = cover
+      best = p
+    }
+  }
+  return best
+}
+
+function overlap(a: Box, b: Box): number {
+  const w = Math.min(a.maxX, b.maxX) - Math.max(a.minX, b.minX)
+  const h = Math.min(a.maxY, b.maxY) - Math.max(a.minY, b.minY)
+  return w > 0 && h > 0 ? w * h : 0
+}
+
+/** Whether a box lies in a space and no outline runs through it. */
+function liesWithin(box: Box, space: Space): boolean {
+  const corners = [
+    { x: box.minX, y: box.minY },
+    { x: box.maxX, y: box.minY },
+    { x: box.maxX, y: box.maxY },
+    { x: box.minX, y: box.maxY },
+  ]
+  if (!corners.every((corner) => holds(space, corner))) return false
+  return !space.edges.some(({ a, b }) => {
+    if (!boxesMeet(boxOf([a, b]), growBox(box, 1))) return false
+    return corners.some((corner, i) => segmentCrossing(a, b, corner, corners[(i + 1) % 4]!) !== null)
+  })
+}
+
+/** Radius of the frame around the number of a door or window, and how far it stands off the wall, paper mm. */
+const MARK = { height: 2.2, radius: 3.6, off: 1.5 }
+
+/** The number of a door or window beside its wall, in a frame. */
+export function markItems(
+  source: string,
+  mark: string,
+  at: Point,
+  away: Point,
+  thickness: number,
+  scale: number,
+): DisplayItem[] {
+  const mm = (paper: number): number => paper * scale
+  const wide = Math.max(textWidth(mark, MARK.height) / 2 + 1, MARK.radius)
+  const off = thickness / 2 + mm(MARK.off + (Math.abs(away.x) > Math.abs(away.y) ? wide : MARK.radius * 0.72))
+  const centre = { x: at.x + away.x * off, y: at.y + away.y * off }
+  const [w, h] = [mm(wide), mm(MARK.radius * 0.72)]
+  return [
+    {
+      kind: 'line',
+      pen: 'dimension',
+      points: [
+        centre.x - w,
+        centre.y - h,
+        centre.x + w,
+        centre.y - h,
+        centre.x + w,
+        centre.y + h,
+        centre.x - w,
+        centre.y + h,
+      ],
+      closed: true,
+      source,
+    },
+    textItem(
+      mark,
+      { x: centre.x, y: centre.y - mm(MARK.height / 2) },
+      { height: mm(MARK.height), align: 'middle', source },
+    ),
+  ]
+}
+

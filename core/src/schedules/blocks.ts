@@ -1,0 +1,52 @@
+import type { Block, Id, Level, Placement, Project } from '../records'
+import { roomsOf, spacesOf, holds } from '../rooms'
+import type { Column, SolverOf } from './table'
+
+export interface BlockRow {
+  readonly id: Id
+  readonly placement: Placement
+  readonly block: Block
+  readonly level: Level
+  readonly room: string
+}
+
+/** The placed blocks of a project, or of one of its levels, each with the room it stands in. */
+export function blockRows(project: Project, solverOf: SolverOf, only: Id | null): BlockRow[] {
+  const rows: BlockRow[] = []
+  const byLevel = new Map<Id, Placement[]>()
+  for (const placement of project.all('placement')) {
+    if (only !== null && placement.level !== only) continue
+    const list = byLevel.get(placement.level)
+    if (list) list.push(placement)
+    else byLevel.set(placement.level, [placement])
+  }
+  for (const [id, placements] of byLevel) {
+    const level = project.need('level', id)
+    const solver = solverOf(id)
+    const rooms = roomsOf(project, solver).filter(({ space }) => space)
+    const spaces = spacesOf(project, solver)
+    for (const placement of placements) {
+      const space = rooms.length > 0 ? spaces.at(placement.at) : null
+      const found =
+        rooms.find((each) => each.space === space) ??
+        rooms.find(({ space: near }) => near && holds(near, placement.at))
+      rows.push({
+        id: placement.id,
+        placement,
+        block: project.need('block', placement.block),
+        level,
+        room: found ? `${found.room.number} ${found.room.name}`.trim() : '',
+      })
+    }
+  }
+  return rows
+}
+
+export const BLOCK_COLUMNS: readonly Column<BlockRow>[] = [
+  { key: 'block', title: 'Block', kind: 'text', value: ({ block }) => block.name },
+  { key: 'category', title: 'Category', kind: 'text', value: ({ block }) => block.category },
+  { key: 'level', title: 'Level', kind: 'text', value: ({ level }) => level.name },
+  { key: 'room', title: 'Room', kind: 'text', value: ({ room }) => room },
+  { key: 'width', title: 'Width', kind: 'length', value: ({ block }) => block.width },
+  { key: 'depth', title: 'Depth', kind: 'length', value: ({ block }) => block.depth },
+]

@@ -1,0 +1,6 @@
+export * from './table'
+export * from './openings'
+export * from './rooms'
+export * from './blocks'
+export * from './areas'
+export * from './schedule'

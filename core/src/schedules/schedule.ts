@@ -1,0 +1,99 @@
+import { EditRefused, copyName, freeName, type MakeId } from '../edit'
+import { NO_CHANGE, Project, type AnyRecord, type Change, type Id, type Schedule, type ScheduleSubject } from '../records'
+import { BLOCK_COLUMNS, blockRows } from './blocks'
+import { OPENING_COLUMNS, openingRows } from './openings'
+import { ROOM_COLUMNS, roomRows } from './rooms'
+import { tableOf, type CellValue, type Column, type SolverOf, type Table } from './table'
+
+interface Subject<Thing extends { readonly id: Id }> {
+  readonly columns: readonly Column<Thing>[]
+  rows(project: Project, solverOf: SolverOf, level: Id | null): readonly Thing[]
+}
+
+const SUBJECTS = {
+  doors: {
+    columns: OPENING_COLUMNS,
+    rows: (project, solverOf, level) => openingRows(project, solverOf, ['door', 'gap'], level),
+  } satisfies Subject<ReturnType<typeof openingRows>[0]>,
+  windows: {
+    columns: OPENING_COLUMNS.filter(({ key }) => key !== 'hand'),
+    rows: (project, solverOf, level) => openingRows(project, solverOf, ['window'], level),
+  } satisfies Subject<ReturnType<typeof openingRows>[0]>,
+  rooms: { columns: ROOM_COLUMNS, rows: roomRows } satisfies Subject<ReturnType<typeof roomRows>[0]>,
+  blocks: { columns: BLOCK_COLUMNS, rows: blockRows } satisfies Subject<ReturnType<typeof blockRows>[0]>,
+} as const
+
+const subject = (of: ScheduleSubject): Subject<{ readonly id: Id }> =>
+  SUBJECTS[of] as unknown as Subject<{ readonly id: Id }>
+
+/** The columns a schedule may show. */
+export const columnsFor = (of: ScheduleSubject): { readonly key: string; readonly title: string }[] =>
+  subject(of).columns.map(({ key, title }) => ({ key, title }))
+
+/** A schedule as it reads now. */
+export function scheduleTable(project: Project, solverOf: SolverOf, schedule: Schedule): Table {
+  const { columns, rows } = subject(schedule.of)
+  return tableOf(project, schedule, columns, rows(project, solverOf, schedule.level))
+}
+
+/** The change that a value typed into a schedule makes to the things of a row. */
+export function setCell(
+  project: Project,
+  solverOf: SolverOf,
+  schedule: Schedule,
+  ids: readonly Id[],
+  key: string,
+  value: CellValue,
+): Change {
+  const { columns, rows } = subject(schedule.of)
+  const column = columns.find((each) => each.key === key)
+  if (!column?.set) throw new EditRefused('This follows from the drawing and is not typed.')
+  const things = rows(project, solverOf, schedule.level).filter(({ id }) => ids.includes(id))
+  if (things.length === 0) throw new EditRefused('What this row stood for is no longer there.')
+  if (key === 'mark' && things.length > 1) throw new EditRefused('Each has a number of its own.')
+  const put = new Map<Id, AnyRecord>()
+  for (const thing of things)
+    for (const record of column.set(project, solverOf, thing, value).put) put.set(record.id, record)
+  return put.size > 0 ? { put: [...put.values()], drop: [] } : NO_CHANGE
+}
+
+const USUAL: Record<ScheduleSubject, { name: string; columns: string[] }> = {
+  doors: { name: 'Doors', columns: ['mark', 'level', 'type', 'width', 'height'] },
+  windows: { name: 'Windows', columns: ['mark', 'level', 'type', 'width', 'height', 'sill'] },
+  rooms: { name: 'Rooms', columns: ['number', 'name', 'level', 'use', 'area'] },
+  blocks: { name: 'Blocks', columns: ['block', 'category', 'level', 'room'] },
+}
+
+/** A new schedule of a subject. */
+export function addSchedule(
+  project: Project,
+  of: ScheduleSubject,
+  makeId: MakeId,
+): { change: Change; schedule: Id } {
+  const { name, columns } = USUAL[of]
+  const taken = project.all('schedule').some((each) => each.name === name)
+  const schedule: Schedule = {
+    id: makeId(),
+    kind: 'schedule',
+    name: taken ? copyName(project, 'schedule', name) : name,
+    of,
+    columns,
+    grouped: false,
+    level: null,
+  }
+  return { change: { put: [schedule], drop: [] }, schedule: schedule.id }
+}
+
+/** Facts of a schedule: its name, its columns in order, whether alike rows are one, its level. */
+export function setSchedule(
+  project: Project,
+  id: Id,
+  facts: Partial<Pick<Schedule, 'name' | 'columns' | 'grouped' | 'level'>>,
+): Change {
+  const schedule = project.need('schedule', id)
+  const name = facts.name === undefined ? schedule.name : freeName(project, 'schedule', facts.name, id)
+  const known = new Set(subject(schedule.of).columns.map(({ key }) => key))
+  const columns = [...new Set(facts.columns ?? schedule.columns)].filter((key) => known.has(key))
+  if (columns.length === 0) throw new EditRefused('A schedule keeps at least one column.')
+  return { put: [{ ...schedule, ...facts, name, columns }], drop: [] }
+}

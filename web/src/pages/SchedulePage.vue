@@ -1,0 +1,493 @@
+<script setup lang="ts">
+import { mdiFileDelimitedOutline, mdiPlus, mdiTableColumn, mdiTrashCanOutline } from '@mdi/js'
+import { csvFormatRows } from 'd3-dsv'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { removeItems } from '@lamina/core/edit'
+import type { ScheduleSubject } from '@lamina/core/records'
+import {
+  addSchedule,
+  areasByLevel,
+  areasByUse,
+  columnsFor,
+  roomRows,
+  scheduleTable,
+  setCell,
+  setSchedule,
+  type CellValue,
+  type TableColumn,
+  type TableRow,
+} from '@lamina/core/schedules'
+import { echoLength, formatArea, formatLength, parseLength } from '@lamina/core/units'
+import AreaChart from '../components/AreaChart.vue'
+import { fieldOf } from '../components/fields'
+import TopLine from '../components/TopLine.vue'
+import { keepFile, safeName } from '../keepFile'
+import { useDesk } from '../store/desk'
+import { useProject } from '../store/project'
+import { useSay } from '../store/say'
+
+/** One schedule of the project: a live table, typed back into the drawing. */
+const props = defineProps<{ schedule: string }>()
+const store = useProject()
+const desk = useDesk()
+const say = useSay()
+const router = useRouter()
+
+const schedule = computed(() => (store.version, store.project.find('schedule', props.schedule)))
+const solverOf = (level: string) => store.solver(level)
+const table = computed(
+  () => (store.version, schedule.value && scheduleTable(store.project, solverOf, schedule.value)),
+)
+const units = computed(() => store.units)
+const levels = computed(() => [
+  { value: null, title: 'The whole project' },
+  ...(store.version, store.project.all('level').map(({ id, name }) => ({ value: id, title: name }))),
+])
+const choices = computed(() => (schedule.value ? columnsFor(schedule.value.of) : []))
+const isRooms = computed(() => schedule.value?.of === 'rooms')
+const areas = computed(() => (store.version, isRooms.value ? areasByLevel(store.project, solverOf) : []))
+const uses = computed(
+  () => (
+    store.version,
+    isRooms.value ? areasByUse(roomRows(store.project, solverOf, schedule.value?.level ?? null)) : []
+  ),
+)
+
+function shown(value: CellValue, kind: TableColumn['kind']): string {
+  if (value === null) return kind === 'text' ? '' : 'open'
+  if (typeof value === 'string') return value
+  if (kind === 'length') return formatLength(value, units.value)
+  if (kind === 'area') return formatArea(value, units.value)
+  if (kind === 'volume') return formatVolume(value)
+  return String(value)
+}
+const formatVolume = (mm3: number): string =>
+  units.value.system === 'metric' ? `${(mm3 / 1e9).toFixed(2)} m³` : `${(mm3 / 304.8 ** 3).toFixed(0)} cu ft`
+
+const set = (label: string, facts: Parameters<typeof setSchedule>[2]): unknown =>
+  schedule.value && store.edit(label, (project) => setSchedule(project, schedule.value!.id, facts))
+
+function put(row: TableRow, column: TableColumn, value: CellValue): void {
+  const of = schedule.value!
+  store.edit(column.title, (project) => setCell(project, solverOf, of, row.ids, column.key, value))
+}
+/** What is typed into a cell changes the drawing; what cannot be understood is said, and the cell goes back. */
+function typed(row: TableRow, i: number, event: Event): void {
+  const field = fieldOf(event)
+  const column = table.value!.columns[i]!
+  const before = shown(row.cells[i]!, column.kind)
+  if (field.value === before) return
+  if (column.kind === 'length') {
+    const read = parseLength(field.value, units.value)
+    if (!read.ok) say.warn(read.message)
+    else {
+      put(row, column, read.mm)
+      if (read.bare) say.tell(echoLength(read.mm, read.bare, units.value))
+    }
+  } else put(row, column, field.value)
+  const now = table.value?.rows.find(({ ids }) => ids[0] === row.ids[0])
+  field.value = now ? shown(now.cells[i]!, column.kind) : before
+}
+function choose(row: TableRow, i: number, event: Event): void {
+  put(row, table.value!.columns[i]!, fieldOf(event).value)
+}
+/** Enter goes on to the same column of the next row. */
+function down(event: KeyboardEvent): void {
+  const field = event.target as HTMLInputElement
+  const cell = field.closest('td')!
+  const index = [...cell.parentElement!.children].indexOf(cell)
+  const next = cell.parentElement!.nextElementSibling?.children[index]?.querySelector('input')
+  if (next) next.focus()
+  else field.blur()
+}
+function restore(row: TableRow, i: number, event: Event): void {
+  const field = fieldOf(event)
+  field.value = shown(row.cells[i]!, table.value!.columns[i]!.kind)
+  field.blur()
+}
+
+function toggleColumn(key: string): void {
+  const of = schedule.value!
+  const columns = of.columns.includes(key)
+    ? of.columns.filter((each) => each !== key)
+    : [...of.columns, key]
+  set('Columns', { columns })
+}
+function shift(key: string, by: -1 | 1): void {
+  const columns = [...schedule.value!.columns]
+  const at = columns.indexOf(key)
+  columns.splice(at, 1)
+  columns.splice(at + by, 0, key)
+  set('Columns', { columns })
+}
+function csv(): void {
+  const now = table.value!
+  const head = [...now.columns.map(({ title }) => title), ...(schedule.value!.grouped ? ['Count'] : [])]
+  const rows = now.rows.map((row) => [
+    ...row.cells.map((cell, i) => plain(cell, now.columns[i]!.kind)),
+    ...(schedule.value!.grouped ? [String(row.ids.length)] : []),
+  ])
+  const text = csvFormatRows([head, ...rows])
+  // The mark at the beginning tells spreadsheets that the letters are Unicode.
+  keepFile(new Blob(['\uFEFF', text], { type: 'text/csv' }), `${safeName(schedule.value!.name)}.csv`)
+}
+/** Figures as numbers that calculate: metres squared, millimetres; feet and inches as they are read. */
+function plain(value: CellValue, kind: TableColumn['kind']): string {
+  if (value === null) return ''
+  if (typeof value === 'string') return /^[=+\-@]/.test(value) ? `'${value}` : value
+  const metric = units.value.system === 'metric'
+  if (kind === 'area') return (value / (metric ? 1e6 : 304.8 ** 2)).toFixed(2)
+  if (kind === 'volume') return (value / (metric ? 1e9 : 304.8 ** 3)).toFixed(2)
+  if (kind === 'length') return metric ? String(Math.round(value * 10) / 10) : formatLength(value, units.value)
+  return String(value)
+}
+const SUBJECTS: { of: ScheduleSubject; name: string }[] = [
+  { of: 'doors', name: 'Doors' },
+  { of: 'windows', name: 'Windows' },
+  { of: 'rooms', name: 'Rooms' },
+  { of: 'blocks', name: 'Furniture and fittings' },
+]
+function add(of: ScheduleSubject): void {
+  let id = ''
+  const made = store.edit('New schedule', (project, makeId) => {
+    const added = addSchedule(project, of, makeId)
+    id = added.schedule
+    return added.change
+  })
+  if (made) void router.push({ name: 'schedule', params: { project: store.id!, schedule: id } })
+}
+function remove(): void {
+  const { id, name } = schedule.value!
+  if (!store.edit('Remove schedule', (project) => removeItems(project, [id]))) return
+  say.tell(`“${name}” is removed. Undo brings it back.`)
+  const [next] = store.project.all('schedule')
+  if (next) void router.replace({ name: 'schedule', params: { project: store.id!, schedule: next.id } })
+  else void router.replace({ name: 'project', params: { project: store.id! } })
+}
+function show(row: TableRow): void {
+  const record = store.project.get(row.ids[0]!)
+  if (!record) return
+  const level =
+    record.kind === 'opening'
+      ? store.project.find('wall', record.wall)?.level
+      : 'level' in record
+        ? record.level
+        : null
+  const drawing = store.project.all('drawing').find((each) => each.level === level)
+  if (!drawing) return
+  void router
+    .push({ name: 'drawing', params: { project: store.id!, drawing: drawing.id } })
+    .then(() => setTimeout(() => desk.select([...row.ids])))
+}
+
+const wide = ref(700)
+const main = ref<HTMLElement | null>(null)
+let observer: ResizeObserver | null = null
+onMounted(() => {
+  desk.take('select')
+  observer = new ResizeObserver(() => (wide.value = Math.max(360, (main.value?.clientWidth ?? 760) - 60)))
+  if (main.value) observer.observe(main.value)
+})
+onBeforeUnmount(() => observer?.disconnect())
+const EMPTY: Record<ScheduleSubject, string> = {
+  doors: 'No doors yet. Put one into a wall with Door (D).',
+  windows: 'No windows yet. Put one into a wall with Window (N).',
+  rooms: 'No rooms yet. Take Room in the Openings drawer and point into one, or make all at once.',
+  blocks: 'Nothing is placed yet. Choose a block in the Fit out drawer.',
+}
+</script>
+
+<template>
+  <TopLine :place="schedule?.name ?? 'Schedule'">
+    <v-menu>
+      <template #activator="{ props: menu }">
+        <button type="button" class="pill" v-bind="menu"><v-icon :icon="mdiPlus" size="15" /> Schedule</button>
+      </template>
+      <v-list density="compact">
+        <v-list-item v-for="each in SUBJECTS" :key="each.of" :title="each.name" @click="add(each.of)" />
+      </v-list>
+    </v-menu>
+  </TopLine>
+  <div ref="main" class="page">
+    <template v-if="schedule && table">
+      <div class="bar">
+        <label class="soft small">
+          Name
+          <input
+            class="name"
+            :value="schedule.name"
+            @change="set('Schedule name', { name: fieldOf($event).value })"
+          />
+        </label>
+        <v-select
+          label="Of"
+          class="level"
+          :items="levels"
+          :model-value="schedule.level"
+          @update:model-value="(level: string | null) => set('Schedule level', { level })"
+        />
+        <v-checkbox
+          label="Alike rows as one"
+          density="compact"
+          hide-details
+          :model-value="schedule.grouped"
+          @update:model-value="(grouped) => set('Group rows', { grouped: Boolean(grouped) })"
+        />
+        <v-menu :close-on-content-click="false">
+          <template #activator="{ props: menu }">
+            <v-btn size="small" variant="outlined" :prepend-icon="mdiTableColumn" v-bind="menu">Columns</v-btn>
+          </template>
+          <v-list density="compact" class="columns">
+            <v-list-item v-for="each in choices" :key="each.key">
+              <label>
+                <input
+                  type="checkbox"
+                  :checked="schedule.columns.includes(each.key)"
+                  @change="toggleColumn(each.key)"
+                />
+                {{ each.title }}
+              </label>
+              <template #append>
+                <template v-if="schedule.columns.includes(each.key)">
+                  <button
+                    type="button"
+                    :disabled="schedule.columns[0] === each.key"
+                    :aria-label="`${each.title} further left`"
+                    @click="shift(each.key, -1)"
+                  >
+                    ←
+                  </button>
+                  <button
+                    type="button"
+                    :disabled="schedule.columns[schedule.columns.length - 1] === each.key"
+                    :aria-label="`${each.title} further right`"
+                    @click="shift(each.key, 1)"
+                  >
+                    →
+                  </button>
+                </template>
+              </template>
+            </v-list-item>
+          </v-list>
+        </v-menu>
+        <v-btn size="small" variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="csv">CSV</v-btn>
+        <v-btn
+          size="small"
+          variant="text"
+          :icon="mdiTrashCanOutline"
+          aria-label="Remove this schedule"
+          title="Remove this schedule"
+          @click="remove"
+        />
+      </div>
+      <p v-if="table.count === 0" class="empty soft">{{ EMPTY[schedule.of] }}</p>
+      <div v-else class="paper">
+        <table data-test="schedule">
+          <thead>
+            <tr>
+              <th
+                v-for="column in table.columns"
+                :key="column.key"
+                scope="col"
+                :class="{ number: column.kind !== 'text' && column.kind !== 'choice' }"
+              >
+                {{ column.title }}
+              </th>
+              <th v-if="schedule.grouped" scope="col" class="number">Count</th>
+              <th scope="col"><span class="visually-hidden">Show</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in table.rows" :key="row.ids[0]">
+              <td
+                v-for="(column, i) in table.columns"
+                :key="column.key"
+                :class="{ number: column.kind !== 'text' && column.kind !== 'choice' }"
+              >
+                <select
+                  v-if="column.editable && column.kind === 'choice'"
+                  :value="column.choices.find(({ title }) => title === row.cells[i])?.value"
+                  :aria-label="`${column.title} of ${row.cells[0]}`"
+                  @change="choose(row, i, $event)"
+                >
+                  <option v-for="each in column.choices" :key="each.value" :value="each.value">
+                    {{ each.title }}
+                  </option>
+                </select>
+                <input
+                  v-else-if="column.editable"
+                  :value="shown(row.cells[i]!, column.kind)"
+                  :aria-label="`${column.title} of ${row.cells[0]}`"
+                  @change="typed(row, i, $event)"
+                  @keydown.enter.prevent="down"
+                  @keydown.esc.stop="restore(row, i, $event)"
+                />
+                <span v-else :class="{ soft: row.cells[i] === null }">{{
+                  shown(row.cells[i]!, column.kind)
+                }}</span>
+              </td>
+              <td v-if="schedule.grouped" class="number">{{ row.ids.length }}</td>
+              <td><button type="button" class="link" @click="show(row)">Show</button></td>
+            </tr>
+          </tbody>
+          <tfoot>
+            <tr>
+              <td
+                v-for="(column, i) in table.columns"
+                :key="column.key"
+                :class="{ number: column.kind !== 'text' && column.kind !== 'choice' }"
+              >
+                <b v-if="table.sums[i] !== null">{{ shown(table.sums[i]!, column.kind) }}</b>
+                <span v-else-if="i === 0" class="soft">{{ table.count }} in all</span>
+              </td>
+              <td v-if="schedule.grouped" class="number">
+                <b>{{ table.count }}</b>
+              </td>
+              <td />
+            </tr>
+          </tfoot>
+        </table>
+      </div>
+      <template v-if="isRooms && table.count > 0">
+        <h2>Areas by level, net against gross</h2>
+        <div class="paper"><AreaChart :areas="areas" :units="units" :width="wide" /></div>
+        <h2>Net area by use</h2>
+        <div class="paper narrow">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Use</th>
+                <th scope="col" class="number">Rooms</th>
+                <th scope="col" class="number">Net area</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="each in uses" :key="each.use">
+                <td>{{ each.use || 'No use given' }}</td>
+                <td class="number">{{ each.rooms }}</td>
+                <td class="number">{{ formatArea(each.area, units) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </template>
+    </template>
+    <div v-else class="empty">
+      <h2>There is no schedule here</h2>
+      <p class="soft">Make one of doors, windows, rooms or blocks with + Schedule above.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  flex: 1;
+  overflow: auto;
+  padding: 14px 20px 24px;
+  background: rgb(var(--v-theme-film));
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  margin-bottom: 12px;
+}
+.level {
+  max-width: 210px;
+}
+input.name {
+  font: inherit;
+  font-size: 14px;
+  font-weight: 600;
+  color: rgb(var(--v-theme-ink));
+  width: 200px;
+  padding: 4px;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid rgb(var(--v-theme-hairline));
+}
+.columns label {
+  display: flex;
+  gap: 8px;
+  font-size: 13px;
+}
+.columns button {
+  border: 0;
+  background: none;
+  color: inherit;
+  padding: 2px 5px;
+  cursor: pointer;
+}
+.columns button:disabled {
+  opacity: 0.3;
+}
+.paper {
+  background: rgb(var(--v-theme-paper));
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 8px;
+  padding: 8px 14px;
+  overflow-x: auto;
+}
+.narrow {
+  max-width: 420px;
+}
+h2 {
+  font-size: 15px;
+  margin: 20px 4px 8px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  font-size: 12px;
+  color: rgb(var(--v-theme-soft-ink));
+  padding: 4px 6px;
+  border-bottom: 1px solid rgb(var(--v-theme-ink));
+  white-space: nowrap;
+}
+td {
+  padding: 1px 6px;
+  border-bottom: 1px dotted rgb(var(--v-theme-hairline));
+}
+td > span {
+  white-space: nowrap;
+}
+tfoot td {
+  border-bottom: 0;
+  border-top: 1px solid rgb(var(--v-theme-ink));
+  padding-top: 5px;
+}
+td input,
+td select {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  border-radius: 4px;
+  padding: 4px 2px;
+  width: 100%;
+  min-width: 62px;
+}
+td select option {
+  color: #1e2a38;
+}
+td input:hover,
+td select:hover {
+  background: rgb(var(--v-theme-film));
+}
+.number,
+.number input {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+}
+.empty {
+  padding: 40px;
+  text-align: center;
+}
+</style>
