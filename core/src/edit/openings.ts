@@ -1,4 +1,4 @@
-import { clearLength, stretchAt, type LevelSolver, type SolvedWall } from '../building'
+import { clearLength, stretchAt, stretchesOf, type LevelSolver, type SolvedWall } from '../building'
 import { SAME_POINT } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Change, Id, Opening, Project } from '../records'
@@ -94,6 +94,8 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
     (round !== 'end' && to > clear.to + SAME_POINT)
   )
     throw new EditRefused(`The ${called} would stand outside its wall.`)
+  if (!round && !solved.shape.arc && !staysClear(solved, from, to))
+    throw new EditRefused(`Another wall or a column stands against the wall where the ${called} would be.`)
   for (const other of openingsOf(project, opening.wall)) {
     if (other.id === opening.id) continue
     const apart =
@@ -101,6 +103,14 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
     if (!apart) throw new EditRefused(`There is a ${CALLED[other.fit]} in this place already.`)
   }
 }
+
+/** Whether nothing meets the wall between two distances along it, on either side. */
+const staysClear = (solved: SolvedWall, from: number, to: number): boolean =>
+  (['left', 'right'] as const).every((side) =>
+    stretchesOf(solved, side).some(
+      (stretch) => from >= stretch.from - 1 && to <= stretch.to + 1,
+    ),
+  )
 
 /** Another type for openings. Their widths stay; sill and head follow where they were those of the type. */
 export function retypeOpenings(project: Project, ids: readonly Id[], type: Id): Change {

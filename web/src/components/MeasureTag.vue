@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import {
   echoLength,
   formatAngle,
@@ -71,10 +71,20 @@ const line = computed(() =>
     : [...echoes.value.map((entry) => entry.echo), props.remark].filter(Boolean).join(' · '),
 )
 
+/** How large the tag is with what it holds now. */
+const size = ref({ w: 220, h: 56 })
+const observer = new ResizeObserver(() => {
+  if (box.value) size.value = { w: box.value.offsetWidth, h: box.value.offsetHeight }
+})
+watch(box, (now) => {
+  observer.disconnect()
+  if (now) observer.observe(now)
+})
+onBeforeUnmount(() => observer.disconnect())
+
 /** Beside the pointer, clear of what is being drawn, inside the window. */
 const at = computed(() => {
-  const w = box.value?.offsetWidth ?? 220
-  const h = box.value?.offsetHeight ?? 56
+  const { w, h } = size.value
   const left = Math.min(props.width - w - 8, Math.max(8, props.x + 22))
   const top = props.above ? props.y - h - 22 : props.y + 24
   return { left: `${left}px`, top: `${Math.min(props.height - h - 8, Math.max(8, top))}px` }

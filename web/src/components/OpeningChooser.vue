@@ -31,7 +31,7 @@ const NEXT = { door: 'Next door', window: 'Next window', gap: 'Next opening' } a
 <template>
   <h3>{{ NEXT[fit] }}</h3>
   <div class="stack">
-    <OpeningPicture :type="chosen" view="plan" :width="190" :height="96" class="picture" />
+    <OpeningPicture :type="chosen" view="plan" :width="164" :height="90" class="picture" />
     <v-select
       label="Type"
       :items="types.map(({ id, name }) => ({ value: id, title: name }))"

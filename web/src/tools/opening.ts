@@ -1,8 +1,9 @@
-import { clearLength, inWall, stretchAt, type SolvedWall } from '@lamina/core/building'
+import { atWall, clearLength, inWall, stretchAt, type SolvedWall } from '@lamina/core/building'
 import type { DisplayItem } from '@lamina/core/display'
 import { addCornerWindow, addOpenings, type NewOpening } from '@lamina/core/edit'
 import type { Change, Opening, OpeningType, Project } from '@lamina/core/records'
-import { formatLength } from '@lamina/core/units'
+import { spacesOf } from '@lamina/core/rooms'
+import { formatLength, shownStepMm } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { foresee, openingPreview } from './preview'
 import type { Bench, Located, TagField, Tool } from './tool'
@@ -78,11 +79,23 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
       const middle = (low + high) / 2
       const away = Math.abs(aside - middle)
       if (away < bestAway) {
-        best = { wall, along, aside, side: aside > middle !== otherSide ? 'left' : 'right' }
+        best = { wall, along, aside, side: 'left' }
         bestAway = away
       }
     }
-    return best
+    return best && { ...best, side: sideOf(best) }
+  }
+
+  /** Doors open to the side pointed to; windows look away from the room, where there is one on one side alone. */
+  function sideOf({ wall: { shape }, along, aside }: OnWall): Opening['side'] {
+    let left = aside > (shape.low + shape.high) / 2
+    if (choice.fit === 'window') {
+      const spaces = spacesOf(bench.project, bench.solver)
+      const within = (at: number): boolean => spaces.at(atWall(shape, along, at)) !== null
+      const [l, r] = [within(shape.high + 50), within(shape.low - 50)]
+      if (l !== r) left = r
+    }
+    return left !== otherSide ? 'left' : 'right'
   }
 
   /** What is clear around a place on the side that the pointer is on: from corner to corner, or between openings. */
@@ -135,6 +148,10 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
     else {
       const low = Math.min(whole.to - taken, Math.max(whole.from, along - taken / 2))
       edge = base.sense > 0 ? low : low + taken
+      // The pointer gives whole steps from the corner.
+      const step = shownStepMm(bench.units)
+      const stepped = base.at + Math.round((edge - base.at) / step) * step
+      if (low > whole.from && low < whole.to - taken) edge = stepped
     }
     const facts: NewOpening = {
       wall: shape.id,
