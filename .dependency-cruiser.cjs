@@ -8,6 +8,8 @@ const order = [
   'linework',
   'building',
   'rooms',
+  'stairs',
+  'roofs',
   'edit',
   'schedules',
   'display',

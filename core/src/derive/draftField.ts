@@ -11,12 +11,16 @@ import {
   straight,
   type Box,
   type Edge,
+  type Path,
   type Point,
 } from '../geometry'
+import { FABRIC } from '../edit'
 import { isInReach } from '../library'
 import { shapePath } from '../linework'
 import type { AnyRecord, Column, Drawing, Id, Linework, Project } from '../records'
+import { overheadOutline } from './fabric'
 import { placementItems } from './placement'
+import { stairOf } from './stairPlan'
 
 /** What a line of the field is: a drafted line, a wall's face or drawn line, a jamb, a block's line, a grid line. */
 export type EdgeRole = 'line' | 'face' | 'axis' | 'jamb' | 'block' | 'grid'
@@ -122,6 +126,11 @@ export class DraftField {
           spots: [],
         }))
     }
+    const level = project.find('level', drawing.level)
+    for (const kind of FABRIC)
+      for (const record of project.all(kind))
+        if (level && record.level === level.id && reached(record))
+          see(record.id, [record, level, project.facts], () => fabricEntries(project, record))
     for (const record of project.all('separator')) {
       if (record.level === drawing.level && reached(record))
         see(record.id, [record], () => ({
@@ -316,6 +325,41 @@ function wallEntries(wall: SolvedWall): Entries {
     }
   }
   return { edges, spots }
+}
+
+/** Edges of stairs, floors, roofs and overhead things. */
+function fabricEntries(project: Project, record: AnyRecord): Entries {
+  const { id } = record
+  const along = (path: Path): Entries => ({
+    edges: edgesOf(path).map((edge) => edgeEntry(edge, 'block', id)),
+    spots: [],
+  })
+  switch (record.kind) {
+    case 'stair': {
+      const solved = stairOf(project, record)
+      const lines = solved ? [...solved.nosings, ...solved.sides] : []
+      return {
+        edges: lines.map(({ edge }) => edgeEntry(edge, 'block', id)),
+        spots: [spotOf(record.at, 'centre', id)],
+      }
+    }
+    case 'ramp': {
+      const u = { x: Math.cos(record.turn), y: Math.sin(record.turn) }
+      const end = { x: record.at.x + u.x * record.length, y: record.at.y + u.y * record.length }
+      const shape = { by: 'line', a: record.at, b: end, width: record.width } as const
+      return along(overheadOutline({ shape }))
+    }
+    case 'rail':
+      return along(record.path)
+    case 'slab':
+    case 'void':
+    case 'roof':
+      return along(record.outline)
+    case 'overhead':
+      return along(overheadOutline(record))
+    default:
+      return { edges: [], spots: [] }
+  }
 }
 
 /** The short sides of a block's rounded shapes are no help, mm. */

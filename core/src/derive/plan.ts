@@ -1,9 +1,10 @@
 import type { LevelSolver } from '../building'
 import type { DisplayItem } from '../display'
 import { layerOf, openingTypeOf } from '../library'
-import type { AnyRecord, Drawing, Placement, Project } from '../records'
+import type { AnyRecord, Drawing, Level, Placement, Project } from '../records'
 import { cutItems } from './cut'
 import { boundingField } from './draftField'
+import { fabricItems } from './fabric'
 import { gridLineItems, guideItems, lineworkItems, separatorItems } from './drafted'
 import { hatchItems, hatchOutlines } from './hatch'
 import type { PlanLook } from './look'
@@ -34,7 +35,12 @@ export function planItems(
   look: PlanLook,
 ): DisplayItem[] {
   const drafted = draftedItems(project, drawing, solver, look)
-  const items: DisplayItem[] = [...drafted.behind, ...drafted.hatches, ...drafted.placements]
+  const items: DisplayItem[] = [
+    ...drafted.behind,
+    ...drafted.hatches,
+    ...fabricOf(project, drawing, look, FLOOR),
+    ...drafted.placements,
+  ]
   items.push(...cutItems(project, solver, look))
   for (const wall of solver.seen(look.printing).all()) {
     for (const fit of wall.openings)
@@ -49,6 +55,7 @@ export function planItems(
         )
   }
   items.push(...drafted.lines)
+  if (look.overhead) items.push(...fabricOf(project, drawing, look, OVERHEAD))
   if (look.roomTags)
     for (const line of project.all('separator'))
       if (line.level === drawing.level && isDrawn(project, line, look.printing))
@@ -56,6 +63,57 @@ export function planItems(
   for (const line of project.all('gridLine'))
     if (isDrawn(project, line, look.printing)) items.push(...gridLineItems(project, line, look.scale))
   items.push(...drafted.front)
+  return items
+}
+
+/** What lies on or in the floor is drawn beneath furniture; what is overhead above it. */
+const FLOOR = ['slab', 'void', 'stair', 'ramp', 'rail'] as const
+const OVERHEAD = ['roof', 'overhead'] as const
+
+interface LaidFabric {
+  readonly level: Level
+  readonly levels: readonly Level[]
+  readonly layer: unknown
+  readonly facts: unknown
+  readonly scale: number
+  readonly overhead: boolean
+  readonly items: readonly DisplayItem[]
+}
+const laidFabric = new WeakMap<AnyRecord, LaidFabric[]>()
+
+/** Stairs, floors, roofs and overhead things of some kinds, each kept while nothing it depends on changes. */
+function fabricOf(
+  project: Project,
+  drawing: Drawing,
+  look: PlanLook,
+  kinds: readonly ('slab' | 'void' | 'stair' | 'ramp' | 'rail' | 'roof' | 'overhead')[],
+): DisplayItem[] {
+  const level = project.need('level', drawing.level)
+  const levels = project.all('level')
+  const { scale, overhead } = look
+  const items: DisplayItem[] = []
+  for (const kind of kinds)
+    for (const record of project.all(kind)) {
+      if (!isDrawn(project, record, look.printing)) continue
+      const layer = layerOf(project, record)
+      const kept = laidFabric.get(record) ?? []
+      let found = kept.find(
+        (each) =>
+          each.level === level &&
+          each.layer === layer &&
+          each.facts === project.facts &&
+          each.scale === scale &&
+          each.overhead === overhead &&
+          each.levels.length === levels.length &&
+          each.levels.every((one, i) => one === levels[i]),
+      )
+      if (!found) {
+        const made = fabricItems(project, record, level, scale, look)
+        found = { level, levels, layer, facts: project.facts, scale, overhead, items: made }
+        laidFabric.set(record, [found, ...kept].slice(0, 4))
+      }
+      items.push(...found.items)
+    }
   return items
 }
 

@@ -1,5 +1,6 @@
 import { JOINED_ENDS, add, distance, moveBy, type Point } from '../geometry'
 import type { AnyRecord, Change, Id, Project, RecordKind } from '../records'
+import { FABRIC } from './layers'
 import { EditRefused } from './refusal'
 import { mapItems, refuseLocked } from './transform'
 import { withEnds } from './walls'
@@ -20,6 +21,7 @@ export const SELECTABLE: readonly RecordKind[] = [
   'column',
   'room',
   'separator',
+  ...FABRIC,
 ]
 
 /**

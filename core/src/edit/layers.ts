@@ -16,6 +16,9 @@ import { freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
 import { refuseLocked } from './transform'
 
+/** Stairs, floors, roofs and what is overhead. */
+export const FABRIC = ['stair', 'ramp', 'rail', 'slab', 'void', 'roof', 'overhead'] as const
+
 /** Kinds that lie on a layer. */
 export const LAYERED: readonly RecordKind[] = [
   'wall',
@@ -31,6 +34,7 @@ export const LAYERED: readonly RecordKind[] = [
   'guide',
   'room',
   'separator',
+  ...FABRIC,
 ]
 
 /** A new layer behind the others, with the pen of an ordinary line. */

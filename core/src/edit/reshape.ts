@@ -1,6 +1,7 @@
 import { JOINED_ENDS, distance, type Point } from '../geometry'
 import { refuseShape } from './drafting'
 import type { AnyRecord, Change, Id, Project, Wall } from '../records'
+import { fabricHandles, moveFabricHandle } from './fabric'
 import { EditRefused } from './refusal'
 import { refuseLocked } from './transform'
 import { withEnds } from './walls'
@@ -29,7 +30,7 @@ export function handlesOf(record: AnyRecord): { readonly at: Point; readonly fro
       }))
     }
     default:
-      return []
+      return fabricHandles(record)
   }
 }
 
@@ -40,6 +41,8 @@ export function moveHandle(project: Project, id: Id, index: number, to: Point): 
   const at = { x: to.x, y: to.y }
   const record = project.get(id)!
   if (record.kind === 'wall') return moveWallEnd(project, record, index === 0 ? 'a' : 'b', at)
+  const fabric = moveFabricHandle(record, index, at)
+  if (fabric) return { put: [fabric], drop: [] }
   if (record.kind === 'room') return { put: [{ ...record, tagAt: at }], drop: [] }
   if (record.kind === 'gridLine' || record.kind === 'separator')
     return { put: [{ ...record, [index === 0 ? 'a' : 'b']: at }], drop: [] }

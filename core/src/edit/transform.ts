@@ -15,6 +15,7 @@ import {
   times,
   unitAt,
   type Affine,
+  type Path,
   type Point,
 } from '../geometry'
 import { layerOf } from '../library'
@@ -29,6 +30,8 @@ import type {
   Opening,
   Project,
   Shape,
+  Slab,
+  Stair,
   Wall,
 } from '../records'
 import { EditRefused, type MakeId } from './refusal'
@@ -241,6 +244,47 @@ function carried(record: AnyRecord, carry: Carry, project: Project): AnyRecord {
       return { ...record, a: applyTo(map, record.a), b: applyTo(map, record.b) }
     case 'guide':
       return { ...record, through: applyTo(map, record.through), angle: turnedAngle(map, record.angle) }
+    case 'stair': {
+      const flip = mirrors(map)
+      return {
+        ...record,
+        at: applyTo(map, record.at),
+        turn: turnedAngle(map, record.turn),
+        ...(flip ? { hand: otherHand(record.hand), rails: otherRails(record.rails) } : {}),
+      }
+    }
+    case 'ramp':
+      return {
+        ...record,
+        at: applyTo(map, record.at),
+        turn: turnedAngle(map, record.turn),
+        ...(mirrors(map) ? { rails: otherRails(record.rails) } : {}),
+      }
+    case 'rail':
+      return { ...record, path: stored(mapPath(map, record.path)) }
+    case 'slab':
+    case 'void':
+      return { ...record, outline: stored(mapPath(map, record.outline)) }
+    case 'roof':
+      return {
+        ...record,
+        outline: stored(mapPath(map, record.outline)),
+        turn: turnedAngle(map, record.turn),
+      }
+    case 'overhead': {
+      const { shape } = record
+      return shape.by === 'outline'
+        ? { ...record, shape: { ...shape, outline: stored(mapPath(map, shape.outline)) } }
+        : {
+            ...record,
+            shape: {
+              ...shape,
+              a: applyTo(map, shape.a),
+              b: applyTo(map, shape.b),
+              width: shape.width * enlargement(map),
+            },
+          }
+    }
     case 'separator':
       return { ...record, a: applyTo(map, record.a), b: applyTo(map, record.b) }
     case 'room':
@@ -255,6 +299,11 @@ function carried(record: AnyRecord, carry: Carry, project: Project): AnyRecord {
       throw new EditRefused(`A ${record.kind} cannot be moved or copied.`)
   }
 }
+
+const otherHand = (hand: Stair['hand']): Stair['hand'] => (hand === 'left' ? 'right' : 'left')
+const otherRails = (rails: Stair['rails']): Stair['rails'] =>
+  rails === 'left' ? 'right' : rails === 'right' ? 'left' : rails
+const stored = ({ vertices, closed }: Path): Slab['outline'] => ({ vertices: [...vertices], closed })
 
 /** Lettering reads from below or from the right. */
 function upright(angle: number): number {

@@ -40,6 +40,13 @@ const WORDS: Record<RecordKind, string> = {
   room: 'room',
   separator: 'separating line',
   lens: 'lens',
+  stair: 'stair',
+  ramp: 'ramp',
+  rail: 'balustrade',
+  slab: 'slab',
+  void: 'floor void',
+  roof: 'roof',
+  overhead: 'overhead thing',
   schedule: 'schedule',
 }
 

@@ -20,6 +20,15 @@ import {
   repeatSchema,
 } from './drafting'
 import { openingSchema, openingTypeSchema } from './openings'
+import {
+  overheadSchema,
+  railSchema,
+  rampSchema,
+  roofSchema,
+  slabSchema,
+  stairSchema,
+  voidSchema,
+} from './fabric'
 import { idSchema, type Id } from './parts'
 import { roomSchema, separatorSchema } from './rooms'
 import { projectSchema, sheetSchema, viewportSchema } from './sheet'
@@ -54,6 +63,13 @@ export const recordSchema = z.discriminatedUnion('kind', [
   separatorSchema,
   lensSchema,
   scheduleSchema,
+  stairSchema,
+  rampSchema,
+  railSchema,
+  slabSchema,
+  voidSchema,
+  roofSchema,
+  overheadSchema,
 ])
 
 /** Everything stored is one of these. */
@@ -111,6 +127,13 @@ function ownNeeds(record: AnyRecord): readonly Need[] {
     case 'drawing':
     case 'room':
     case 'separator':
+    case 'stair':
+    case 'ramp':
+    case 'rail':
+    case 'slab':
+    case 'void':
+    case 'roof':
+    case 'overhead':
       return [[record.level, 'level']]
     case 'schedule':
       return record.level === null ? [] : [[record.level, 'level']]

@@ -38,6 +38,17 @@ export const projectSchema = z.strictObject({
   }),
   sheetSize: sheetSizeSchema,
   orientation: orientationSchema,
+  /** What stairs and ramps keep to: mm, and the slope of ramps as rise to length. */
+  stairLimits: z
+    .strictObject({
+      highestRise: z.number().gt(0).lte(500),
+      leastGoing: z.number().gt(0).lte(1000),
+      /** Of two risers and a going. */
+      leastSum: z.number().gt(0).lte(2000),
+      mostSum: z.number().gt(0).lte(2000),
+      steepestRamp: z.number().gt(0).lte(1),
+    })
+    .optional(),
   /** The project's own angle for holding directions, radians. */
   ownAngle: angleSchema.optional(),
 })
@@ -81,6 +92,7 @@ export const viewportSchema = z.strictObject({
   locked: z.boolean(),
 })
 
+export type StairLimits = NonNullable<z.infer<typeof projectSchema>['stairLimits']>
 export type ProjectFacts = z.infer<typeof projectSchema>
 export type Sheet = z.infer<typeof sheetSchema>
 export type Viewport = z.infer<typeof viewportSchema>

@@ -101,6 +101,15 @@ export class LevelSpaces {
     return area
   }
 
+  /** The outer outline of the walls around a point; null outside of all. */
+  outlineAround(p: Point): Path | null {
+    this.update()
+    let best: Shape | null = null
+    for (const shape of this.solids.search({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }))
+      if ((!best || shape.area > best.area) && insidePath(shape.path, p)) best = shape
+    return best?.path ?? null
+  }
+
   /** Whether a point lies in a wall, a column or a shut opening. */
   isBuilt(p: Point): boolean {
     this.update()

@@ -4,6 +4,7 @@ import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import type { ToolEntry } from '../tools/catalogue'
 import LengthField from './LengthField.vue'
+import FabricOptions from './FabricOptions.vue'
 import FillingFields from './FillingFields.vue'
 
 /** How the tool in hand works: its ways, the layer it draws on, and what it keeps for the next one. */
@@ -74,6 +75,7 @@ const column = computed(() => desk.columnMaterial ?? materials.value[0]?.value)
       :least="0"
       @set="(mm) => (desk.hatchGap = mm)"
     />
+    <FabricOptions :tool="entry.tool" />
     <v-select
       v-if="entry.tool === 'column'"
       label="Material"

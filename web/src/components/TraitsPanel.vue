@@ -12,10 +12,12 @@ import {
 } from '@lamina/core/edit'
 import { arcOf, edgeLength, normalAngle } from '@lamina/core/geometry'
 import { shapeWord } from '@lamina/core/linework'
+import { isFabric } from './fabricOptions'
 import { kindWord, type Drawing, type ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatLength, parseAngle } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
+import FabricTraits from './FabricTraits.vue'
 import ItemTraits from './ItemTraits.vue'
 import LengthField from './LengthField.vue'
 import OpeningTraits from './OpeningTraits.vue'
@@ -35,6 +37,7 @@ const solver = computed(() => (store.version, store.solver(props.drawing.level))
 
 const wall = computed(() => (one.value?.kind === 'wall' ? one.value : null))
 const opening = computed(() => (one.value?.kind === 'opening' ? one.value : null))
+const fabric = computed(() => (one.value && isFabric(one.value) ? one.value : null))
 const room = computed(() => (one.value?.kind === 'room' ? one.value : null))
 const placement = computed(() => (one.value?.kind === 'placement' ? one.value : null))
 const dimension = computed(() => (one.value?.kind === 'dimension' ? one.value : null))
@@ -191,6 +194,7 @@ function setText(text: string): void {
       </dl>
     </template>
     <OpeningTraits v-else-if="opening" :opening="opening" :solver="solver" />
+    <FabricTraits v-else-if="fabric" :record="fabric" />
     <RoomTraits v-else-if="room" :room="room" :solver="solver" />
     <template v-else-if="placement">
       <v-text-field

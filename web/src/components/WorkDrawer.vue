@@ -19,6 +19,7 @@ import { OWN_ANGLE, STAGES, useDesk, type PanelName, type ToolName } from '../st
 import { useProject } from '../store/project'
 import { TOOLS, toolEntry, type ToolEntry } from '../tools/catalogue'
 import BlockChooser from './BlockChooser.vue'
+import { hasFabricOptions } from './fabricOptions'
 import DrawerEntry from './DrawerEntry.vue'
 import IssuePanel from './IssuePanel.vue'
 import OpeningChooser from './OpeningChooser.vue'
@@ -86,7 +87,7 @@ const changes = TOOLS.filter((entry) => entry.change && entry.under)
 const measure = toolEntry('measure')!
 const onBoard = computed(() => desk.stage !== 'compose' && desk.stage !== 'issue')
 const hasOptions = (entry: ToolEntry): boolean =>
-  is(entry.tool) && (entry.ways !== undefined || entry.layer !== undefined)
+  is(entry.tool) && (entry.ways !== undefined || entry.layer !== undefined || hasFabricOptions(entry.tool))
 const is = (tool: ToolName): boolean => desk.tool === tool
 const toggle = (panel: PanelName): void => void (desk.panel = desk.panel === panel ? null : panel)
 const take = (tool: ToolName): void => props.actions.take(tool)

@@ -16,6 +16,7 @@ import LevelsPanel from '../components/LevelsPanel.vue'
 import MaterialsPanel from '../components/MaterialsPanel.vue'
 import MeasureTag from '../components/MeasureTag.vue'
 import OpeningTypesPanel from '../components/OpeningTypesPanel.vue'
+import StairLimitsPanel from '../components/StairLimitsPanel.vue'
 import TopLine from '../components/TopLine.vue'
 import TraitsPanel from '../components/TraitsPanel.vue'
 import WallTypesPanel from '../components/WallTypesPanel.vue'
@@ -50,6 +51,7 @@ const PANELS = {
   materials: MaterialsPanel,
   lenses: LensesPanel,
   levels: LevelsPanel,
+  'stair-limits': StairLimitsPanel,
 } as const
 
 const drawing = computed<Drawing>(() => (store.version, store.project.need('drawing', props.drawing)))

@@ -6,6 +6,7 @@ import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
 import { FIRST_OPENINGS, STAGES, useDesk } from '../store/desk'
+import { useFabric } from '../store/fabric'
 import { useProject } from '../store/project'
 import { useActions } from '../store/useActions'
 import { toolOfKey } from '../tools/catalogue'
@@ -14,6 +15,7 @@ import { isTyping } from '../surface/useSurface'
 const props = defineProps<{ project: string }>()
 const store = useProject()
 const desk = useDesk()
+const fabric = useFabric()
 const actions = useActions()
 const fault = ref('')
 const ready = computed(() => store.id === props.project && fault.value === '')
@@ -25,6 +27,7 @@ async function load(): Promise<void> {
     desk.wallType = null
     desk.block = null
     desk.openings = FIRST_OPENINGS
+    fabric.begin(store.units.system)
     desk.lens = null
     document.title = `${store.project.facts.name} · Lamina`
   } catch (error) {

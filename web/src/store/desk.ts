@@ -22,6 +22,13 @@ export type ToolName =
   | 'window'
   | 'gap'
   | 'room'
+  | 'stair'
+  | 'ramp'
+  | 'rail'
+  | 'slab'
+  | 'void'
+  | 'roof'
+  | 'overhead'
   | 'separator'
   | 'block'
   | 'line'
@@ -57,7 +64,7 @@ export type ToolName =
   | 'paste'
   | 'reshape'
 
-export type PanelName = 'layers' | 'wall-types' | 'opening-types' | 'materials' | 'levels' | 'lenses'
+export type PanelName = 'layers' | 'wall-types' | 'opening-types' | 'materials' | 'levels' | 'lenses' | 'stair-limits'
 
 /** Directions are held by the project's own angle. */
 export const OWN_ANGLE = -1

@@ -163,6 +163,7 @@ export function useActions() {
     add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))
     add('wall-types', 'Wall types', 'Setting', () => (desk.panel = 'wall-types'))
     add('opening-types', 'Types of doors and windows', 'Setting', () => (desk.panel = 'opening-types'))
+    add('stair-limits', 'Limits for stairs', 'Setting', () => (desk.panel = 'stair-limits'))
     add('lenses', 'Lenses', 'Setting', () => (desk.panel = 'lenses'))
     add('materials', 'Materials', 'Setting', () => (desk.panel = 'materials'))
     add('levels', 'Levels', 'Setting', () => (desk.panel = 'levels'))

@@ -16,13 +16,17 @@ import {
   mdiDoor,
   mdiDoorOpen,
   mdiDotsGrid,
+  mdiDotsHorizontal,
   mdiEllipseOutline,
   mdiEyedropper,
+  mdiFence,
   mdiFlipHorizontal,
   mdiFloorPlan,
   mdiFormatTextVariant,
   mdiHexagonOutline,
+  mdiHomeRoof,
   mdiLandFields,
+  mdiLayersOutline,
   mdiMapMarkerPath,
   mdiPillar,
   mdiRectangleOutline,
@@ -30,8 +34,11 @@ import {
   mdiRotateLeft,
   mdiRoundedCorner,
   mdiScissorsCutting,
+  mdiSelectOff,
   mdiSetSquare,
   mdiShapeOutline,
+  mdiSlopeUphill,
+  mdiStairs,
   mdiStretchToPage,
   mdiTableRow,
   mdiTapeMeasure,
@@ -52,6 +59,7 @@ import { type Way } from './drawing'
 import { RECTANGLE_WAYS } from './rectangle'
 import { ARC_WAYS, CIRCLE_WAYS } from './round'
 import { COLUMN_WAYS } from './moreWalls'
+import { OUTLINE_WAYS, OVERHEAD_WAYS, STAIR_WAYS } from './fabric'
 import { OPENING_WAYS, WINDOW_WAYS } from './opening'
 import { ROOM_WAYS } from './room'
 import { GUIDE_WAYS } from './setOut'
@@ -106,6 +114,42 @@ export const TOOLS: readonly ToolEntry[] = [
     name: 'Move side',
     icon: mdiArrowSplitVertical,
     key: 's',
+  },
+
+  { tool: 'stair', stage: 'walls', under: 'Stairs', name: 'Stair', icon: mdiStairs, ways: STAIR_WAYS },
+  { tool: 'ramp', stage: 'walls', under: 'Stairs', name: 'Ramp', icon: mdiSlopeUphill },
+  { tool: 'rail', stage: 'walls', under: 'Stairs', name: 'Balustrade', icon: mdiFence },
+  {
+    tool: 'slab',
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Slab',
+    icon: mdiLayersOutline,
+    ways: OUTLINE_WAYS,
+  },
+  {
+    tool: 'void',
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Floor void',
+    icon: mdiSelectOff,
+    ways: OUTLINE_WAYS,
+  },
+  {
+    tool: 'roof',
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Roof',
+    icon: mdiHomeRoof,
+    ways: OUTLINE_WAYS,
+  },
+  {
+    tool: 'overhead',
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Overhead',
+    icon: mdiDotsHorizontal,
+    ways: OVERHEAD_WAYS,
   },
 
   { tool: 'door', stage: 'openings', under: 'Put into a wall', name: 'Door', icon: mdiDoor, key: 'd', ways: OPENING_WAYS },

@@ -17,6 +17,16 @@ import {
   trimTool,
   type CornerChoice,
 } from './edges'
+import { useFabric } from '../store/fabric'
+import {
+  overheadTool,
+  railTool,
+  rampTool,
+  roofTool,
+  slabTool,
+  stairTool,
+  voidTool,
+} from './fabric'
 import { hatchTool } from './fill'
 import { leaderTool, noteTool } from './leader'
 import { measureTool } from './measure'
@@ -92,6 +102,20 @@ export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null 
         setWidth: (width) =>
           (desk.openings = { ...desk.openings, [name]: { ...desk.openings[name], width } }),
       })
+    case 'stair':
+      return stairTool(bench, useFabric())
+    case 'ramp':
+      return rampTool(bench, useFabric())
+    case 'rail':
+      return railTool(bench, useFabric())
+    case 'slab':
+      return slabTool(bench, useFabric())
+    case 'void':
+      return voidTool(bench)
+    case 'roof':
+      return roofTool(bench, useFabric())
+    case 'overhead':
+      return overheadTool(bench, useFabric())
     case 'room':
       return roomTool(bench)
     case 'separator':

@@ -1,4 +1,4 @@
-import { addLinework } from '@lamina/core/edit'
+import { addLinework, type MakeId } from '@lamina/core/edit'
 import {
   JOINED_ENDS,
   arcFrom,
@@ -10,10 +10,11 @@ import {
   straight,
   unitAt,
   type Edge,
+  type Path,
   type Point,
 } from '@lamina/core/geometry'
 import { shapeOfPath } from '@lamina/core/linework'
-import type { Shape } from '@lamina/core/records'
+import type { Change, Project, Shape } from '@lamina/core/records'
 import { formatArea, formatBearing, formatLength } from '@lamina/core/units'
 import { polarFields, polarPoint } from './polar'
 import { edgesItem } from './preview'
@@ -22,12 +23,14 @@ import type { Bench, Located, TagField, Tool } from './tool'
 export interface ChainChoice {
   readonly label: string
   readonly layer: string
-  /** Each part is an item of its own, rather than all one polyline. */
-  readonly parts?: boolean
   /** Directions are typed as bearings. */
   readonly bearings?: boolean
   /** The outline is closed and drawn as a revision cloud, with arcs of this length, paper mm. */
   readonly cloudPaperMm?: number
+  /** It always closes, with a last part back to its start. */
+  readonly outline?: boolean
+  /** What is made of the line; left out: a drafted item. */
+  readonly make?: (path: Path, project: Project, makeId: MakeId) => Change
 }
 
 /**
@@ -72,14 +75,12 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
     const made =
       choice.cloudPaperMm && shape.form === 'path' ? { ...shape, cloudPaperMm: choice.cloudPaperMm } : shape
     const change = bench.edit(choice.label, (project, makeId) => {
-      const add = (one: Shape) =>
-        addLinework(
-          project,
-          { drawing: bench.drawing.id, layer: bench.layer(choice.layer), shape: one },
-          makeId,
-        )
-      if (!choice.parts) return add(made)
-      return { put: all.flatMap((edge) => add(shapeOfPath(pathOf([edge], false))).put), drop: [] }
+      if (choice.make) return choice.make(pathOf(all, rings), project, makeId)
+      return addLinework(
+        project,
+        { drawing: bench.drawing.id, layer: bench.layer(choice.layer), shape: made },
+        makeId,
+      )
     })
     if (!change) return
     edges = []
@@ -112,7 +113,7 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
     bench.clearTyped()
     return true
   }
-  const end = (): void => store(choice.cloudPaperMm !== undefined)
+  const end = (): void => store(choice.cloudPaperMm !== undefined || choice.outline === true)
 
   return {
     prompt: () =>

@@ -1,11 +1,13 @@
 import { wallAxis, wallShape } from '@lamina/core/building'
 import { drawDimension, holdAnchor, layNote } from '@lamina/core/annotate'
 import {
+  fabricItems,
   gridLineItems,
   hatchItems,
   lineworkItems,
   openingItems,
   placementItems,
+  stairItems,
 } from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
 import { EditRefused, type MakeId } from '@lamina/core/edit'
@@ -140,6 +142,17 @@ export function recordItems(bench: Bench, record: AnyRecord): readonly DisplayIt
         scale,
         bench.units,
       ).items
+    }
+    case 'stair':
+      return stairItems(project, record, 'leaves', scale, { overhead: true })
+    case 'ramp':
+    case 'rail':
+    case 'slab':
+    case 'void':
+    case 'roof':
+    case 'overhead': {
+      const level = project.find('level', record.level)
+      return level ? fabricItems(project, record, level, scale, { overhead: true }) : []
     }
     case 'separator':
       return [segmentItem(record.a, record.b, 'seen')]

@@ -1,0 +1,24 @@
+import type { Project, StairLimits } from '../records'
+import { INCH_MM } from '../units'
+
+/** What stairs keep to when a project says nothing else, mm. */
+const METRIC: StairLimits = {
+  highestRise: 190,
+  leastGoing: 240,
+  leastSum: 590,
+  mostSum: 650,
+  steepestRamp: 1 / 12,
+}
+const FEET_INCHES: StairLimits = {
+  highestRise: 7.75 * INCH_MM,
+  leastGoing: 10 * INCH_MM,
+  leastSum: 24 * INCH_MM,
+  mostSum: 26 * INCH_MM,
+  steepestRamp: 1 / 12,
+}
+
+/** The limits of a project: its own, or those usual in its units. */
+export const stairLimitsOf = (project: Project): StairLimits => {
+  const { stairLimits, units } = project.facts
+  return stairLimits ?? (units.system === 'metric' ? METRIC : FEET_INCHES)
+}

@@ -1,0 +1,50 @@
+import { FABRIC } from '@lamina/core/edit'
+import type { AnyRecord, RecordOf } from '@lamina/core/records'
+import type { ToolName } from '../store/desk'
+
+export type Fabric = RecordOf<(typeof FABRIC)[number]>
+
+/** Whether a record is a stair, a floor, a roof or something overhead. */
+export const isFabric = (record: AnyRecord): record is Fabric =>
+  (FABRIC as readonly string[]).includes(record.kind)
+
+const WITH_OPTIONS: ReadonlySet<ToolName> = new Set<ToolName>([
+  'stair',
+  'ramp',
+  'rail',
+  'slab',
+  'roof',
+  'overhead',
+])
+
+/** Whether a tool for stairs, floors and roofs keeps facts for the next one. */
+export const hasFabricOptions = (tool: ToolName): boolean => WITH_OPTIONS.has(tool)
+
+export const RAIL_SIDES = [
+  { value: 'none', title: 'None' },
+  { value: 'left', title: 'On its left' },
+  { value: 'right', title: 'On its right' },
+  { value: 'both', title: 'On both sides' },
+]
+export const HANDS = [
+  { value: 'left', title: 'To the left' },
+  { value: 'right', title: 'To the right' },
+]
+export const RAIL_MADE = [
+  { value: 'balusters', title: 'With balusters' },
+  { value: 'glass', title: 'With glass' },
+  { value: 'handrail', title: 'Handrail alone' },
+]
+export const ROOF_FORMS = [
+  { value: 'flat', title: 'Flat' },
+  { value: 'mono', title: 'One slope' },
+  { value: 'double', title: 'Two slopes' },
+  { value: 'hipped', title: 'Hipped' },
+]
+export const OVERHEAD_THINGS = [
+  { value: 'beam', title: 'Beam' },
+  { value: 'roof edge', title: 'Roof edge' },
+  { value: 'rooflight', title: 'Rooflight' },
+  { value: 'bridge', title: 'Bridge' },
+  { value: 'wall cupboard', title: 'Wall cupboard' },
+]

@@ -1,0 +1,349 @@
+import { overheadItems, rampItems, slopeWords, stairItems, stairOf } from '@lamina/core/derive'
+import type { DisplayItem } from '@lamina/core/display'
+import {
+  addOverhead,
+  addRail,
+  addRamp,
+  addRoof,
+  addSlab,
+  addStair,
+  addVoid,
+  type MakeId,
+} from '@lamina/core/edit'
+import {
+  angleOf,
+  distance,
+  flattenPath,
+  offsetFrom,
+  subtract,
+  unitAt,
+  type Path,
+  type Point,
+} from '@lamina/core/geometry'
+import type { Change, Project, Ramp, Stair } from '@lamina/core/records'
+import { spacesOf } from '@lamina/core/rooms'
+import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
+import type { FabricStore } from '../store/fabric'
+import { nextWay, type Way } from './drawing'
+import { chainTool } from './polyline'
+import { foresee } from './preview'
+import { stepTool } from './steps'
+import type { Bench, Located, TagField, Tool } from './tool'
+
+export const STAIR_WAYS: readonly Way[] = [
+  { id: 'straight', name: 'Straight' },
+  { id: 'quarter turn', name: 'Quarter turn, landing' },
+  { id: 'winders', name: 'Quarter turn, winders' },
+  { id: 'half turn', name: 'Half turn' },
+  { id: 'curved', name: 'Curved' },
+]
+export const OUTLINE_WAYS: readonly Way[] = [
+  { id: 'drawn', name: 'An outline drawn' },
+  { id: 'walls', name: 'The outside of the walls' },
+  { id: 'room', name: 'The room pointed to' },
+]
+export const OVERHEAD_WAYS: readonly Way[] = [
+  { id: 'line', name: 'Along a line' },
+  { id: 'drawn', name: 'An outline drawn' },
+]
+
+/** A stair from the middle of its first riser, the way up pointed or typed. */
+export function stairTool(bench: Bench, fabric: FabricStore): Tool {
+  const form = (): Stair['form'] => bench.way('straight') as Stair['form']
+  const facts = (at: Point, turn: number): Omit<Stair, 'id' | 'kind'> => ({
+    ...fabric.next.stair,
+    form: form(),
+    level: bench.drawing.level,
+    width: bench.typed('width') ?? fabric.next.stair.width,
+    going: bench.typed('going') ?? fabric.next.stair.going,
+    at: { x: at.x, y: at.y },
+    turn,
+  })
+  const turnOf = (a: Point, b: Point): number => angleOf(subtract(b, a))
+  return stepTool(bench, {
+    label: 'Stair',
+    walls: true,
+    step(given) {
+      if (given.length === 0)
+        return {
+          ask: 'Point to the middle of the first riser.',
+          keys: 'A: another form · H: turns to the other side',
+        }
+      if (given.length > 1) return null
+      const [a] = given
+      return {
+        ask: 'Point the way up, or type its turn.',
+        keys: 'Tab: width, going · H: turns to the other side · Esc: one step back',
+        fields: (at) => stairFields(bench, fabric, a!, at),
+        point: (at) => wayPoint(bench, a!, at),
+      }
+    },
+    edit: ([a, b], project, makeId) => addStair(project, facts(a!, turnOf(a!, b!)), makeId),
+    done: () => {
+      fabric.next.stair = {
+        ...fabric.next.stair,
+        width: bench.typed('width') ?? fabric.next.stair.width,
+        going: bench.typed('going') ?? fabric.next.stair.going,
+      }
+    },
+    key(letter) {
+      if (letter === 'a') bench.setWay(nextWay(STAIR_WAYS, form()))
+      else if (letter === 'h') {
+        const { hand } = fabric.next.stair
+        fabric.next.stair = { ...fabric.next.stair, hand: hand === 'left' ? 'right' : 'left' }
+      } else return false
+      return true
+    },
+    sketch([a, b]) {
+      if (!a) return []
+      const stair: Stair = { id: 'preview', kind: 'stair', ...facts(a, b ? turnOf(a, b) : 0) }
+      return stairItems(bench.project, stair, 'leaves', bench.scale, { overhead: true })
+    },
+    remark([a, b]) {
+      if (!a) return ''
+      return stairWords(bench, { id: 'preview', kind: 'stair', ...facts(a, b ? turnOf(a, b) : 0) })
+    },
+  })
+}
+
+/** "15 risers of 187 · 2R + G 623", and what lies outside the limits. */
+export function stairWords(bench: Pick<Bench, 'project' | 'units'>, stair: Stair): string {
+  const solved = stairOf(bench.project, stair)
+  if (!solved) return ''
+  const mm = (value: number): string => formatLength(value, bench.units)
+  return [`${solved.risers} risers of ${mm(solved.rise)}`, `2R + G ${mm(solved.sum)}`, ...solved.warnings].join(
+    ' · ',
+  )
+}
+
+/** A point on the way up: in the typed direction, or where the pointer is. */
+function wayPoint(bench: Bench, from: Point, at: Located | null): Point | null {
+  const turn = bench.typed('turn')
+  if (turn !== null) return offsetFrom(from, unitAt(turn), 1000)
+  return at && distance(at.point, from) > 1 ? at.point : null
+}
+
+function stairFields(
+  bench: Bench,
+  fabric: FabricStore,
+  from: Point,
+  at: Located | null,
+): readonly TagField[] {
+  const p = wayPoint(bench, from, at) ?? from
+  const { width, going } = fabric.next.stair
+  return [
+    { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(angleOf(subtract(p, from)), 1) },
+    { key: 'width', label: 'width', kind: 'length', shown: formatLength(width, bench.units) },
+    { key: 'going', label: 'going', kind: 'length', shown: formatLength(going, bench.units) },
+  ]
+}
+
+/** A ramp from the middle of its foot to the middle of its top. */
+export function rampTool(bench: Bench, fabric: FabricStore): Tool {
+  const facts = (a: Point, b: Point): Omit<Ramp, 'id' | 'kind'> => ({
+    ...fabric.next.ramp,
+    level: bench.drawing.level,
+    at: { x: a.x, y: a.y },
+    turn: angleOf(subtract(b, a)),
+    length: Math.hypot(b.x - a.x, b.y - a.y),
+  })
+  return stepTool(bench, {
+    label: 'Ramp',
+    step: (given) =>
+      given.length < 2
+        ? {
+            ask:
+              given.length === 0
+                ? 'Point to the middle of the foot of the ramp.'
+                : 'Point to its top, or type its length.',
+            keys: 'Tab: length and turn',
+            least: 300,
+          }
+        : null,
+    edit: ([a, b], project, makeId) => addRamp(project, facts(a!, b!), makeId),
+    sketch([a, b]) {
+      if (!a || !b || Math.hypot(b.x - a.x, b.y - a.y) < 100) return []
+      return rampItems(bench.project, { id: 'preview', kind: 'ramp', ...facts(a, b) }, 'leaves', bench.scale)
+    },
+    remark: ([a, b]) => (a && b ? slopeWords(facts(a, b)) : ''),
+  })
+}
+
+/** A balustrade or handrail along straight and curved parts. */
+export const railTool = (bench: Bench, fabric: FabricStore): Tool =>
+  chainTool(bench, {
+    label: 'Balustrade',
+    layer: 'layer-stairs',
+    make: (path, project, makeId) =>
+      addRail(project, { ...fabric.next.rail, level: bench.drawing.level, path: asStored(path) }, makeId),
+  })
+
+const asStored = ({ vertices, closed }: Path): { vertices: Path['vertices'][0][]; closed: boolean } => ({
+  vertices: [...vertices],
+  closed,
+})
+
+type MakeOf = (path: Path, project: Project, makeId: MakeId) => Change
+
+/** Something within an outline: drawn, that of the walls around the pointer, or that of a room. */
+function outlineTool(bench: Bench, label: string, layer: string, ways: readonly Way[], make: MakeOf): Tool {
+  const drawn = chainTool(bench, { label, layer, outline: true, make })
+  const pointed = pointedTool(bench, label, make)
+  return byWay(bench, ways, (way) => (way === 'drawn' ? drawn : pointed))
+}
+
+/** A tool that works in the way chosen; A takes the next way. */
+function byWay(bench: Bench, ways: readonly Way[], toolOf: (way: string) => Tool): Tool {
+  const now = (): Tool => toolOf(bench.way(ways[0]!.id))
+  return new Proxy({} as Tool, {
+    get(_, key: keyof Tool) {
+      const tool = now()
+      if (key === 'key')
+        return (letter: string): boolean => {
+          if (tool.key?.(letter)) return true
+          if (letter !== 'a' || tool.last()) return false
+          bench.setWay(nextWay(ways, bench.way(ways[0]!.id)))
+          return true
+        }
+      const value: unknown = tool[key]
+      return typeof value === 'function' ? (value.bind(tool) as unknown) : value
+    },
+  })
+}
+
+function pointedTool(bench: Bench, label: string, make: MakeOf): Tool {
+  const outlineAt = (p: Point): Path | null => {
+    const spaces = spacesOf(bench.project, bench.solver)
+    return bench.way('drawn') === 'walls' ? spaces.outlineAround(p) : (spaces.at(p)?.outer ?? null)
+  }
+  function place(at: Located | null): void {
+    const path = at && outlineAt(at.raw)
+    if (path) bench.edit(label, (project, makeId) => make(path, project, makeId))
+    else bench.warn('No walls close around this place.')
+  }
+  return {
+    free: true,
+    prompt: () => ({
+      text: bench.way('drawn') === 'walls' ? 'Point into the building.' : 'Point into a room.',
+      keys: 'A: another way · Esc: put the tool away',
+    }),
+    fields: () => [],
+    remark(at) {
+      const path = at && outlineAt(at.raw)
+      if (!path) return ''
+      const { refused } = foresee(bench, (project, makeId) => make(path, project, makeId))
+      const points = flattenPath(path, 1)
+      let twice = 0
+      points.forEach((p, i) => {
+        const q = points[(i + 1) % points.length]!
+        twice += p.x * q.y - q.x * p.y
+      })
+      return [formatArea(Math.abs(twice / 2), bench.units), refused].filter(Boolean).join(' · ')
+    },
+    last: () => null,
+    press: place,
+    enter: place,
+    back: () => false,
+    preview(at) {
+      const path = at && outlineAt(at.raw)
+      if (!path) return []
+      const item: DisplayItem = {
+        kind: 'line',
+        pen: 'seen',
+        points: flattenPath(path, 1).flatMap((p) => [p.x, p.y]),
+        closed: true,
+        source: null,
+      }
+      return [item]
+    },
+  }
+}
+
+export const slabTool = (bench: Bench, fabric: FabricStore): Tool =>
+  outlineTool(bench, 'Slab', 'layer-floors', OUTLINE_WAYS, (path, project, makeId) =>
+    addSlab(
+      project,
+      { ...fabric.next.slab, level: bench.drawing.level, outline: asStored(path) },
+      makeId,
+    ),
+  )
+
+export const voidTool = (bench: Bench): Tool =>
+  outlineTool(bench, 'Floor void', 'layer-floors', OUTLINE_WAYS, (path, project, makeId) =>
+    addVoid(project, { level: bench.drawing.level, outline: asStored(path) }, makeId),
+  )
+
+export const roofTool = (bench: Bench, fabric: FabricStore): Tool =>
+  outlineTool(bench, 'Roof', 'layer-roofs', OUTLINE_WAYS, (path, project, makeId) => {
+    const { height } = project.need('level', bench.drawing.level)
+    return addRoof(
+      project,
+      {
+        ...fabric.next.roof,
+        eaves: fabric.next.roof.eaves || height,
+        level: bench.drawing.level,
+        outline: asStored(path),
+        turn: longWay(path),
+      },
+      makeId,
+    )
+  })
+
+/** The way of an outline's longest side: that of the ridge. */
+function longWay({ vertices }: Path): number {
+  let best = 0
+  let turn = 0
+  vertices.forEach((p, i) => {
+    const q = vertices[(i + 1) % vertices.length]!
+    const length = Math.hypot(q.x - p.x, q.y - p.y)
+    if (length > best + 1) {
+      best = length
+      turn = angleOf(subtract(q, p))
+    }
+  })
+  return turn
+}
+
+/** Something overhead: along a line with a width, or within an outline. */
+export function overheadTool(bench: Bench, fabric: FabricStore): Tool {
+  const level = (): string => bench.drawing.level
+  const along = stepTool(bench, {
+    label: 'Overhead',
+    walls: true,
+    step: (given) =>
+      given.length < 2
+        ? {
+            ask: given.length === 0 ? 'Point to where its middle line starts.' : 'Point to where it ends.',
+            keys: 'Tab: length and turn · A: another way',
+          }
+        : null,
+    edit: ([a, b], project, makeId) =>
+      addOverhead(project, { ...fabric.next.overhead, level: level(), shape: line(a!, b!) }, makeId),
+    sketch: ([a, b]) =>
+      a && b && Math.hypot(b.x - a.x, b.y - a.y) > 10
+        ? overheadItems(
+            bench.project,
+            { id: 'preview', kind: 'overhead', ...fabric.next.overhead, level: level(), shape: line(a, b) },
+            bench.scale,
+          )
+        : [],
+  })
+  const line = (a: Point, b: Point) => ({
+    by: 'line' as const,
+    a: { x: a.x, y: a.y },
+    b: { x: b.x, y: b.y },
+    width: fabric.next.overheadWidth,
+  })
+  const drawn = chainTool(bench, {
+    label: 'Overhead',
+    layer: 'layer-overhead',
+    outline: true,
+    make: (path, project, makeId) =>
+      addOverhead(
+        project,
+        { ...fabric.next.overhead, level: level(), shape: { by: 'outline', outline: asStored(path) } },
+        makeId,
+      ),
+  })
+  return byWay(bench, OVERHEAD_WAYS, (way) => (way === 'line' ? along : drawn))
+}
