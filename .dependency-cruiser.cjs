@@ -6,6 +6,7 @@ const order = [
   'records',
   'library',
   'linework',
+  'blocks',
   'building',
   'rooms',
   'stairs',

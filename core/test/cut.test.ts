@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
-import { PLAIN_LOOK, boundingField, draftField, hatchOutlines, planItems } from '../src/derive'
+import { PLAIN_LOOK, boundingField, draftField, hatchOutlines, openGroup, planItems } from '../src/derive'
 import {
+  eachItem,
   PATTERNS,
   patternLines,
   patternSize,
@@ -261,7 +262,10 @@ describe('things on layers', () => {
       layer,
     })
     project.apply({ put: [{ ...project.need('layer', layer), ...facts }], drop: [] })
-    return plan(project, new LevelSolver(project, LEVEL)).filter((item) => item.source === 'table')
+    const items = eachItem(plan(project, new LevelSolver(project, LEVEL)))
+    return [...items].flatMap((item) =>
+      item.kind === 'group' && item.source === 'table' ? openGroup(item) : [],
+    )
   }
   const pens = (items: readonly DisplayItem[]): string[] => [
     ...new Set(items.flatMap((item) => ('pen' in item ? [`${penOf(item.pen).widthMm}`] : []))),

@@ -1,9 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { LevelSolver, typeThickness, type SolvedWall } from '../src/building'
 import { PLAIN_LOOK, openingItems, placementItems, planItems } from '../src/derive'
-import { extentOf, itemExtent, penOf, type ArcItem, type DisplayItem, type LineItem } from '../src/display'
+import {
+  eachItem,
+  extentOf,
+  itemExtent,
+  penOf,
+  type ArcItem,
+  type DisplayItem,
+  type LineItem,
+} from '../src/display'
 import {
   STANDARD_BLOCKS,
+  standardBlocks,
   STANDARD_MATERIALS,
   METRIC_WALL_TYPES,
   FEET_INCHES_WALL_TYPES,
@@ -159,25 +168,34 @@ describe('a plan', () => {
     expect(cut.every((line) => line.closed)).toBe(true)
   })
   it('leaves furniture and swings out when asked', () => {
-    expect(plan({ furniture: false }).some((item) => item.source === 'table')).toBe(false)
-    expect(plan({}).some((item) => item.source === 'table')).toBe(true)
+    const hasTable = (look: Partial<typeof PLAIN_LOOK>): boolean =>
+      [...eachItem(plan(look))].some((item) => item.source === 'table')
+    expect(hasTable({ furniture: false })).toBe(false)
+    expect(hasTable({})).toBe(true)
     expect(plan({ swings: false }).some((item) => item.kind === 'arc')).toBe(false)
   })
 })
 
 describe('what is shipped', () => {
-  it.each(STANDARD_BLOCKS.map((block) => [block.name, block] as const))(
-    '%s is as large as it says',
-    (_name, block) => {
+  it.each(['metric', 'feet-inches'] as const)('blocks are as large as they say: %s', (system) => {
+    const blocks = standardBlocks(system)
+    expect(blocks.length).toBeGreaterThanOrEqual(90)
+    expect(new Set(blocks.map(({ id }) => id)).size).toBe(blocks.length)
+    expect(new Set(blocks.map(({ name }) => name)).size).toBe(blocks.length)
+    expect(blocks.filter(({ front }) => front).length).toBeGreaterThanOrEqual(15)
+    for (const block of blocks) {
       expect(recordSchema.safeParse(block).success).toBe(true)
-      const box = extentOf(placementItems({ id: 'p', at: { x: 0, y: 0 }, turn: 0, mirrored: false }, block))
-      // Handles and feet may stand out a little.
-      expect(box.maxX - box.minX).toBeLessThanOrEqual(block.width * 1.06)
-      expect(box.maxX - box.minX).toBeGreaterThan(block.width * 0.9)
-      expect(box.maxY - box.minY).toBeLessThanOrEqual(block.depth * 1.15)
-      expect(box.maxY - box.minY).toBeGreaterThan(block.depth * 0.9)
-    },
-  )
+      const items = placementItems({ id: 'p', at: { x: 0, y: 0 }, turn: 0, mirrored: false }, block)
+      const box = extentOf(items.filter((item) => item.kind !== 'text'))
+      expect(box.maxX - box.minX, block.name).toBeCloseTo(block.width, -0.5)
+      expect(box.maxY - box.minY, block.name).toBeCloseTo(block.depth, -0.5)
+      // What stands against walls has its back at its base point, or a little before it.
+      if (block.atWall) expect(box.maxY, block.name).toBeLessThanOrEqual(0.01)
+      const named = / (\d{3,4}) × (\d{3,4})$/.exec(block.name)
+      if (named)
+        expect([block.width, block.depth].map(Math.round)).toEqual([Number(named[1]), Number(named[2])])
+    }
+  })
   it('wall types are made of shipped materials, and as thick as their names say', () => {
     const materials = new Set(STANDARD_MATERIALS.map((material) => material.id))
     for (const type of [...METRIC_WALL_TYPES, ...FEET_INCHES_WALL_TYPES]) {

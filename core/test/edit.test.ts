@@ -67,7 +67,10 @@ describe('a new project', () => {
     project.apply(made.change)
     expect(project.facts.name).toBe('House')
     expect(project.need('drawing', made.drawing).readingScale).toBe(50)
-    expect(project.all('block').length).toBeGreaterThanOrEqual(6)
+    expect(project.all('openingType').length).toBeGreaterThanOrEqual(20)
+    expect(project.all('lens').length).toBeGreaterThanOrEqual(4)
+    // Blocks come with their first placement.
+    expect(project.all('block')).toEqual([])
     const second = addLevel(project, { name: 'Upper', height: 2500 }, makeId)
     project.check(second.change)
     project.apply(second.change)

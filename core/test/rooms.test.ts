@@ -132,7 +132,9 @@ describe('spaces that follow', () => {
   const summary = (project: Project, solver: LevelSolver): string[] =>
     spacesOf(project, solver)
       .all()
-      .map((space) => `${Math.round(space.area / 100)} ${Math.round(space.perimeter)} ${space.islands.length}`)
+      .map(
+        (space) => `${Math.round(space.area / 100)} ${Math.round(space.perimeter)} ${space.islands.length}`,
+      )
       .sort()
   it('come to the same as those worked out anew', () => {
     fc.assert(
@@ -140,7 +142,11 @@ describe('spaces that follow', () => {
         const project = projectWith(...box())
         const solver = solved(project)
         spacesOf(project, solver).all()
-        for (const { which, line: [x1, y1, x2, y2], as } of changes) {
+        for (const {
+          which,
+          line: [x1, y1, x2, y2],
+          as,
+        } of changes) {
           const id = `x${which}`
           const there = project.get(id)
           if (as === 'gone' || (there && there.kind !== as && there.kind !== 'opening')) {

@@ -23,6 +23,7 @@ export const router = createRouter({
           component: () => import('./pages/SheetPage.vue'),
           props: true,
         },
+        { path: 'library', name: 'library', component: () => import('./pages/LibraryPage.vue') },
         {
           path: 'schedule/:schedule',
           name: 'schedule',

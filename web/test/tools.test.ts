@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { ReferenceSide } from '@lamina/core/records'
-import { blockTool } from '../src/tools/block'
+import { STANDARD_BLOCKS } from '@lamina/core/library'
+import { blockTool, type BlockChoice } from '../src/tools/block'
 import { dimensionTool } from '../src/tools/dimension'
 import { leaderTool, noteTool } from '../src/tools/leader'
 import { measureTool } from '../src/tools/measure'
@@ -19,6 +20,17 @@ function walls(bench: TestBench, type = 'wall-type-block-140') {
     setReference: (next) => (side = next),
   })
   return { tool, side: () => side }
+}
+/** A block of the library in its own size. */
+function blockChoice(id: string): BlockChoice {
+  let size: { width: number | null; depth: number | null } = { width: null, depth: null }
+  return {
+    block: () => STANDARD_BLOCKS.find((block) => block.id === id),
+    size: () => size,
+    setSize: (now) => (size = now),
+    parameters: () => ({}),
+    placed: () => undefined,
+  }
 }
 const round = (n: number): number => Math.round(n * 1e6) / 1e6 + 0
 
@@ -83,7 +95,9 @@ describe('the opening tools', () => {
     const tool = openingTool(bench, {
       fit,
       type: () => nextType(bench.project, null, fit),
-      width: () => width, setWidth: (mm) => (width = mm) })
+      width: () => width,
+      setWidth: (mm) => (width = mm),
+    })
     return { bench, tool, width: () => width }
   }
   it('measure from the nearer inner corner', () => {
@@ -150,7 +164,7 @@ describe('the opening tools', () => {
 describe('the block tool', () => {
   it('places one after the other with its last turn', () => {
     const bench = new TestBench()
-    const tool = blockTool(bench, () => bench.project.find('block', 'block-table'))
+    const tool = blockTool(bench, blockChoice('block-table'))
     bench.type('turn', '30')
     tool.press(pointer(1000, 1000))
     tool.press(pointer(3000, 1000))
@@ -164,7 +178,7 @@ describe('the block tool', () => {
   })
   it('asks for a block when none is chosen', () => {
     const bench = new TestBench()
-    blockTool(bench, () => undefined).press(pointer(0, 0))
+    blockTool(bench, blockChoice('none')).press(pointer(0, 0))
     expect(bench.refused).toEqual(['Choose a block in the drawer first.'])
   })
 })
@@ -276,7 +290,7 @@ describe('moving', () => {
   })
   it('what is selected, from a point by a typed length and turn', () => {
     const bench = new TestBench()
-    blockTool(bench, () => bench.project.find('block', 'block-chair')).press(pointer(1000, 1000))
+    blockTool(bench, blockChoice('block-chair')).press(pointer(1000, 1000))
     bench.select([bench.all('placement')[0]!.id])
     const tool = moveTool(bench)
     tool.press(pointer(0, 0))
@@ -290,7 +304,7 @@ describe('moving', () => {
   })
   it('says so when nothing would move', () => {
     const bench = new TestBench()
-    blockTool(bench, () => bench.project.find('block', 'block-chair')).press(pointer(1000, 1000))
+    blockTool(bench, blockChoice('block-chair')).press(pointer(1000, 1000))
     bench.select([bench.all('placement')[0]!.id])
     const tool = moveTool(bench)
     tool.press(pointer(0, 0))

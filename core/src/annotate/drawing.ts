@@ -1,7 +1,7 @@
 import RBush from 'rbush'
 import { atWall, wallDirection, type LevelSolver } from '../building'
 import { draftField, isDrawn, onLayer, planItems, type PlanLook } from '../derive'
-import { itemExtent, type DisplayItem, type DisplayList } from '../display'
+import { eachItem, itemExtent, type DisplayItem, type DisplayList } from '../display'
 import { boxOf, type Box } from '../geometry'
 import type { Drawing, Project } from '../records'
 import { roomsOf } from '../rooms'
@@ -30,6 +30,7 @@ export function annotationItems(
     else if (record.kind === 'leader') lay(layLeader(record, ground, scale).items)
     else if (record.kind === 'note') lay(layNote(record, scale))
   }
+  if (drawing.view === 'block') return items
   if (look.marks) items.push(...openingMarks(project, solver, look))
   if (look.roomTags) items.push(...roomTags(project, drawing, solver, look, [...plan, ...items]))
   return items
@@ -98,7 +99,7 @@ function roomTags(
 /** Boxes around what tags keep clear of: doors, blocks and lettering. */
 function obstaclesOf(project: Project, drawn: DisplayList): Box[] {
   const boxes: Box[] = []
-  for (const item of drawn) {
+  for (const item of eachItem(drawn)) {
     if (item.kind === 'text') boxes.push(itemExtent(item))
     else if (item.source && isObstacle(project, item.source)) boxes.push(itemExtent(item))
   }

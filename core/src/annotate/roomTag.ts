@@ -96,8 +96,7 @@ function freePlace(
     maxX: x + half.x,
     maxY: y + half.y,
   })
-  const covered = (box: Box): number =>
-    obstacles.reduce((sum, each) => sum + overlap(each, box), 0)
+  const covered = (box: Box): number => obstacles.reduce((sum, each) => sum + overlap(each, box), 0)
   const middle = innerPoint(space)
   const candidates: Point[] = [seed, middle]
   for (let i = 0; i <= STEPS; i++)
@@ -185,4 +184,3 @@ export function markItems(
     ),
   ]
 }
-

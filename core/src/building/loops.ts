@@ -237,12 +237,7 @@ export function addBoundary(
 }
 
 /** Adds a boundary to the chain of what bounds rooms, if one side of it is empty. */
-export function addClosed(
-  boundary: Boundary,
-  field: CornerField,
-  chain: LoopChain,
-  made: HalfEdge[],
-): void {
+export function addClosed(boundary: Boundary, field: CornerField, chain: LoopChain, made: HalfEdge[]): void {
   const { left, right } = boundary
   if (left > -1 === right > -1) return
   const from = field.at(boundary.x1, boundary.y1)

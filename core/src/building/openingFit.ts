@@ -65,12 +65,7 @@ export function fitOpenings(
 const BEYOND = 2e7
 
 /** Where the corner runs that an opening goes round; null when it goes round none, or none is there. */
-function mitreOf(
-  shape: WallShape,
-  start: EndCut,
-  end: EndCut,
-  { round }: Opening,
-): OpeningFit['mitre'] {
+function mitreOf(shape: WallShape, start: EndCut, end: EndCut, { round }: Opening): OpeningFit['mitre'] {
   if (!round || shape.arc) return null
   const cut = round === 'start' ? start : end
   if (cut.how !== 'corner') return null

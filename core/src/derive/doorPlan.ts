@@ -74,7 +74,10 @@ function jambs(ground: OpeningGround, lining: Lining, make: OpeningMake): Displa
   const { width, low, high, from, to } = lining
   const items: DisplayItem[] = []
   if (make.form !== 'cased' || make.lined)
-    items.push(ground.box('seen', from - width, from, low, high), ground.box('seen', to, to + width, low, high))
+    items.push(
+      ground.box('seen', from - width, from, low, high),
+      ground.box('seen', to, to + width, low, high),
+    )
   if (make.form === 'cased') {
     const [a, b] = [ground.low, ground.high]
     items.push(
@@ -143,7 +146,8 @@ function slidingItems(
       const start = from + i * (each - over)
       const track = i % 2 === 0 ? middle : middle - make.leaf
       panel(start, start + each, track, track + make.leaf)
-      if (look.detailed) items.push(ground.run('light', track + make.leaf / 2, start + over, start + each - over))
+      if (look.detailed)
+        items.push(ground.run('light', track + make.leaf / 2, start + over, start + each - over))
     }
     return items
   }
@@ -255,7 +259,13 @@ function overItems(
   const face = opening.side === 'left' ? ground.high : ground.low
   const far = face + (opening.side === 'left' ? 1 : -1) * (opening.head - opening.sill)
   items.push(
-    ground.dashed(false, ground.at(from, face), ground.at(from, far), ground.at(to, far), ground.at(to, face)),
+    ground.dashed(
+      false,
+      ground.at(from, face),
+      ground.at(from, far),
+      ground.at(to, far),
+      ground.at(to, face),
+    ),
   )
   return items
 }

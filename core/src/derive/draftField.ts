@@ -114,8 +114,15 @@ export class DraftField {
     for (const id of project.dependents(drawing.level)) {
       const record = project.get(id)
       if (record?.kind !== 'placement' || !reached(record)) continue
+      if (record.drawing === undefined ? drawing.view !== 'plan' : record.drawing !== drawing.id) continue
       const block = project.need('block', record.block)
-      see(id, [record, block], () => blockEntries(id, placementItems(record, block), record.at))
+      see(id, [record, block], () =>
+        blockEntries(
+          id,
+          placementItems(record, block, (inner) => project.find('block', inner)),
+          record.at,
+        ),
+      )
     }
     for (const { column, boundaries } of shown.columns())
       if (reached(column)) see(column.id, [column, boundaries], () => columnEntries(column, boundaries))

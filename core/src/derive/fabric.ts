@@ -48,7 +48,8 @@ export function railItems(project: Project, rail: Rail, scale: number): DisplayI
   const size = rail.made === 'glass' ? 40 : 16
   for (let i = 0; i <= (rail.path.closed ? count - 1 : count); i++) {
     const { point, direction } = atDistance(rail.path, (length * i) / count)
-    const corner = (x: number, y: number): Point => offsetFrom(point, direction, (x * size) / 2, (y * size) / 2)
+    const corner = (x: number, y: number): Point =>
+      offsetFrom(point, direction, (x * size) / 2, (y * size) / 2)
     items.push({
       kind: 'line',
       pen: 'light',
@@ -78,7 +79,12 @@ export function voidItems(project: Project, hole: FloorVoid, scale: number): Dis
 }
 
 /** A roof from below, its eaves dashed, or from above with its folds. */
-export function roofItems(project: Project, roof: Roof, from: 'below' | 'above', scale: number): DisplayItem[] {
+export function roofItems(
+  project: Project,
+  roof: Roof,
+  from: 'below' | 'above',
+  scale: number,
+): DisplayItem[] {
   const { pen } = inkOf(project, roof)
   const solved = solveRoof(roof)
   const outline = (points: readonly Point[], dashes: readonly number[]): DisplayItem =>

@@ -65,12 +65,10 @@ export function openingElevation({
     const [ux, uy] = [dx / length, dy / length]
     const tip = { x: x + dx / 2, y: y + dy / 2 }
     line('light', { x: x - dx / 2, y: y - dy / 2 }, tip)
-    line(
-      'light',
-      { x: tip.x - ux * head - uy * head * 0.5, y: tip.y - uy * head + ux * head * 0.5 },
-      tip,
-      { x: tip.x - ux * head + uy * head * 0.5, y: tip.y - uy * head - ux * head * 0.5 },
-    )
+    line('light', { x: tip.x - ux * head - uy * head * 0.5, y: tip.y - uy * head + ux * head * 0.5 }, tip, {
+      x: tip.x - ux * head + uy * head * 0.5,
+      y: tip.y - uy * head - ux * head * 0.5,
+    })
   }
   box('seen', 0, 0, width, height)
   if (make.form === 'cased' && !make.lined) return items

@@ -72,14 +72,7 @@ export class OpeningGround {
   }
 
   box(pen: PenName, from: number, to: number, low: number, high: number): DisplayItem {
-    return this.line(
-      pen,
-      true,
-      this.at(from, low),
-      this.at(to, low),
-      this.at(to, high),
-      this.at(from, high),
-    )
+    return this.line(pen, true, this.at(from, low), this.at(to, low), this.at(to, high), this.at(from, high))
   }
 }
 

@@ -1,38 +1,242 @@
-import type { DisplayItem } from '../display'
-import { applyTo, mirrors, placing, turnOf } from '../geometry'
+import { partsOf, placedParts, type BlockPart, type BlockSource, type BlockUse } from '../blocks'
+import {
+  patternsAtOnce,
+  penFrom,
+  strokeItem,
+  textItem,
+  type AnyPen,
+  type DisplayItem,
+  type GroupItem,
+} from '../display'
+import {
+  applyTo,
+  flattenPath,
+  isStraight,
+  arcOf,
+  edgesOf,
+  mirrors,
+  placing,
+  turnOf,
+  unitAt,
+  offsetFrom,
+  type Affine,
+  type Path,
+} from '../geometry'
 import type { Block, Placement } from '../records'
+import { layingOf } from './hatch'
 
-/** A placed block in real mm. */
-export function placementItems(
-  placement: Pick<Placement, 'id' | 'at' | 'turn' | 'mirrored'>,
-  block: Block,
-): DisplayItem[] {
-  const map = placing(placement.at, placement.turn, placement.mirrored)
-  const source = placement.id
+/** Fine lines of fillings, as hatches have them. */
+const FILLING_PEN = penFrom(0.13, 0.35)
+
+/** The lines and fills of parts, in their own axes; lettering is left to `partTexts`. */
+export function partItems(parts: readonly BlockPart[], scale: number, source: string | null): DisplayItem[] {
   const items: DisplayItem[] = []
-  for (const item of block.items) {
-    const pen = item.light ? 'light' : 'seen'
-    if (item.shape === 'arc') {
-      const centre = applyTo(map, item.centre)
-      const from = mirrors(map) ? Math.PI - item.from - item.sweep + placement.turn : item.from + turnOf(map)
-      items.push({
-        kind: 'arc',
-        pen,
-        x: centre.x,
-        y: centre.y,
-        radius: item.radius,
-        from,
-        sweep: item.sweep,
-        source,
-      })
+  for (const part of parts) {
+    if (part.is === 'text') continue
+    if (part.is === 'hatch') {
+      const loops = part.outlines.map((path) => ({ points: flattenPath(path, 0.01 * scale) }))
+      const { filling } = part
+      if (filling.with === 'tone')
+        items.push({
+          kind: 'fill',
+          tone: filling.tone,
+          loops: loops.map(({ points }) => points.flatMap(({ x, y }) => [x, y])),
+          source,
+        })
+      else {
+        const points = patternsAtOnce('block', {
+          pattern: filling.pattern,
+          loops,
+          scale,
+          laying: layingOf(filling),
+        })
+        if (points) items.push({ kind: 'segments', pen: FILLING_PEN, points, source })
+      }
       continue
     }
-    const points = item.points.flatMap((p) => {
-      const q = applyTo(map, p)
-      return [q.x, q.y]
-    })
-    if (item.filled) items.push({ kind: 'fill', tone: 1, loops: [points], source })
-    items.push({ kind: 'line', pen, points, closed: item.closed, source })
+    const { path, look } = part
+    if (path.vertices.length < 2) continue
+    if (look.filled && path.closed)
+      items.push({
+        kind: 'fill',
+        tone: 1,
+        loops: [flattenPath(path, 2).flatMap(({ x, y }) => [x, y])],
+        source,
+      })
+    const pen: AnyPen =
+      look.penMm !== undefined || look.tone !== undefined
+        ? penFrom(look.penMm ?? 0.25, look.tone ?? 0)
+        : look.light
+          ? 'light'
+          : 'seen'
+    items.push(
+      look.dashesPaperMm && look.dashesPaperMm.length > 0
+        ? strokeItem(path, pen, look.dashesPaperMm, scale, source)
+        : plainItem(path, pen, source),
+    )
   }
   return items
+}
+
+/** A path without dashes in the plainest kind of item: lines, one arc, or a path. */
+function plainItem(path: Path, pen: AnyPen, source: string | null): DisplayItem {
+  const edges = edgesOf(path)
+  if (edges.every(isStraight))
+    return {
+      kind: 'line',
+      pen,
+      points: path.vertices.flatMap(({ x, y }) => [x, y]),
+      closed: path.closed,
+      source,
+    }
+  const [first, second] = edges
+  const halves = edges.length === 2 && path.closed && Math.abs(Math.abs(first!.sweep) - Math.PI) < 1e-9
+  if (edges.length === 1 || (halves && Math.abs(second!.sweep - first!.sweep) < 1e-9)) {
+    const { centre, radius, from, sweep } = arcOf(first!)
+    const whole = halves ? 2 * Math.PI : Math.abs(sweep)
+    return {
+      kind: 'arc',
+      pen,
+      x: centre.x,
+      y: centre.y,
+      radius,
+      from: sweep > 0 ? from : from + sweep,
+      sweep: whole,
+      source,
+    }
+  }
+  return {
+    kind: 'path',
+    pen,
+    vertices: path.vertices.flatMap(({ x, y, sweep }) => [x, y, sweep]),
+    closed: path.closed,
+    source,
+  }
+}
+
+/** The lettering of parts, where it stands on the drawing: upright, at its paper size. */
+function textItems(parts: readonly BlockPart[], scale: number, source: string | null): DisplayItem[] {
+  return parts.flatMap((part) => {
+    if (part.is !== 'text') return []
+    const height = part.heightPaperMm * scale
+    const u = unitAt(part.turn)
+    return part.text.split('\n').map((text, i) =>
+      textItem(text, offsetFrom(part.at, u, 0, -i * height * 1.75), {
+        height,
+        turn: part.turn,
+        align: part.align,
+        source,
+      }),
+    )
+  })
+}
+
+/** A placed block in real mm, each line where it stands. */
+export function placementItems(
+  placement: Pick<Placement, 'id' | 'at' | 'turn' | 'mirrored'> & BlockUse,
+  block: Block,
+  source: BlockSource = () => undefined,
+  scale = 50,
+): DisplayItem[] {
+  const parts = placedParts(placement, block, source)
+  return [...partItems(parts, scale, placement.id), ...textItems(parts, scale, placement.id)]
+}
+
+interface Content {
+  /** The blocks it was made of: the same again needs no work. */
+  readonly from: readonly (Block | undefined)[]
+  readonly scale: number
+  readonly items: readonly DisplayItem[]
+  readonly lettered: boolean
+}
+const contents = new WeakMap<Block, Map<string, Content>>()
+/** So many uses of one block are kept. */
+const MOST_USES = 200
+
+/** A block's lines in its own axes, made once for all that are placed alike. */
+export function blockContent(block: Block, use: BlockUse, source: BlockSource, scale: number): Content {
+  let uses = contents.get(block)
+  if (!uses) contents.set(block, (uses = new Map()))
+  const plain = use.size === undefined && use.parameters === undefined && use.values === undefined
+  const key = plain ? '' : JSON.stringify([use.size, use.parameters])
+  const before = uses.get(key)
+  if (
+    before &&
+    before.scale === scale &&
+    before.from.every((each) => each === undefined || source(each.id) === each)
+  )
+    return before
+  const from: (Block | undefined)[] = []
+  const parts = partsOf(block, use, (id) => {
+    const found = source(id)
+    from.push(found)
+    return found
+  })
+  const made: Content = {
+    from,
+    scale,
+    items: partItems(parts, scale, null),
+    lettered: parts.some((part) => part.is === 'text'),
+  }
+  if (uses.size >= MOST_USES) uses.clear()
+  uses.set(key, made)
+  return made
+}
+
+/** A placed block as one group of the lines it shares with others like it, and its own lettering. */
+export function placedGroup(
+  placement: Placement,
+  content: Content,
+  items: readonly DisplayItem[],
+  block: Block,
+  source: BlockSource,
+): DisplayItem[] {
+  const map = placing(placement.at, placement.turn, placement.mirrored)
+  const group: GroupItem = { kind: 'group', map, clip: null, items, source: placement.id }
+  if (!content.lettered) return [group]
+  const parts = placedParts(placement, block, source)
+  return [group, ...textItems(parts, content.scale, placement.id)]
+}
+
+/** The items of a group where they stand, each with the group's source; groups within are opened out. */
+export function openGroup(group: GroupItem, outer?: Affine): DisplayItem[] {
+  const map = outer ?? group.map
+  return group.items.flatMap((item): DisplayItem[] => {
+    const source = group.source
+    const points = (list: readonly number[]): number[] => {
+      const out: number[] = []
+      for (let i = 0; i + 1 < list.length; i += 2) {
+        const p = applyTo(map, { x: list[i]!, y: list[i + 1]! })
+        out.push(p.x, p.y)
+      }
+      return out
+    }
+    switch (item.kind) {
+      case 'line':
+      case 'segments':
+        return [{ ...item, points: points(item.points), source }]
+      case 'arc': {
+        const centre = applyTo(map, item)
+        const from = mirrors(map) ? Math.PI - item.from - item.sweep + turnOf(map) : item.from + turnOf(map)
+        return [{ ...item, x: centre.x, y: centre.y, from, source }]
+      }
+      case 'path': {
+        const vertices: number[] = []
+        const sense = mirrors(map) ? -1 : 1
+        for (let i = 0; i + 2 < item.vertices.length; i += 3) {
+          const p = applyTo(map, { x: item.vertices[i]!, y: item.vertices[i + 1]! })
+          vertices.push(p.x, p.y, sense * item.vertices[i + 2]!)
+        }
+        return [{ ...item, vertices, source }]
+      }
+      case 'fill':
+        return [{ ...item, loops: item.loops.map(points), source }]
+      case 'disc': {
+        const centre = applyTo(map, item)
+        return [{ ...item, x: centre.x, y: centre.y, source }]
+      }
+      default:
+        return []
+    }
+  })
 }

@@ -1,7 +1,7 @@
 import type { LevelSolver } from '../building'
 import type { DisplayItem } from '../display'
 import { layerOf, openingTypeOf } from '../library'
-import type { AnyRecord, Drawing, Level, Placement, Project } from '../records'
+import type { AnyRecord, Block, Drawing, Id, Level, Placement, Project } from '../records'
 import { cutItems } from './cut'
 import { boundingField } from './draftField'
 import { fabricItems } from './fabric'
@@ -10,7 +10,8 @@ import { hatchItems, hatchOutlines } from './hatch'
 import type { PlanLook } from './look'
 import { onLayer } from './onLayer'
 import { openingItems } from './opening'
-import { placementItems } from './placement'
+import { KeptItems } from './kept'
+import { blockContent, placedGroup } from './placement'
 
 /** Whether a record is drawn: its layer is shown, and prints if this is for paper. */
 export function isDrawn(project: Project, record: AnyRecord, printing: boolean): boolean {
@@ -35,6 +36,8 @@ export function planItems(
   look: PlanLook,
 ): DisplayItem[] {
   const drafted = draftedItems(project, drawing, solver, look)
+  if (drawing.view === 'block')
+    return [...drafted.behind, ...drafted.hatches, ...drafted.placements, ...drafted.lines, ...drafted.front]
   const items: DisplayItem[] = [
     ...drafted.behind,
     ...drafted.hatches,
@@ -143,26 +146,87 @@ function draftedItems(project: Project, drawing: Drawing, solver: LevelSolver, l
     }
   }
   if (look.furniture) {
-    for (const placement of project.all('placement')) {
-      if (placement.level !== drawing.level || !isDrawn(project, placement, look.printing)) continue
-      add(
-        placement.order,
-        out.placements,
-        onLayer(project, placement, placedItems(project, placement), look.scale),
-      )
+    const placements = project.all('placement')
+    for (const placement of placements) {
+      if (depthOf(placement.order) === 'usual' || !standsIn(drawing, placement)) continue
+      if (isDrawn(project, placement, look.printing))
+        moved.push({ order: placement.order!, items: placedItems(project, placement, look.scale) })
     }
+    out.placements.push(...keptPlacements(project, drawing, look, solver, placements))
   }
   moved.sort((p, q) => p.order - q.order)
   for (const { order, items } of moved) (order < 0 ? out.behind : out.front).push(...items)
   return out
 }
 
-const placed = new WeakMap<Placement, { block: unknown; items: readonly DisplayItem[] }>()
-function placedItems(project: Project, placement: Placement): readonly DisplayItem[] {
+/** Whether a placed block is drawn in a drawing: in every plan of its level, or in one drawing alone. */
+const standsIn = (drawing: Drawing, placement: Placement): boolean =>
+  placement.drawing === undefined
+    ? drawing.view === 'plan' && placement.level === drawing.level
+    : placement.drawing === drawing.id
+
+function placedItems(project: Project, placement: Placement, scale: number): readonly DisplayItem[] {
   const block = project.need('block', placement.block)
-  const before = placed.get(placement)
-  if (before?.block === block) return before.items
-  const items = placementItems(placement, block)
-  placed.set(placement, { block, items })
-  return items
+  const source = (id: Id): Block | undefined => project.find('block', id)
+  const content = blockContent(block, placement, source, scale)
+  return placedGroup(placement, content, onLayer(project, placement, content.items, scale), block, source)
 }
+
+const keptOf = new WeakMap<LevelSolver, Map<string, KeptItems<Placement>>>()
+
+/** The placed blocks of a drawing that lie at their usual depth, in chunks kept with the solver of the level. */
+function keptPlacements(
+  project: Project,
+  drawing: Drawing,
+  look: PlanLook,
+  solver: LevelSolver,
+  placements: readonly Placement[],
+): DisplayItem[] {
+  let mine = keptOf.get(solver)
+  if (!mine) keptOf.set(solver, (mine = new Map()))
+  const key = `${drawing.id} ${look.scale} ${look.printing}`
+  let kept = mine.get(key)
+  if (!kept) {
+    if (mine.size >= MOST_KEPT) mine.clear()
+    mine.set(key, (kept = new KeptItems()))
+  }
+  const env = [
+    drawing.level,
+    blockEpoch(project, solver),
+    ...project.all('layer'),
+    ...project.all('lineType'),
+  ]
+  return kept.update(placements, env, (placement) =>
+    depthOf(placement.order) === 'usual' &&
+    standsIn(drawing, placement) &&
+    isDrawn(project, placement, look.printing)
+      ? placedItems(project, placement, look.scale)
+      : null,
+  )
+}
+
+interface Epoch {
+  blocks: ReadonlyMap<Id, Block>
+  count: number
+}
+const epochs = new WeakMap<LevelSolver, Epoch>()
+
+/** A number that rises when a block was changed or removed; one that is new changes nothing that is drawn. */
+function blockEpoch(project: Project, solver: LevelSolver): number {
+  const now = new Map(project.all('block').map((block) => [block.id, block]))
+  const before = epochs.get(solver)
+  if (!before) {
+    epochs.set(solver, { blocks: now, count: 0 })
+    return 0
+  }
+  for (const [id, block] of before.blocks)
+    if (now.get(id) !== block) {
+      before.count++
+      break
+    }
+  before.blocks = now
+  return before.count
+}
+
+/** So many looks at placed blocks are kept for a level: boards, thumbnails, viewports. */
+const MOST_KEPT = 12

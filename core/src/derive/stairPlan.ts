@@ -169,7 +169,10 @@ function arrowItems(
   const end = brk ? Math.max(0.5, brk.position - brk.reach - 0.35) : count - 0.3
   const [from, to] = on === 'leaves' ? [0.3, end] : [count - 0.3, 0.4]
   const steps = Math.max(2, Math.ceil(Math.abs(to - from) * 2))
-  const points = Array.from({ length: steps + 1 }, (_, i) => onWalk(solved.walk, from + ((to - from) * i) / steps).at)
+  const points = Array.from(
+    { length: steps + 1 },
+    (_, i) => onWalk(solved.walk, from + ((to - from) * i) / steps).at,
+  )
   return wayItems(stair.id, points, on === 'leaves' ? 'UP' : 'DN', scale, 0.3 * solved.going)
 }
 
@@ -249,15 +252,18 @@ export const slopeWords = ({ length, rise }: Pick<Ramp, 'length' | 'rise'>): str
   `1:${Math.round((length / rise) * 10) / 10}`
 
 /** A ramp in plan: its sides, its rails, an arrow up with its slope. */
-export function rampItems(project: Project, ramp: Ramp, on: 'leaves' | 'reaches', scale: number): DisplayItem[] {
+export function rampItems(
+  project: Project,
+  ramp: Ramp,
+  on: 'leaves' | 'reaches',
+  scale: number,
+): DisplayItem[] {
   const { id, at, turn, width, length, rails } = ramp
   const u = unitAt(turn)
   const pen = penFrom(layerOf(project, ramp).penMm, 0)
   const place = (along: number, aside: number): Point => offsetFrom(at, u, along, aside)
   const box = [place(0, -width / 2), place(length, -width / 2), place(length, width / 2), place(0, width / 2)]
-  const items: DisplayItem[] = [
-    strokeItem(pathOfPoints(box, true), pen, [], scale, id),
-  ]
+  const items: DisplayItem[] = [strokeItem(pathOfPoints(box, true), pen, [], scale, id)]
   for (const side of ['left', 'right'] as const)
     if (rails === side || rails === 'both') {
       const y = (side === 'left' ? 1 : -1) * (width / 2 - RAIL)

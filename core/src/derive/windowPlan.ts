@@ -84,10 +84,7 @@ export function windowItems(
     const { opens } = make.lights[i]!
     const third = depth / 5
     if (opens === 'sliding' || opens === 'sliding up') {
-      items.push(
-        ground.run('seen', glass - third, a, b),
-        ground.run('seen', glass + third, a, b),
-      )
+      items.push(ground.run('seen', glass - third, a, b), ground.run('seen', glass + third, a, b))
       return
     }
     items.push(ground.run('seen', glass, a, b))
@@ -112,7 +109,7 @@ function sashItems(
   hungLeft: boolean,
 ): DisplayItem[] {
   // Seen from a left outer side the wall's start lies to the right.
-  const atStart = hungLeft === (inwards > 0)
+  const atStart = hungLeft === inwards > 0
   const hinge = ground.at(atStart ? from : to, glass)
   const latch = ground.at(atStart ? to : from, glass)
   const out = ground.at((from + to) / 2, outer - inwards * 1000)
@@ -150,7 +147,7 @@ function sillItems(
   const items: DisplayItem[] = []
   const sill = (face: number, by: number): void => {
     if (by === 0) return
-    const past = (end: "start" | "end"): number => (ground.mitre === end ? 0 : SILL_PAST)
+    const past = (end: 'start' | 'end'): number => (ground.mitre === end ? 0 : SILL_PAST)
     const edge = face + by
     const from = ground.from(face) - past('start')
     const to = ground.to(face) + past('end')

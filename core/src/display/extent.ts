@@ -13,7 +13,7 @@ import {
 } from '../geometry'
 import { CAPITAL } from './lettering'
 import { pathOfItem } from './stroke'
-import type { DisplayItem, DisplayList } from './list'
+import type { DisplayItem, DisplayList, GroupItem } from './list'
 
 /** The box around everything in a list, in the list's unit. Pen widths are not counted. */
 export function extentOf(list: DisplayList, map: Affine = IDENTITY): Box {
@@ -65,11 +65,18 @@ export function itemExtent(item: DisplayItem, map: Affine = IDENTITY): Box {
       )
     }
     case 'group': {
-      const inner = combine(map, item.map)
-      return item.clip ? mapBox(inner, item.clip) : extentOf(item.items, inner)
+      if (map !== IDENTITY) return groupExtent(item, combine(map, item.map))
+      let kept = groups.get(item)
+      if (!kept) groups.set(item, (kept = groupExtent(item, item.map)))
+      return kept
     }
   }
 }
+
+const groups = new WeakMap<GroupItem, Box>()
+
+const groupExtent = (group: GroupItem, map: Affine): Box =>
+  group.clip ? mapBox(map, group.clip) : extentOf(group.items, map)
 
 function boxOfCoordinates(points: readonly number[], map: Affine): Box {
   let { minX, minY, maxX, maxY } = EMPTY_BOX

@@ -1,4 +1,4 @@
-import type { Affine, Box } from '../geometry'
+import { IDENTITY, type Affine, type Box } from '../geometry'
 import type { Id } from '../records'
 import type { AnyPen } from './pens'
 
@@ -103,3 +103,15 @@ export type DisplayItem =
 
 /** Drawn linework in painting order. */
 export type DisplayList = readonly DisplayItem[]
+
+/**
+ * The items of a list, with those of groups that only hold items together (of no source, unmoved and unclipped) in
+ * their place.
+ */
+export function* eachItem(list: DisplayList): Generator<DisplayItem> {
+  for (const item of list) {
+    if (item.kind === 'group' && item.source === null && item.clip === null && item.map === IDENTITY)
+      yield* eachItem(item.items)
+    else yield item
+  }
+}

@@ -12,8 +12,6 @@ import {
   pathOf,
   stretchOfPath,
   pathArea,
-  placing,
-  edgeOfArc,
   directionOn,
   insidePath,
   type Edge,
@@ -28,7 +26,6 @@ import {
   extendAt,
   isClosed,
   joinPaths,
-  mapShape,
   lengthenAt,
   shapeOfPath,
   shapePath,
@@ -39,6 +36,7 @@ import {
   type Cornered,
 } from '../linework'
 import type { AnyRecord, Change, Drawing, Id, Linework, OwnLook, Project, Shape, Wall } from '../records'
+import { placedParts, type BlockPart } from '../blocks'
 import { EditRefused, type MakeId } from './refusal'
 import { alongPath, alongPaths, cuttersOf, trackOf, withDependents, type Track } from './track'
 import { besideSetOut, setOutLine } from './settingOut'
@@ -420,27 +418,61 @@ export function breakApart(project: Project, ids: readonly Id[], makeId: MakeId)
 const isCloud = (record: Linework): boolean =>
   record.shape.form === 'path' && record.shape.cloudPaperMm !== undefined && !isClosed(record.shape)
 
-function blockParts(project: Project, id: Id, makeId: MakeId): Linework[] {
+/** A placed block as drafted items of its drawing; fields keep what they say. */
+function blockParts(project: Project, id: Id, makeId: MakeId): AnyRecord[] {
   const placement = project.need('placement', id)
   const block = project.need('block', placement.block)
-  const drawing = project.all('drawing').find((each) => each.level === placement.level)
+  const drawing =
+    placement.drawing ??
+    project.all('drawing').find((each) => each.view === 'plan' && each.level === placement.level)?.id
   if (!drawing) throw new EditRefused('There is no drawing of this level to put the parts on.')
-  return block.items.map((item): Linework => {
-    const path: Path =
-      item.shape === 'arc'
-        ? pathOf([edgeOfArc(item)], false)
-        : { vertices: item.points.map(({ x, y }) => ({ x, y, sweep: 0 })), closed: item.closed }
-    const map = placing(placement.at, placement.turn, placement.mirrored)
-    const shape: Shape =
-      item.shape === 'arc' && Math.abs(item.sweep) >= 2 * Math.PI - 1e-9
-        ? { form: 'circle', centre: item.centre, radius: item.radius }
-        : shapeOfPath(path)
-    return {
-      id: makeId(),
-      kind: 'linework',
-      drawing: drawing.id,
-      layer: item.light ? 'layer-fine' : 'layer-fittings',
-      shape: mapShape(map, shape),
+  return partRecords(
+    placedParts(placement, block, (inner) => project.find('block', inner)),
+    drawing,
+    makeId,
+  )
+}
+
+/** Parts of a block as drafted items, hatches and notes of a drawing. */
+export function partRecords(parts: readonly BlockPart[], drawing: Id, makeId: MakeId): AnyRecord[] {
+  return parts.map((part): AnyRecord => {
+    switch (part.is) {
+      case 'line': {
+        const { light, penMm, tone } = part.look
+        const own = {
+          ...(penMm === undefined ? {} : { penMm }),
+          ...(tone === undefined ? {} : { tone }),
+        }
+        return {
+          id: makeId(),
+          kind: 'linework',
+          drawing,
+          layer: light ? 'layer-fine' : 'layer-fittings',
+          shape: shapeOfPath(part.path),
+          ...(Object.keys(own).length > 0 ? { own } : {}),
+        }
+      }
+      case 'hatch':
+        return {
+          id: makeId(),
+          kind: 'hatch',
+          drawing,
+          layer: 'layer-hatches',
+          region: { by: 'outline' },
+          outlines: part.outlines.map(({ vertices, closed }) => ({ vertices: [...vertices], closed })),
+          filling: part.filling,
+        }
+      case 'text':
+        return {
+          id: makeId(),
+          kind: 'note',
+          drawing,
+          at: part.at,
+          text: part.text,
+          heightPaperMm: part.heightPaperMm,
+          align: part.align,
+          ...(part.turn === 0 ? {} : { turn: part.turn }),
+        }
     }
   })
 }

@@ -1,11 +1,4 @@
-import {
-  crossesItself,
-  isFinitePath,
-  pathArea,
-  pathLength,
-  type Path,
-  type Point,
-} from '../geometry'
+import { crossesItself, isFinitePath, pathArea, pathLength, type Path, type Point } from '../geometry'
 import type {
   AnyRecord,
   Change,
@@ -80,8 +73,7 @@ export function setStair(project: Project, id: Id, facts: Partial<New<Stair>>): 
 /** What stairs and ramps of the project keep to. */
 export function setStairLimits(project: Project, facts: Partial<StairLimits>): Change {
   const limits = { ...stairLimitsOf(project), ...facts }
-  if (Object.values(limits).some((value) => !(value > 0)))
-    throw new EditRefused('Each limit is above 0.')
+  if (Object.values(limits).some((value) => !(value > 0))) throw new EditRefused('Each limit is above 0.')
   if (limits.highestRise > HIGHEST_RISE) throw new EditRefused('A riser of more than 350 mm is no stair.')
   if (limits.leastSum > limits.mostSum)
     throw new EditRefused('The least of two risers and a going is below the most.')

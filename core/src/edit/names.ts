@@ -2,7 +2,8 @@ import { kindWord, type Id, type Project } from '../records'
 import { EditRefused } from './refusal'
 
 /** Kinds whose records are known by a name of their own. */
-type Named = 'layer' | 'level' | 'lineType' | 'wallType' | 'material' | 'openingType' | 'lens' | 'schedule' | 'block'
+type Named =
+  'layer' | 'level' | 'lineType' | 'wallType' | 'material' | 'openingType' | 'lens' | 'schedule' | 'block'
 
 /** A typed name without the spaces around it; refused when it is empty or another of the kind has it. */
 export function freeName(project: Project, kind: Named, name: string, own: Id | null): string {

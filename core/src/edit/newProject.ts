@@ -1,5 +1,4 @@
 import {
-  STANDARD_BLOCKS,
   STANDARD_LENSES,
   STANDARD_SCHEDULES,
   standardOpeningTypes,
@@ -28,7 +27,7 @@ export interface NewProject {
 
 /**
  * The records a new project starts with: its facts, one level with its plan, an empty first sheet, and the
- * standard materials, wall types and blocks.
+ * standard materials, types of walls and openings, lenses and schedules. Blocks come with their first placement.
  */
 export function newProject(
   input: NewProject,
@@ -83,7 +82,6 @@ export function newProject(
         ...standardOpeningTypes(input.system),
         ...STANDARD_LENSES,
         ...STANDARD_SCHEDULES,
-        ...STANDARD_BLOCKS,
         ...STANDARD_LINE_TYPES,
         ...STANDARD_LAYERS,
         level,

@@ -72,8 +72,7 @@ export function changeOpening(
   if (facts.width !== undefined && facts.along === undefined) {
     const kept = before.round ? (before.round === 'start' ? 'start' : 'end') : keep
     const grown = (facts.width - before.width) / 2
-    if (kept !== 'centre')
-      opening = { ...opening, along: before.along + (kept === 'start' ? grown : -grown) }
+    if (kept !== 'centre') opening = { ...opening, along: before.along + (kept === 'start' ? grown : -grown) }
   }
   refuseMisfit(project, solved, opening)
   return { put: [opening], drop: [] }
@@ -107,9 +106,7 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
 /** Whether nothing meets the wall between two distances along it, on either side. */
 const staysClear = (solved: SolvedWall, from: number, to: number): boolean =>
   (['left', 'right'] as const).every((side) =>
-    stretchesOf(solved, side).some(
-      (stretch) => from >= stretch.from - 1 && to <= stretch.to + 1,
-    ),
+    stretchesOf(solved, side).some((stretch) => from >= stretch.from - 1 && to <= stretch.to + 1),
   )
 
 /** Another type for openings. Their widths stay; sill and head follow where they were those of the type. */

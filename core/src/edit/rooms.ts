@@ -69,7 +69,11 @@ export function addAllRooms(project: Project, solver: LevelSolver, makeId: MakeI
 }
 
 /** Facts of a room. Its number is its own; it keeps some name. */
-export function setRoom(project: Project, id: Id, facts: Partial<Omit<Room, 'id' | 'kind' | 'level'>>): Change {
+export function setRoom(
+  project: Project,
+  id: Id,
+  facts: Partial<Omit<Room, 'id' | 'kind' | 'level'>>,
+): Change {
   const room = project.need('room', id)
   const made: Room = { ...room, ...facts }
   made.name = made.name.trim()
@@ -88,9 +92,7 @@ export function setRoom(project: Project, id: Id, facts: Partial<Omit<Room, 'id'
 export function renumberRooms(project: Project): Change {
   const rooms = project
     .all('room')
-    .sort(
-      (p, q) => Math.round((q.at.y - p.at.y) / 1500) || p.at.x - q.at.x || (p.id < q.id ? -1 : 1),
-    )
+    .sort((p, q) => Math.round((q.at.y - p.at.y) / 1500) || p.at.x - q.at.x || (p.id < q.id ? -1 : 1))
   if (rooms.length === 0) throw new EditRefused('There are no rooms to number yet.')
   const taken = new Set<string>()
   return {
@@ -104,12 +106,7 @@ export function renumberRooms(project: Project): Change {
 }
 
 /** Separating lines through points of a level. */
-export function addSeparators(
-  project: Project,
-  level: Id,
-  points: readonly Point[],
-  makeId: MakeId,
-): Change {
+export function addSeparators(project: Project, level: Id, points: readonly Point[], makeId: MakeId): Change {
   project.need('level', level)
   const put: Separator[] = []
   for (let i = 1; i < points.length; i++) {

@@ -322,7 +322,9 @@ function refuseNonsense(map: Affine): void {
 }
 
 const scaleOf = (project: Project, record: AnyRecord): number =>
-  'drawing' in record ? (project.find('drawing', record.drawing)?.readingScale ?? 1) : 1
+  'drawing' in record && record.drawing !== undefined
+    ? (project.find('drawing', record.drawing)?.readingScale ?? 1)
+    : 1
 
 /**
  * Moves, turns, mirrors or scales records. Openings go with their walls, dimensions and leaders with what they

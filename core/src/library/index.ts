@@ -1,6 +1,7 @@
 export { STANDARD_MATERIALS } from './materials'
 export { METRIC_WALL_TYPES, FEET_INCHES_WALL_TYPES, standardWallTypes } from './wallTypes'
-export { STANDARD_BLOCKS } from './blocks'
+export { STANDARD_BLOCKS, standardBlocks } from './blocks'
+export { recipeOf, type Recipe, type RecipeParameter } from './recipes'
 export * from './openingTypes'
 export * from './lenses'
 export * from './layers'

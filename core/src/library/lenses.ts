@@ -66,7 +66,15 @@ const schedule = (id: string, name: string, of: Schedule['of'], columns: string[
 
 /** Schedules every new project starts with. */
 export const STANDARD_SCHEDULES: readonly Schedule[] = [
-  schedule('doors', 'Door schedule', 'doors', ['mark', 'level', 'type', 'width', 'height', 'hand', 'remarks']),
+  schedule('doors', 'Door schedule', 'doors', [
+    'mark',
+    'level',
+    'type',
+    'width',
+    'height',
+    'hand',
+    'remarks',
+  ]),
   schedule('windows', 'Window schedule', 'windows', [
     'mark',
     'level',

@@ -29,7 +29,13 @@ interface Frame {
 }
 
 const door =
-  (id: string, name: string, { width, head = DOOR_HEAD }: Sizes, make: OpeningMake, frame: Frame = {}): Model =>
+  (
+    id: string,
+    name: string,
+    { width, head = DOOR_HEAD }: Sizes,
+    make: OpeningMake,
+    frame: Frame = {},
+  ): Model =>
   (system) => ({
     id: `opening-type-${id}`,
     kind: 'openingType',
@@ -73,7 +79,10 @@ const window =
     },
   })
 
-const leaves = (count: 1 | 2, more: { share?: number; leaf?: number; threshold?: boolean } = {}): OpeningMake => ({
+const leaves = (
+  count: 1 | 2,
+  more: { share?: number; leaf?: number; threshold?: boolean } = {},
+): OpeningMake => ({
   form: 'hinged',
   leaves: count,
   share: more.share ?? 0.5,
@@ -93,7 +102,13 @@ const FRAMED: Frame = { width: 60, depth: 90, place: 1 / 3 }
 
 const MODELS: readonly Model[] = [
   door('door', 'Door, single leaf', { width: [900, 36] }, leaves(1)),
-  door('door-outside', 'Outside door', { width: [1000, 36] }, leaves(1, { leaf: 54, threshold: true }), FRAMED),
+  door(
+    'door-outside',
+    'Outside door',
+    { width: [1000, 36] },
+    leaves(1, { leaf: 54, threshold: true }),
+    FRAMED,
+  ),
   door('door-double', 'Double door', { width: [1600, 60] }, leaves(2)),
   door(
     'door-double-outside',
@@ -127,7 +142,12 @@ const MODELS: readonly Model[] = [
     { form: 'folding', panels: 4, leaf: 25, threshold: false },
     { width: 25 },
   ),
-  door('door-revolving', 'Revolving door', { width: [2200, 84], head: [2300, 90] }, { form: 'revolving', wings: 4 }),
+  door(
+    'door-revolving',
+    'Revolving door',
+    { width: [2200, 84], head: [2300, 90] },
+    { form: 'revolving', wings: 4 },
+  ),
   door(
     'door-up-and-over',
     'Up-and-over door',
@@ -139,16 +159,27 @@ const MODELS: readonly Model[] = [
   door('gap', 'Plain opening', { width: [1000, 40] }, { form: 'cased', lined: false }),
   window('window', 'Window, fixed', { width: [1200, 48] }, ['fixed']),
   window('window-hung', 'Window, hung at the side', { width: [900, 36] }, ['hung at the left']),
-  window('window-two', 'Window, two lights', { width: [1200, 48] }, ['hung at the left', 'hung at the right']),
+  window('window-two', 'Window, two lights', { width: [1200, 48] }, [
+    'hung at the left',
+    'hung at the right',
+  ]),
   window('window-three', 'Window, three lights', { width: [1800, 72] }, [
     'hung at the left',
     'fixed',
     'hung at the right',
   ]),
-  window('window-top', 'Window, hung at the top', { width: [900, 36], sill: [1200, 48] }, ['hung at the top']),
-  window('window-high', 'High window', { width: [1800, 72], sill: [1600, 60] }, ['hung at the top', 'fixed'], {
-    parts: [1, 2],
-  }),
+  window('window-top', 'Window, hung at the top', { width: [900, 36], sill: [1200, 48] }, [
+    'hung at the top',
+  ]),
+  window(
+    'window-high',
+    'High window',
+    { width: [1800, 72], sill: [1600, 60] },
+    ['hung at the top', 'fixed'],
+    {
+      parts: [1, 2],
+    },
+  ),
   window('window-sliding', 'Window, sliding sideways', { width: [1500, 60] }, ['sliding', 'fixed'], {
     depth: 90,
   }),

@@ -1,3 +1,4 @@
 export * from './snap'
 export * from './anchorAt'
 export * from './pick'
+export * from './seat'

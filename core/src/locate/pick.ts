@@ -1,12 +1,15 @@
 import { inWall, type Boundary, type LevelSolver } from '../building'
 import { itemExtent, pathOfItem, type DisplayItem, type DisplayList } from '../display'
 import {
+  applyTo,
   boxHasPoint,
   boxHolds,
   boxOf,
   boxWidth,
   boxesMeet,
   distanceToSegment,
+  enlargement,
+  inverse,
   edgeOfArc,
   flattenPath,
   nearestOnPath,
@@ -20,6 +23,7 @@ import {
   type Path,
   type Point,
 } from '../geometry'
+import { openGroup } from '../derive'
 import type { Column, Id } from '../records'
 
 /**
@@ -29,8 +33,10 @@ import type { Column, Id } from '../records'
 export function pickAt(list: DisplayList, building: LevelSolver | null, p: Point, reach: number): Id[] {
   const solver = building?.seen()
   const found: Id[] = []
-  for (let i = list.length - 1; i >= 0; i--) {
-    const item = list[i]!
+  const area = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
+  const items = nearItems(list, area)
+  for (let i = items.length - 1; i >= 0; i--) {
+    const item = items[i]!
     if (!item.source || found.includes(item.source)) continue
     if (boxHasPoint(growBox(itemExtent(item), reach), p) && hits(item, p, reach)) found.push(item.source)
   }
@@ -88,10 +94,30 @@ function hits(item: DisplayItem, p: Point, reach: number): boolean {
       const angle = (((Math.atan2(p.y - item.y, p.x - item.x) - item.from) % turn) + turn) % turn
       return angle <= item.sweep + reach / item.radius
     }
-    // Areas, letters and groups are taken by their box.
+    case 'group': {
+      if (item.clip) return true
+      const q = applyTo(inverse(item.map), p)
+      const near = reach / enlargement(item.map)
+      return item.items.some(
+        (each) =>
+          each.kind !== 'fill' && boxHasPoint(growBox(itemExtent(each), near), q) && hits(each, q, near),
+      )
+    }
+    // Areas and letters are taken by their box.
     default:
       return true
   }
+}
+
+/** Items whose boxes come near a box; groups that only hold items together are opened where they do. */
+function nearItems(list: DisplayList, box: Box): DisplayItem[] {
+  const found: DisplayItem[] = []
+  for (const item of list) {
+    if (item.kind === 'group' && item.source === null && item.clip === null) {
+      if (boxesMeet(box, itemExtent(item))) found.push(...nearItems(item.items, box))
+    } else found.push(item)
+  }
+  return found
 }
 
 /** What a box takes: all it touches, or only what lies wholly inside. */
@@ -105,7 +131,7 @@ export function pickBox(list: DisplayList, building: LevelSolver | null, box: Bo
       touched: touched || (before?.touched ?? false),
     })
   }
-  for (const item of list) {
+  for (const item of nearItems(list, box)) {
     if (!item.source) continue
     const extent = itemExtent(item)
     see(item.source, boxHolds(box, extent), boxesMeet(box, extent) && touches(item, box))
@@ -132,6 +158,10 @@ export function pickBox(list: DisplayList, building: LevelSolver | null, box: Bo
 }
 
 function touches(item: DisplayItem, box: Box): boolean {
+  if (item.kind === 'group' && !item.clip) {
+    if (boxHolds(box, itemExtent(item))) return true
+    return openGroup(item).some((each) => boxesMeet(box, itemExtent(each)) && touches(each, box))
+  }
   if (item.kind === 'path') {
     const points = flattenPath(pathOfItem(item), Math.max(1, boxWidth(box) / 200))
     const count = points.length
@@ -175,7 +205,7 @@ export function pickAcross(list: DisplayList, building: LevelSolver | null, a: P
   const found = new Set<Id>()
   const box = boxOf([a, b])
   const line = pathOfPoints([a, b], false)
-  for (const item of list) {
+  for (const item of nearItems(list, box)) {
     if (!item.source || found.has(item.source) || !boxesMeet(box, itemExtent(item))) continue
     if (crossedBy(item, a, b, line)) found.add(item.source)
   }
@@ -215,6 +245,8 @@ function crossedBy(item: DisplayItem, a: Point, b: Point, line: Path): boolean {
       )
       return pathCrossings(line, round).length > 0
     }
+    case 'group':
+      return !item.clip && openGroup(item).some((each) => crossedBy(each, a, b, line))
     default:
       return false
   }

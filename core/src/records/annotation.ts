@@ -108,7 +108,11 @@ export const drawingSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('drawing'),
   name: nameSchema.min(1),
-  view: z.literal('plan'),
+  /** A plan of its level, or the inside of a block that is being changed. */
+  view: z.enum(['plan', 'block']),
+  /** The block, and the place it is looked at in. */
+  block: idSchema.optional(),
+  placement: idSchema.optional(),
   level: idSchema,
   /** The scale at which the board shows annotation: real mm to one paper mm. */
   readingScale: ratioSchema,

@@ -5,7 +5,6 @@ import {
   idSchema,
   lengthSchema,
   nameSchema,
-  orderSchema,
   ownLookSchema,
   penWidthSchema,
   pointSchema,
@@ -136,57 +135,10 @@ export const columnSchema = z.strictObject({
   own: ownLookSchema.optional(),
 })
 
-export const draftItemSchema = z.discriminatedUnion('shape', [
-  z.strictObject({
-    shape: z.literal('polyline'),
-    points: z.array(pointSchema).min(2).max(500),
-    closed: z.boolean(),
-    /** A light line for what lies within an outline. */
-    light: z.boolean().optional(),
-    /** The outline hides what lies beneath it. */
-    filled: z.boolean().optional(),
-  }),
-  z.strictObject({
-    shape: z.literal('arc'),
-    centre: pointSchema,
-    radius: lengthSchema,
-    from: angleSchema,
-    /** Anticlockwise from `from`; a full turn makes a circle. */
-    sweep: angleSchema,
-    light: z.boolean().optional(),
-  }),
-])
-
-export const blockSchema = z.strictObject({
-  id: idSchema,
-  kind: z.literal('block'),
-  name: nameSchema.min(1),
-  category: nameSchema.min(1),
-  width: lengthSchema,
-  depth: lengthSchema,
-  /** Drawn about the base point (0, 0) with the back along +y. */
-  items: z.array(draftItemSchema).min(1).max(2000),
-})
-
-export const placementSchema = z.strictObject({
-  id: idSchema,
-  kind: z.literal('placement'),
-  level: idSchema,
-  block: idSchema,
-  at: pointSchema,
-  turn: angleSchema,
-  mirrored: z.boolean(),
-  layer: idSchema.optional(),
-  order: orderSchema.optional(),
-})
-
 export type Level = z.infer<typeof levelSchema>
 export type Material = z.infer<typeof materialSchema>
 export type PatternName = (typeof patternNames)[number]
 export type Strip = z.infer<typeof stripSchema>
 export type WallType = z.infer<typeof wallTypeSchema>
 export type Wall = z.infer<typeof wallSchema>
-export type DraftItem = z.infer<typeof draftItemSchema>
-export type Block = z.infer<typeof blockSchema>
-export type Placement = z.infer<typeof placementSchema>
 export type Column = z.infer<typeof columnSchema>

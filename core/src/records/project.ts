@@ -139,6 +139,8 @@ export class Project {
       }
     }
     for (const record of put.values()) {
+      if (record.kind === 'block' && this.holdsItself(record, put))
+        throw new ChangeRefused('bad-record', `The block “${record.name.slice(0, 60)}” would hold itself.`)
       for (const [id, kind] of needs(record)) {
         const there = put.get(id) ?? (drop.has(id) ? undefined : this.records.get(id))
         if (there?.kind !== kind)
@@ -148,6 +150,23 @@ export class Project {
           )
       }
     }
+  }
+
+  /** Whether a block is found within itself, directly or round about, as a change would leave things. */
+  private holdsItself(block: RecordOf<'block'>, put: ReadonlyMap<Id, AnyRecord>): boolean {
+    const seen = new Set<Id>()
+    const visit = (id: Id): boolean => {
+      const record = put.get(id) ?? this.records.get(id)
+      if (record?.kind !== 'block') return false
+      return record.items.some((item) => {
+        if (item.shape !== 'block') return false
+        if (item.block === block.id) return true
+        if (seen.has(item.block)) return false
+        seen.add(item.block)
+        return visit(item.block)
+      })
+    }
+    return visit(block.id)
   }
 
   /** Makes a change that was checked, and gives the change that takes it back. */

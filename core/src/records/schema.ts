@@ -1,14 +1,7 @@
 import { z } from 'zod'
 import { dimensionSchema, drawingSchema, leaderSchema, noteSchema } from './annotation'
-import {
-  blockSchema,
-  columnSchema,
-  levelSchema,
-  materialSchema,
-  placementSchema,
-  wallSchema,
-  wallTypeSchema,
-} from './building'
+import { blockSchema, placementSchema } from './blocks'
+import { columnSchema, levelSchema, materialSchema, wallSchema, wallTypeSchema } from './building'
 import {
   gridLineSchema,
   groupSchema,
@@ -123,7 +116,10 @@ function ownNeeds(record: AnyRecord): readonly Need[] {
       return [
         [record.level, 'level'],
         [record.block, 'block'],
+        ...(record.drawing === undefined ? [] : [[record.drawing, 'drawing'] as const]),
       ]
+    case 'block':
+      return record.items.flatMap((item) => (item.shape === 'block' ? [[item.block, 'block'] as const] : []))
     case 'drawing':
     case 'room':
     case 'separator':

@@ -44,7 +44,9 @@ const above = ({ at, u, slope }: Plane, p: Point): number => cross(u, subtract(p
  * hipped roof rises from every eaves at one pitch: at each point the lowest plane is the roof, which is exact for
  * outlines without inward corners.
  */
-export function solveRoof(roof: Pick<Roof, 'outline' | 'form' | 'pitch' | 'overhang' | 'turn'>): SolvedRoof | null {
+export function solveRoof(
+  roof: Pick<Roof, 'outline' | 'form' | 'pitch' | 'overhang' | 'turn'>,
+): SolvedRoof | null {
   const walls = convexOutline(roof.outline)
   if (!walls) return null
   const eaves = grown(walls, roof.overhang)

@@ -225,7 +225,9 @@ export class LevelSpaces {
     )
     if (lines.length === 0) return []
     const reach = lines.map(({ a, b }) => growBox(boxOf([a, b]), 1)).reduce(join)
-    const solids = this.solids.search(reach).filter((solid) => !this.holeAround(solid.path.vertices[0]!, solid.area))
+    const solids = this.solids
+      .search(reach)
+      .filter((solid) => !this.holeAround(solid.path.vertices[0]!, solid.area))
     const edges = solids.flatMap((shape) => edgesOfLoop(shape.loop))
     return this.parted(edges, lines, (p) => !solids.some(({ path }) => insidePath(path, p)))
   }
@@ -290,7 +292,8 @@ function ownersOf({ outer, islands }: EnclosedArea, sources: readonly SpaceEdge[
       const near = index
         .search(boxOf([a, b]))
         .filter(
-          ({ source }) => distanceToLine(source.a, a, b) <= ON_EDGE && distanceToLine(source.b, a, b) <= ON_EDGE,
+          ({ source }) =>
+            distanceToLine(source.a, a, b) <= ON_EDGE && distanceToLine(source.b, a, b) <= ON_EDGE,
         )
       const length = distance(a, b)
       const stops = [0, length]

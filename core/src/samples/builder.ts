@@ -8,7 +8,9 @@ import {
   addOpening,
   addViewport,
   addWalls,
+  placeBlock,
   type MakeId,
+  type NewPlacements,
   type NewOpening,
 } from '../edit'
 import {
@@ -83,16 +85,19 @@ export class SampleBuilder {
     return change.put[0]!.id
   }
 
-  block(level: Id, block: string, x: number, y: number, degrees = 0): void {
-    this.put('Block', {
-      id: this.makeId(),
-      kind: 'placement',
-      level,
-      block: `block-${block}`,
-      at: point(x, y),
-      turn: (degrees * Math.PI) / 180,
-      mirrored: false,
-    })
+  block(
+    level: Id,
+    block: string,
+    x: number,
+    y: number,
+    degrees = 0,
+    facts: Partial<NewPlacements> = {},
+  ): void {
+    const places = [{ at: point(x, y), turn: (degrees * Math.PI) / 180, mirrored: false }]
+    this.do(
+      'Block',
+      placeBlock(this.project, { level, block: `block-${block}`, places, ...facts }, this.makeId),
+    )
   }
 
   /** A drafted line or outline on a layer; gives its id. */

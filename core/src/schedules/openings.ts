@@ -77,8 +77,7 @@ export const OPENING_COLUMNS: readonly Column<OpeningRow>[] = [
     title: 'Type',
     kind: 'choice',
     value: ({ type }) => type.name,
-    choices: (project) =>
-      project.all('openingType').map(({ id, name }) => ({ value: id, title: name })),
+    choices: (project) => project.all('openingType').map(({ id, name }) => ({ value: id, title: name })),
     set: (project, _, row, value) => retypeOpenings(project, [row.id], String(value)),
   },
   {

@@ -1,5 +1,13 @@
 import { EditRefused, copyName, freeName, type MakeId } from '../edit'
-import { NO_CHANGE, Project, type AnyRecord, type Change, type Id, type Schedule, type ScheduleSubject } from '../records'
+import {
+  NO_CHANGE,
+  Project,
+  type AnyRecord,
+  type Change,
+  type Id,
+  type Schedule,
+  type ScheduleSubject,
+} from '../records'
 import { BLOCK_COLUMNS, blockRows } from './blocks'
 import { OPENING_COLUMNS, openingRows } from './openings'
 import { ROOM_COLUMNS, roomRows } from './rooms'

@@ -93,7 +93,9 @@ function compareCells(p: readonly CellValue[], q: readonly CellValue[]): number 
 function grouped(rows: readonly { ids: Id[]; cells: readonly CellValue[] }[]): TableRow[] {
   const groups = new Map<string, { ids: Id[]; cells: readonly CellValue[] }>()
   for (const row of rows) {
-    const key = JSON.stringify(row.cells.map((cell) => (typeof cell === 'number' ? Math.round(cell * 10) : cell)))
+    const key = JSON.stringify(
+      row.cells.map((cell) => (typeof cell === 'number' ? Math.round(cell * 10) : cell)),
+    )
     const group = groups.get(key)
     if (group) group.ids.push(...row.ids)
     else groups.set(key, { ids: [...row.ids], cells: row.cells })

@@ -91,20 +91,13 @@ export function solveStair(
     })),
     nosings: plan.nosings.map(put),
     sides: [...plan.side(1, 0), ...plan.side(-1, 0)].map(put),
-    side: (of, inwards) =>
-      plan.side((of === 'left') === (stair.hand === 'left') ? 1 : -1, inwards).map(put),
+    side: (of, inwards) => plan.side((of === 'left') === (stair.hand === 'left') ? 1 : -1, inwards).map(put),
     walk: plan.walk.map(put),
     warnings: warningsOf(stair, rise, sum, limits, units),
   }
 }
 
-function warningsOf(
-  stair: Stair,
-  rise: number,
-  sum: number,
-  limits: StairLimits,
-  units: Units,
-): string[] {
+function warningsOf(stair: Stair, rise: number, sum: number, limits: StairLimits, units: Units): string[] {
   const mm = (value: number): string => formatLength(value, units)
   const found: string[] = []
   if (rise > limits.highestRise + 1e-6)
@@ -118,7 +111,9 @@ function warningsOf(
   if (stair.form === 'winders') {
     const winder = ((Math.PI / 6) * stair.width) / 2
     if (winder < limits.leastGoing - 1e-6)
-      found.push(`Winders are ${mm(winder)} deep in the middle; at least ${mm(limits.leastGoing)} is asked for.`)
+      found.push(
+        `Winders are ${mm(winder)} deep in the middle; at least ${mm(limits.leastGoing)} is asked for.`,
+      )
   }
   return found
 }
@@ -146,7 +141,10 @@ function layout(stair: Stair, risers: number): Layout | null {
   if (form === 'curved') return curvedLayout(stair.radius, width, going, count)
   const winders = form === 'winders' ? 3 : 1
   // Treads before the turn; the turn itself takes one (a landing) or three (winders).
-  const before = Math.max(0, Math.min(count - winders, (stair.first ?? Math.ceil((risers - winders + 1) / 2)) - 1))
+  const before = Math.max(
+    0,
+    Math.min(count - winders, (stair.first ?? Math.ceil((risers - winders + 1) / 2)) - 1),
+  )
   const after = count - before - winders
   if (after < 0) return null
   return form === 'half turn'
@@ -228,7 +226,14 @@ function curvedLayout(radius: number, width: number, going: number, count: numbe
   const outer = radius + width
   return {
     treads: each((i) => ({
-      outline: [at(outer, i), at(outer, i + 0.5), at(outer, i + 1), at(radius, i + 1), at(radius, i + 0.5), at(radius, i)],
+      outline: [
+        at(outer, i),
+        at(outer, i + 0.5),
+        at(outer, i + 1),
+        at(radius, i + 1),
+        at(radius, i + 0.5),
+        at(radius, i),
+      ],
       middle: at(middle, i + 0.5),
       landing: false,
     })),
@@ -242,13 +247,7 @@ function curvedLayout(radius: number, width: number, going: number, count: numbe
   }
 }
 
-function quarterLayout(
-  half: number,
-  going: number,
-  before: number,
-  after: number,
-  winders: number,
-): Layout {
+function quarterLayout(half: number, going: number, before: number, after: number, winders: number): Layout {
   const x0 = before * going
   const lower: Flight = { start: { x: 0, y: 0 }, u: { x: 1, y: 0 }, first: 0, count: before }
   const upper: Flight = {

@@ -78,9 +78,7 @@ function draw(): void {
         .attr('y', top)
         .attr('width', wide)
         .attr('height', band)
-      cell
-        .append('title')
-        .text(`${room.number} ${room.name}: ${formatArea(facts?.area ?? 0, props.units)}`)
+      cell.append('title').text(`${room.number} ${room.name}: ${formatArea(facts?.area ?? 0, props.units)}`)
       const label = wide > 58 ? room.name : wide > 22 ? room.number : ''
       const letters = Math.floor(wide / 6.6)
       cell

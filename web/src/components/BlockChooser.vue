@@ -1,51 +1,165 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { mdiMagnify } from '@mdi/js'
+import { computed, ref } from 'vue'
+import { sizeOf } from '@lamina/core/blocks'
 import { placementItems } from '@lamina/core/derive'
-import { extentOf } from '@lamina/core/display'
+import { extentOf, type DisplayList } from '@lamina/core/display'
+import { blockSource } from '@lamina/core/edit'
+import { recipeOf, standardBlocks } from '@lamina/core/library'
+import type { Block } from '@lamina/core/records'
+import { parseNumber } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
+import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
+import { useSay } from '../store/say'
+import { fieldOf } from './fields'
+import LengthField from './LengthField.vue'
+import { categoriesOf, libraryBlocks } from '../store/blocks'
 import LiveThumb from './LiveThumb.vue'
 
+/** Blocks to place: found by name or category, with what the one in hand can be made like. */
 const emit = defineEmits<{ choose: [] }>()
 const store = useProject()
 const desk = useDesk()
+const library = useLibrary()
+const say = useSay()
 
-const groups = computed(() => {
-  void store.version
-  const made = new Map<string, { id: string; name: string; list: ReturnType<typeof placementItems> }[]>()
-  for (const block of store.project.all('block')) {
-    const list = placementItems({ id: block.id, at: { x: 0, y: 0 }, turn: 0, mirrored: false }, block)
-    made.set(block.category, [...(made.get(block.category) ?? []), { id: block.id, name: block.name, list }])
+const search = ref('')
+const category = ref('recent')
+const blocks = computed(() => (store.version, libraryBlocks(store.project)))
+const categories = computed(() => categoriesOf(blocks.value, standardBlocks(store.units.system)))
+const choices = computed(() => [
+  { value: 'recent', title: 'Favourites and recent' },
+  ...categories.value.map((name) => ({ value: name, title: name })),
+])
+const shown = computed(() => {
+  const words = search.value.trim().toLowerCase()
+  if (words)
+    return blocks.value
+      .filter(({ name, category: of }) => `${name} ${of}`.toLowerCase().includes(words))
+      .slice(0, 40)
+  if (category.value !== 'recent') return blocks.value.filter((block) => block.category === category.value)
+  const ids = [...new Set([...library.favourites, ...library.recent])]
+  const found = ids.flatMap((id) => blocks.value.find((block) => block.id === id) ?? [])
+  return found.length > 0 ? found : blocks.value.filter((block) => block.category === categories.value[0])
+})
+const pictures = new WeakMap<Block, DisplayList>()
+function pictureOf(block: Block): DisplayList {
+  let list = pictures.get(block)
+  if (!list) {
+    const place = { id: block.id, at: { x: 0, y: 0 }, turn: 0, mirrored: false }
+    list = placementItems(place, block, blockSource(store.project), 25)
+    pictures.set(block, list)
   }
-  return [...made]
+  return list
+}
+const chosen = computed(() =>
+  desk.tool === 'block' ? blocks.value.find((block) => block.id === desk.block) : undefined,
+)
+const recipe = computed(() => (chosen.value?.recipe ? recipeOf(chosen.value.recipe) : undefined))
+const size = computed(() => {
+  const block = chosen.value
+  if (!block) return null
+  const own = sizeOf(block, { parameters: desk.blockParameters })
+  return { width: desk.blockSize.width ?? own.width, depth: desk.blockSize.depth ?? own.depth }
 })
 function take(id: string): void {
-  desk.block = id
+  desk.chooseBlock(id)
   emit('choose')
+}
+function setParameter(key: string, value: number): void {
+  desk.blockParameters = { ...desk.blockParameters, [key]: value }
+}
+function setCount(key: string, event: Event): void {
+  const read = parseNumber(fieldOf(event).value)
+  if (read.ok) setParameter(key, Math.round(read.value))
+  else say.warn(read.message)
 }
 </script>
 
 <template>
-  <template v-for="[category, blocks] in groups" :key="category">
-    <h3>{{ category }}</h3>
-    <div class="grid">
-      <button
-        v-for="block in blocks"
-        :key="block.id"
-        type="button"
-        :class="{ on: desk.block === block.id && desk.tool === 'block' }"
-        :aria-pressed="desk.block === block.id && desk.tool === 'block'"
-        :title="block.name"
-        @click="take(block.id)"
-      >
-        <LiveThumb :list="block.list" :box="extentOf(block.list)" :width="70" :height="50" label="" />
-        <span>{{ block.name }}</span>
-      </button>
+  <template v-if="chosen && size && (chosen.sizing === 'stretch' || chosen.sizing === 'uniform' || recipe)">
+    <h3>{{ chosen.name }}</h3>
+    <div class="stack">
+      <template v-if="recipe">
+        <template v-for="each in recipe.parameters" :key="each.key">
+          <LengthField
+            v-if="each.kind === 'length'"
+            :label="each.name"
+            :mm="desk.blockParameters[each.key] ?? each.usual"
+            :units="store.units"
+            :least="each.least"
+            @set="(mm) => setParameter(each.key, mm)"
+          />
+          <v-text-field
+            v-else
+            :label="each.name"
+            :model-value="desk.blockParameters[each.key] ?? each.usual"
+            @change="setCount(each.key, $event)"
+          />
+        </template>
+      </template>
+      <LengthField
+        v-if="chosen.sizing"
+        label="Width"
+        :mm="size.width"
+        :units="store.units"
+        :least="1"
+        @set="(width) => (desk.blockSize = { ...desk.blockSize, width })"
+      />
+      <LengthField
+        v-if="chosen.sizing === 'stretch'"
+        label="Depth"
+        :mm="size.depth"
+        :units="store.units"
+        :least="1"
+        @set="(depth) => (desk.blockSize = { ...desk.blockSize, depth })"
+      />
     </div>
   </template>
+  <h3>Library</h3>
+  <div class="stack">
+    <v-text-field
+      v-model="search"
+      label="Find a block"
+      :append-inner-icon="mdiMagnify"
+      clearable
+      autocomplete="off"
+    />
+    <v-select v-if="!search" v-model="category" label="Category" :items="choices" />
+    <router-link class="link" :to="{ name: 'library', params: { project: store.id! } }"
+      >Open the whole library</router-link
+    >
+  </div>
+  <div class="grid">
+    <button
+      v-for="block in shown"
+      :key="block.id"
+      type="button"
+      :class="{ on: desk.block === block.id && desk.tool === 'block' }"
+      :aria-pressed="desk.block === block.id && desk.tool === 'block'"
+      :title="block.name"
+      @click="take(block.id)"
+    >
+      <LiveThumb
+        :list="pictureOf(block)"
+        :box="extentOf(pictureOf(block))"
+        :width="70"
+        :height="50"
+        label=""
+      />
+      <span>{{ block.name }}</span>
+    </button>
+  </div>
+  <p v-if="shown.length === 0" class="soft small">No block is called like that.</p>
 </template>
 
 <style scoped>
+.stack {
+  display: grid;
+  gap: 10px;
+  margin-bottom: 8px;
+}
 .grid {
   display: grid;
   grid-template-columns: 1fr 1fr;

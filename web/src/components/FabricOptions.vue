@@ -54,7 +54,11 @@ function setPitch(event: Event): void {
       @set="(radius) => (fabric.next.stair.radius = radius)"
     />
     <v-select v-model="fabric.next.stair.rails" label="Handrails" :items="RAIL_SIDES" />
-    <button type="button" class="link" @click="desk.panel = desk.panel === 'stair-limits' ? null : 'stair-limits'">
+    <button
+      type="button"
+      class="link"
+      @click="desk.panel = desk.panel === 'stair-limits' ? null : 'stair-limits'"
+    >
       Limits for stairs
     </button>
   </template>

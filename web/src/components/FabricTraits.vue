@@ -10,14 +10,7 @@ import { formatAngle, formatArea, formatLength, parseAngle, parseNumber } from '
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
-import {
-  HANDS,
-  OVERHEAD_THINGS,
-  RAIL_MADE,
-  RAIL_SIDES,
-  ROOF_FORMS,
-  type Fabric,
-} from './fabricOptions'
+import { HANDS, OVERHEAD_THINGS, RAIL_MADE, RAIL_SIDES, ROOF_FORMS, type Fabric } from './fabricOptions'
 import { fieldOf } from './fields'
 import LengthField from './LengthField.vue'
 import { STAIR_WAYS } from '../tools/fabric'
@@ -218,7 +211,12 @@ const roofHigh = computed(() => (of.value.kind === 'roof' ? (solveRoof(of.value)
       :least="1"
       @set="(thickness) => set('Slab', { thickness })"
     />
-    <LengthField label="Top above the level" :mm="of.top" :units="store.units" @set="(top) => set('Slab', { top })" />
+    <LengthField
+      label="Top above the level"
+      :mm="of.top"
+      :units="store.units"
+      @set="(top) => set('Slab', { top })"
+    />
   </template>
   <dl v-else-if="of.kind === 'void'">
     <dt>Area</dt>

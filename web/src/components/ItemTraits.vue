@@ -89,7 +89,7 @@ const hatchArea = computed(() => {
   void store.version
   const of = hatch.value
   if (!of || props.chosen.length !== 1) return null
-  const field = boundingField(store.project, props.drawing, store.solver(props.drawing.level))
+  const field = boundingField(store.project, props.drawing, store.solverFor(props.drawing))
   const { outlines, found } = hatchOutlines(store.project, of, field)
   const [outer, ...islands] = outlines.map((outline) => Math.abs(pathArea(outline)))
   const area =
@@ -108,6 +108,10 @@ function fill(filling: Filling): void {
   )
 }
 
+/** Whether a block can be made of all this. */
+const blockable = computed(() =>
+  props.chosen.every(({ kind }) => ['linework', 'hatch', 'note', 'placement'].includes(kind)),
+)
 const kinds = computed(() => {
   const found = new Map<AnyRecord['kind'], string[]>()
   for (const { kind, id } of props.chosen) found.set(kind, [...(found.get(kind) ?? []), id])
@@ -270,6 +274,7 @@ const plural = (word: string, count: number): string =>
     >
       Group
     </button>
+    <button v-if="blockable" type="button" @click="desk.panel = 'make-block'">Make a block</button>
     <button type="button" @click="store.edit('Break apart', (p, makeId) => breakApart(p, ids, makeId))">
       Break apart
     </button>

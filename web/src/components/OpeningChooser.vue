@@ -16,7 +16,9 @@ const fit = computed<Opening['fit']>(() =>
 const types = computed(
   () => (store.version, store.project.all('openingType').filter((each) => each.fit === fit.value)),
 )
-const chosen = computed(() => (store.version, nextType(store.project, desk.openings[fit.value].type, fit.value)))
+const chosen = computed(
+  () => (store.version, nextType(store.project, desk.openings[fit.value].type, fit.value)),
+)
 const width = computed(() => desk.openings[fit.value].width ?? chosen.value.width)
 /** Another type comes in its own width. */
 const choose = (type: string): void => {

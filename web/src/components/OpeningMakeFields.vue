@@ -57,11 +57,7 @@ function part(i: number, event: Event): void {
       :model-value="Math.round(make.share * 1000) / 1000"
       @change="number($event, 'share')"
     />
-    <v-text-field
-      label="Drawn open by"
-      :model-value="formatAngle(make.swing)"
-      @change="angle($event)"
-    />
+    <v-text-field label="Drawn open by" :model-value="formatAngle(make.swing)" @change="angle($event)" />
   </template>
   <template v-if="make.form === 'sliding' || make.form === 'folding'">
     <v-text-field label="Panels" :model-value="make.panels" @change="number($event, 'panels')" />
@@ -135,7 +131,9 @@ function part(i: number, event: Event): void {
               :aria-label="`How light ${i + 1} opens`"
               @change="light(i, { opens: fieldOf($event).value as Light['opens'] })"
             >
-              <option v-for="opens in OPENS" :key="opens.value" :value="opens.value">{{ opens.title }}</option>
+              <option v-for="opens in OPENS" :key="opens.value" :value="opens.value">
+                {{ opens.title }}
+              </option>
             </select>
           </td>
           <td>

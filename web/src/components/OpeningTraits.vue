@@ -74,7 +74,13 @@ const ALL = { door: 'doors', window: 'windows', gap: 'openings' } as const
     "
   />
   <v-text-field label="Number" :model-value="opening.mark ?? ''" @change="setNumber" />
-  <LengthField label="Width" :mm="opening.width" :units="store.units" :least="1" @set="(width) => set({ width })" />
+  <LengthField
+    label="Width"
+    :mm="opening.width"
+    :units="store.units"
+    :least="1"
+    @set="(width) => set({ width })"
+  />
   <v-select v-if="!opening.round" v-model="keep" label="A width keeps in place" :items="keeps" />
   <LengthField
     label="Centre from the wall's start"

@@ -84,7 +84,10 @@ const PLACES = [
   { value: 1, title: 'Flush inside' },
 ]
 const nearestPlace = (of: OpeningType): number =>
-  PLACES.reduce((best, { value }) => (Math.abs(value - of.place) < Math.abs(best - of.place) ? value : best), 0)
+  PLACES.reduce(
+    (best, { value }) => (Math.abs(value - of.place) < Math.abs(best - of.place) ? value : best),
+    0,
+  )
 </script>
 
 <template>
@@ -108,7 +111,9 @@ const nearestPlace = (of: OpeningType): number =>
             @click="chosen = each.id"
           >
             <OpeningPicture :type="each" view="plan" :width="84" :height="50" />
-            <span>{{ each.name }}<small class="soft">{{ mm(each.width) }}</small></span>
+            <span
+              >{{ each.name }}<small class="soft">{{ mm(each.width) }}</small></span
+            >
           </button>
         </template>
       </div>

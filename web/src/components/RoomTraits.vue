@@ -27,7 +27,8 @@ const set = (label: string, facts: Parameters<typeof setRoom>[2]): unknown =>
   store.edit(label, (project) => setRoom(project, props.room.id, facts))
 function word(key: 'name' | 'number', event: Event): void {
   const field = fieldOf(event)
-  if (field.value.trim() !== props.room[key]) set(key === 'name' ? 'Room name' : 'Room number', { [key]: field.value })
+  if (field.value.trim() !== props.room[key])
+    set(key === 'name' ? 'Room name' : 'Room number', { [key]: field.value })
   field.value = props.room[key]
 }
 function unpinTag(): void {

@@ -2,25 +2,19 @@
 import { computed, ref } from 'vue'
 import { holdAnchor, layDimension } from '@lamina/core/annotate'
 import { typeThickness, wallAxis } from '@lamina/core/building'
-import {
-  flipWall,
-  retypeWalls,
-  setFacts,
-  setJoin,
-  setWallLength,
-  type KeptFace,
-} from '@lamina/core/edit'
-import { arcOf, edgeLength, normalAngle } from '@lamina/core/geometry'
+import { flipWall, retypeWalls, setFacts, setJoin, setWallLength, type KeptFace } from '@lamina/core/edit'
+import { arcOf, edgeLength } from '@lamina/core/geometry'
 import { shapeWord } from '@lamina/core/linework'
 import { isFabric } from './fabricOptions'
 import { kindWord, type Drawing, type ReferenceSide } from '@lamina/core/records'
-import { formatAngle, formatLength, parseAngle } from '@lamina/core/units'
+import { formatLength } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import FabricTraits from './FabricTraits.vue'
 import ItemTraits from './ItemTraits.vue'
 import LengthField from './LengthField.vue'
 import OpeningTraits from './OpeningTraits.vue'
+import PlacementTraits from './PlacementTraits.vue'
 import RoomTraits from './RoomTraits.vue'
 import StripPicture from './StripPicture.vue'
 import TraitsCard from './TraitsCard.vue'
@@ -33,7 +27,7 @@ const chosen = computed(() => (store.version, desk.selection.flatMap((id) => sto
 const one = computed(() => (chosen.value.length === 1 ? chosen.value[0]! : null))
 const units = computed(() => store.units)
 const mm = (value: number): string => formatLength(value, units.value)
-const solver = computed(() => (store.version, store.solver(props.drawing.level)))
+const solver = computed(() => (store.version, store.solverFor(props.drawing)))
 
 const wall = computed(() => (one.value?.kind === 'wall' ? one.value : null))
 const opening = computed(() => (one.value?.kind === 'opening' ? one.value : null))
@@ -102,13 +96,6 @@ const title = computed(() => {
   return word[0]!.toUpperCase() + word.slice(1)
 })
 
-function setTurn(text: string): void {
-  const angle = parseAngle(text)
-  if (angle.ok && placement.value) {
-    const { id } = placement.value
-    store.edit('Turn', (project) => setFacts(project, 'placement', id, { turn: normalAngle(angle.radians) }))
-  }
-}
 function setText(text: string): void {
   const of = worded.value
   if (of && text.trim() && text !== of.text)
@@ -196,45 +183,7 @@ function setText(text: string): void {
     <OpeningTraits v-else-if="opening" :opening="opening" :solver="solver" />
     <FabricTraits v-else-if="fabric" :record="fabric" />
     <RoomTraits v-else-if="room" :room="room" :solver="solver" />
-    <template v-else-if="placement">
-      <v-text-field
-        label="Turn"
-        :model-value="formatAngle(placement.turn)"
-        @change="setTurn(($event.target as HTMLInputElement).value)"
-      />
-      <LengthField
-        label="x"
-        :mm="placement.at.x"
-        :units="units"
-        @set="
-          (x) =>
-            store.edit('Place', (p) =>
-              setFacts(p, 'placement', placement!.id, { at: { ...placement!.at, x } }),
-            )
-        "
-      />
-      <LengthField
-        label="y"
-        :mm="placement.at.y"
-        :units="units"
-        @set="
-          (y) =>
-            store.edit('Place', (p) =>
-              setFacts(p, 'placement', placement!.id, { at: { ...placement!.at, y } }),
-            )
-        "
-      />
-      <v-btn
-        size="small"
-        variant="outlined"
-        @click="
-          store.edit('Mirror', (p) =>
-            setFacts(p, 'placement', placement!.id, { mirrored: !placement!.mirrored }),
-          )
-        "
-        >Mirrored: {{ placement.mirrored ? 'yes' : 'no' }}</v-btn
-      >
-    </template>
+    <PlacementTraits v-else-if="placement" :placement="placement" />
     <template v-else-if="dimension && laid">
       <dl>
         <template v-for="(length, i) in laid.lengths" :key="i">

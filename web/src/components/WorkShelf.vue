@@ -35,7 +35,7 @@ function draw(): void {
   const { system } = project.facts.units
   const made: Card[] = []
   for (const drawing of project.all('drawing')) {
-    const list = drawingList(project, drawing, store.solver(drawing.level), {
+    const list = drawingList(project, drawing, store.solverFor(drawing), {
       ...PLAIN_LOOK,
       printing: true,
       poche: 'solid',

@@ -3,16 +3,18 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { annotationItems } from '@lamina/core/annotate'
 import { lookThrough, planItems } from '@lamina/core/derive'
-import { extentOf, type DisplayList } from '@lamina/core/display'
-import { removeItems } from '@lamina/core/edit'
+import { eachItem, extentOf, type DisplayList } from '@lamina/core/display'
+import { removeItems, surroundingsMap } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
 import { lensOf, lensesOf } from '@lamina/core/library'
 import type { Drawing } from '@lamina/core/records'
 import { scaleName, standardScales } from '@lamina/core/units'
+import BlockBar from '../components/BlockBar.vue'
 import FootLine from '../components/FootLine.vue'
 import LayersPanel from '../components/LayersPanel.vue'
 import LensesPanel from '../components/LensesPanel.vue'
 import LevelsPanel from '../components/LevelsPanel.vue'
+import MakeBlockPanel from '../components/MakeBlockPanel.vue'
 import MaterialsPanel from '../components/MaterialsPanel.vue'
 import MeasureTag from '../components/MeasureTag.vue'
 import OpeningTypesPanel from '../components/OpeningTypesPanel.vue'
@@ -52,10 +54,11 @@ const PANELS = {
   lenses: LensesPanel,
   levels: LevelsPanel,
   'stair-limits': StairLimitsPanel,
+  'make-block': MakeBlockPanel,
 } as const
 
 const drawing = computed<Drawing>(() => (store.version, store.project.need('drawing', props.drawing)))
-const solver = computed(() => (store.version, store.solver(drawing.value.level)))
+const solver = computed(() => (store.version, store.solverFor(drawing.value)))
 const lens = computed(() => (store.version, lensOf(store.project, desk.lens)))
 const lenses = computed(() => (store.version, lensesOf(store.project)))
 const patterns = usePatterns()
@@ -70,12 +73,26 @@ const plan = computed<DisplayList>(
   ),
 )
 const annotation = computed<DisplayList>(
-  () => (
-    store.version,
-    annotationItems(store.project, drawing.value, solver.value, look.value, plan.value)
-  ),
+  () => (store.version, annotationItems(store.project, drawing.value, solver.value, look.value, plan.value)),
 )
 const list = computed<DisplayList>(() => [...plan.value, ...annotation.value])
+/** Around an open block: what its placement stands among, seen in the block's own axes. */
+const surroundings = computed<DisplayList>(() => {
+  void store.version
+  const placement = store.project.find('placement', drawing.value.placement ?? '')
+  if (drawing.value.view !== 'block' || !placement) return []
+  const host = store.project
+    .all('drawing')
+    .find((each) =>
+      placement.drawing
+        ? each.id === placement.drawing
+        : each.view === 'plan' && each.level === placement.level,
+    )
+  if (!host) return []
+  const items = planItems(store.project, host, store.solverFor(host), { ...look.value, poche: 'outline' })
+  const others = [...eachItem(items)].filter((item) => item.source !== placement.id && item.kind !== 'fill')
+  return [{ kind: 'group', map: surroundingsMap(placement), clip: null, items: others, source: null }]
+})
 const scaleWords = computed(() => scaleName(drawing.value.readingScale, store.units.system))
 const scales = computed(() => standardScales(store.units.system))
 
@@ -97,12 +114,22 @@ const screenLook = (view: View, only?: string): ScreenLook => ({
   ...(only ? { only } : {}),
 })
 
+/** What of the board lies in the window, with room for bold lines. */
+function seenBox({ centre, scale, width, height }: View): Box {
+  const [w, h] = [(width / 2 + 8) / scale, (height / 2 + 8) / scale]
+  return { minX: centre.x - w, minY: centre.y - h, maxX: centre.x + w, maxY: centre.y + h }
+}
+
 const surface = useSurface(
   container,
   {
     ground: (context, view) =>
       paintBoardGround(context, view, { paper: colour('paper'), dots: colour('hairline') }, store.units),
-    drawing: (context, view) => paintList(context, list.value, view.scale, screenLook(view)),
+    drawing: (context, view) => {
+      if (surroundings.value.length > 0)
+        paintList(context, surroundings.value, view.scale, screenLook(view, colour('hairline')))
+      paintList(context, list.value, view.scale, { ...screenLook(view), visible: seenBox(view) })
+    },
     overlay: paintOverlay,
   },
   {
@@ -222,6 +249,7 @@ const zoom = (factor: number): void =>
   surface.setView(zoomAt(view.value, { x: view.value.width / 2, y: view.value.height / 2 }, factor))
 desk.surface = {
   everything: selecting.everything,
+  selectionExtent: () => selecting.selectionExtent(),
   fit,
   zoom,
   show: (at) => surface.setView({ ...view.value, centre: at, scale: Math.max(view.value.scale, 0.12) }),
@@ -442,7 +470,8 @@ const locator = computed(() => {
         Take <b>Wall</b> from the drawer, point to where it starts, then type each length and press Enter.
       </p>
     </div>
-    <component :is="PANELS[desk.panel]" v-if="desk.panel" />
+    <BlockBar v-if="drawing.view === 'block'" :drawing="drawing" />
+    <component :is="PANELS[desk.panel]" v-if="desk.panel" :drawing="drawing" />
     <TraitsPanel v-else-if="showTraits" :drawing="drawing" />
   </div>
   <FootLine v-bind="foot" />

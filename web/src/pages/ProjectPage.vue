@@ -42,7 +42,7 @@ const matters = computed(() => {
   return [
     ...store.project
       .all('drawing')
-      .flatMap((each) => settleDrawing(store.project, each, store.solver(each.level))),
+      .flatMap((each) => settleDrawing(store.project, each, store.solverFor(each))),
     ...settleSheets(store.project),
   ]
 })

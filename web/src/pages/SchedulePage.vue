@@ -109,9 +109,7 @@ function restore(row: TableRow, i: number, event: Event): void {
 
 function toggleColumn(key: string): void {
   const of = schedule.value!
-  const columns = of.columns.includes(key)
-    ? of.columns.filter((each) => each !== key)
-    : [...of.columns, key]
+  const columns = of.columns.includes(key) ? of.columns.filter((each) => each !== key) : [...of.columns, key]
   set('Columns', { columns })
 }
 function shift(key: string, by: -1 | 1): void {
@@ -139,7 +137,8 @@ function plain(value: CellValue, kind: TableColumn['kind']): string {
   const metric = units.value.system === 'metric'
   if (kind === 'area') return (value / (metric ? 1e6 : 304.8 ** 2)).toFixed(2)
   if (kind === 'volume') return (value / (metric ? 1e9 : 304.8 ** 3)).toFixed(2)
-  if (kind === 'length') return metric ? String(Math.round(value * 10) / 10) : formatLength(value, units.value)
+  if (kind === 'length')
+    return metric ? String(Math.round(value * 10) / 10) : formatLength(value, units.value)
   return String(value)
 }
 const SUBJECTS: { of: ScheduleSubject; name: string }[] = [
@@ -202,7 +201,9 @@ const EMPTY: Record<ScheduleSubject, string> = {
   <TopLine :place="schedule?.name ?? 'Schedule'">
     <v-menu>
       <template #activator="{ props: menu }">
-        <button type="button" class="pill" v-bind="menu"><v-icon :icon="mdiPlus" size="15" /> Schedule</button>
+        <button type="button" class="pill" v-bind="menu">
+          <v-icon :icon="mdiPlus" size="15" /> Schedule
+        </button>
       </template>
       <v-list density="compact">
         <v-list-item v-for="each in SUBJECTS" :key="each.of" :title="each.name" @click="add(each.of)" />
@@ -236,7 +237,9 @@ const EMPTY: Record<ScheduleSubject, string> = {
         />
         <v-menu :close-on-content-click="false">
           <template #activator="{ props: menu }">
-            <v-btn size="small" variant="outlined" :prepend-icon="mdiTableColumn" v-bind="menu">Columns</v-btn>
+            <v-btn size="small" variant="outlined" :prepend-icon="mdiTableColumn" v-bind="menu"
+              >Columns</v-btn
+            >
           </template>
           <v-list density="compact" class="columns">
             <v-list-item v-for="each in choices" :key="each.key">
@@ -271,7 +274,9 @@ const EMPTY: Record<ScheduleSubject, string> = {
             </v-list-item>
           </v-list>
         </v-menu>
-        <v-btn size="small" variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="csv">CSV</v-btn>
+        <v-btn size="small" variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="csv"
+          >CSV</v-btn
+        >
         <v-btn
           size="small"
           variant="text"

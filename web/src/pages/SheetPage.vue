@@ -59,7 +59,7 @@ function source(drawing: Drawing, scale: number, lens?: Id): ScaledDrawing {
     const items = drawingList(
       store.project,
       drawing,
-      store.solver(drawing.level),
+      store.solverFor(drawing),
       lookThrough(lensOf(store.project, lens), scale, { printing: true, patterns: patterns.make }),
     )
     kept.set(key, (found = { items, extent: extentOf(items) }))

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { Stage } from '@lamina/core/check'
 import type { Clipping } from '@lamina/core/edit'
-import type { Point } from '@lamina/core/geometry'
+import type { Box, Point } from '@lamina/core/geometry'
 import type { Filling, Id, Opening, ReferenceSide } from '@lamina/core/records'
 
 export type ToolName =
@@ -64,7 +64,15 @@ export type ToolName =
   | 'paste'
   | 'reshape'
 
-export type PanelName = 'layers' | 'wall-types' | 'opening-types' | 'materials' | 'levels' | 'lenses' | 'stair-limits'
+export type PanelName =
+  | 'layers'
+  | 'wall-types'
+  | 'opening-types'
+  | 'materials'
+  | 'levels'
+  | 'lenses'
+  | 'stair-limits'
+  | 'make-block'
 
 /** Directions are held by the project's own angle. */
 export const OWN_ANGLE = -1
@@ -117,6 +125,8 @@ export interface Carried {
 export interface SurfaceHandle {
   /** Everything that can be selected. */
   everything?(): Id[]
+  /** Around what is selected. */
+  selectionExtent?(): Box
   fit(): void
   zoom(factor: number): void
   /** Brings a point into view. */
@@ -151,6 +161,9 @@ export const useDesk = defineStore('desk', () => {
   /** The type taken for the next door, window or opening, and the width typed for it; null: that of the type. */
   const openings = shallowRef<Record<Opening['fit'], NextOpening>>(FIRST_OPENINGS)
   const block = ref<Id | null>(null)
+  /** Typed sizes and parameters of the block in hand. */
+  const blockSize = shallowRef<{ width: number | null; depth: number | null }>({ width: null, depth: null })
+  const blockParameters = shallowRef<Readonly<Record<string, number>>>({})
   const overall = ref(true)
   /** Direction lock in degrees; 0: only near the axes. */
   const lock = ref(0)
@@ -189,6 +202,14 @@ export const useDesk = defineStore('desk', () => {
     if (selection.value.length > 0 && ids !== selection.value) previous.value = selection.value
     selection.value = ids
   }
+  /** Another block comes in its own size. */
+  function chooseBlock(id: Id): void {
+    if (block.value !== id) {
+      blockSize.value = { width: null, depth: null }
+      blockParameters.value = {}
+    }
+    block.value = id
+  }
   function take(name: ToolName): void {
     tool.value = name
     round.value++
@@ -210,6 +231,9 @@ export const useDesk = defineStore('desk', () => {
     reference,
     openings,
     block,
+    blockSize,
+    blockParameters,
+    chooseBlock,
     overall,
     lock,
     round,

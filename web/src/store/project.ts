@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { LevelSolver } from '@lamina/core/building'
 import { EditRefused, History, type JournalEntry, type MakeId, type SentChange } from '@lamina/core/edit'
-import { ChangeRefused, Project, type Change, type Id } from '@lamina/core/records'
+import { ChangeRefused, Project, type Change, type Drawing, type Id } from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
 import { makeId } from './ids'
 import { changeQueue, type Queued } from './queue'
@@ -48,6 +48,10 @@ export const useProject = defineStore('project', () => {
     if (!found) solvers.set(level, (found = new LevelSolver(project.value, level)))
     return found
   }
+
+  /** What a drawing is drawn from: the walls of its level; the inside of a block has none. */
+  const solverFor = (drawing: Drawing): LevelSolver =>
+    solver(drawing.view === 'block' ? drawing.id : drawing.level)
 
   function remember(step: { id: string; label: string; undoes: string | null }, inverse: Change): void {
     history.add(step)
@@ -292,6 +296,7 @@ export const useProject = defineStore('project', () => {
     redoLabel,
     units,
     solver,
+    solverFor,
     open,
     close,
     edit,

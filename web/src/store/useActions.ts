@@ -3,8 +3,10 @@ import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import type { Matter, Stage } from '@lamina/core/check'
 import { addSheet, copySheet, removeItems } from '@lamina/core/edit'
+import { standardBlocks } from '@lamina/core/library'
 import type { Drawing, Sheet } from '@lamina/core/records'
 import { sheetSet } from '@lamina/core/sheets'
+import { libraryBlocks } from './blocks'
 import { STAGES, useDesk, type ToolName } from './desk'
 import { useProject } from './project'
 import { useSay } from './say'
@@ -58,7 +60,8 @@ export function useActions() {
     const entry = toolEntry(tool)
     if (!drawing.value && entry) choose(entry.stage)
     if (entry && !entry.change) desk.stage = entry.stage
-    if (tool === 'block' && !desk.block) desk.block = store.project.all('block')[0]?.id ?? null
+    if (tool === 'block' && !desk.block)
+      desk.chooseBlock(store.project.all('block')[0]?.id ?? standardBlocks(store.units.system)[0]!.id)
     desk.take(tool)
   }
   function newSheet(): void {
@@ -126,13 +129,13 @@ export function useActions() {
         group: 'Sheet',
         run: () => openSheet(each.id),
       })
-    for (const each of project.all('block'))
+    for (const each of libraryBlocks(project))
       actions.push({
         id: each.id,
         name: each.name,
         group: 'Block',
         run() {
-          desk.block = each.id
+          desk.chooseBlock(each.id)
           take('block')
         },
       })
@@ -160,6 +163,12 @@ export function useActions() {
       add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
       add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
     }
+    add(
+      'library',
+      'Library of blocks',
+      'Action',
+      () => void router.push({ name: 'library', params: { project: store.id! } }),
+    )
     add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))
     add('wall-types', 'Wall types', 'Setting', () => (desk.panel = 'wall-types'))
     add('opening-types', 'Types of doors and windows', 'Setting', () => (desk.panel = 'opening-types'))

@@ -1,5 +1,6 @@
-import { enlargement, type Affine, type Box } from '@lamina/core/geometry'
+import { IDENTITY, boxesMeet, enlargement, type Affine, type Box } from '@lamina/core/geometry'
 import {
+  itemExtent,
   penOf,
   toneColour,
   type DisplayItem,
@@ -21,6 +22,8 @@ export interface ScreenLook {
   readonly boldest: number
   /** One colour for everything, for previews and what is selected. */
   readonly only?: string
+  /** What can be seen of the list; groups beyond it are passed over. */
+  readonly visible?: Box
 }
 
 type Step =
@@ -32,6 +35,8 @@ type Step =
       readonly map: Affine
       readonly clip: Box | null
       readonly steps: readonly Step[]
+      /** Around it, in the unit of the list that holds it. */
+      readonly box: Box
     }
 
 const compiled = new WeakMap<DisplayList, readonly Step[]>()
@@ -104,7 +109,13 @@ function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: AnyPen) => 
       break
     }
     case 'group':
-      steps.push({ kind: 'group', map: item.map, clip: item.clip, steps: compile(item.items) })
+      steps.push({
+        kind: 'group',
+        map: item.map,
+        clip: item.clip,
+        steps: compile(item.items),
+        box: itemExtent(item),
+      })
       break
   }
 }
@@ -160,6 +171,8 @@ function paintSteps(
         for (const item of step.items) paintText(context, item, scale, colour(item.tone))
         break
       case 'group': {
+        if (look.visible && !boxesMeet(look.visible, step.box)) break
+        const within = step.map === IDENTITY ? look : { ...look, visible: undefined }
         context.save()
         const { a, b, c, d, e, f } = step.map
         context.transform(a, b, c, d, e, f)
@@ -169,7 +182,7 @@ function paintSteps(
           context.rect(minX, minY, maxX - minX, maxY - minY)
           context.clip()
         }
-        paintSteps(context, step.steps, scale * enlargement(step.map), look)
+        paintSteps(context, step.steps, scale * enlargement(step.map), within as ScreenLook)
         context.restore()
         break
       }

@@ -1,6 +1,6 @@
 import { computed, ref, type ComputedRef } from 'vue'
 import type { LevelSolver } from '@lamina/core/building'
-import { itemExtent, type DisplayList } from '@lamina/core/display'
+import { eachItem, itemExtent, type DisplayList } from '@lamina/core/display'
 import { handlesOf, withGroups } from '@lamina/core/edit'
 import { EMPTY_BOX, boxOf, joinBoxes, type Box, type Point } from '@lamina/core/geometry'
 import { isInReach } from '@lamina/core/library'
@@ -80,7 +80,9 @@ export function useSelecting(list: ComputedRef<DisplayList>, solver: ComputedRef
     const seen = solver.value.seen()
     return [
       ...new Set([
-        ...list.value.flatMap((item) => (item.source && inReach(item.source) ? [item.source] : [])),
+        ...[...eachItem(list.value)].flatMap((item) =>
+          item.source && inReach(item.source) ? [item.source] : [],
+        ),
         ...[...seen.all()].map((wall) => wall.shape.id).filter(inReach),
         ...[...seen.columns()].map(({ column }) => column.id).filter(inReach),
       ]),
@@ -90,7 +92,9 @@ export function useSelecting(list: ComputedRef<DisplayList>, solver: ComputedRef
   /** What is selected as it is drawn; one list as long as neither changes, so that it is compiled once. */
   const selectedItems = computed<DisplayList>(() => {
     const chosen = new Set(desk.selection)
-    return chosen.size > 0 ? list.value.filter((item) => item.source && chosen.has(item.source)) : []
+    return chosen.size > 0
+      ? [...eachItem(list.value)].filter((item) => item.source && chosen.has(item.source))
+      : []
   })
 
   function selectionExtent(): Box {

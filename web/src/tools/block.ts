@@ -1,66 +1,276 @@
+import { partsBox, partsOf, sizeOf } from '@lamina/core/blocks'
+import { wallAxis } from '@lamina/core/building'
 import { placementItems } from '@lamina/core/derive'
-import type { Block, Placement } from '@lamina/core/records'
-import { formatAngle } from '@lamina/core/units'
-import { normalAngle } from '@lamina/core/geometry'
-import type { Bench, Located, Tool } from './tool'
+import { textItem, type DisplayItem } from '@lamina/core/display'
+import {
+  blockSource,
+  placeBlock,
+  rowPlaces,
+  runPlaces,
+  sizeFor,
+  type BlockPlace,
+  type MakeId,
+} from '@lamina/core/edit'
+import { normalAngle, pathOf, type Path, type Point } from '@lamina/core/geometry'
+import { shapePath } from '@lamina/core/linework'
+import { clearances, pickAt, seatAt } from '@lamina/core/locate'
+import type { Block, BlockSize, Change, Project } from '@lamina/core/records'
+import { formatAngle, formatLength } from '@lamina/core/units'
+import { nextWay, type Way } from './drawing'
+import { foresee, segmentItem } from './preview'
+import type { Bench, Located, TagField, Tool } from './tool'
 
-/** A block placed again and again, at true size under the pointer, turned as typed. */
-export function blockTool(bench: Bench, block: () => Block | undefined): Tool {
+export const BLOCK_WAYS: readonly Way[] = [
+  { id: 'one', name: 'One by one' },
+  { id: 'row', name: 'In a row' },
+  { id: 'run', name: 'A run along a line' },
+]
+
+/** What the next placement of a block is like; kept from one to the next. */
+export interface BlockChoice {
+  readonly block: () => Block | undefined
+  /** Typed sizes, mm; null: the block's own. */
+  readonly size: () => { readonly width: number | null; readonly depth: number | null }
+  readonly setSize: (size: { width: number | null; depth: number | null }) => void
+  readonly parameters: () => Readonly<Record<string, number>>
+  readonly placed: (block: Block) => void
+}
+
+/**
+ * A block placed again and again, at true size under the pointer: turned as typed or by quarters, with its back
+ * against the wall pointed to, in a row, or as a run along a line. While one is moved, the clear distances to what
+ * lies around it are shown.
+ */
+export function blockTool(bench: Bench, choice: BlockChoice): Tool {
   let turn = 0
   let mirrored = false
+  let seated = true
+  let count = 0
+  let pitch = 600
+  let first: Point | null = null
+  const way = (): string => bench.way('one')
   const turnNow = (): number => bench.typed('turn') ?? turn
+  const source = (id: string): Block | undefined => blockSource(bench.project)(id)
 
-  const placed = (at: Located): Omit<Placement, 'kind'> | null => {
-    const chosen = block()
-    return chosen
-      ? {
-          id: 'preview',
-          level: bench.drawing.level,
-          block: chosen.id,
-          at: at.point,
-          turn: turnNow(),
-          mirrored,
-        }
-      : null
+  function size(block: Block): BlockSize | undefined {
+    const { width, depth } = choice.size()
+    const wanted = {
+      width: bench.typed('width') ?? width ?? undefined,
+      depth: bench.typed('depth') ?? depth ?? undefined,
+    }
+    if (wanted.width === undefined && wanted.depth === undefined) return undefined
+    if ((block.sizing ?? 'fixed') === 'fixed') return undefined
+    const x = (wanted.width ?? block.width) / block.width
+    const y = (wanted.depth ?? block.depth) / block.depth
+    // What cannot be is refused where it is placed, with its reason.
+    return x > 0 && y > 0 ? sizeFor(block, wanted) : { x, y }
+  }
+  const use = (block: Block) => {
+    const factors = size(block)
+    return {
+      ...(factors ? { size: factors } : {}),
+      ...(block.recipe ? { parameters: choice.parameters() } : {}),
+    }
   }
 
+  /** Where one stands: at the pointer, or with its back against the wall near it. */
+  function placeAt(block: Block, at: Located): BlockPlace {
+    const seat =
+      seated && block.atWall && bench.typed('turn') === null
+        ? seatAt(bench.solver, at.raw, Math.max(bench.reach * 2, 350))
+        : null
+    return seat
+      ? { at: seat.at, turn: normalAngle(seat.turn), mirrored }
+      : { at: at.point, turn: turnNow(), mirrored }
+  }
+  function lineAt(at: Located): Path | null {
+    for (const id of pickAt(bench.list, bench.solver, at.raw, bench.reach)) {
+      const record = bench.project.get(id)
+      if (record?.kind === 'linework') return shapePath(record.shape)
+      if (record?.kind === 'rail') return record.path
+      if (record?.kind === 'wall') return pathOf([wallAxis(record)], false)
+    }
+    return null
+  }
+  const countNow = (): number | undefined => {
+    const typed = bench.typed('count')
+    return typed === null ? (count > 0 ? count : undefined) : Math.round(typed)
+  }
+
+  /** The places a press here would fill; null when more has to be pointed to. */
+  function places(block: Block, at: Located): BlockPlace[] | null {
+    if (way() === 'run') {
+      const path = lineAt(at)
+      return path && runPlaces(path, bench.typed('pitch') ?? pitch, turnNow(), mirrored)
+    }
+    if (way() === 'row') {
+      if (!first) return null
+      const many = bench.typed('pitch') === null ? countNow() : undefined
+      return rowPlaces(
+        first,
+        at.point,
+        many === undefined ? { pitch: bench.typed('pitch') ?? pitch } : { count: many },
+        turn,
+        mirrored,
+      )
+    }
+    return [placeAt(block, at)]
+  }
+  const edit =
+    (block: Block, at: Located) =>
+    (project: Project, makeId: MakeId): Change =>
+      placeBlock(
+        project,
+        {
+          level: bench.drawing.level,
+          ...(bench.drawing.view === 'block' ? { drawing: bench.drawing.id } : {}),
+          block: block.id,
+          places: places(block, at) ?? [],
+          ...use(block),
+        },
+        makeId,
+      )
+
   function place(at: Located | null): void {
-    const now = at && placed(at)
-    if (!now) {
+    const block = choice.block()
+    if (!block) {
       bench.warn('Choose a block in the drawer first.')
       return
     }
-    const change = bench.edit('Block', (_project, makeId) => ({
-      put: [{ ...now, kind: 'placement', id: makeId() }],
-      drop: [],
-    }))
-    if (!change) return
-    turn = normalAngle(turnNow())
+    if (!at) return
+    if (way() === 'row' && !first) {
+      first = at.point
+      bench.clearTyped()
+      return
+    }
+    if (way() === 'run' && !lineAt(at)) {
+      bench.warn('Point to a line, a balustrade or a wall for the run to follow.')
+      return
+    }
+    if (!bench.edit(way() === 'one' ? 'Block' : way() === 'row' ? 'Row of blocks' : 'Run', edit(block, at)))
+      return
+    choice.placed(block)
+    const { width, depth } = choice.size()
+    choice.setSize({ width: bench.typed('width') ?? width, depth: bench.typed('depth') ?? depth })
+    pitch = bench.typed('pitch') ?? pitch
+    count = bench.typed('pitch') === null ? (countNow() ?? 0) : 0
+    if (way() === 'one') turn = normalAngle(turnNow())
+    first = null
     bench.clearTyped()
   }
 
+  function preview(at: Located | null): readonly DisplayItem[] {
+    const block = choice.block()
+    if (!block || !at) return []
+    if (way() === 'row' && first && Math.hypot(at.point.x - first.x, at.point.y - first.y) < 1) return []
+    const { change } = foresee(bench, edit(block, at))
+    const placed = change?.put.filter((record) => record.kind === 'placement').slice(0, MOST_SHOWN) ?? []
+    const items = placed.flatMap((record) => placementItems(record, block, source, bench.scale))
+    if (way() === 'row' && first) items.push(segmentItem(first, at.point, 'light'))
+    const [one] = placed
+    return way() === 'one' && one ? [...items, ...distanceItems(block, one)] : items
+  }
+
+  /** The clear distances from the block to what lies around it. */
+  function distanceItems(block: Block, placed: BlockPlace): DisplayItem[] {
+    const box = partsBox(partsOf(block, use(block), source))
+    const height = 2.2 * bench.scale
+    return clearances(bench.field, placed, box).flatMap(({ from, to, length }) => {
+      const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 - height / 2 }
+      return [
+        segmentItem(from, to, 'light'),
+        textItem(formatLength(length, bench.units), middle, { height, align: 'middle' }),
+      ]
+    })
+  }
+
+  const length = (key: string, label: string, mm: number): TagField => ({
+    key,
+    label,
+    kind: 'length',
+    shown: formatLength(mm, bench.units),
+  })
+
   return {
-    prompt: () => ({
-      text: `Point to where the ${block()?.name.toLowerCase() ?? 'block'} stands, or type its turn.`,
-      keys: 'R: quarter turn · M: mirrored · Enter: place',
-    }),
-    fields: () => [{ key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(turnNow(), 1) }],
-    last: () => null,
+    prompt() {
+      const name = choice.block()?.name ?? 'block'
+      if (way() === 'row')
+        return {
+          text: first ? 'Point to where the row ends.' : 'Point to where the row starts.',
+          keys: 'Tab: how many, pitch · R: quarter turn · M: mirrored · A: another way',
+        }
+      if (way() === 'run')
+        return {
+          text: 'Point to the line that the run follows; type its pitch.',
+          keys: 'R: quarter turn · M: mirrored · A: another way',
+        }
+      const wall = choice.block()?.atWall ? ` · W: ${seated ? 'free of walls' : 'against walls'}` : ''
+      return {
+        text: `Point to where it stands: ${name}. Or type its turn.`,
+        keys: `R: quarter turn · M: mirrored${wall} · A: another way`,
+      }
+    },
+    fields(at) {
+      const block = choice.block()
+      if (!block) return []
+      if (way() === 'run') return [length('pitch', 'pitch', pitch)]
+      if (way() === 'row')
+        return first
+          ? [
+              {
+                key: 'count',
+                label: 'how many',
+                kind: 'number',
+                shown: count > 0 ? String(count) : 'by pitch',
+              },
+              length('pitch', 'pitch', pitch),
+            ]
+          : []
+      const turned = at ? placeAt(block, at).turn : turnNow()
+      const fields: TagField[] = [
+        { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(turned, 1) },
+      ]
+      const { width, depth } = sizeOf(block, use(block))
+      if (block.sizing === 'stretch' || block.sizing === 'uniform')
+        fields.push(length('width', 'width', width))
+      if (block.sizing === 'stretch') fields.push(length('depth', 'depth', depth))
+      return fields
+    },
+    remark(at) {
+      const block = choice.block()
+      if (!block || !at || (way() === 'row' && !first)) return ''
+      const { change, refused } = foresee(bench, edit(block, at))
+      const many = change?.put.filter((record) => record.kind === 'placement').length ?? 0
+      return refused || (way() === 'one' ? '' : `${many} in all`)
+    },
+    last: () => first,
     press: place,
     enter: place,
-    back: () => false,
+    back() {
+      if (!first) return false
+      first = null
+      return true
+    },
+    unpoint() {
+      if (!first) return false
+      first = null
+      return true
+    },
     key(key) {
       if (key === 'r') {
         turn = normalAngle(turnNow() + Math.PI / 2)
         bench.clearTyped()
       } else if (key === 'm') mirrored = !mirrored
-      else return false
+      else if (key === 'w') seated = !seated
+      else if (key === 'a') {
+        first = null
+        bench.setWay(nextWay(BLOCK_WAYS, way()))
+      } else return false
       return true
     },
-    preview(at) {
-      const chosen = block()
-      const now = at && placed(at)
-      return now && chosen ? placementItems(now, chosen) : []
-    },
+    preview,
   }
 }
+
+/** More than this are not all shown before they are placed. */
+const MOST_SHOWN = 300

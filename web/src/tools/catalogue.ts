@@ -54,6 +54,7 @@ import {
 } from '@mdi/js'
 import type { Stage } from '@lamina/core/check'
 import type { ToolName } from '../store/desk'
+import { BLOCK_WAYS } from './block'
 import { POLYGON_WAYS } from './draw'
 import { type Way } from './drawing'
 import { RECTANGLE_WAYS } from './rectangle'
@@ -152,7 +153,15 @@ export const TOOLS: readonly ToolEntry[] = [
     ways: OVERHEAD_WAYS,
   },
 
-  { tool: 'door', stage: 'openings', under: 'Put into a wall', name: 'Door', icon: mdiDoor, key: 'd', ways: OPENING_WAYS },
+  {
+    tool: 'door',
+    stage: 'openings',
+    under: 'Put into a wall',
+    name: 'Door',
+    icon: mdiDoor,
+    key: 'd',
+    ways: OPENING_WAYS,
+  },
   {
     tool: 'window',
     stage: 'openings',
@@ -260,7 +269,15 @@ export const TOOLS: readonly ToolEntry[] = [
     key: 'h',
     layer: 'layer-hatches',
   },
-  { tool: 'block', stage: 'fit-out', under: null, name: 'Place block', icon: mdiShapeOutline, key: 'p' },
+  {
+    tool: 'block',
+    stage: 'fit-out',
+    under: 'Blocks',
+    name: 'Place block',
+    icon: mdiShapeOutline,
+    key: 'p',
+    ways: BLOCK_WAYS,
+  },
 
   {
     tool: 'dimension',

@@ -111,9 +111,11 @@ export function stairWords(bench: Pick<Bench, 'project' | 'units'>, stair: Stair
   const solved = stairOf(bench.project, stair)
   if (!solved) return ''
   const mm = (value: number): string => formatLength(value, bench.units)
-  return [`${solved.risers} risers of ${mm(solved.rise)}`, `2R + G ${mm(solved.sum)}`, ...solved.warnings].join(
-    ' · ',
-  )
+  return [
+    `${solved.risers} risers of ${mm(solved.rise)}`,
+    `2R + G ${mm(solved.sum)}`,
+    ...solved.warnings,
+  ].join(' · ')
 }
 
 /** A point on the way up: in the typed direction, or where the pointer is. */
@@ -261,11 +263,7 @@ function pointedTool(bench: Bench, label: string, make: MakeOf): Tool {
 
 export const slabTool = (bench: Bench, fabric: FabricStore): Tool =>
   outlineTool(bench, 'Slab', 'layer-floors', OUTLINE_WAYS, (path, project, makeId) =>
-    addSlab(
-      project,
-      { ...fabric.next.slab, level: bench.drawing.level, outline: asStored(path) },
-      makeId,
-    ),
+    addSlab(project, { ...fabric.next.slab, level: bench.drawing.level, outline: asStored(path) }, makeId),
   )
 
 export const voidTool = (bench: Bench): Tool =>

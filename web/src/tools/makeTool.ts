@@ -1,3 +1,4 @@
+import { findBlock } from '@lamina/core/edit'
 import { openingTypeOf } from '@lamina/core/library'
 import type { Filling, Id, Opening, OpeningType, Project } from '@lamina/core/records'
 import type { Point } from '@lamina/core/geometry'
@@ -18,15 +19,8 @@ import {
   type CornerChoice,
 } from './edges'
 import { useFabric } from '../store/fabric'
-import {
-  overheadTool,
-  railTool,
-  rampTool,
-  roofTool,
-  slabTool,
-  stairTool,
-  voidTool,
-} from './fabric'
+import { useLibrary } from '../store/library'
+import { overheadTool, railTool, rampTool, roofTool, slabTool, stairTool, voidTool } from './fabric'
 import { hatchTool } from './fill'
 import { leaderTool, noteTool } from './leader'
 import { measureTool } from './measure'
@@ -121,7 +115,13 @@ export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null 
     case 'separator':
       return separatorTool(bench)
     case 'block':
-      return blockTool(bench, () => (desk.block ? bench.project.find('block', desk.block) : undefined))
+      return blockTool(bench, {
+        block: () => (desk.block ? findBlock(bench.project, desk.block) : undefined),
+        size: () => desk.blockSize,
+        setSize: (size) => (desk.blockSize = size),
+        parameters: () => desk.blockParameters,
+        placed: (block) => useLibrary().use(block.id),
+      })
     case 'dimension':
       return dimensionTool(bench, () => desk.overall)
     case 'leader':

@@ -130,8 +130,7 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
     const taken = number * width + (number - 1) * between
     const typed = bench.typed('corner')
     const middle = (clear.from + clear.to) / 2
-    let base: Base =
-      along <= middle ? { at: clear.from, sense: 1 } : { at: clear.to, sense: -1 }
+    let base: Base = along <= middle ? { at: clear.from, sense: 1 } : { at: clear.to, sense: -1 }
     if (typed === null || held?.wall !== shape.id) held = typed === null ? null : { wall: shape.id, base }
     if (held) base = held.base
     /** The edge of the first opening nearest to the base. */
@@ -252,7 +251,11 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
       if (way() === 'corner')
         return [
           lengthField('width', 'in this wall', bench.typed('width') ?? choice.width()),
-          lengthField('other', 'in the other', bench.typed('other') ?? bench.typed('width') ?? choice.width()),
+          lengthField(
+            'other',
+            'in the other',
+            bench.typed('other') ?? bench.typed('width') ?? choice.width(),
+          ),
         ]
       if (way() === 'between' && first) return [lengthField('width', 'width', facts.width)]
       const edge = facts.along - (base.sense * facts.width) / 2
@@ -305,9 +308,7 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
       if (!aimed || (way() === 'between' && !first)) return []
       const { change: made } = foresee(bench, change(aimed))
       if (!made) return asideItems(bench, aimed)
-      return made.put.flatMap((record) =>
-        record.kind === 'opening' ? openingPreview(bench, record) : [],
-      )
+      return made.put.flatMap((record) => (record.kind === 'opening' ? openingPreview(bench, record) : []))
     },
   }
 }

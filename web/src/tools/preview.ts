@@ -10,7 +10,7 @@ import {
   stairItems,
 } from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
-import { EditRefused, type MakeId } from '@lamina/core/edit'
+import { EditRefused, blockSource, findBlock, type MakeId } from '@lamina/core/edit'
 import {
   edgesOf,
   offsetEdge,
@@ -100,8 +100,8 @@ export function recordItems(bench: Bench, record: AnyRecord): readonly DisplayIt
     case 'hatch':
       return hatchItems(project, record, record.outlines, scale)
     case 'placement': {
-      const block = project.find('block', record.block)
-      return block ? placementItems(record, block) : []
+      const block = findBlock(project, record.block)
+      return block ? placementItems(record, block, blockSource(project), scale) : []
     }
     case 'gridLine':
       return gridLineItems(project, record, scale)

@@ -40,8 +40,14 @@ export function roomTool(bench: Bench): Tool {
     free: true,
     prompt: () =>
       all()
-        ? { text: 'Press Enter or point anywhere: every closed space becomes a room.', keys: 'Esc: put the tool away' }
-        : { text: 'Type a name and point into the room.', keys: 'The drawer makes all rooms at once · Esc: put the tool away' },
+        ? {
+            text: 'Press Enter or point anywhere: every closed space becomes a room.',
+            keys: 'Esc: put the tool away',
+          }
+        : {
+            text: 'Type a name and point into the room.',
+            keys: 'The drawer makes all rooms at once · Esc: put the tool away',
+          },
     fields: () => (all() ? [] : [{ key: 'name', label: 'name', kind: 'text', shown: 'Room' }]),
     remark(at) {
       if (!at || all()) return ''

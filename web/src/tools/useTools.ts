@@ -44,12 +44,12 @@ export function useTools(
 
   let field: { version: number; drawing: Id; field: DraftField } | null = null
   function snapField(): DraftField {
-    const { id, level } = drawing.value
+    const { id } = drawing.value
     if (field?.version !== store.version || field.drawing !== id)
       field = {
         version: store.version,
         drawing: id,
-        field: draftField(store.project, drawing.value, store.solver(level)),
+        field: draftField(store.project, drawing.value, store.solverFor(drawing.value)),
       }
     return field.field
   }
@@ -62,7 +62,7 @@ export function useTools(
       return store.project
     },
     get solver() {
-      return store.solver(drawing.value.level)
+      return store.solverFor(drawing.value)
     },
     get units() {
       return store.units
@@ -92,13 +92,13 @@ export function useTools(
       return snapField()
     },
     get bounding() {
-      return boundingField(store.project, drawing.value, store.solver(drawing.value.level))
+      return boundingField(store.project, drawing.value, store.solverFor(drawing.value))
     },
     layer: (usual) => desk.toolLayers[usual] ?? usual,
     way: (usual) => desk.ways[desk.tool] ?? usual,
     setWay: (way) => (desk.ways = { ...desk.ways, [desk.tool]: way }),
     inBox: (from, to, whole = false) =>
-      pickBox(list.value, store.solver(drawing.value.level), boxOf([from, to]), whole),
+      pickBox(list.value, store.solverFor(drawing.value), boxOf([from, to]), whole),
     warn: (sentence) => say.warn(sentence),
     undo: () => store.undo(),
   }

@@ -1,0 +1,476 @@
+import { fieldsOf, partsBox, partsOf, type BlockSource } from '../blocks'
+import { applyTo, inverse, mapPath, moveBy, placing, type Affine, type Point } from '../geometry'
+import { layerOf, lineTypeOf, recipeOf, standardBlocks } from '../library'
+import { shapePath } from '../linework'
+import type {
+  AnyRecord,
+  Block,
+  BlockSize,
+  Change,
+  DraftItem,
+  Drawing,
+  Id,
+  Placement,
+  Project,
+} from '../records'
+import { partRecords } from './drafting'
+import { copyName, freeName } from './names'
+import { EditRefused, type MakeId } from './refusal'
+import { refuseLocked } from './transform'
+
+/** A block of the project, or one that ships with the program. */
+export const findBlock = (project: Project, id: Id): Block | undefined =>
+  project.find('block', id) ?? standardBlocks(project.facts.units.system).find((block) => block.id === id)
+
+export const blockSource =
+  (project: Project): BlockSource =>
+  (id) =>
+    findBlock(project, id)
+
+export interface BlockPlace {
+  readonly at: Point
+  readonly turn: number
+  readonly mirrored: boolean
+}
+
+export interface NewPlacements {
+  readonly level: Id
+  /** The drawing they belong to alone; left out: every plan of the level. */
+  readonly drawing?: Id
+  readonly block: Id
+  readonly places: readonly BlockPlace[]
+  readonly size?: BlockSize
+  readonly parameters?: Readonly<Record<string, number>>
+  readonly values?: Readonly<Record<string, string>>
+}
+
+/** A block placed, once or several times. One that only ships with the program comes into the project. */
+export function placeBlock(project: Project, input: NewPlacements, makeId: MakeId): Change {
+  const { block: id, places, size, parameters, values, level, drawing } = input
+  const block = findBlock(project, id)
+  if (!block) throw new EditRefused('This block is no longer there.')
+  if (places.length === 0) throw new EditRefused('Point to where the block stands.')
+  if (places.length > 5000) throw new EditRefused('That would place more than 5 000 at a time.')
+  refuseSize(block, size)
+  const put: AnyRecord[] = project.find('block', id) ? [] : [block]
+  for (const { at, turn, mirrored } of places) {
+    if (!Number.isFinite(at.x + at.y + turn)) throw new EditRefused('That is no place to go to.')
+    put.push({
+      id: makeId(),
+      kind: 'placement',
+      level,
+      ...(drawing === undefined ? {} : { drawing }),
+      block: id,
+      at: { x: at.x, y: at.y },
+      turn,
+      mirrored,
+      ...(size && (size.x !== 1 || size.y !== 1) ? { size } : {}),
+      ...(parameters && block.recipe ? { parameters: heldParameters(block, parameters) } : {}),
+      ...(values && Object.keys(values).length > 0 ? { values: { ...values } } : {}),
+    })
+  }
+  return { put, drop: [] }
+}
+
+function refuseSize(block: Block, size: BlockSize | undefined): void {
+  if (!size) return
+  const { x, y } = size
+  if (!(x >= 0.001 && y >= 0.001)) throw new EditRefused('Nothing would be left of it: type a size above 0.')
+  if (!(x <= 1000 && y <= 1000)) throw new EditRefused('That is more than a thousand times its size.')
+  if (x === 1 && y === 1) return
+  const sizing = block.sizing ?? 'fixed'
+  if (sizing === 'fixed') throw new EditRefused(`“${block.name}” comes in its own size alone.`)
+  if (sizing === 'uniform' && Math.abs(x - y) > 1e-6 * x)
+    throw new EditRefused(`“${block.name}” keeps its shape: it grows alike both ways.`)
+}
+
+/** Parameters that the block's recipe knows, within their limits. */
+function heldParameters(block: Block, given: Readonly<Record<string, number>>): Record<string, number> {
+  const recipe = recipeOf(block.recipe!)
+  const held: Record<string, number> = {}
+  for (const { key, name, least, most, kind } of recipe?.parameters ?? []) {
+    const value = given[key]
+    if (value === undefined) continue
+    if (!(value >= least && value <= most))
+      throw new EditRefused(
+        `${name} lies between ${least.toLocaleString('en')} and ${most.toLocaleString('en')}.`,
+      )
+    held[key] = kind === 'count' ? Math.round(value) : value
+  }
+  return held
+}
+
+/** The factors that bring a block to a typed width and depth; what is left out keeps its own, or follows evenly. */
+export function sizeFor(
+  block: Block,
+  wanted: { readonly width?: number | undefined; readonly depth?: number | undefined },
+): BlockSize {
+  const { width, depth } = wanted
+  if ((width !== undefined && !(width > 0)) || (depth !== undefined && !(depth > 0)))
+    throw new EditRefused('Type a width and a depth above 0.')
+  const x = width === undefined ? undefined : width / block.width
+  const y = depth === undefined ? undefined : depth / block.depth
+  if (block.sizing === 'uniform') {
+    const factor = x ?? y ?? 1
+    return { x: factor, y: factor }
+  }
+  return { x: x ?? 1, y: y ?? 1 }
+}
+
+/** Another size, other parameters or other words for placed blocks. */
+export function setPlacement(
+  project: Project,
+  id: Id,
+  facts: {
+    readonly width?: number
+    readonly depth?: number
+    readonly parameters?: Readonly<Record<string, number>>
+    readonly values?: Readonly<Record<string, string>>
+  },
+): Change {
+  refuseLocked(project, [id])
+  const placement = project.need('placement', id)
+  const block = project.need('block', placement.block)
+  let made: Placement = placement
+  if (facts.width !== undefined || facts.depth !== undefined) {
+    const size = sizeFor(block, {
+      width: facts.width ?? (facts.depth === undefined ? undefined : keptWidth(block, placement)),
+      depth: facts.depth ?? (facts.width === undefined ? undefined : keptDepth(block, placement)),
+    })
+    refuseSize(block, size)
+    made = { ...made, size }
+  }
+  if (facts.parameters) {
+    if (!block.recipe) throw new EditRefused(`“${block.name}” has no parameters.`)
+    made = {
+      ...made,
+      parameters: { ...made.parameters, ...heldParameters(block, facts.parameters) },
+    }
+  }
+  if (facts.values) {
+    const known = fieldsOf(block, blockSource(project))
+    const values: Record<string, string> = { ...made.values }
+    for (const [name, text] of Object.entries(facts.values)) {
+      if (!known.has(name)) throw new EditRefused(`“${block.name}” has no field “${name}”.`)
+      if (text.trim() === '' || text === known.get(name)) delete values[name]
+      else values[name] = text.trim()
+    }
+    const { values: _, ...rest } = made
+    made = Object.keys(values).length > 0 ? { ...rest, values } : rest
+  }
+  return { put: [made], drop: [] }
+}
+
+const keptWidth = (block: Block, { size }: Placement): number | undefined =>
+  block.sizing === 'uniform' ? undefined : block.width * (size?.x ?? 1)
+const keptDepth = (block: Block, { size }: Placement): number | undefined =>
+  block.sizing === 'uniform' ? undefined : block.depth * (size?.y ?? 1)
+
+export interface NewBlock {
+  readonly name: string
+  readonly category: string
+  /** The point it is placed by. */
+  readonly base: Point
+  readonly sizing: NonNullable<Block['sizing']>
+  readonly atWall?: boolean
+  /** What becomes of the things it is made from. */
+  readonly then: 'placement' | 'stay' | 'go'
+}
+
+/** A block made from drafted things of a drawing. */
+export function makeBlock(
+  project: Project,
+  drawing: Drawing,
+  ids: readonly Id[],
+  input: NewBlock,
+  makeId: MakeId,
+): { change: Change; block: Id } {
+  if (ids.length === 0) throw new EditRefused('Select what the block is to hold.')
+  refuseLocked(project, ids)
+  const name = freeName(project, 'block', input.name, null)
+  const items = itemsFrom(project, ids, input.base)
+  const block: Block = {
+    id: makeId(),
+    kind: 'block',
+    name,
+    category: input.category.trim() || 'Own blocks',
+    ...sizeOfItems(project, items),
+    items,
+    ...(input.sizing === 'fixed' ? {} : { sizing: input.sizing }),
+    ...(input.atWall ? { atWall: true } : {}),
+  }
+  const put: AnyRecord[] = [block]
+  const drop = input.then === 'stay' ? [] : withGroupsOf(project, ids, put)
+  if (input.then === 'placement')
+    put.push({
+      id: makeId(),
+      kind: 'placement',
+      level: drawing.level,
+      ...(drawing.view === 'block' ? { drawing: drawing.id } : {}),
+      block: block.id,
+      at: { x: input.base.x, y: input.base.y },
+      turn: 0,
+      mirrored: false,
+    })
+  return { change: { put, drop }, block: block.id }
+}
+
+/** Ids to drop with the groups, repeats and hatches that would be left without members. */
+function withGroupsOf(project: Project, ids: readonly Id[], put: AnyRecord[]): Id[] {
+  const gone = new Set(ids)
+  for (const group of project.all('group')) {
+    const rest = group.members.filter((id) => !gone.has(id))
+    if (rest.length === group.members.length) continue
+    if (rest.length > 1) put.push({ ...group, members: rest })
+    else gone.add(group.id)
+  }
+  for (const repeat of project.all('repeat'))
+    if ([...repeat.sources, ...repeat.copies].some((id) => gone.has(id))) gone.add(repeat.id)
+  for (const hatch of project.all('hatch'))
+    if (!gone.has(hatch.id) && hatch.region.by === 'items' && hatch.region.items.some((id) => gone.has(id)))
+      put.push({ ...hatch, region: { by: 'outline' } })
+  return [...gone]
+}
+
+/** Drafted things as the items of a block about a base point. */
+function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem[] {
+  const map = moveBy(-base.x, -base.y)
+  const items = ids.flatMap((id): DraftItem[] => {
+    const record = project.get(id)
+    switch (record?.kind) {
+      case 'linework': {
+        const layer = layerOf(project, record)
+        const { dashesPaperMm } = lineTypeOf(project, record.own?.lineType ?? layer.lineType)
+        const penMm = record.own?.penMm ?? layer.penMm
+        const tone = record.own?.tone ?? layer.tone
+        const { vertices, closed } = mapPath(map, shapePath(record.shape))
+        if (vertices.length < 2) return []
+        return [
+          {
+            shape: 'path',
+            path: { vertices: [...vertices], closed },
+            ...(penMm <= 0.13 ? { light: true } : penMm === 0.25 ? {} : { penMm }),
+            ...(tone > 0 && penMm > 0.13 ? { tone } : {}),
+            ...(dashesPaperMm.length > 0 ? { dashesPaperMm: [...dashesPaperMm] } : {}),
+          },
+        ]
+      }
+      case 'hatch': {
+        const { filling } = record
+        return [
+          {
+            shape: 'hatch',
+            outlines: record.outlines.map((path) => {
+              const { vertices, closed } = mapPath(map, path)
+              return { vertices: [...vertices], closed }
+            }),
+            filling:
+              filling.with === 'pattern' ? { ...filling, origin: applyTo(map, filling.origin) } : filling,
+          },
+        ]
+      }
+      case 'note': {
+        const field = fieldNameOf(record.text)
+        return [
+          {
+            shape: 'text',
+            at: applyTo(map, record.at),
+            text: field ?? record.text,
+            heightPaperMm: record.heightPaperMm,
+            align: record.align,
+            ...(record.turn === undefined ? {} : { turn: record.turn }),
+            ...(field === null ? {} : { field }),
+          },
+        ]
+      }
+      case 'placement':
+        return [
+          {
+            shape: 'block',
+            block: record.block,
+            at: applyTo(map, record.at),
+            turn: record.turn,
+            mirrored: record.mirrored,
+            ...(record.size ? { size: record.size } : {}),
+          },
+        ]
+      case 'group':
+      case 'guide':
+        return []
+      default:
+        throw new EditRefused(
+          'Walls, doors and dimensions stay in the building. Lines, hatches, notes and blocks make a block.',
+        )
+    }
+  })
+  if (items.length === 0) throw new EditRefused('A block holds at least one line, hatch, note or block.')
+  if (items.length > 2000) throw new EditRefused('A block holds at most 2 000 things.')
+  return items
+}
+
+/** A note written in square brackets is a field: “[Number]”. */
+const fieldNameOf = (text: string): string | null => /^\[([^[\]\n]{1,40})\]$/.exec(text.trim())?.[1] ?? null
+
+/** The size of items: at least one mm each way. */
+function sizeOfItems(project: Project, items: readonly DraftItem[]): { width: number; depth: number } {
+  const block = {
+    id: 'new',
+    kind: 'block',
+    name: 'new',
+    category: '-',
+    width: 1,
+    depth: 1,
+    items: [...items],
+  } as const
+  const box = partsBox(partsOf(block as Block, {}, blockSource(project)))
+  return { width: Math.max(1, box.maxX - box.minX), depth: Math.max(1, box.maxY - box.minY) }
+}
+
+/** Name, category and behaviour of a block of the project. */
+export function setBlock(
+  project: Project,
+  id: Id,
+  facts: {
+    readonly name?: string
+    readonly category?: string
+    readonly sizing?: Block['sizing']
+    readonly atWall?: boolean
+  },
+): Change {
+  const block = project.need('block', id)
+  const name = facts.name === undefined ? block.name : freeName(project, 'block', facts.name, id)
+  const category = facts.category === undefined ? block.category : facts.category.trim() || block.category
+  const made: Block = { ...block, ...facts, name, category }
+  return { put: [made], drop: [] }
+}
+
+/** A block like another under a free name. */
+export function copyBlock(project: Project, from: Id, makeId: MakeId): { change: Change; block: Id } {
+  const model = findBlock(project, from)
+  if (!model) throw new EditRefused('This block is no longer there.')
+  const block: Block = { ...model, id: makeId(), name: copyName(project, 'block', model.name) }
+  return { change: { put: [block], drop: [] }, block: block.id }
+}
+
+/** Removes a block that is nowhere placed. */
+export function removeBlock(project: Project, id: Id): Change {
+  const block = project.need('block', id)
+  const used = project.dependents(id).length
+  if (used > 0)
+    throw new EditRefused(
+      `“${block.name}” is placed ${used === 1 ? 'once' : `${used} times`}. Remove ${used === 1 ? 'that' : 'those'} first.`,
+    )
+  return { put: [], drop: [id] }
+}
+
+/**
+ * Opens a block for changing, in the place of one of its placements: its content becomes drafted things of a
+ * drawing of its own, until it is closed.
+ */
+export function openBlock(project: Project, placement: Id, makeId: MakeId): { change: Change; drawing: Id } {
+  const placed = project.need('placement', placement)
+  const block = project.need('block', placed.block)
+  if (block.recipe)
+    throw new EditRefused(
+      `“${block.name}” is made by a rule. Change its parameters in Traits, or break it apart.`,
+    )
+  const open = project.all('drawing').find((each) => each.view === 'block' && each.block === block.id)
+  if (open) return { change: { put: [], drop: [] }, drawing: open.id }
+  const from = placed.drawing ? project.find('drawing', placed.drawing) : undefined
+  const plan =
+    from ?? project.all('drawing').find((each) => each.view === 'plan' && each.level === placed.level)
+  const drawing: Drawing = {
+    id: makeId(),
+    kind: 'drawing',
+    name: `Block: ${block.name}`.slice(0, 200),
+    view: 'block',
+    level: placed.level,
+    block: block.id,
+    placement,
+    readingScale: plan?.readingScale ?? 50,
+  }
+  const put: AnyRecord[] = [drawing]
+  for (const item of block.items) {
+    if (item.shape === 'block')
+      put.push({
+        id: makeId(),
+        kind: 'placement',
+        level: placed.level,
+        drawing: drawing.id,
+        block: item.block,
+        at: item.at,
+        turn: item.turn,
+        mirrored: item.mirrored,
+        ...(item.size ? { size: item.size } : {}),
+      })
+    else if (item.shape === 'text')
+      put.push({
+        id: makeId(),
+        kind: 'note',
+        drawing: drawing.id,
+        at: item.at,
+        text: item.field === undefined ? item.text : `[${item.field}]`,
+        heightPaperMm: item.heightPaperMm,
+        align: item.align,
+        ...(item.turn === undefined ? {} : { turn: item.turn }),
+      })
+    else {
+      const parts = partsOf({ ...block, items: [item] }, {}, () => undefined)
+      put.push(...partRecords(parts, drawing.id, makeId))
+    }
+  }
+  return { change: { put, drop: [] }, drawing: drawing.id }
+}
+
+/** What a drawing of an open block holds now. */
+const contentOf = (project: Project, drawing: Id): Id[] =>
+  project.dependents(drawing).filter((id) => project.get(id)?.kind !== 'viewport')
+
+/** Closes an open block: what its drawing holds becomes its content, and every placement follows. */
+export function closeBlock(project: Project, id: Id): Change {
+  const drawing = project.need('drawing', id)
+  if (drawing.view !== 'block' || drawing.block === undefined)
+    throw new EditRefused('This drawing is no open block.')
+  const block = project.need('block', drawing.block)
+  const content = contentOf(project, id)
+  const kept = content.filter((each) =>
+    ['linework', 'hatch', 'note', 'placement'].includes(project.get(each)!.kind),
+  )
+  const filled = new Set(
+    block.items.flatMap((item) => ('filled' in item && item.filled ? [outlineKey(item)] : [])),
+  )
+  const items = itemsFrom(project, kept, { x: 0, y: 0 }).map((item): DraftItem =>
+    item.shape === 'path' && filled.has(outlineKey(item)) ? { ...item, filled: true } : item,
+  )
+  const made: Block = { ...block, items, ...sizeOfItems(project, items) }
+  return { put: [made], drop: [...content, id] }
+}
+
+/** What tells an outline that hides what lies beneath: its first corner and whether it is closed. */
+function outlineKey(item: DraftItem): string {
+  const parts = partsOf(
+    { id: 'x', kind: 'block', name: 'x', category: 'x', width: 1, depth: 1, items: [item] },
+    {},
+    () => undefined,
+  )
+  const [part] = parts
+  if (part?.is !== 'line') return ''
+  const { vertices, closed } = part.path
+  const area = vertices.reduce((sum, p, i) => {
+    const q = vertices[(i + 1) % vertices.length]!
+    return sum + p.x * q.y - q.x * p.y
+  }, 0)
+  return `${closed} ${vertices.length} ${Math.round(area)}`
+}
+
+/** Leaves an open block as it was before. */
+export function leaveBlock(project: Project, id: Id): Change {
+  const drawing = project.need('drawing', id)
+  if (drawing.view !== 'block') throw new EditRefused('This drawing is no open block.')
+  return { put: [], drop: [...contentOf(project, id), id] }
+}
+
+/** The map that brings the drawing of a placed block's level into the block's own axes. */
+export function surroundingsMap(placement: Pick<Placement, 'at' | 'turn' | 'mirrored'>): Affine {
+  return inverse(placing(placement.at, placement.turn, placement.mirrored))
+}

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { closeBlock, leaveBlock } from '@lamina/core/edit'
+import type { Drawing } from '@lamina/core/records'
+import { useDesk } from '../store/desk'
+import { useProject } from '../store/project'
+
+/** Over the board while a block is open: what is changed, and the two ways back. */
+const props = defineProps<{ drawing: Drawing }>()
+const store = useProject()
+const desk = useDesk()
+const router = useRouter()
+const block = computed(() => store.project.find('block', props.drawing.block ?? ''))
+const placed = computed(
+  () =>
+    (store.version, store.project.dependents(props.drawing.block ?? '')).filter(
+      (id) => store.project.get(id)?.kind === 'placement',
+    ).length,
+)
+function back(label: string, edit: typeof closeBlock): void {
+  const { id, level } = props.drawing
+  const plan = store.project.all('drawing').find((each) => each.view === 'plan' && each.level === level)
+  desk.select([])
+  // Gone from the board before its drawing is.
+  void router
+    .push(
+      plan
+        ? { name: 'drawing', params: { project: store.id!, drawing: plan.id } }
+        : { name: 'project', params: { project: store.id! } },
+    )
+    .then(() => {
+      if (store.edit(label, (project) => edit(project, id))) return
+      void router.push({ name: 'drawing', params: { project: store.id!, drawing: id } })
+    })
+}
+</script>
+
+<template>
+  <div class="bar" role="region" aria-label="Open block" data-test="block-bar">
+    <span
+      ><b>{{ block?.name }}</b> is open: draw, change and remove as on any board.
+      {{ placed === 1 ? 'Its placement follows' : `Its ${placed} placements follow` }} when you keep it.</span
+    >
+    <v-btn size="small" color="primary" @click="back('Change block', closeBlock)">Keep the changes</v-btn>
+    <v-btn size="small" variant="outlined" @click="back('Leave block', leaveBlock)">Leave it as it was</v-btn>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  position: absolute;
+  z-index: 3;
+  left: 50%;
+  top: 12px;
+  transform: translateX(-50%);
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  max-width: calc(100% - 32px);
+  padding: 8px 14px;
+  font-size: 13px;
+  background: rgb(var(--v-theme-live-wash));
+  border: 1px solid rgb(var(--v-theme-live));
+  border-radius: 10px;
+}
+</style>

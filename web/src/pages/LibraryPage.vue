@@ -1,0 +1,265 @@
+<script setup lang="ts">
+import { mdiMagnify, mdiStar, mdiStarOutline } from '@mdi/js'
+import Fuse from 'fuse.js'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { placementItems } from '@lamina/core/derive'
+import { extentOf, type DisplayList } from '@lamina/core/display'
+import { blockSource } from '@lamina/core/edit'
+import type { Box } from '@lamina/core/geometry'
+import { recipeOf, standardBlocks } from '@lamina/core/library'
+import type { Block } from '@lamina/core/records'
+import { formatLength } from '@lamina/core/units'
+import LiveThumb from '../components/LiveThumb.vue'
+import TopLine from '../components/TopLine.vue'
+import { categoriesOf, libraryBlocks } from '../store/blocks'
+import { useDesk } from '../store/desk'
+import { useLibrary } from '../store/library'
+import { useProject } from '../store/project'
+
+/** All blocks: those of the project and those that ship, by category, drawn at one common scale. */
+const store = useProject()
+const desk = useDesk()
+const library = useLibrary()
+const router = useRouter()
+
+const search = ref('')
+const view = ref<'plan' | 'front'>('plan')
+const blocks = computed(() => (store.version, libraryBlocks(store.project)))
+const own = computed(() => (store.version, new Set(store.project.all('block').map(({ id }) => id))))
+const index = computed(
+  () => new Fuse(blocks.value, { keys: ['name', 'category'], threshold: 0.32, ignoreLocation: true }),
+)
+const found = computed(() =>
+  search.value.trim() ? index.value.search(search.value.trim()).map(({ item }) => item) : blocks.value,
+)
+const groups = computed(() => {
+  const byId = new Map(blocks.value.map((block) => [block.id, block]))
+  const pick = (ids: readonly string[]): Block[] => ids.flatMap((id) => byId.get(id) ?? [])
+  const all = [
+    ...categoriesOf(found.value, standardBlocks(store.units.system)).map((name) => ({
+      name,
+      blocks: found.value.filter((block) => block.category === name),
+    })),
+  ]
+  if (search.value.trim()) return all
+  return [
+    { name: 'Favourites', blocks: pick(library.favourites) },
+    { name: 'Recent', blocks: pick(library.recent) },
+    ...all,
+  ].filter((group) => group.blocks.length > 0)
+})
+/** Pixels for one mm: a bed is 40 high. What is larger than a card is drawn smaller, and says so. */
+const SCALE = 0.022
+const CARD = { width: 132, height: 96 }
+
+const pictures = new WeakMap<Block, Map<string, { list: DisplayList; box: Box }>>()
+function pictureOf(block: Block): { list: DisplayList; box: Box } {
+  const key = view.value
+  let kept = pictures.get(block)
+  if (!kept) pictures.set(block, (kept = new Map()))
+  let picture = kept.get(key)
+  if (!picture) {
+    const shown = key === 'front' && block.front ? { ...block, items: block.front.items } : block
+    const list = placementItems(
+      { id: block.id, at: { x: 0, y: 0 }, turn: 0, mirrored: false },
+      key === 'front' ? { ...shown, recipe: undefined } : shown,
+      blockSource(store.project),
+      25,
+    )
+    kept.set(key, (picture = { list, box: extentOf(list) }))
+  }
+  return picture
+}
+/** The window of a picture so that all blocks are drawn at one scale, or the whole of a larger one. */
+function windowOf({ box }: { box: Box }): { box: Box; reduced: boolean } {
+  const room = 16
+  const [w, h] = [(CARD.width - room) / SCALE, (CARD.height - room) / SCALE]
+  const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]
+  const reduced = box.maxX - box.minX > w || box.maxY - box.minY > h
+  return reduced
+    ? { box, reduced }
+    : { box: { minX: x - w / 2, maxX: x + w / 2, minY: y - h / 2, maxY: y + h / 2 }, reduced }
+}
+const sizeOf = (block: Block): string =>
+  view.value === 'front' && block.front
+    ? `${formatLength(block.width, store.units)} × ${formatLength(block.front.height, store.units)} high`
+    : `${formatLength(block.width, store.units)} × ${formatLength(block.depth, store.units)}`
+const about = (block: Block): string =>
+  block.recipe && recipeOf(block.recipe)
+    ? 'by parameters'
+    : block.sizing === 'stretch'
+      ? 'any width and depth'
+      : block.sizing === 'uniform'
+        ? 'any size'
+        : ''
+
+function place(block: Block): void {
+  desk.chooseBlock(block.id)
+  const drawing = store.project.find('drawing', desk.lastDrawing ?? '') ?? store.project.all('drawing')[0]
+  if (!drawing) return
+  desk.stage = 'fit-out'
+  void router
+    .push({ name: 'drawing', params: { project: store.id!, drawing: drawing.id } })
+    .then(() => desk.take('block'))
+}
+</script>
+
+<template>
+  <TopLine place="Library" />
+  <div class="page">
+    <div class="bar">
+      <v-text-field
+        v-model="search"
+        label="Find a block"
+        :prepend-inner-icon="mdiMagnify"
+        class="search"
+        clearable
+        autofocus
+        autocomplete="off"
+      />
+      <div class="views" role="radiogroup" aria-label="Pictures">
+        <button
+          v-for="each in ['plan', 'front'] as const"
+          :key="each"
+          type="button"
+          role="radio"
+          :aria-checked="view === each"
+          :class="{ on: view === each }"
+          @click="view = each"
+        >
+          {{ each === 'plan' ? 'In plan' : 'From the front' }}
+        </button>
+      </div>
+      <span class="soft small">{{ found.length }} blocks · press one to place it</span>
+    </div>
+    <section v-for="group in groups" :key="group.name">
+      <h2>{{ group.name }}</h2>
+      <ul>
+        <li
+          v-for="block in group.blocks.filter((each) => view === 'plan' || each.front)"
+          :key="block.id"
+          :data-block="block.id"
+        >
+          <button type="button" class="card" :title="`Place ${block.name}`" @click="place(block)">
+            <LiveThumb
+              :list="pictureOf(block).list"
+              :box="windowOf(pictureOf(block)).box"
+              v-bind="CARD"
+              :label="block.name"
+            />
+            <span class="name">{{ block.name }}</span>
+            <span class="soft small">{{ sizeOf(block) }}</span>
+            <span class="soft small"
+              >{{ about(block) }}{{ windowOf(pictureOf(block)).reduced ? ' · drawn smaller' : ''
+              }}{{ own.has(block.id) ? ' · in this project' : '' }}</span
+            >
+          </button>
+          <button
+            type="button"
+            class="star"
+            :aria-pressed="library.favourites.includes(block.id)"
+            :aria-label="`Favourite: ${block.name}`"
+            :title="library.favourites.includes(block.id) ? 'No longer a favourite' : 'A favourite'"
+            @click="library.toggle(block.id)"
+          >
+            <v-icon :icon="library.favourites.includes(block.id) ? mdiStar : mdiStarOutline" size="16" />
+          </button>
+        </li>
+      </ul>
+    </section>
+    <p v-if="groups.length === 0" class="soft">No block is called like that.</p>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  flex: 1;
+  overflow: auto;
+  padding: 14px 20px 24px;
+  background: rgb(var(--v-theme-film));
+}
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  margin-bottom: 4px;
+}
+.search {
+  max-width: 300px;
+}
+.views button {
+  font: inherit;
+  font-size: 13px;
+  padding: 5px 12px;
+  border: 1px solid rgb(var(--v-theme-hairline));
+  background: rgb(var(--v-theme-paper));
+  color: inherit;
+  cursor: pointer;
+}
+.views button:first-child {
+  border-radius: 16px 0 0 16px;
+}
+.views button:last-child {
+  border-radius: 0 16px 16px 0;
+  border-left: 0;
+}
+.views button.on {
+  background: rgb(var(--v-theme-live-wash));
+  color: rgb(var(--v-theme-live));
+  font-weight: 600;
+}
+h2 {
+  font-size: 15px;
+  margin: 14px 2px 8px;
+}
+ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 10px;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  position: relative;
+}
+.card {
+  display: grid;
+  justify-items: center;
+  align-content: start;
+  gap: 1px;
+  width: 100%;
+  height: 100%;
+  min-height: 168px;
+  padding: 8px 4px;
+  font: inherit;
+  font-size: 13px;
+  line-height: 17px;
+  text-align: center;
+  color: inherit;
+  background: rgb(var(--v-theme-paper));
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 8px;
+  cursor: pointer;
+}
+.card:hover {
+  border-color: rgb(var(--v-theme-live));
+}
+.name {
+  font-weight: 600;
+}
+.star {
+  position: absolute;
+  top: 4px;
+  right: 4px;
+  border: 0;
+  background: none;
+  color: rgb(var(--v-theme-soft-ink));
+  padding: 3px;
+  cursor: pointer;
+}
+.star[aria-pressed='true'] {
+  color: rgb(var(--v-theme-settle));
+}
+</style>
