@@ -7,6 +7,7 @@ import { normalAngle } from '@lamina/core/geometry'
 import { recipeOf } from '@lamina/core/library'
 import type { Placement } from '@lamina/core/records'
 import { formatAngle, formatLength, parseAngle, parseNumber } from '@lamina/core/units'
+import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { fieldOf } from './fields'
@@ -15,6 +16,7 @@ import LengthField from './LengthField.vue'
 /** Facts of a placed block. */
 const props = defineProps<{ placement: Placement }>()
 const store = useProject()
+const desk = useDesk()
 const say = useSay()
 const router = useRouter()
 
@@ -44,7 +46,10 @@ function open(): void {
     drawing = opened.drawing
     return opened.change
   })
-  if (made) void router.push({ name: 'drawing', params: { project: store.id!, drawing } })
+  if (!made) return
+  desk.take('select')
+  desk.select([])
+  void router.push({ name: 'drawing', params: { project: store.id!, drawing } })
 }
 </script>
 

@@ -94,6 +94,15 @@ const about = (block: Block): string =>
         ? 'any size'
         : ''
 
+const notesOf = (block: Block): string =>
+  [
+    about(block),
+    windowOf(pictureOf(block)).reduced ? 'drawn smaller' : '',
+    own.value.has(block.id) ? 'in this project' : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
+
 function place(block: Block): void {
   desk.chooseBlock(block.id)
   const drawing = store.project.find('drawing', desk.lastDrawing ?? '') ?? store.project.all('drawing')[0]
@@ -115,7 +124,6 @@ function place(block: Block): void {
         :prepend-inner-icon="mdiMagnify"
         class="search"
         clearable
-        autofocus
         autocomplete="off"
       />
       <div class="views" role="radiogroup" aria-label="Pictures">
@@ -150,10 +158,7 @@ function place(block: Block): void {
             />
             <span class="name">{{ block.name }}</span>
             <span class="soft small">{{ sizeOf(block) }}</span>
-            <span class="soft small"
-              >{{ about(block) }}{{ windowOf(pictureOf(block)).reduced ? ' · drawn smaller' : ''
-              }}{{ own.has(block.id) ? ' · in this project' : '' }}</span
-            >
+            <span class="soft small">{{ notesOf(block) }}</span>
           </button>
           <button
             type="button"
@@ -186,6 +191,7 @@ function place(block: Block): void {
   margin-bottom: 4px;
 }
 .search {
+  margin-top: 4px;
   max-width: 300px;
 }
 .views button {
