@@ -1,7 +1,10 @@
 import { benchDisplay } from './display'
+import { benchFurniture } from './furniture'
 import { benchPatterns } from './patterns'
 import { benchPlot } from './plot'
 import { benchPointer } from './pointer'
+import { benchRooms } from './rooms'
+import { benchSearch } from './search'
 import { benchSnap } from './snap'
 import { benchWalls } from './walls'
 
@@ -15,6 +18,9 @@ export interface Row {
 
 const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   walls: benchWalls,
+  furniture: benchFurniture,
+  rooms: benchRooms,
+  search: benchSearch,
   snap: benchSnap,
   patterns: benchPatterns,
   display: benchDisplay,

@@ -107,6 +107,7 @@ test('from an empty board to one true-to-scale sheet', async ({ page, server }) 
 
   await test.step('a block with a typed turn', async () => {
     await stage(page, 'fit-out')
+    await page.getByRole('textbox', { name: 'Find a block' }).fill('table 1600')
     await page.getByRole('button', { name: 'Table 1600 × 800' }).click()
     await surface.move(2200, 2500)
     await page.keyboard.type('90')

@@ -1,5 +1,6 @@
 import {
   IDENTITY,
+  angleUnder,
   applyTo,
   circlePath,
   combine,
@@ -14,7 +15,6 @@ import {
   pathOf,
   pathOfPoints,
   placing,
-  turnOf,
   EMPTY_BOX,
   type Affine,
   type Box,
@@ -178,14 +178,13 @@ export function mapPart(part: BlockPart, map: Affine): BlockPart {
       const outlines = part.outlines.map((path) => mapAny(path, map))
       const { filling } = part
       if (filling.with === 'tone') return { ...part, outlines }
-      const sense = mirrors(map) ? -1 : 1
       return {
         ...part,
         outlines,
         filling: {
           ...filling,
           origin: applyTo(map, filling.origin),
-          turn: sense * filling.turn + turnOf(map),
+          turn: angleUnder(map, filling.turn),
           width: filling.width * enlargement(map),
           height: filling.height * enlargement(map),
         },
@@ -193,7 +192,7 @@ export function mapPart(part: BlockPart, map: Affine): BlockPart {
     }
     case 'text': {
       const flip = mirrors(map)
-      const turn = flip ? Math.PI - part.turn + turnOf(map) : part.turn + turnOf(map)
+      const turn = angleUnder(map, part.turn)
       const align = flip && part.align !== 'middle' ? (part.align === 'start' ? 'end' : 'start') : part.align
       return { ...part, at: applyTo(map, part.at), turn: flip ? turn - Math.PI : turn, align }
     }

@@ -81,6 +81,8 @@ export class LevelSolver {
   private corners = new CornerField()
   private ranked: Material[] = []
   private ranks = new Map<Id, number>()
+  /** Rises whenever the solution changes. */
+  revision = 0
   /** What bounds rooms was asked for, and is kept. */
   private bounding = false
 
@@ -275,6 +277,7 @@ export class LevelSolver {
   }
 
   private solveAll(): void {
+    this.revision++
     this.walls.clear()
     this.pillars.clear()
     this.bodies.clear()
@@ -337,6 +340,7 @@ export class LevelSolver {
   }
 
   private solve(touched: ReadonlySet<Id>, refit: ReadonlySet<Id>, pillars: ReadonlySet<Id>): Set<Id> {
+    this.revision++
     const reach: Box[] = []
     for (const id of touched) {
       const before = this.walls.get(id)

@@ -9,6 +9,7 @@ import {
   type GroupItem,
 } from '../display'
 import {
+  angleUnder,
   applyTo,
   flattenPath,
   isStraight,
@@ -16,7 +17,6 @@ import {
   edgesOf,
   mirrors,
   placing,
-  turnOf,
   unitAt,
   offsetFrom,
   type Affine,
@@ -217,7 +217,7 @@ export function openGroup(group: GroupItem, outer?: Affine): DisplayItem[] {
         return [{ ...item, points: points(item.points), source }]
       case 'arc': {
         const centre = applyTo(map, item)
-        const from = mirrors(map) ? Math.PI - item.from - item.sweep + turnOf(map) : item.from + turnOf(map)
+        const from = angleUnder(map, mirrors(map) ? item.from + item.sweep : item.from)
         return [{ ...item, x: centre.x, y: centre.y, from, source }]
       }
       case 'path': {

@@ -146,13 +146,12 @@ function draftedItems(project: Project, drawing: Drawing, solver: LevelSolver, l
     }
   }
   if (look.furniture) {
-    const placements = project.all('placement')
-    for (const placement of placements) {
-      if (depthOf(placement.order) === 'usual' || !standsIn(drawing, placement)) continue
-      if (isDrawn(project, placement, look.printing))
-        moved.push({ order: placement.order!, items: placedItems(project, placement, look.scale) })
+    const kept = keptPlacements(project, drawing, look, solver)
+    for (const id of kept.ordered) {
+      const placement = project.need('placement', id)
+      moved.push({ order: placement.order!, items: placedItems(project, placement, look.scale) })
     }
-    out.placements.push(...keptPlacements(project, drawing, look, solver, placements))
+    out.placements.push(...kept.items)
   }
   moved.sort((p, q) => p.order - q.order)
   for (const { order, items } of moved) (order < 0 ? out.behind : out.front).push(...items)
@@ -172,38 +171,51 @@ function placedItems(project: Project, placement: Placement, scale: number): rea
   return placedGroup(placement, content, onLayer(project, placement, content.items, scale), block, source)
 }
 
-const keptOf = new WeakMap<LevelSolver, Map<string, KeptItems<Placement>>>()
+interface KeptPlacements {
+  readonly items: KeptItems<Placement>
+  /** Those that were brought forward or sent back. */
+  readonly ordered: Set<Id>
+}
+const keptOf = new WeakMap<LevelSolver, Map<string, KeptPlacements>>()
 
-/** The placed blocks of a drawing that lie at their usual depth, in chunks kept with the solver of the level. */
+/**
+ * The placed blocks of a drawing that lie at their usual depth, in chunks kept with the solver of the level, and
+ * which lie before or behind others.
+ */
 function keptPlacements(
   project: Project,
   drawing: Drawing,
   look: PlanLook,
   solver: LevelSolver,
-  placements: readonly Placement[],
-): DisplayItem[] {
+): { items: DisplayItem[]; ordered: ReadonlySet<Id> } {
   let mine = keptOf.get(solver)
   if (!mine) keptOf.set(solver, (mine = new Map()))
   const key = `${drawing.id} ${look.scale} ${look.printing}`
   let kept = mine.get(key)
   if (!kept) {
     if (mine.size >= MOST_KEPT) mine.clear()
-    mine.set(key, (kept = new KeptItems()))
+    mine.set(key, (kept = { items: new KeptItems(), ordered: new Set() }))
   }
+  const { ordered } = kept
   const env = [
     drawing.level,
     blockEpoch(project, solver),
     ...project.all('layer'),
     ...project.all('lineType'),
   ]
-  return kept.update(placements, env, (placement) =>
-    depthOf(placement.order) === 'usual' &&
-    standsIn(drawing, placement) &&
-    isDrawn(project, placement, look.printing)
-      ? placedItems(project, placement, look.scale)
-      : null,
-  )
+  const items = kept.items.update(project.all('placement'), env, (placement) => {
+    const drawn = standsIn(drawing, placement) && isDrawn(project, placement, look.printing)
+    const usual = depthOf(placement.order) === 'usual'
+    if (drawn && !usual) ordered.add(placement.id)
+    else ordered.delete(placement.id)
+    return drawn && usual ? placedItems(project, placement, look.scale) : null
+  })
+  for (const id of ordered) if (!project.find('placement', id)) ordered.delete(id)
+  return { items, ordered }
 }
+
+/** So many looks at placed blocks are kept for a level: boards, thumbnails, viewports. */
+const MOST_KEPT = 12
 
 interface Epoch {
   blocks: ReadonlyMap<Id, Block>
@@ -227,6 +239,3 @@ function blockEpoch(project: Project, solver: LevelSolver): number {
   before.blocks = now
   return before.count
 }
-
-/** So many looks at placed blocks are kept for a level: boards, thumbnails, viewports. */
-const MOST_KEPT = 12

@@ -39,6 +39,12 @@ export function turnBy(angle: number): Affine {
   return { a: cos, b: sin, c: -sin, d: cos, e: 0, f: 0 }
 }
 
+/** The angle that a direction comes to under a map, radians. */
+export const angleUnder = (m: Affine, angle: number): number => {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)]
+  return Math.atan2(m.b * c + m.d * s, m.a * c + m.c * s)
+}
+
 /** The map of a placed thing: mirrored across its own y axis if asked, turned, then moved to `at`. */
 export const placing = (at: Point, turn: number, mirrored: boolean): Affine =>
   combine(moveBy(at.x, at.y), combine(turnBy(turn), enlarge(mirrored ? -1 : 1, 1)))

@@ -106,7 +106,13 @@ const table = recipe(
       )
     }
     items.push(rounded(-width / 2, -depth / 2, width, depth, 30, { filled: true }))
-    return { width: width + (ends ? 2 * (CHAIR_OUT + 250) : 0), depth: depth + 2 * (CHAIR_OUT + 250), items }
+    // Chairs at the ends of a short table stand out beside it.
+    const reach = width - width / above + 460
+    return {
+      width: Math.max(width + (ends ? 2 * (CHAIR_OUT + 250) : 0), reach),
+      depth: depth + 2 * (CHAIR_OUT + 250),
+      items,
+    }
   },
 )
 

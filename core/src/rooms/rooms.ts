@@ -1,6 +1,6 @@
 import type { LevelSolver } from '../building'
 import { distance } from '../geometry'
-import type { Id, Level, Project, Room } from '../records'
+import type { Id, Level, Opening, Project, Room } from '../records'
 import { LevelSpaces, type Space } from './spaces'
 
 /** Figures of a room, mm and mm². */
@@ -32,24 +32,40 @@ export function spacesOf(project: Project, solver: LevelSolver): LevelSpaces {
   return spaces
 }
 
+/** The space each room was found in last: while that is there, it is the room's. */
+const placed = new WeakMap<Room, Space>()
+
 /** The rooms of a level with their spaces and figures. Of several in one space the first by id has it. */
 export function roomsOf(project: Project, solver: LevelSolver): FoundRoom[] {
-  const rooms = project
-    .all('room')
-    .filter((room) => room.level === solver.level)
-    .sort((p, q) => (p.id < q.id ? -1 : 1))
+  const rooms = project.all('room').filter((room) => room.level === solver.level)
   if (rooms.length === 0) return []
   const level = project.need('level', solver.level)
-  const spaces = spacesOf(project, solver)
-  const taken = new Set<Space>()
-  return rooms.map((room) => {
-    const space = spaces.at(room.at)
-    if (!space) return { room, space: null, facts: null, fault: 'open' as const }
-    const shared = taken.has(space)
-    taken.add(space)
-    return { room, space, facts: roomFacts(project, level, room, space), fault: shared ? 'shared' : null }
+  const spaces = spacesOf(project, solver).refreshed()
+  const owners = new Map<Space, Id>()
+  const found = rooms.map((room) => {
+    const before = placed.get(room)
+    const space = before && spaces.has(before) ? before : spaces.at(room.at)
+    if (space) {
+      placed.set(room, space)
+      const owner = owners.get(space)
+      if (owner === undefined || room.id < owner) owners.set(space, room.id)
+    }
+    return space
+  })
+  return rooms.map((room, i): FoundRoom => {
+    const space = found[i] ?? null
+    if (!space) return { room, space: null, facts: null, fault: 'open' }
+    const fault = owners.get(space) === room.id ? null : 'shared'
+    return { room, space, facts: roomFacts(project, level, room, space), fault }
   })
 }
+
+interface Figures {
+  readonly height: number
+  readonly openings: readonly (readonly [Opening | undefined, Id])[]
+  readonly facts: RoomFacts
+}
+const figures = new WeakMap<Space, Figures>()
 
 /** The figures of a room in its space. */
 export function roomFacts(
@@ -59,6 +75,12 @@ export function roomFacts(
   space: Space,
 ): RoomFacts {
   const height = room.ceilingHeight ?? level.height
+  const kept = figures.get(space)
+  if (
+    kept?.height === height &&
+    kept.openings.every(([opening, id]) => project.find('opening', id) === opening)
+  )
+    return kept.facts
   let wallSurface = 0
   const openings = new Map<Id, number>()
   for (const { a, b, owner } of space.edges) {
@@ -71,7 +93,14 @@ export function roomFacts(
     wallSurface -= length * high
     openings.set(owner, (openings.get(owner) ?? 0) + length)
   }
-  return { area: space.area, perimeter: space.perimeter, height, wallSurface, openings: [...openings.keys()] }
+  const ids = [...openings.keys()]
+  const facts = { area: space.area, perimeter: space.perimeter, height, wallSurface, openings: ids }
+  figures.set(space, {
+    height,
+    openings: ids.map((id) => [project.find('opening', id), id] as const),
+    facts,
+  })
+  return facts
 }
 
 /** Spaces of a level in which no room is yet, and that are no mere gaps. */

@@ -60,6 +60,8 @@ export class LevelSpaces {
   private readonly found = new Map<Shape | null, readonly Space[]>()
   private separators: readonly Separator[] = []
   private places = new RBush<Space>()
+  private revision = -1
+  private readonly live = new Set<Space>()
 
   constructor(
     private readonly project: Project,
@@ -70,6 +72,17 @@ export class LevelSpaces {
   all(): Space[] {
     this.update()
     return [...this.found.values()].flat()
+  }
+
+  /** The same, brought up to date. */
+  refreshed(): this {
+    this.update()
+    return this
+  }
+
+  /** Whether a space was still there when this was last brought up to date. */
+  has(space: Space): boolean {
+    return this.live.has(space)
   }
 
   /** The space around a point; null where none closes. */
@@ -122,8 +135,15 @@ export class LevelSpaces {
   }
 
   private update(): void {
+    const lines = this.project.all('separator').filter((line) => line.level === this.solver.level)
+    const parted =
+      lines.length !== this.separators.length || lines.some((line, i) => line !== this.separators[i])
+    if (this.revision === this.solver.revision && !parted) return
+    this.revision = this.solver.revision
     const loops = this.solver.closedOutlines()
-    const changed: Box[] = []
+    /** Holes in which something may have changed. */
+    const dirty = new Set<Shape>()
+    const changedSolids: Shape[] = []
     const fresh: Shape[] = []
     const gone: Shape[] = []
     for (const loop of loops) if (!this.shapes.has(loop)) fresh.push(shapeOf(loop))
@@ -134,7 +154,7 @@ export class LevelSpaces {
       this.shapes.delete(shape.loop)
       this.indexOf(shape).remove(shape)
       this.forget(shape)
-      changed.push(shape)
+      if (shape.area > 0) changedSolids.push(shape)
     }
     if (this.shapes.size === 0) {
       this.holes.load(fresh.filter((shape) => shape.area < 0))
@@ -142,27 +162,32 @@ export class LevelSpaces {
     } else for (const shape of fresh) this.indexOf(shape).insert(shape)
     for (const shape of fresh) {
       this.shapes.set(shape.loop, shape)
-      changed.push(shape)
+      if (shape.area > 0) changedSolids.push(shape)
+      else dirty.add(shape)
     }
-    const lines = this.project.all('separator').filter((line) => line.level === this.solver.level)
-    if (lines.length !== this.separators.length || lines.some((line, i) => line !== this.separators[i])) {
+    // What stands free in a hole is part of it: the holes around changed solids are looked at again.
+    for (const solid of changedSolids) {
+      const p = solid.path.vertices[0]!
+      for (const hole of this.holes.search({ minX: p.x, minY: p.y, maxX: p.x, maxY: p.y }))
+        if (-hole.area > solid.area && insidePath(hole.path, p)) dirty.add(hole)
+    }
+    if (parted) {
       const before = new Set(this.separators)
       const now = new Set(lines)
       for (const line of [...lines, ...this.separators])
-        if (!before.has(line) || !now.has(line)) changed.push(boxOf([line.a, line.b]))
+        if (!before.has(line) || !now.has(line))
+          for (const hole of this.holes.search(growBox(boxOf([line.a, line.b]), 1))) dirty.add(hole)
       this.separators = lines
     }
-    if (changed.length > 0) this.renew(changed)
+    this.renew(dirty)
   }
 
   private indexOf(shape: Shape): RBush<Shape> {
     return shape.area < 0 ? this.holes : this.solids
   }
 
-  /** Works out again what lies within holes that meet changed places. */
-  private renew(changed: readonly Box[]): void {
-    const dirty = new Set<Shape>()
-    for (const box of changed) for (const hole of this.holes.search(growBox(box, 1))) dirty.add(hole)
+  /** Works out again what lies within holes, and what separating lines close outside of all. */
+  private renew(dirty: ReadonlySet<Shape>): void {
     const made: Space[] = []
     for (const hole of dirty) {
       this.forget(hole)
@@ -176,12 +201,16 @@ export class LevelSpaces {
       this.found.set(null, outside)
       made.push(...outside)
     }
-    if (this.places.all().length === 0) this.places = new RBush<Space>().load(made)
+    for (const space of made) this.live.add(space)
+    if (this.found.size <= dirty.size) this.places = new RBush<Space>().load(made)
     else for (const space of made) this.places.insert(space)
   }
 
   private forget(of: Shape | null): void {
-    for (const space of this.found.get(of) ?? []) this.places.remove(space)
+    for (const space of this.found.get(of) ?? []) {
+      this.places.remove(space)
+      this.live.delete(space)
+    }
     this.found.delete(of)
   }
 

@@ -14,7 +14,7 @@ import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { fieldOf } from './fields'
 import LengthField from './LengthField.vue'
-import { categoriesOf, libraryBlocks } from '../store/blocks'
+import { categoriesOf, findBlocks, libraryBlocks } from '../store/blocks'
 import LiveThumb from './LiveThumb.vue'
 
 /** Blocks to place: found by name or category, with what the one in hand can be made like. */
@@ -33,11 +33,7 @@ const choices = computed(() => [
   ...categories.value.map((name) => ({ value: name, title: name })),
 ])
 const shown = computed(() => {
-  const words = search.value.trim().toLowerCase()
-  if (words)
-    return blocks.value
-      .filter(({ name, category: of }) => `${name} ${of}`.toLowerCase().includes(words))
-      .slice(0, 40)
+  if (search.value?.trim()) return findBlocks(blocks.value, search.value).slice(0, 40)
   if (category.value !== 'recent') return blocks.value.filter((block) => block.category === category.value)
   const ids = [...new Set([...library.favourites, ...library.recent])]
   const found = ids.flatMap((id) => blocks.value.find((block) => block.id === id) ?? [])

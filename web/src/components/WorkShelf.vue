@@ -47,10 +47,7 @@ function draw(): void {
       kind: 'drawing',
       name: drawing.name,
       number: '',
-      about:
-        drawing.view === 'block'
-          ? 'open block'
-          : `plan · ${scaleName(drawing.readingScale, system)}`,
+      about: drawing.view === 'block' ? 'open block' : `plan · ${scaleName(drawing.readingScale, system)}`,
       list,
       box: isEmptyBox(box) ? EMPTY : box,
     })

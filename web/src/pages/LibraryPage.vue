@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { mdiMagnify, mdiStar, mdiStarOutline } from '@mdi/js'
-import Fuse from 'fuse.js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { placementItems } from '@lamina/core/derive'
@@ -12,7 +11,7 @@ import type { Block } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import LiveThumb from '../components/LiveThumb.vue'
 import TopLine from '../components/TopLine.vue'
-import { categoriesOf, libraryBlocks } from '../store/blocks'
+import { categoriesOf, findBlocks, libraryBlocks } from '../store/blocks'
 import { useDesk } from '../store/desk'
 import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
@@ -27,12 +26,7 @@ const search = ref('')
 const view = ref<'plan' | 'front'>('plan')
 const blocks = computed(() => (store.version, libraryBlocks(store.project)))
 const own = computed(() => (store.version, new Set(store.project.all('block').map(({ id }) => id))))
-const index = computed(
-  () => new Fuse(blocks.value, { keys: ['name', 'category'], threshold: 0.32, ignoreLocation: true }),
-)
-const found = computed(() =>
-  search.value.trim() ? index.value.search(search.value.trim()).map(({ item }) => item) : blocks.value,
-)
+const found = computed(() => findBlocks(blocks.value, search.value ?? ''))
 const groups = computed(() => {
   const byId = new Map(blocks.value.map((block) => [block.id, block]))
   const pick = (ids: readonly string[]): Block[] => ids.flatMap((id) => byId.get(id) ?? [])
@@ -42,7 +36,7 @@ const groups = computed(() => {
       blocks: found.value.filter((block) => block.category === name),
     })),
   ]
-  if (search.value.trim()) return all
+  if (search.value?.trim()) return all
   return [
     { name: 'Favourites', blocks: pick(library.favourites) },
     { name: 'Recent', blocks: pick(library.recent) },
