@@ -23,8 +23,12 @@ test("the demo's sheets plot, and a sheet comes as SVG", async ({ page }) => {
   const download = await coming
   expect(download.suggestedFilename()).toBe('Alder Yard Pottery.pdf')
   const { pages, bookmarks } = await readPdf(readFileSync(await download.path()))
-  expect(bookmarks).toEqual(['A-101 Plans', 'A-102 Ground floor, for pricing'])
-  expect(pages.map((each) => Math.round(each.widthMm))).toEqual([841, 420])
+  expect(bookmarks).toEqual([
+    'A-101 Plans',
+    'A-102 Ground floor, for pricing',
+    'A-103 Door and window numbers',
+  ])
+  expect(pages.map((each) => Math.round(each.widthMm))).toEqual([841, 420, 420])
   // The overall dimension of 14 400 is 288 mm between its ticks at 1:50, 144 at 1:100.
   for (const [i, expected] of [288, 144].entries()) {
     const bold = pages[i]!.lines.filter((line) => Math.abs(line.penMm - 0.5) < 0.001)
@@ -39,7 +43,7 @@ test("the demo's sheets plot, and a sheet comes as SVG", async ({ page }) => {
   await page.getByRole('button', { name: 'This sheet as SVG' }).click()
   const svg = readFileSync(await (await picture).path(), 'utf8')
   expect(svg).toContain('width="841mm" height="594mm"')
-  expect(svg).toContain('THROWING STUDIO')
+  expect(svg).toContain('Throwing studio')
   expect(svg).toContain('@font-face')
 })
 

@@ -44,6 +44,7 @@ export function openingItems(
   const how = { swings: look.swings, detailed: look.openings === 'detailed' }
   const { make } = type
   if (make.form === 'glazed') return windowItems(ground, opening, type, make, how)
-  if (make.form === 'cased' && !make.lined) return [ground.run('light', low), ground.run('light', high)]
+  if (make.form === 'cased' && (!make.lined || !how.detailed))
+    return [ground.run('light', low), ground.run('light', high)]
   return doorItems(ground, opening, type, how)
 }

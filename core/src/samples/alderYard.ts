@@ -1,4 +1,15 @@
-import { addLevel, addSheet, newProject, setFacts, type MakeId } from '../edit'
+import {
+  addLevel,
+  addOverhead,
+  addRail,
+  addRoof,
+  addSheet,
+  addStair,
+  addVoid,
+  newProject,
+  setFacts,
+  type MakeId,
+} from '../edit'
 import { SampleBuilder, type SampleStep } from './builder'
 
 /**
@@ -30,6 +41,25 @@ export function alderYardPottery(makeId: MakeId): readonly SampleStep[] {
   return b.steps
 }
 
+const OUTSIDE_DOOR = { type: 'opening-type-door-outside' }
+const HUNG = { type: 'opening-type-window-hung' }
+const TWO = { type: 'opening-type-window-two' }
+/** Beside the spine wall, up from the south: fifteen risers of 190. */
+const STAIR = {
+  form: 'straight',
+  hand: 'left',
+  at: { x: 8600, y: 2300 },
+  turn: Math.PI / 2,
+  width: 950,
+  going: 250,
+  rise: null,
+  risers: null,
+  first: null,
+  well: 0,
+  radius: 0,
+  rails: 'both',
+} as const
+
 const OUTSIDE = [0, 0, 0, 8600, 14400, 8600, 14400, 0]
 
 function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
@@ -51,18 +81,29 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
   // South side, reckoned from the east corner: the wall was drawn from there.
   const onSouth = (x: number): number => 14400 - x
   const windows = [2100, 4500].map((x) =>
-    b.opening(level, south, 'window', onSouth(x), 1800, { side: 'left' }),
+    b.opening(level, south, 'window', onSouth(x), 1800, { side: 'left', type: 'opening-type-window-three' }),
   )
-  const studioDoor = b.opening(level, south, 'door', onSouth(7200), 1000, { hand: 'end' })
-  const shopDoor = b.opening(level, south, 'door', onSouth(10000), 1000, { hand: 'start' })
-  const shopWindow = b.opening(level, south, 'window', onSouth(11150), 900, { side: 'left' })
-  const wcWindow = b.opening(level, south, 'window', onSouth(13000), 600, { side: 'left', sill: 1050 })
-  b.opening(level, north, 'window', 2100, 900, { side: 'left' })
-  const studioNorth = b.opening(level, north, 'window', 6550, 2400, { side: 'left' })
-  const kilnNorth = b.opening(level, north, 'window', 11600, 1200, { side: 'left', sill: 1050 })
-  const kilnDoor = b.opening(level, east, 'door', 8600 - 6300, 1200, { hand: 'start' })
-  const lobbyDoor = b.opening(level, east, 'door', 8600 - 3700, 1000, { hand: 'end' })
-  const westWindows = [4300, 2000].map((y) => b.opening(level, west, 'window', y, 1500, { side: 'left' }))
+  const studioDoor = b.opening(level, south, 'door', onSouth(7200), 1000, { hand: 'end', ...OUTSIDE_DOOR })
+  const shopDoor = b.opening(level, south, 'door', onSouth(10000), 1000, { hand: 'start', ...OUTSIDE_DOOR })
+  const shopWindow = b.opening(level, south, 'window', onSouth(11150), 900, { side: 'left', ...HUNG })
+  const wcWindow = b.opening(level, south, 'window', onSouth(13000), 600, {
+    side: 'left',
+    type: 'opening-type-window-top',
+  })
+  b.opening(level, north, 'window', 2100, 900, { side: 'left', ...HUNG })
+  const studioNorth = b.opening(level, north, 'window', 6550, 2400, {
+    side: 'left',
+    type: 'opening-type-window-ribbon',
+  })
+  const kilnNorth = b.opening(level, north, 'window', 11600, 1200, { side: 'left', sill: 1050, ...TWO })
+  const kilnDoor = b.opening(level, east, 'door', 8600 - 6300, 1200, {
+    hand: 'start',
+    type: 'opening-type-door-double-outside',
+  })
+  const lobbyDoor = b.opening(level, east, 'door', 8600 - 3700, 1000, { hand: 'end', ...OUTSIDE_DOOR })
+  const westWindows = [4300, 2000].map((y) =>
+    b.opening(level, west, 'window', y, 1500, { side: 'left', ...TWO }),
+  )
   b.opening(level, spine, 'door', 8250 - 6300, 900, { hand: 'end', side: 'left' })
   b.opening(level, spine, 'door', 8250 - 1600, 900, { hand: 'start', side: 'left' })
   b.opening(level, glazeSouth, 'door', 3900 - 2900, 800, { hand: 'end', side: 'right' })
@@ -97,14 +138,30 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     b.hatch(drawing, hearth, 'brick stack bond')
   }
   for (const x of [3400, 6300]) b.column(level, 'concrete', x, 4350, 240)
-  for (const y of [4275, 4425]) b.line(drawing, 'overhead', [350, y, 9138, y])
+  b.do(
+    'Overhead',
+    addOverhead(
+      b.project,
+      {
+        level,
+        what: 'beam',
+        shape: { by: 'line', a: { x: 350, y: 4350 }, b: { x: 9138, y: 4350 }, width: 150 },
+        bottom: 2350,
+        height: 300,
+      },
+      b.makeId,
+    ),
+  )
+  b.do('Stair', addStair(b.project, { ...STAIR, level }, b.makeId))
 
-  b.note(drawing, 'THROWING STUDIO', 4300, 3150)
-  b.note(drawing, 'GLAZE STORE', 2050, 7050, 3)
-  b.note(drawing, 'KILN ROOM', 11500, 5900)
-  b.note(drawing, 'SHOP', 10400, 2350, 3)
-  b.note(drawing, 'WC', 12850, 900, 3)
-  b.note(drawing, 'LOBBY', 12720, 4480, 3)
+  const tiles = { floor: 'Quarry tiles', walls: 'Limewash', ceiling: 'Open joists' }
+  const boards = { floor: 'Oak boards', walls: 'Paint', ceiling: 'Plasterboard' }
+  b.room(level, 'Throwing studio', 'Working', 4300, 3350, tiles)
+  b.room(level, 'Glaze store', 'Storing', 2050, 6950, tiles)
+  b.room(level, 'Kiln room', 'Working', 11500, 6000, { ...tiles, ceiling: 'Cement board' })
+  b.room(level, 'Shop', 'Selling', 10400, 2350, boards)
+  b.room(level, 'WC', 'Washing', 12850, 900, { ...boards, floor: 'Tiles' })
+  b.room(level, 'Lobby', 'Circulation', 12720, 4480, boards)
 
   const southWest = b.corner(west, 'a', 'left', level)
   const southEast = b.corner(south, 'a', 'left', level)
@@ -136,7 +193,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     10,
   )
   b.leader(drawing, level, { x: 10480, y: 7920 }, { x: 5, y: -6 }, 'Flue over')
-  b.leader(drawing, level, { x: 9262, y: 5400 }, { x: -16, y: -9 }, 'Blockwork taken up\nto the floor above')
+  b.leader(drawing, level, { x: 9262, y: 5400 }, { x: -26, y: -9 }, 'Blockwork taken up\nto the floor above')
 }
 
 function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
@@ -150,11 +207,11 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
   const [landing] = b.walls(level, 'partition-100', 'centre', [9200, 5000, 14050, 5000]) as [string]
   const onSouth = (x: number): number => 14400 - x
   const openings = [2400, 6000].map((x) =>
-    b.opening(level, south, 'window', onSouth(x), 1800, { side: 'left' }),
+    b.opening(level, south, 'window', onSouth(x), 1800, { side: 'left', type: 'opening-type-window-three' }),
   )
   const office = b.opening(level, south, 'window', onSouth(11600), 1800, { side: 'left' })
   for (const x of [2400, 6000, 11600]) b.opening(level, north, 'window', x, 1500, { side: 'left' })
-  b.opening(level, spine, 'door', 8250 - 6200, 900, { hand: 'start', side: 'right' })
+  b.opening(level, spine, 'door', 8250 - 6200, 900, { hand: 'start', side: 'left' })
   b.opening(level, landing, 'door', 900, 900, { hand: 'start', side: 'right' })
   for (const x of [2600, 5600]) {
     b.block(level, 'workbench', x, 5300)
@@ -166,12 +223,57 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
   }
   b.block(level, 'desk', 10600, 350, 180)
   b.block(level, 'desk', 12700, 350, 180)
-  b.block(level, 'chair', 10600, 1500, 0)
-  b.block(level, 'chair', 12700, 1500, 0)
   b.block(level, 'shelving', 14050, 3600, -90)
-  b.note(drawing, 'TEACHING LOFT', 4100, 4100)
-  b.note(drawing, 'OFFICE', 11500, 2750)
-  b.note(drawing, 'LANDING AND STORE', 11600, 6600)
+  b.block(level, 'chair-office', 10600, 1500, 0)
+  b.block(level, 'chair-office', 12700, 1500, 0)
+  b.block(level, 'armchair', 9250, 2900, 90)
+  b.block(level, 'side-table', 9600, 2150)
+  b.block(level, 'shelving-bays', 11600, 8250, 0, { parameters: { width: 4400, depth: 450 } })
+  b.block(level, 'bookcase', 350, 4300, 90)
+  const finish = { floor: 'Oak boards', walls: 'Paint', ceiling: 'Plasterboard' }
+  b.room(level, 'Teaching loft', 'Teaching', 4100, 4150, finish)
+  b.room(level, 'Office', 'Working', 11500, 2750, finish)
+  b.room(level, 'Landing and store', 'Circulation', 11600, 6600, finish)
+  // The hole over the stair, its balustrade, and the roof.
+  const hole = [
+    { x: 8125, y: 2300, sweep: 0 },
+    { x: 9075, y: 2300, sweep: 0 },
+    { x: 9075, y: 5800, sweep: 0 },
+    { x: 8125, y: 5800, sweep: 0 },
+  ]
+  b.do('Floor void', addVoid(b.project, { level, outline: { vertices: hole, closed: true } }, b.makeId))
+  const rail = [
+    { x: 8095, y: 5800, sweep: 0 },
+    { x: 8095, y: 2270, sweep: 0 },
+    { x: 9150, y: 2270, sweep: 0 },
+  ]
+  b.do(
+    'Balustrade',
+    addRail(
+      b.project,
+      { level, path: { vertices: rail, closed: false }, height: 1100, made: 'balusters' },
+      b.makeId,
+    ),
+  )
+  const outside = []
+  for (let i = 0; i < OUTSIDE.length; i += 2) outside.push({ x: OUTSIDE[i]!, y: OUTSIDE[i + 1]!, sweep: 0 })
+  b.do(
+    'Roof',
+    addRoof(
+      b.project,
+      {
+        level,
+        outline: { vertices: outside, closed: true },
+        form: 'double',
+        pitch: (35 * Math.PI) / 180,
+        overhang: 450,
+        fascia: 200,
+        eaves: 2600,
+        turn: 0,
+      },
+      b.makeId,
+    ),
+  )
   const southWest = b.corner(west, 'a', 'left', level)
   const southEast = b.corner(south, 'a', 'left', level)
   const northWest = b.corner(west, 'b', 'left', level)
@@ -179,10 +281,10 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
     drawing,
     [southWest, ...[...openings, office].map((id) => b.centre(id, 'left', level)), southEast],
     0,
-    -10,
+    -16,
   )
-  b.dimension(drawing, [southWest, southEast], 0, -18)
-  b.dimension(drawing, [southWest, northWest], Math.PI / 2, 10)
+  b.dimension(drawing, [southWest, southEast], 0, -24)
+  b.dimension(drawing, [southWest, northWest], Math.PI / 2, 16)
 }
 
 function sheets(b: SampleBuilder, plans: string, ground: string, upper: string): void {
@@ -202,4 +304,17 @@ function sheets(b: SampleBuilder, plans: string, ground: string, upper: string):
     }),
   )
   b.viewport(second.sheet, ground, 100, 115, 120)
+  const third = addSheet(b.project, '2026-11-20', b.makeId)
+  b.do('Sheet', third.change)
+  b.do(
+    'Sheet',
+    setFacts(b.project, 'sheet', third.sheet, {
+      number: 'A-103',
+      title: 'Door and window numbers',
+      size: 'A3',
+      drawn: 'R.K.',
+      revision: 'A',
+    }),
+  )
+  b.viewport(third.sheet, ground, 100, 115, 120, 'lens-numbers')
 }

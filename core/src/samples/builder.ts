@@ -5,9 +5,12 @@ import {
   addGridLine,
   addHatch,
   addLinework,
+  addRoom,
+  setRoom,
   addOpening,
   addViewport,
   addWalls,
+  setFacts,
   placeBlock,
   type MakeId,
   type NewPlacements,
@@ -22,6 +25,7 @@ import {
   type Opening,
   type PatternName,
   type ReferenceSide,
+  type Room,
 } from '../records'
 import { extentOf } from '../display'
 import { drawingSource } from '../sheets'
@@ -74,11 +78,12 @@ export class SampleBuilder {
     width: number,
     facts: Partial<NewOpening> = {},
   ): Id {
-    const sizes = fit === 'window' ? { sill: 900, head: 2100 } : { sill: 0, head: 2100 }
+    const type = facts.type ?? `opening-type-${fit}`
+    const { sill, head } = this.project.need('openingType', type)
     const change = addOpening(
       this.project,
       this.solver(level).get(wall)!,
-      { wall, fit, along, width, hand: 'start', side: 'right', ...sizes, ...facts },
+      { wall, fit, along, width, hand: 'start', side: 'right', sill, head, ...facts, type },
       this.makeId,
     )
     this.do(fit === 'door' ? 'Door' : fit === 'window' ? 'Window' : 'Opening', change)
@@ -98,6 +103,13 @@ export class SampleBuilder {
       'Block',
       placeBlock(this.project, { level, block: `block-${block}`, places, ...facts }, this.makeId),
     )
+  }
+
+  /** A room around a point, with its use and finishes. */
+  room(level: Id, name: string, use: string, x: number, y: number, finishes: Partial<Room> = {}): void {
+    const change = addRoom(this.project, this.solver(level), { at: point(x, y), name }, this.makeId)
+    this.do('Room', change)
+    this.do('Use', setRoom(this.project, change.put[0]!.id, { use, ...finishes }))
   }
 
   /** A drafted line or outline on a layer; gives its id. */
@@ -196,13 +208,16 @@ export class SampleBuilder {
   }
 
   /** A viewport that puts the drawing's origin at (x, y) on the sheet, paper mm. */
-  viewport(sheet: Id, drawing: Id, scale: number, x: number, y: number): void {
+  viewport(sheet: Id, drawing: Id, scale: number, x: number, y: number, lens?: Id): void {
     const record = this.project.need('drawing', drawing)
     const source = drawingSource(this.project, (level) => this.solver(level))
     const crop = extentOf(source(record, scale).items)
     const centre = boxCentre(crop)
     const at = point(x + centre.x / scale, y + centre.y / scale)
-    this.do('Viewport', addViewport(this.project, { sheet, drawing, scale, at, crop }, this.makeId))
+    const change = addViewport(this.project, { sheet, drawing, scale, at, crop }, this.makeId)
+    this.do('Viewport', change)
+    const [made] = change.put
+    if (lens && made) this.do('Lens', setFacts(this.project, 'viewport', made.id, { lens }))
   }
 
   put(label: string, record: AnyRecord): void {

@@ -38,7 +38,10 @@ export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   const onSouth = (x: number): number => ft(36) - x
   const heads = { sill: ft(3), head: ft(6, 8) }
   const first = b.opening(level, south, 'window', onSouth(ft(5, 6)), ft(4), { side: 'left', ...heads })
-  const wide = b.opening(level, south, 'door', onSouth(ft(12)), ft(3, 6), { hand: 'end', head: ft(6, 8) })
+  const wide = b.opening(level, south, 'door', onSouth(ft(12)), ft(3, 6), {
+    hand: 'end',
+    type: 'opening-type-door-outside',
+  })
   const second = b.opening(level, south, 'window', onSouth(ft(18, 3)), ft(4), { side: 'left', ...heads })
   const counter = b.opening(level, south, 'window', onSouth(ft(31)), ft(5), { side: 'left', ...heads })
   const high = b.opening(level, north, 'window', ft(10), ft(6), { side: 'left', ...heads })
@@ -51,9 +54,9 @@ export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   b.block(level, 'basin', ft(35, 4), ft(17), -90)
   b.block(level, 'wc', ft(33), ft(21, 4))
   b.block(level, 'chair', ft(32, 6), ft(10, 6), 0)
-  b.note(drawing, 'WORKSHOP', ft(6), ft(15))
-  b.note(drawing, 'COUNTER', ft(29), ft(3, 9), 3)
-  b.note(drawing, 'WASHROOM', ft(29, 6), ft(17), 3)
+  b.room(level, 'Workshop', 'Working', ft(6), ft(15), { floor: 'Concrete', walls: 'Plywood' })
+  b.room(level, 'Counter', 'Selling', ft(29), ft(3, 9), { floor: 'Boards', walls: 'Paint' })
+  b.room(level, 'Washroom', 'Washing', ft(29, 6), ft(17), { floor: 'Tiles', walls: 'Paint' })
 
   // The counter, with its flap.
   b.line(

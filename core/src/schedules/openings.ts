@@ -109,7 +109,12 @@ export const OPENING_COLUMNS: readonly Column<OpeningRow>[] = [
     value: ({ opening }) => opening.head,
     set: change((_, head) => ({ head })),
   },
-  { key: 'hand', title: 'Hand', kind: 'text', value: ({ opening }) => handWord(opening) },
+  {
+    key: 'hand',
+    title: 'Hand',
+    kind: 'text',
+    value: ({ opening, type }) => (type.make.form === 'hinged' ? handWord(opening) : ''),
+  },
   { key: 'wall', title: 'In wall', kind: 'text', value: ({ wallType }) => wallType },
   { key: 'rooms', title: 'Rooms', kind: 'text', value: ({ rooms }) => rooms.join(' / ') },
   {

@@ -90,7 +90,7 @@ function draw(): void {
     bars
       .append('text')
       .attr('class', 'sum')
-      .attr('x', Math.min(x(gross / unit) + 6, props.width - MARGIN.right - 40))
+      .attr('x', x(net / unit) + 8)
       .attr('y', top + band / 2 + 4)
       .text(gross > 0 ? `${Math.round((net / gross) * 100)} %` : '')
   }

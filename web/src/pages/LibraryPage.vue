@@ -9,6 +9,7 @@ import type { Box } from '@lamina/core/geometry'
 import { recipeOf, standardBlocks } from '@lamina/core/library'
 import type { Block } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
+import FootLine from '../components/FootLine.vue'
 import LiveThumb from '../components/LiveThumb.vue'
 import TopLine from '../components/TopLine.vue'
 import { categoriesOf, findBlocks, libraryBlocks } from '../store/blocks'
@@ -169,6 +170,7 @@ function place(block: Block): void {
     </section>
     <p v-if="groups.length === 0" class="soft">No block is called like that.</p>
   </div>
+  <FootLine text="Press a block to place it." keys="" />
 </template>
 
 <style scoped>

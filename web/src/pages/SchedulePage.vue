@@ -21,6 +21,7 @@ import {
 import { echoLength, formatArea, formatLength, parseLength } from '@lamina/core/units'
 import AreaChart from '../components/AreaChart.vue'
 import { fieldOf } from '../components/fields'
+import FootLine from '../components/FootLine.vue'
 import TopLine from '../components/TopLine.vue'
 import { keepFile, safeName } from '../keepFile'
 import { useDesk } from '../store/desk'
@@ -68,9 +69,12 @@ const formatVolume = (mm3: number): string =>
 const set = (label: string, facts: Parameters<typeof setSchedule>[2]): unknown =>
   schedule.value && store.edit(label, (project) => setSchedule(project, schedule.value!.id, facts))
 
-function put(row: TableRow, column: TableColumn, value: CellValue): void {
+function put(row: TableRow, column: TableColumn, value: CellValue): boolean {
   const of = schedule.value!
-  store.edit(column.title, (project) => setCell(project, solverOf, of, row.ids, column.key, value))
+  const made = store.edit(column.title, (project) =>
+    setCell(project, solverOf, of, row.ids, column.key, value),
+  )
+  return made !== null
 }
 /** What is typed into a cell changes the drawing; what cannot be understood is said, and the cell goes back. */
 function typed(row: TableRow, i: number, event: Event): void {
@@ -81,10 +85,7 @@ function typed(row: TableRow, i: number, event: Event): void {
   if (column.kind === 'length') {
     const read = parseLength(field.value, units.value)
     if (!read.ok) say.warn(read.message)
-    else {
-      put(row, column, read.mm)
-      if (read.bare) say.tell(echoLength(read.mm, read.bare, units.value))
-    }
+    else if (put(row, column, read.mm) && read.bare) say.tell(echoLength(read.mm, read.bare, units.value))
   } else put(row, column, field.value)
   const now = table.value?.rows.find(({ ids }) => ids[0] === row.ids[0])
   field.value = now ? shown(now.cells[i]!, column.kind) : before
@@ -383,6 +384,7 @@ const EMPTY: Record<ScheduleSubject, string> = {
       <p class="soft">Make one of doors, windows, rooms or blocks with + Schedule above.</p>
     </div>
   </div>
+  <FootLine text="Type into a cell: the drawing follows." keys="Enter: the next row · Esc: as it was" />
 </template>
 
 <style scoped>
@@ -460,7 +462,8 @@ td {
   padding: 1px 6px;
   border-bottom: 1px dotted rgb(var(--v-theme-hairline));
 }
-td > span {
+td > span,
+td > b {
   white-space: nowrap;
 }
 tfoot td {
@@ -477,7 +480,8 @@ td select {
   border-radius: 4px;
   padding: 4px 2px;
   width: 100%;
-  min-width: 62px;
+  min-width: 44px;
+  field-sizing: content;
 }
 td select option {
   color: #1e2a38;
