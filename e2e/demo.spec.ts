@@ -9,7 +9,7 @@ test('the demo project is there, with live pictures and both samples', async ({ 
   await page.getByText('Alder Yard Pottery').click()
   await expect(page.getByTestId('board')).toBeVisible()
   await expect(page.locator('[data-kind="drawing"]')).toHaveCount(2)
-  await expect(page.locator('[data-kind="sheet"]')).toHaveCount(2)
+  await expect(page.locator('[data-kind="sheet"]')).toHaveCount(3)
   await expect(page.locator('.count')).toHaveCount(0)
 })
 

@@ -84,8 +84,18 @@ test('doors, windows and rooms, and their schedules typed back into the plan', a
   })
   await test.step('a separating line, and every closed space a room', async () => {
     await tool(page, 'Separating line')
-    await surface.press(4000, 0)
-    await surface.press(4000, 4000)
+    await page.getByTestId('board').focus()
+    // The second point is typed from the first.
+    for (const [x, y] of [
+      ['4000', '0'],
+      ['0', '4000'],
+    ]) {
+      await page.keyboard.press('x')
+      await page.keyboard.type(x!)
+      await page.keyboard.press('Tab')
+      await page.keyboard.type(y!)
+      await page.keyboard.press('Enter')
+    }
     await tool(page, 'Room')
     await page.getByRole('radio', { name: 'Every closed space' }).click()
     await page.getByTestId('board').focus()

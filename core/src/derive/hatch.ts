@@ -1,16 +1,10 @@
-import {
-  PATTERN_UNITS,
-  patternsAtOnce,
-  penFrom,
-  type DisplayItem,
-  type Laying,
-  type PatternMaker,
-} from '../display'
+import { patternsAtOnce, penFrom, type DisplayItem, type PatternMaker } from '../display'
 import { EMPTY_BOX, flattenPath, growBox, joinBoxes, pathBox, type Path, type Point } from '../geometry'
 import { layerOf } from '../library'
 import { regionAround, shapePath, type Region } from '../linework'
-import type { Filling, Hatch, Project } from '../records'
+import type { Hatch, Project } from '../records'
 import type { DraftField, FieldEdge } from './draftField'
+import { layingOf } from './laying'
 
 /** Lines that bound hatches: not those of walls' drawn lines, of blocks, or of the grid. */
 export const bounds = ({ role }: FieldEdge): boolean => role === 'line' || role === 'face' || role === 'jamb'
@@ -82,18 +76,6 @@ export function hatchOutlines(
 function sameSet(a: readonly FieldEdge[], b: readonly FieldEdge[]): boolean {
   const set = new Set(a)
   return b.every((each) => set.has(each))
-}
-
-/** How a filling's pattern is laid: turned about its origin, its units as large as asked for. */
-export function layingOf(filling: Extract<Filling, { with: 'pattern' }>): Laying {
-  const unit = PATTERN_UNITS[filling.pattern]
-  const typed = filling.unit
-  return {
-    origin: filling.origin,
-    turn: filling.turn,
-    width: filling.width * (unit && typed ? typed.width / unit.width : 1),
-    height: filling.height * (unit && typed ? typed.height / unit.height : 1),
-  }
 }
 
 /** A hatch as linework at a scale. */

@@ -23,7 +23,7 @@ import {
   type Path,
 } from '../geometry'
 import type { Block, Placement } from '../records'
-import { layingOf } from './hatch'
+import { layingOf } from './laying'
 
 /** Fine lines of fillings, as hatches have them. */
 const FILLING_PEN = penFrom(0.13, 0.35)

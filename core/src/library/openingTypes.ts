@@ -188,7 +188,7 @@ const MODELS: readonly Model[] = [
     width: 40,
   }),
   window(
-    'window-ribbon',
+    'window-row',
     'Row of four lights',
     { width: [3600, 144] },
     ['fixed', 'hung at the top', 'hung at the top', 'fixed'],

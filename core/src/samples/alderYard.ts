@@ -93,7 +93,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
   b.opening(level, north, 'window', 2100, 900, { side: 'left', ...HUNG })
   const studioNorth = b.opening(level, north, 'window', 6550, 2400, {
     side: 'left',
-    type: 'opening-type-window-ribbon',
+    type: 'opening-type-window-row',
   })
   const kilnNorth = b.opening(level, north, 'window', 11600, 1200, { side: 'left', sill: 1050, ...TWO })
   const kilnDoor = b.opening(level, east, 'door', 8600 - 6300, 1200, {
