@@ -160,23 +160,14 @@ export function markItems(
   const off = thickness / 2 + mm(MARK.off + (Math.abs(away.x) > Math.abs(away.y) ? wide : MARK.radius * 0.72))
   const centre = { x: at.x + away.x * off, y: at.y + away.y * off }
   const [w, h] = [mm(wide), mm(MARK.radius * 0.72)]
+  const frame = [
+    ...[centre.x - w, centre.y - h, centre.x + w, centre.y - h],
+    ...[centre.x + w, centre.y + h, centre.x - w, centre.y + h],
+  ]
   return [
-    {
-      kind: 'line',
-      pen: 'dimension',
-      points: [
-        centre.x - w,
-        centre.y - h,
-        centre.x + w,
-        centre.y - h,
-        centre.x + w,
-        centre.y + h,
-        centre.x - w,
-        centre.y + h,
-      ],
-      closed: true,
-      source,
-    },
+    // Extension lines that pass beneath do not cross the number.
+    { kind: 'fill', tone: 1, loops: [frame], source },
+    { kind: 'line', pen: 'dimension', points: frame, closed: true, source },
     textItem(
       mark,
       { x: centre.x, y: centre.y - mm(MARK.height / 2) },
