@@ -6,6 +6,7 @@ import { KeptItems } from '../src/derive/kept'
 import { PLAIN_LOOK, draftField, openGroup, placementItems, planItems } from '../src/derive'
 import { eachItem, extentOf, type DisplayItem } from '../src/display'
 import {
+  addViewport,
   breakApart,
   closeBlock,
   leaveBlock,
@@ -278,9 +279,12 @@ describe('making and changing blocks', () => {
     expect(project.all('linework')).toEqual([])
     expect(boxOf(project, project.need('placement', first!.id))).toEqual([1000, 1000, 2000, 1900])
     expect(boxOf(project, project.need('placement', 'second'))).toEqual([4700, -500, 5600, 500])
-    // Leaving it takes back what was drawn inside.
+    // Leaving it takes back what was drawn inside; meanwhile it stands on no sheet.
     const again = openBlock(project, first!.id, makeId)
     apply(project, again.change)
+    const crop = { minX: 0, minY: 0, maxX: 100, maxY: 100 }
+    const viewport = { sheet: 's', drawing: again.drawing, scale: 50, at: { x: 0, y: 0 }, crop }
+    expect(() => addViewport(project, viewport, makeId)).toThrow('stands on no sheet')
     apply(project, leaveBlock(project, again.drawing))
     expect(project.need('block', block).items).toHaveLength(3)
     expect(project.find('drawing', again.drawing)).toBeUndefined()

@@ -1,4 +1,4 @@
-import { clearLength, stretchAt, stretchesOf, type LevelSolver, type SolvedWall } from '../building'
+import { clearLength, stretchesOf, type LevelSolver, type SolvedWall } from '../building'
 import { SAME_POINT } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Change, Id, Opening, Project } from '../records'
@@ -29,7 +29,7 @@ export function addOpening(project: Project, solved: SolvedWall, input: NewOpeni
 
 /**
  * Puts a row of equal openings into a wall in one go: `count` of them with a clear `gap` between, the first where
- * `input` says, the others towards the wall's end (or with a negative gap's sense, `towards: 'start'`).
+ * `input` says, the others towards the wall's end, or its start.
  */
 export function addOpenings(
   project: Project,
@@ -135,12 +135,6 @@ export function retypeOpenings(project: Project, ids: readonly Id[], type: Id): 
   })
   if (put.length === 0) throw new EditRefused('Select a door or window.')
   return { put, drop: [] }
-}
-
-/** The middle of what is clear on one side of a wall at a place along it: of the room that lies there. */
-export function middleOfRoom(solved: SolvedWall, side: Opening['side'], along: number): number | null {
-  const stretch = stretchAt(solved, side, along)
-  return stretch && (stretch.from + stretch.to) / 2
 }
 
 /**

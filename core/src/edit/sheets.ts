@@ -1,5 +1,5 @@
 import type { Change, Id, Project, Sheet, Viewport } from '../records'
-import type { MakeId } from './refusal'
+import { EditRefused, type MakeId } from './refusal'
 
 /** The next free drawing number after those of the same beginning: … */
 export function nextSheetNumber(project: Project): string {
@@ -68,6 +68,8 @@ export function addViewport(
   input: Pick<Viewport, 'sheet' | 'drawing' | 'scale' | 'at' | 'crop'>,
   makeId: MakeId,
 ): Change {
+  if (project.find('drawing', input.drawing)?.view === 'block')
+    throw new EditRefused('An open block stands on no sheet. Keep its changes first.')
   const numbers = viewportsOf(project, input.sheet).map((viewport) => viewport.number)
   const viewport: Viewport = {
     id: makeId(),
