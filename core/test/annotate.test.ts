@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { drawDimension, drawLeader, holdAnchor, layDimension, offsetThrough, STYLE } from '../src/annotate'
+import { drawDimension, drawLeader, holdAnchor, layDimension, offsetThrough } from '../src/annotate'
 import { LevelSolver } from '../src/building'
 import { settleDrawing, settleSheets } from '../src/check'
 import { moveWallSideways, removeItems } from '../src/edit'
@@ -120,9 +120,9 @@ describe('dimensions', () => {
     ]
     const u = { x: 1, y: 0 }
     const through = (y: number): Dimension['offset'] => offsetThrough(points, u, { x: 3000, y }, 50)
-    expect(through(-480)).toEqual({ in: 'paper', paperMm: -STYLE.firstRow })
-    expect(through(-930)).toEqual({ in: 'paper', paperMm: -STYLE.firstRow - STYLE.row })
-    expect(through(520)).toEqual({ in: 'paper', paperMm: STYLE.firstRow })
+    expect(through(-480)).toEqual({ in: 'paper', paperMm: -10 })
+    expect(through(-930)).toEqual({ in: 'paper', paperMm: -18 })
+    expect(through(520)).toEqual({ in: 'paper', paperMm: 10 })
     expect(through(5000)).toEqual({ in: 'real', mm: 5000 })
   })
   it('write feet and inches in a feet-and-inches project', () => {
@@ -157,7 +157,7 @@ describe('leaders', () => {
     const [left] = drawLeader(null, last, { x: -10, y: 10 }, 'Note', 50).filter(
       (item) => item.kind === 'text',
     )
-    expect(left?.kind === 'text' && left.x + left.width).toBeCloseTo(-(10 + STYLE.landing + 1) * 50, 6)
+    expect(left?.kind === 'text' && left.x + left.width).toBeCloseTo(-(10 + 3 + 1) * 50, 6)
     const lines = drawLeader(null, last, { x: 10, y: 10 }, 'Two\nlines', 50).filter(
       (item) => item.kind === 'text',
     )

@@ -77,6 +77,9 @@ export function makeApp({ store, plotter, log, hosts, site }: AppParts): Express
   app.get('/api/projects/:id', async (request, response) => {
     response.json(await store.read(idOf(request.params.id)))
   })
+  app.get('/api/projects/:id/library', async (request, response) => {
+    response.json(await store.library(idOf(request.params.id)))
+  })
   app.delete('/api/projects/:id', async (request, response) => {
     await store.remove(idOf(request.params.id))
     response.status(204).end()

@@ -4,12 +4,14 @@ import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
 import {
   UPGRADE,
+  isLibraryRecord,
   upgrade,
   type JournalEntry,
   type OpenedProject,
   type ProjectCard,
   type SentChange,
 } from '@lamina/core/edit'
+import type { Library } from '@lamina/core/exchange'
 import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
 import { changes, projects, records } from './tables'
 
@@ -85,6 +87,17 @@ export class Store {
         .orderBy(desc(changes.seq))
         .limit(UNDO_DEPTH)
       return { id, seq, records: [...project.everything()], journal: rows.reverse().map(entryOf) }
+    })
+  }
+
+  /** What a project has to share: its library alone. */
+  async library(id: string): Promise<Library> {
+    return this.inTurn(id, async () => {
+      await this.bringUpToDate(id)
+      const { project, seq } = await this.opened(id)
+      if (seq === 0) throw new NotThere('There is no such project.')
+      const { name, units } = project.facts
+      return { name, system: units.system, records: [...project.everything()].filter(isLibraryRecord) }
     })
   }
 

@@ -1,3 +1,4 @@
+import type { Library } from '@lamina/core/exchange'
 import type { JournalEntry, OpenedProject, ProjectCard, SentChange } from '@lamina/core/edit'
 
 /** The server answered with a refusal: a stable code and a sentence. */
@@ -50,6 +51,7 @@ export const api = {
   create: (id: string, first: SentChange) => ask<{ seq: number }>('POST', at(id), first),
   send: (id: string, sent: SentChange) => ask<{ seq: number }>('POST', `${at(id)}/changes`, sent),
   since: (id: string, seq: number) => ask<JournalEntry[]>('GET', `${at(id)}/changes?since=${seq}`),
+  library: (id: string) => ask<Library>('GET', `${at(id)}/library`),
   remove: (id: string) => ask<void>('DELETE', at(id)),
   newsAddress: (id: string) => `${at(id)}/news`,
   pdfAddress: (id: string, sheets?: readonly string[]) =>

@@ -24,6 +24,12 @@ export const router = createRouter({
           props: true,
         },
         { path: 'library', name: 'library', component: () => import('./pages/LibraryPage.vue') },
+        { path: 'library/bring-in', name: 'bring-in', component: () => import('./pages/BringInPage.vue') },
+        {
+          path: 'library/save',
+          name: 'save-library',
+          component: () => import('./pages/SaveLibraryPage.vue'),
+        },
         {
           path: 'schedule/:schedule',
           name: 'schedule',

@@ -14,11 +14,13 @@ import { PLAIN_LOOK, boundingField, draftField, type DraftField } from '@lamina/
 import type { DisplayList } from '@lamina/core/display'
 import { boxOf, type Point } from '@lamina/core/geometry'
 import { pickBox } from '@lamina/core/locate'
+import { STANDARD_STYLE } from '@lamina/core/library'
 import type { Bench, Located, Tool } from '../src/tools/tool'
 import { typedValue } from '../src/tools/typed'
 
 /** A bench without a screen: real records, a solver that follows, typed fields, and what was refused. */
 export class TestBench implements Bench {
+  style = STANDARD_STYLE
   readonly project = new Project()
   readonly drawing: Drawing
   readonly solver: LevelSolver

@@ -1,9 +1,10 @@
-import { STYLE } from './style'
 import { holdAnchor, type Ground } from './anchor'
 import { textItem, textWidth, type DisplayItem } from '../display'
 import { cross, dot, leftOf, normalAngle, offsetFrom, times, add, unitAt, type Point } from '../geometry'
-import type { Dimension, Id } from '../records'
+import { STANDARD_STYLE, styleOf } from '../library'
+import type { AnnotationStyle, Dimension, Id } from '../records'
 import { formatLength, type Units } from '../units'
+import { PARTS, arrowItem } from './style'
 
 /** A dimension worked out at a scale: lengths in real mm. */
 export interface LaidDimension {
@@ -37,6 +38,7 @@ export function offsetThrough(
   u: Point,
   through: Point,
   scale: number,
+  { firstRowPaperMm: first, rowPaperMm: row }: AnnotationStyle = STANDARD_STYLE,
 ): Dimension['offset'] {
   const asides = points.map((p) => cross(u, p))
   const at = cross(u, through)
@@ -44,10 +46,10 @@ export function offsetThrough(
   const low = Math.min(...asides)
   const out = at >= (high + low) / 2 ? at - high : at - low
   const paper = Math.abs(out) / scale
-  if (paper > STYLE.firstRow + 5 * STYLE.row) return { in: 'real', mm: out }
-  const rows = Math.max(0, Math.round((paper - STYLE.firstRow) / STYLE.row))
+  if (paper > first + 5 * row) return { in: 'real', mm: out }
+  const rows = Math.max(0, Math.round((paper - first) / row))
   const sign = out === 0 ? (at >= (high + low) / 2 ? 1 : -1) : Math.sign(out)
-  return { in: 'paper', paperMm: sign * (STYLE.firstRow + rows * STYLE.row) }
+  return { in: 'paper', paperMm: sign * (first + rows * row) }
 }
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
@@ -60,7 +62,9 @@ export function layDimension(
   const held = dimension.anchors.map((anchor) => holdAnchor(anchor, ground))
   const points = held.map(({ point }) => point)
   const lost = held.flatMap(({ held: isHeld }, i) => (isHeld ? [] : [i]))
-  return { ...drawDimension(dimension.id, points, dimension.direction, dimension.offset, scale, units), lost }
+  const style = styleOf(ground.project, dimension.style)
+  const { id, direction, offset } = dimension
+  return { ...drawDimension(id, points, direction, offset, scale, units, style), lost }
 }
 
 /** The same from points, for previews. */
@@ -71,6 +75,7 @@ export function drawDimension(
   offset: Dimension['offset'],
   scale: number,
   units: Units,
+  style: AnnotationStyle = STANDARD_STYLE,
 ): Omit<LaidDimension, 'lost'> {
   // Figures read from below or from the right (ISO 129-1).
   let u = unitAt(direction)
@@ -85,26 +90,41 @@ export function drawDimension(
   const sorted = [...points].sort((p, q) => dot(u, p) - dot(u, q))
   const ticks = sorted.map((p) => add(times(u, dot(u, p)), times(leftOf(u), line)))
   const items: DisplayItem[] = []
+  const height = mm(style.textPaperMm)
   const segment = (pen: 'dimension' | 'tick', a: Point, b: Point): void => {
     items.push({ kind: 'segments', pen, points: [a.x, a.y, b.x, b.y], source })
   }
   segment(
     'dimension',
-    offsetFrom(ticks[0]!, u, -mm(STYLE.linePast)),
-    offsetFrom(ticks[ticks.length - 1]!, u, mm(STYLE.linePast)),
+    offsetFrom(ticks[0]!, u, -mm(style.linePastPaperMm)),
+    offsetFrom(ticks[ticks.length - 1]!, u, mm(style.linePastPaperMm)),
   )
-  const half = mm(STYLE.tick) / 2 / Math.SQRT2
+  const end = mm(style.endPaperMm)
   sorted.forEach((p, i) => {
     const tick = ticks[i]!
     const reach = line - cross(u, p)
     const sense = Math.sign(reach)
-    if (Math.abs(reach) > mm(STYLE.extensionGap))
+    if (Math.abs(reach) > mm(style.extensionGapPaperMm))
       segment(
         'dimension',
-        offsetFrom(p, u, 0, sense * mm(STYLE.extensionGap)),
-        offsetFrom(tick, u, 0, sense * mm(STYLE.extensionPast)),
+        offsetFrom(p, u, 0, sense * mm(style.extensionGapPaperMm)),
+        offsetFrom(tick, u, 0, sense * mm(style.extensionPastPaperMm)),
       )
-    segment('tick', offsetFrom(tick, u, -half, -half), offsetFrom(tick, u, half, half))
+    if (style.ends === 'oblique') {
+      const half = end / 2 / Math.SQRT2
+      segment('tick', offsetFrom(tick, u, -half, -half), offsetFrom(tick, u, half, half))
+    } else if (style.ends === 'dot') items.push({ kind: 'disc', tone: 0, ...tick, radius: end / 2, source })
+    else {
+      // Heads point outwards within their part of the line; where it is too short they stand outside.
+      for (const [sense, other] of [
+        [1, ticks[i + 1]],
+        [-1, ticks[i - 1]],
+      ] as const) {
+        if (!other) continue
+        const inside = Math.abs(dot(u, other) - dot(u, tick)) >= 2.5 * end
+        items.push(arrowItem(tick, times(u, inside ? sense : -sense), end, source))
+      }
+    }
   })
   const lengths: number[] = []
   const textTurn = Math.atan2(u.y, u.x)
@@ -114,13 +134,13 @@ export function drawDimension(
     lengths.push(length)
     const text = formatLength(length, units)
     const room = length - mm(1)
-    const narrow = mm(textWidth(text, STYLE.textHeight)) > room
+    const narrow = mm(textWidth(text, style.textPaperMm)) > room
     // A figure too wide for its place goes one line higher, turn by turn, so that neighbours stay clear.
     raised = narrow && !raised
-    const up = STYLE.textGap + (raised ? STYLE.textHeight + 1 : 0)
+    const up = PARTS.textGap * style.textPaperMm + (raised ? style.textPaperMm + 1 : 0)
     items.push(
       textItem(text, offsetFrom(ticks[i - 1]!, u, length / 2, mm(up)), {
-        height: mm(STYLE.textHeight),
+        height,
         turn: textTurn,
         align: 'middle',
         source,

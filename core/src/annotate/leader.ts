@@ -1,8 +1,9 @@
 import { textItem, type DisplayItem } from '../display'
 import { offsetFrom, unitAt, type Point } from '../geometry'
-import type { Id, Leader, Note } from '../records'
+import { STANDARD_STYLE, styleOf } from '../library'
+import type { AnnotationStyle, Id, Leader, Note } from '../records'
 import { holdAnchor, type Ground } from './anchor'
-import { STYLE } from './style'
+import { PARTS, tipItems } from './style'
 
 /** A leader with its note at a scale, in real mm. `lost` when what it pointed to is gone. */
 export function layLeader(
@@ -11,7 +12,8 @@ export function layLeader(
   scale: number,
 ): { items: DisplayItem[]; lost: boolean } {
   const { point, held } = holdAnchor(leader.tip, ground)
-  return { items: drawLeader(leader.id, point, leader.elbowPaperMm, leader.text, scale), lost: !held }
+  const style = styleOf(ground.project, leader.style)
+  return { items: drawLeader(leader.id, point, leader.elbowPaperMm, leader.text, scale, style), lost: !held }
 }
 
 /** A leader from its tip over an elbow (paper mm from the tip) to its text. */
@@ -21,11 +23,13 @@ export function drawLeader(
   elbowPaperMm: Point,
   text: string,
   scale: number,
+  style: AnnotationStyle = STANDARD_STYLE,
 ): DisplayItem[] {
+  const height = style.textPaperMm
   const mm = (paper: number): number => paper * scale
   const elbow = { x: tip.x + mm(elbowPaperMm.x), y: tip.y + mm(elbowPaperMm.y) }
   const sense = elbowPaperMm.x < 0 ? -1 : 1
-  const landing = { x: elbow.x + sense * mm(STYLE.landing), y: elbow.y }
+  const landing = { x: elbow.x + sense * mm(PARTS.landing * height), y: elbow.y }
   const lines = text.split('\n')
   const items: DisplayItem[] = [
     {
@@ -35,15 +39,15 @@ export function drawLeader(
       closed: false,
       source,
     },
-    { kind: 'disc', tone: 0, x: tip.x, y: tip.y, radius: mm(STYLE.dot), source },
+    ...tipItems(style, tip, elbow, scale, source),
   ]
   const start = landing.x + sense * mm(1)
   lines.forEach((line, i) => {
     items.push(
       textItem(
         line,
-        { x: start, y: landing.y - mm(STYLE.textHeight / 2) - mm(i * STYLE.textHeight * STYLE.leading) },
-        { height: mm(STYLE.textHeight), align: sense < 0 ? 'end' : 'start', source },
+        { x: start, y: landing.y - mm(height / 2) - mm(i * height * PARTS.leading) },
+        { height: mm(height), align: sense < 0 ? 'end' : 'start', source },
       ),
     )
   })
@@ -56,7 +60,7 @@ export function layNote(note: Note, scale: number): DisplayItem[] {
   const turn = note.turn ?? 0
   const u = unitAt(turn)
   return note.text.split('\n').map((line, i) =>
-    textItem(line, offsetFrom(note.at, u, 0, -i * height * STYLE.leading), {
+    textItem(line, offsetFrom(note.at, u, 0, -i * height * PARTS.leading), {
       height,
       turn,
       align: note.align,

@@ -1,22 +1,47 @@
-/** Sizes of annotation on paper, mm, after ISO 129-1 and ISO 3098 as the building trade uses them. */
-export const STYLE = {
-  textHeight: 2.5,
+import { direction, distance, type Point } from '../geometry'
+import type { DisplayItem } from '../display'
+import type { AnnotationStyle, Id } from '../records'
+
+/** Sizes that follow the lettering, as multiples of its height. */
+export const PARTS = {
   /** Between the dimension line and its figures. */
-  textGap: 0.9,
-  /** Between what is measured and its extension line. */
-  extensionGap: 1.5,
-  /** How far extension lines pass the dimension line. */
-  extensionPast: 1.8,
-  /** How far the dimension line passes its last tick. */
-  linePast: 1.8,
-  /** Length of an oblique tick. */
-  tick: 2.6,
-  /** First row of dimensions outside what they measure, and the distance of further rows. */
-  firstRow: 10,
-  row: 8,
-  /** Leaders: length of the landing under the text's start, size of the dot. */
-  landing: 3,
-  dot: 0.7,
-  /** Between lines of a note, as a multiple of its text height. */
+  textGap: 0.36,
+  /** Leaders: length of the landing under the text's start, radius of the dot. */
+  landing: 1.2,
+  dot: 0.28,
+  /** Between lines of a note. */
   leading: 1.75,
 } as const
+
+/** Width of an arrowhead to its length: about 20° at its tip (ISO 129-1 allows 15° to 90°). */
+const ARROW = 1 / 3
+
+/** A filled arrowhead whose tip lies at a point and whose shaft runs along a unit vector from there. */
+export function arrowItem(tip: Point, shaft: Point, length: number, source: Id | null): DisplayItem {
+  const at = (along: number, aside: number): number[] => [
+    tip.x + shaft.x * along - shaft.y * aside,
+    tip.y + shaft.y * along + shaft.x * aside,
+  ]
+  const half = (length * ARROW) / 2
+  return {
+    kind: 'fill',
+    tone: 0,
+    loops: [[tip.x, tip.y, ...at(length, half), ...at(length, -half)]],
+    source,
+  }
+}
+
+/** What a leader ends with at its tip, its line running on to `next`. Lengths in real mm. */
+export function tipItems(
+  style: AnnotationStyle,
+  tip: Point,
+  next: Point,
+  scale: number,
+  source: Id | null,
+): DisplayItem[] {
+  if (style.tip === 'bare') return []
+  if (style.tip === 'dot')
+    return [{ kind: 'disc', tone: 0, ...tip, radius: PARTS.dot * style.textPaperMm * scale, source }]
+  if (distance(tip, next) < 1e-6) return []
+  return [arrowItem(tip, direction(tip, next), style.endPaperMm * scale, source)]
+}

@@ -3,10 +3,12 @@ import {
   pathOfItem,
   penFrom,
   penOf,
+  pensOf,
   strokeItem,
   type AnyPen,
   type DisplayItem,
   type Pen,
+  type PenTable,
 } from '../display'
 import type { Path } from '../geometry'
 import { layerOf, lineTypeOf, standardLayerOf } from '../library'
@@ -28,10 +30,18 @@ export function onLayer(
   const type = lineTypeOf(project, layer.lineType)
   if (layer.penMm === usual.penMm && layer.tone === usual.tone && type.dashesPaperMm.length === 0)
     return items
+  const pens = pensOf(project)
   const before = laid.get(items)
-  if (before && before.layer === layer && before.type === type && before.scale === scale) return before.items
-  const made = items.flatMap((item) => layItem(item, layer, usual, type, scale))
-  laid.set(items, { layer, type, scale, items: made })
+  if (
+    before &&
+    before.layer === layer &&
+    before.type === type &&
+    before.scale === scale &&
+    before.pens === pens
+  )
+    return before.items
+  const made = items.flatMap((item) => layItem(item, layer, usual, type, scale, pens))
+  laid.set(items, { layer, type, scale, pens, items: made })
   return made
 }
 
@@ -39,6 +49,7 @@ interface Laid {
   readonly layer: Layer
   readonly type: LineType
   readonly scale: number
+  readonly pens: PenTable
   readonly items: readonly DisplayItem[]
 }
 const laid = new WeakMap<readonly DisplayItem[], Laid>()
@@ -49,17 +60,23 @@ function layItem(
   usual: Layer,
   { dashesPaperMm }: LineType,
   scale: number,
+  pens: PenTable,
 ): DisplayItem[] {
   if (item.kind === 'text') return [{ ...item, tone: Math.max(item.tone, layer.tone) }]
   if (!('pen' in item)) return [item]
-  const pen = shiftedPen(item.pen, usual.penMm, layer)
+  const pen = shiftedPen(item.pen, usual.penMm, layer, pens)
   if (dashesPaperMm.length === 0) return [{ ...item, pen }]
   return pathsOf(item).map((path) => strokeItem(path, pen, dashesPaperMm, scale, item.source))
 }
 
 /** The pen as many widths from the layer's as it is from the usual one. */
-export function shiftedPen(pen: AnyPen, usualMm: number, layer: Pick<Layer, 'penMm' | 'tone'>): Pen {
-  const { widthMm, tone } = penOf(pen)
+export function shiftedPen(
+  pen: AnyPen,
+  usualMm: number,
+  layer: Pick<Layer, 'penMm' | 'tone'>,
+  pens?: PenTable,
+): Pen {
+  const { widthMm, tone } = penOf(pen, pens)
   const place = (mm: number): number => PEN_WIDTHS.findIndex((width) => width === mm)
   const [own, usual, on] = [place(widthMm), place(usualMm), place(layer.penMm)]
   const known = own >= 0 && usual >= 0 && on >= 0

@@ -1,36 +1,37 @@
+import { STANDARD_PENS } from '../library'
+import type { PenRecord, PenRole, Project } from '../records'
+
 /** A pen: its width on paper, and its tone from 0 ink to 1 paper. */
 export interface Pen {
   readonly widthMm: number
   readonly tone: number
 }
 
-/** Pens with widths of ISO 128-2: 0.13, 0.18, 0.25, 0.35, 0.5, 0.7 mm. */
-export const PENS = {
-  /** Outline of what is cut. */
-  cut: { widthMm: 0.5, tone: 0 },
-  /** Lines between the layers of what is cut. */
-  layer: { widthMm: 0.18, tone: 0.1 },
-  /** What is seen beyond the cut. */
-  seen: { widthMm: 0.25, tone: 0 },
-  /** Light detail within an outline. */
-  light: { widthMm: 0.13, tone: 0.3 },
-  /** Patterns. */
-  hatch: { widthMm: 0.13, tone: 0.35 },
-  /** Dimension, extension and leader lines. */
-  dimension: { widthMm: 0.18, tone: 0 },
-  /** Ticks. */
-  tick: { widthMm: 0.5, tone: 0 },
-  /** Way of a door leaf. */
-  swing: { widthMm: 0.18, tone: 0.15 },
-  /** What has a fault. */
-  hidden: { widthMm: 0.25, tone: 0.2 },
-  /** Frame of a sheet. */
-  frame: { widthMm: 0.7, tone: 0 },
-  /** Lines of a title block. */
-  rule: { widthMm: 0.25, tone: 0.2 },
-} as const satisfies Record<string, Pen>
+/** A role, or the outline of what is cut in a picture that knows no layers. */
+export type PenName = PenRole | 'cut'
 
-export type PenName = keyof typeof PENS
+export type PenTable = Readonly<Record<PenName, Pen>>
+
+function tableOf(pens: readonly PenRecord[]): PenTable {
+  const table: Partial<Record<PenName, Pen>> = { cut: { widthMm: 0.5, tone: 0 } }
+  for (const { role, widthMm, tone } of pens) table[role] = { widthMm, tone }
+  return table as PenTable
+}
+
+/** The pens as they ship. */
+export const PENS: PenTable = tableOf(STANDARD_PENS)
+
+const tables = new WeakMap<Project, { readonly of: readonly PenRecord[]; readonly table: PenTable }>()
+
+/** The pens of a project: the same table as long as none of them changed. */
+export function pensOf(project: Project): PenTable {
+  const of = project.all('pen')
+  const kept = tables.get(project)
+  if (kept && kept.of.length === of.length && kept.of.every((pen, i) => pen === of[i])) return kept.table
+  const table = of.length === 0 ? PENS : tableOf([...STANDARD_PENS, ...of])
+  tables.set(project, { of, table })
+  return table
+}
 
 /** Widths people choose from, mm (ISO 128-2). */
 export const PEN_WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1] as const
@@ -38,7 +39,7 @@ export const PEN_WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1] as const
 /** A pen of a role, or one given by its width and tone. */
 export type AnyPen = PenName | Pen
 
-export const penOf = (pen: AnyPen): Pen => (typeof pen === 'string' ? PENS[pen] : pen)
+export const penOf = (pen: AnyPen, pens: PenTable = PENS): Pen => (typeof pen === 'string' ? pens[pen] : pen)
 
 const given = new Map<string, Pen>()
 

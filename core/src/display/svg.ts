@@ -1,6 +1,6 @@
 import { combine, enlargement, IDENTITY, turnOf, applyTo, type Affine } from '../geometry'
 import type { ArcItem, DisplayItem, DisplayList, TextItem } from './list'
-import { penOf, type AnyPen } from './pens'
+import { PENS, penOf, type AnyPen, type PenTable } from './pens'
 import { tracePath } from './stroke'
 import { toneColour } from './tone'
 
@@ -16,14 +16,19 @@ export function paintSvg(
   list: DisplayList,
   page: { readonly width: number; readonly height: number; readonly title: string },
   fontCss: string,
+  pens: PenTable = PENS,
 ): string {
+  const stroke = (pen: AnyPen): string => {
+    const { widthMm, tone } = penOf(pen, pens)
+    return `fill="none" stroke="${toneColour(tone)}" stroke-width="${widthMm}" stroke-linecap="round" stroke-linejoin="miter"`
+  }
   const out: string[] = []
   let clips = 0
   // y runs up in lists and down in SVG.
   const paint = (items: DisplayList, map: Affine): void => {
     for (const item of items) {
       if (item.kind !== 'group') {
-        out.push(paintItem(item, map))
+        out.push(paintItem(item, map, stroke))
         continue
       }
       const inner = combine(map, item.map)
@@ -54,11 +59,6 @@ export function paintSvg(
   ].join('\n')
 }
 
-function stroke(pen: AnyPen): string {
-  const { widthMm, tone } = penOf(pen)
-  return `fill="none" stroke="${toneColour(tone)}" stroke-width="${widthMm}" stroke-linecap="round" stroke-linejoin="miter"`
-}
-
 function pathOf(points: readonly number[], map: Affine, closed: boolean): string {
   let d = ''
   for (let i = 0; i + 1 < points.length; i += 2) {
@@ -68,7 +68,11 @@ function pathOf(points: readonly number[], map: Affine, closed: boolean): string
   return closed ? `${d}Z` : d
 }
 
-function paintItem(item: Exclude<DisplayItem, { kind: 'group' }>, map: Affine): string {
+function paintItem(
+  item: Exclude<DisplayItem, { kind: 'group' }>,
+  map: Affine,
+  stroke: (pen: AnyPen) => string,
+): string {
   switch (item.kind) {
     case 'line':
       return `<path d="${pathOf(item.points, map, item.closed)}" ${stroke(item.pen)}/>`

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { moveBy } from '../geometry'
 import { Project, needs, recordSchema, type AnyRecord, type Change, type Drawing, type Id } from '../records'
+import { gather, isLibraryRecord, merge, relinked } from './merge'
 import { EditRefused, type MakeId } from './refusal'
 import { numbered } from './marks'
 import { named } from './settingOut'
@@ -66,31 +67,22 @@ export function paste(
   shift: { x: number; y: number },
   makeId: MakeId,
 ): Change {
-  const brought: AnyRecord[] = []
-  const renamed = new Map<Id, Id>()
-  const LIBRARY = ['lineType', 'layer', 'material', 'wallType', 'openingType', 'block']
-  for (const kind of LIBRARY) {
-    for (const record of clipping.records) {
-      if (record.kind !== kind) continue
-      const here = project.get(record.id)
-      if (here?.kind === record.kind && sameBut(here, relinked(record, renamed))) continue
-      const twin = project
-        .all(record.kind)
-        .find((each) => 'name' in each && 'name' in record && each.name === record.name)
-      if (twin) renamed.set(record.id, twin.id)
-      else if (!here) brought.push(relinked(record, renamed))
-      else {
-        const id = makeId()
-        renamed.set(record.id, id)
-        brought.push({ ...relinked(record, renamed), id } as AnyRecord)
-      }
-    }
-  }
+  const shared = clipping.records.filter(isLibraryRecord)
+  const { arrivals, renamed } = merge(
+    project,
+    gather(
+      shared,
+      shared.map(({ id }) => id),
+    ),
+    (_record, taken) => (taken === 'name' ? 'here' : 'both'),
+    makeId,
+  )
+  const brought: AnyRecord[] = arrivals.flatMap(({ put }) => put ?? [])
   const wanted = new Set(clipping.chosen)
   // A project of its own, in which the clipping is copied as if it had always been there.
   const bench = new Project([project.facts, ...brought])
   for (const record of project.everything())
-    if (LIBRARY.includes(record.kind) || record.kind === 'level' || record.kind === 'drawing')
+    if (isLibraryRecord(record) || record.kind === 'level' || record.kind === 'drawing')
       bench.apply({ put: [record], drop: [] })
   const here = clipping.records
     .filter((record) => wanted.has(record.id) && record.kind !== 'level' && record.kind !== 'drawing')
@@ -115,19 +107,4 @@ function unlocked(bench: Project): Project {
 const placedIn = (record: AnyRecord, drawing: Drawing): AnyRecord => {
   if ('drawing' in record) return { ...record, drawing: drawing.id } as AnyRecord
   return 'level' in record ? ({ ...record, level: drawing.level } as AnyRecord) : record
-}
-
-const sameBut = (a: AnyRecord, b: AnyRecord): boolean => JSON.stringify(a) === JSON.stringify(b)
-
-function relinked(record: AnyRecord, renamed: ReadonlyMap<Id, Id>): AnyRecord {
-  if (renamed.size === 0) return record
-  const swap = (id: Id): Id => renamed.get(id) ?? id
-  const made = { ...record } as Record<string, unknown>
-  for (const key of ['layer', 'lineType', 'type', 'material', 'block'])
-    if (typeof made[key] === 'string') made[key] = swap(made[key])
-  if (record.kind === 'wallType')
-    made['strips'] = record.strips.map((strip) => ({ ...strip, material: swap(strip.material) }))
-  if ('own' in record && record.own?.lineType)
-    made['own'] = { ...record.own, lineType: swap(record.own.lineType) }
-  return made as AnyRecord
 }

@@ -3,7 +3,16 @@ import { EditRefused } from './refusal'
 
 /** Kinds whose records are known by a name of their own. */
 type Named =
-  'layer' | 'level' | 'lineType' | 'wallType' | 'material' | 'openingType' | 'lens' | 'schedule' | 'block'
+  | 'layer'
+  | 'level'
+  | 'lineType'
+  | 'wallType'
+  | 'material'
+  | 'openingType'
+  | 'lens'
+  | 'schedule'
+  | 'block'
+  | 'annotationStyle'
 
 /** A typed name without the spaces around it; refused when it is empty or another of the kind has it. */
 export function freeName(project: Project, kind: Named, name: string, own: Id | null): string {

@@ -1,6 +1,8 @@
 import {
   STANDARD_LENSES,
+  STANDARD_PENS,
   STANDARD_SCHEDULES,
+  STANDARD_STYLES,
   standardOpeningTypes,
   STANDARD_LAYERS,
   STANDARD_LINE_TYPES,
@@ -27,7 +29,7 @@ export interface NewProject {
 
 /**
  * The records a new project starts with: its facts, one level with its plan, an empty first sheet, and the
- * standard materials, types of walls and openings, lenses and schedules. Blocks come with their first placement.
+ * standard materials, types of walls and openings, lenses, schedules, pens and annotation styles. Blocks come with their first placement.
  */
 export function newProject(
   input: NewProject,
@@ -69,7 +71,7 @@ export function newProject(
         {
           id: 'project',
           kind: 'project',
-          schema: 3,
+          schema: 4,
           name,
           number: input.number?.trim() ?? '',
           client: input.client?.trim() ?? '',
@@ -82,6 +84,8 @@ export function newProject(
         ...standardOpeningTypes(input.system),
         ...STANDARD_LENSES,
         ...STANDARD_SCHEDULES,
+        ...STANDARD_PENS,
+        ...STANDARD_STYLES,
         ...STANDARD_LINE_TYPES,
         ...STANDARD_LAYERS,
         level,

@@ -77,6 +77,8 @@ export const dimensionSchema = z.strictObject({
     z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
     z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
   ]),
+  /** Its annotation style; left out: the one everything starts with. */
+  style: idSchema.optional(),
   layer: idSchema.optional(),
 })
 
@@ -88,6 +90,7 @@ export const leaderSchema = z.strictObject({
   /** From the tip to the elbow where the text stands, paper mm. */
   elbowPaperMm: pointSchema,
   text: textSchema.min(1),
+  style: idSchema.optional(),
   layer: idSchema.optional(),
 })
 

@@ -8,6 +8,7 @@ import {
   orderSchema,
   penWidthSchema,
   pointSchema,
+  sharedNameSchema,
   textSchema,
 } from './parts'
 
@@ -59,7 +60,7 @@ export const draftItemSchema = z.discriminatedUnion('shape', [
     align: z.enum(['start', 'middle', 'end']),
     turn: angleSchema.optional(),
     /** Its name, where each placement says something of its own. */
-    field: nameSchema.min(1).max(40).optional(),
+    field: sharedNameSchema.max(40).optional(),
   }),
   z.strictObject({
     shape: z.literal('block'),
@@ -74,8 +75,8 @@ export const draftItemSchema = z.discriminatedUnion('shape', [
 export const blockSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('block'),
-  name: nameSchema.min(1),
-  category: nameSchema.min(1),
+  name: sharedNameSchema,
+  category: sharedNameSchema,
   width: lengthSchema,
   depth: lengthSchema,
   /** Drawn about the base point (0, 0) with the back along +y. */

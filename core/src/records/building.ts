@@ -8,6 +8,7 @@ import {
   ownLookSchema,
   penWidthSchema,
   pointSchema,
+  sharedNameSchema,
   sideSchema,
   sweepSchema,
 } from './parts'
@@ -47,7 +48,7 @@ export const patternNames = [
 export const materialSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('material'),
-  name: nameSchema.min(1),
+  name: sharedNameSchema,
   /** Which material runs through where two meet: the higher number. */
   priority: z.number().int().gte(0).lte(1000),
   /** Grey of the fill when cut: 0 ink, 1 paper. */
@@ -70,7 +71,7 @@ export const stripSchema = z.strictObject({
 export const wallTypeSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('wallType'),
-  name: nameSchema.min(1),
+  name: sharedNameSchema,
   /** From the left side of the wall, as it is drawn, to the right. */
   strips: z.array(stripSchema).min(1).max(20),
 })

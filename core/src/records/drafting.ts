@@ -9,6 +9,7 @@ import {
   ownLookSchema,
   penWidthSchema,
   pointSchema,
+  sharedNameSchema,
   sweepSchema,
 } from './parts'
 import { patternNames } from './building'
@@ -19,7 +20,7 @@ const coordinate = anySizeSchema
 export const lineTypeSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('lineType'),
-  name: nameSchema.min(1),
+  name: sharedNameSchema,
   dashesPaperMm: z
     .array(z.number().gte(0).lte(200))
     .max(12)
@@ -33,7 +34,7 @@ export const lineTypeSchema = z.strictObject({
 export const layerSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('layer'),
-  name: nameSchema.min(1),
+  name: sharedNameSchema,
   penMm: penWidthSchema,
   /** 0 ink, 1 paper. */
   tone: z.number().gte(0).lte(0.9),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { anySizeSchema, idSchema, lengthSchema, nameSchema } from './parts'
+import { anySizeSchema, idSchema, lengthSchema, nameSchema, sharedNameSchema } from './parts'
 
 const thickness = z.number().gte(1, 'That is too thin to be built.').lte(1000)
 const share = z.number().gte(0.05, 'Each part takes at least a twentieth.').lte(0.95)
@@ -73,7 +73,7 @@ const glazed = z.strictObject({
 export const openingTypeSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('openingType'),
-  name: nameSchema.min(1),
+  name: sharedNameSchema,
   fit: z.enum(['door', 'window', 'gap']),
   /** What one gets when it is put in, mm. */
   width: lengthSchema.max(100_000),

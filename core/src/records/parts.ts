@@ -34,8 +34,17 @@ export const ratioSchema = z.number().gte(0.01).lte(100_000)
 /** A name people gave: one line, without control characters. */
 export const nameSchema = z
   .string()
-  .max(200)
+  .max(200, 'A name has at most 200 characters.')
   .refine((text) => !hasControl(text), 'A name holds no control characters.')
+
+/** What looks like a mark of a page: a pointed bracket and a letter, a stroke or an exclamation mark. */
+const MARKUP = /<[a-z/!?]/i
+
+/** The name of something that is shared between projects: no markup, which other programs might act on. */
+export const sharedNameSchema = nameSchema
+  .min(1, 'A name is needed.')
+  .refine((text) => !MARKUP.test(text), 'A name holds no markup.')
+
 /** A text that may have several lines. */
 export const textSchema = z
   .string()

@@ -48,6 +48,8 @@ const WORDS: Record<RecordKind, string> = {
   roof: 'roof',
   overhead: 'overhead thing',
   schedule: 'schedule',
+  pen: 'pen',
+  annotationStyle: 'annotation style',
 }
 
 /** The everyday name of a kind. */

@@ -25,6 +25,7 @@ import {
 import { idSchema, type Id } from './parts'
 import { roomSchema, separatorSchema } from './rooms'
 import { projectSchema, sheetSchema, viewportSchema } from './sheet'
+import { annotationStyleSchema, penSchema } from './styles'
 import { lensSchema, scheduleSchema } from './views'
 
 export const recordSchema = z.discriminatedUnion('kind', [
@@ -63,6 +64,8 @@ export const recordSchema = z.discriminatedUnion('kind', [
   voidSchema,
   roofSchema,
   overheadSchema,
+  penSchema,
+  annotationStyleSchema,
 ])
 
 /** Everything stored is one of these. */
@@ -135,6 +138,12 @@ function ownNeeds(record: AnyRecord): readonly Need[] {
       return record.level === null ? [] : [[record.level, 'level']]
     case 'dimension':
     case 'leader':
+      return record.style === undefined
+        ? [[record.drawing, 'drawing']]
+        : [
+            [record.drawing, 'drawing'],
+            [record.style, 'annotationStyle'],
+          ]
     case 'note':
     case 'linework':
     case 'hatch':

@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { idSchema, nameSchema } from './parts'
+import { idSchema, nameSchema, sharedNameSchema } from './parts'
 
 /** A named choice of what is shown and how. */
 export const lensSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('lens'),
-  name: nameSchema.min(1),
+  name: sharedNameSchema,
   /** Cut walls: with their patterns, in one tone, or outlines alone. */
   poche: z.enum(['patterns', 'solid', 'outline']),
   furniture: z.boolean(),

@@ -1,5 +1,6 @@
 import PDFDocument from 'pdfkit'
 import { LevelSolver } from '@lamina/core/building'
+import { pensOf } from '@lamina/core/display'
 import { Project, type AnyRecord, type Id } from '@lamina/core/records'
 import { drawingSource, sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
 import { POINTS_PER_MM, paintPdf, registerFaces } from './paint'
@@ -44,7 +45,7 @@ export async function plotSheets(order: PlotOrder): Promise<Uint8Array> {
     const { width, height } = sheetExtent(sheet)
     doc.addPage({ size: [width * POINTS_PER_MM, height * POINTS_PER_MM], margin: 0 })
     doc.outline.addItem(`${sheet.number} ${sheet.title}`)
-    paintPdf(doc, sheetItems(project, sheet, source), height)
+    paintPdf(doc, sheetItems(project, sheet, source), height, pensOf(project))
   }
   doc.end()
   await done

@@ -4,12 +4,14 @@ import { readFileSync } from 'node:fs'
 import { enlargement, turnOf, combine, type Affine } from '@lamina/core/geometry'
 import {
   FACE_NAMES,
+  PENS,
   penOf,
   toneColour,
   type DisplayItem,
   type DisplayList,
   tracePath,
   type AnyPen,
+  type PenTable,
 } from '@lamina/core/display'
 
 /** Points to the millimetre: PDF's unit is 1/72 inch. */
@@ -52,9 +54,14 @@ const PLAIN_LETTERS: PDFKit.Mixins.TextOptions = {
  * Paints a list of paper millimetres on the current page, whose height is `pageHeight` mm. All coordinates are
  * worked out here and written in points, so the page holds true sizes and pens hold their widths.
  */
-export function paintPdf(doc: PDFKit.PDFDocument, list: DisplayList, pageHeight: number): void {
+export function paintPdf(
+  doc: PDFKit.PDFDocument,
+  list: DisplayList,
+  pageHeight: number,
+  pens: PenTable = PENS,
+): void {
   const k = POINTS_PER_MM
-  paintItems(doc, list, { a: k, b: 0, c: 0, d: -k, e: 0, f: pageHeight * k }, new PenHolder(doc))
+  paintItems(doc, list, { a: k, b: 0, c: 0, d: -k, e: 0, f: pageHeight * k }, new PenHolder(doc, pens))
 }
 
 /** Sets pen and fill only when they change. */
@@ -62,12 +69,15 @@ class PenHolder {
   private pen: AnyPen | null = null
   private tone: number | null = null
 
-  constructor(private readonly doc: PDFKit.PDFDocument) {}
+  constructor(
+    private readonly doc: PDFKit.PDFDocument,
+    private readonly pens: PenTable,
+  ) {}
 
   take(name: AnyPen): void {
     if (this.pen === name) return
     this.pen = name
-    const { widthMm, tone } = penOf(name)
+    const { widthMm, tone } = penOf(name, this.pens)
     this.doc
       .lineWidth(widthMm * POINTS_PER_MM)
       .strokeColor(toneColour(tone))

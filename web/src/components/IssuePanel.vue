@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import type { Sheet } from '@lamina/core/records'
 import { drawingSource, sheetExtent, sheetItems } from '@lamina/core/sheets'
-import { paintSvg } from '@lamina/core/display'
+import { paintSvg, pensOf } from '@lamina/core/display'
 import { api } from '../api'
 import { keepFile, safeName } from '../keepFile'
 import { letteringCss } from '../lettering'
@@ -59,6 +59,7 @@ async function picture(): Promise<void> {
     items,
     { width, height, title: `${sheet.number} ${sheet.title}` },
     await letteringCss(),
+    pensOf(store.project),
   )
   keepFile(new Blob([svg], { type: 'image/svg+xml' }), `${safeName(`${sheet.number} ${sheet.title}`)}.svg`)
   say.tell('The sheet is downloaded.')

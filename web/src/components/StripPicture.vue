@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { WallType } from '@lamina/core/records'
+import type { Id, Material, WallType } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { useProject } from '../store/project'
 import { sectionPicture } from './sectionPicture'
 
 /** The layers of a wall type as they are cut, left side on the left. */
-const props = defineProps<{ type: WallType; wide?: boolean }>()
+const props = defineProps<{
+  type: WallType
+  wide?: boolean
+  /** Without words beneath. */
+  bare?: boolean
+  /** Where its materials are found; left out: in the project. */
+  find?: (id: Id) => Material | undefined
+}>()
 const store = useProject()
 const WIDTH = props.wide ? 464 : 182
 const HEIGHT = props.wide ? 84 : 40
@@ -15,7 +22,7 @@ const strips = computed(() => {
   const total = props.type.strips.reduce((sum, strip) => sum + strip.thickness, 0)
   let x = 0
   return props.type.strips.map((strip) => {
-    const material = store.project.need('material', strip.material)
+    const material = props.find?.(strip.material) ?? store.project.need('material', strip.material)
     const width = (strip.thickness / total) * WIDTH
     const left = x
     x += width
@@ -62,7 +69,7 @@ const words = computed(() =>
         stroke-width="1.2"
       />
     </svg>
-    <figcaption class="soft small">{{ words }}</figcaption>
+    <figcaption v-if="!bare" class="soft small">{{ words }}</figcaption>
   </figure>
 </template>
 

@@ -4,6 +4,7 @@ import { holdAnchor, layDimension } from '@lamina/core/annotate'
 import { typeThickness, wallAxis } from '@lamina/core/building'
 import { flipWall, retypeWalls, setFacts, setJoin, setWallLength, type KeptFace } from '@lamina/core/edit'
 import { arcOf, edgeLength } from '@lamina/core/geometry'
+import { styleOf } from '@lamina/core/library'
 import { shapeWord } from '@lamina/core/linework'
 import { isFabric } from './fabricOptions'
 import { kindWord, type Drawing, type ReferenceSide } from '@lamina/core/records'
@@ -35,6 +36,17 @@ const fabric = computed(() => (one.value && isFabric(one.value) ? one.value : nu
 const room = computed(() => (one.value?.kind === 'room' ? one.value : null))
 const placement = computed(() => (one.value?.kind === 'placement' ? one.value : null))
 const dimension = computed(() => (one.value?.kind === 'dimension' ? one.value : null))
+const styles = computed(
+  () => (
+    store.version,
+    store.project.all('annotationStyle').map(({ id, name }) => ({ value: id, title: name }))
+  ),
+)
+function restyle(id: string): void {
+  const of = one.value
+  if (of?.kind === 'dimension' || of?.kind === 'leader')
+    store.edit('Annotation style', (p) => setFacts(p, of.kind, of.id, { style: id }))
+}
 const worded = computed(() => (one.value?.kind === 'leader' || one.value?.kind === 'note' ? one.value : null))
 
 const wallType = computed(() => wall.value && store.project.find('wallType', wall.value.type))
@@ -205,6 +217,13 @@ function setText(text: string): void {
       />
       <p v-if="tipLost" class="fault small">It lost what it pointed to and keeps its last place.</p>
     </template>
+    <v-select
+      v-if="one?.kind === 'dimension' || one?.kind === 'leader'"
+      label="Annotation style"
+      :items="styles"
+      :model-value="styleOf(store.project, one.style).id"
+      @update:model-value="restyle"
+    />
     <ItemTraits v-if="chosen.length" :chosen="chosen" :drawing="drawing" />
   </TraitsCard>
 </template>

@@ -13,6 +13,7 @@ import {
 } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { Matter } from '@lamina/core/check'
+import { styleOf } from '@lamina/core/library'
 import type { ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatHeight } from '@lamina/core/units'
 import { OWN_ANGLE, STAGES, useDesk, type PanelName, type ToolName } from '../store/desk'
@@ -58,6 +59,16 @@ const drawings = computed(() => (store.version, store.project.all('drawing')))
 const wallType = computed({
   get: () => desk.wallType ?? wallTypes.value[0]?.value ?? null,
   set: (value) => (desk.wallType = value),
+})
+const styles = computed(
+  () => (
+    store.version,
+    store.project.all('annotationStyle').map(({ id, name }) => ({ value: id, title: name }))
+  ),
+)
+const style = computed({
+  get: () => (store.version, styleOf(store.project, desk.style).id),
+  set: (value) => (desk.style = value),
 })
 const sides: { value: ReferenceSide; title: string }[] = [
   { value: 'left', title: 'Left face' },
@@ -127,6 +138,7 @@ function optionsAfter(i: number): ToolEntry | null {
         </template>
       </template>
     </template>
+    <BlockChooser v-if="desk.stage === 'fit-out'" @choose="take('block')" />
     <SetOutPanel v-if="desk.stage === 'set-out'" :actions="actions" />
     <template v-else-if="desk.stage === 'walls'">
       <h3>With</h3>
@@ -136,6 +148,13 @@ function optionsAfter(i: number): ToolEntry | null {
         <button type="button" class="link" @click="toggle('materials')">Edit materials</button>
         <v-select v-model="desk.reference" :items="sides" label="Drawn line" />
         <v-select v-model="desk.lock" :items="locks" label="Hold the direction" />
+      </div>
+    </template>
+    <template v-else-if="desk.stage === 'annotate'">
+      <h3>In</h3>
+      <div class="stack">
+        <v-select v-model="style" :items="styles" label="Annotation style" />
+        <button type="button" class="link" @click="toggle('styles')">Edit styles and pens</button>
       </div>
     </template>
     <template v-else-if="desk.stage === 'openings'">
@@ -223,7 +242,6 @@ function optionsAfter(i: number): ToolEntry | null {
         @choose="toggle('layers')"
       />
     </template>
-    <BlockChooser v-if="desk.stage === 'fit-out'" @choose="take('block')" />
     <template v-if="here.length">
       <h3>To settle here</h3>
       <div v-for="matter in here" :key="matter.id" class="matter">

@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { annotationItems } from '@lamina/core/annotate'
 import { lookThrough, planItems } from '@lamina/core/derive'
-import { eachItem, extentOf, type DisplayList } from '@lamina/core/display'
+import { eachItem, extentOf, pensOf, type DisplayList } from '@lamina/core/display'
 import { removeItems, surroundingsMap } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
 import { lensOf, lensesOf } from '@lamina/core/library'
@@ -18,6 +18,7 @@ import MakeBlockPanel from '../components/MakeBlockPanel.vue'
 import MaterialsPanel from '../components/MaterialsPanel.vue'
 import MeasureTag from '../components/MeasureTag.vue'
 import OpeningTypesPanel from '../components/OpeningTypesPanel.vue'
+import StylesPanel from '../components/StylesPanel.vue'
 import StairLimitsPanel from '../components/StairLimitsPanel.vue'
 import TopLine from '../components/TopLine.vue'
 import TraitsPanel from '../components/TraitsPanel.vue'
@@ -54,6 +55,7 @@ const PANELS = {
   lenses: LensesPanel,
   levels: LevelsPanel,
   'stair-limits': StairLimitsPanel,
+  styles: StylesPanel,
   'make-block': MakeBlockPanel,
 } as const
 
@@ -109,6 +111,7 @@ const screenLook = (view: View, only?: string): ScreenLook => ({
   ink: rgb(colour('ink')),
   paper: rgb(colour('paper')),
   pixelsPerPaperMm: view.scale * drawing.value.readingScale,
+  pens: pensOf(store.project),
   thinnest: 0.8,
   boldest: desk.trueWeights ? Infinity : 2.4,
   ...(only ? { only } : {}),

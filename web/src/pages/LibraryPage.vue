@@ -135,6 +135,14 @@ function place(block: Block): void {
         </button>
       </div>
       <span class="soft small">{{ found.length }} blocks · press one to place it</span>
+      <span class="ways">
+        <router-link class="link" :to="{ name: 'bring-in', params: { project: store.id! } }"
+          >Bring in from a project or file</router-link
+        >
+        <router-link class="link" :to="{ name: 'save-library', params: { project: store.id! } }"
+          >Save a library file</router-link
+        >
+      </span>
     </div>
     <section v-for="group in groups" :key="group.name">
       <h2>{{ group.name }}</h2>
@@ -189,6 +197,12 @@ function place(block: Block): void {
 .search {
   margin-top: 4px;
   max-width: 300px;
+}
+.ways {
+  margin-left: auto;
+  display: flex;
+  gap: 16px;
+  font-size: 13px;
 }
 .views button {
   font: inherit;

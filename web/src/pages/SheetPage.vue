@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { drawingList } from '@lamina/core/annotate'
 import { lookThrough } from '@lamina/core/derive'
-import { extentOf, type DisplayList } from '@lamina/core/display'
+import { extentOf, pensOf, type DisplayList } from '@lamina/core/display'
 import { addViewport, moveItems, removeItems, setFacts, viewportsOf } from '@lamina/core/edit'
 import { applyTo, boxCentre, boxHeight, boxWidth, inverse, type Box, type Point } from '@lamina/core/geometry'
 import { lensOf } from '@lamina/core/library'
@@ -91,6 +91,7 @@ const look = (view: View, only?: string): ScreenLook => ({
   ink: rgb(lightInk.value),
   paper: [255, 255, 255],
   pixelsPerPaperMm: view.scale,
+  pens: pensOf(store.project),
   thinnest: 0.6,
   boldest: Infinity,
   ...(only ? { only } : {}),

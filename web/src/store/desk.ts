@@ -72,6 +72,7 @@ export type PanelName =
   | 'levels'
   | 'lenses'
   | 'stair-limits'
+  | 'styles'
   | 'make-block'
 
 /** Directions are held by the project's own angle. */
@@ -156,6 +157,8 @@ export const useDesk = defineStore('desk', () => {
   /** What the open sheet can be asked to do. */
   const sheetHandle = shallowRef<SheetHandle | null>(null)
 
+  /** The annotation style of new dimensions and leaders; null: the one everything starts with. */
+  const style = ref<Id | null>(null)
   const wallType = ref<Id | null>(null)
   const reference = ref<ReferenceSide>('left')
   /** The type taken for the next door, window or opening, and the width typed for it; null: that of the type. */
@@ -227,6 +230,7 @@ export const useDesk = defineStore('desk', () => {
     surface,
     lastDrawing,
     sheetHandle,
+    style,
     wallType,
     reference,
     openings,

@@ -174,6 +174,7 @@ export function useActions() {
     add('opening-types', 'Types of doors and windows', 'Setting', () => (desk.panel = 'opening-types'))
     add('stair-limits', 'Limits for stairs', 'Setting', () => (desk.panel = 'stair-limits'))
     add('lenses', 'Lenses', 'Setting', () => (desk.panel = 'lenses'))
+    add('styles', 'Pens and annotation styles', 'Setting', () => (desk.panel = 'styles'))
     add('materials', 'Materials', 'Setting', () => (desk.panel = 'materials'))
     add('levels', 'Levels', 'Setting', () => (desk.panel = 'levels'))
     if (desk.previous.length > 0)

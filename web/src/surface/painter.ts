@@ -7,6 +7,7 @@ import {
   type DisplayList,
   tracePath,
   type AnyPen,
+  type PenTable,
   type TextItem,
 } from '@lamina/core/display'
 
@@ -20,6 +21,8 @@ export interface ScreenLook {
   readonly thinnest: number
   /** The boldest line, pixels: keeps a board calm when zoomed in. */
   readonly boldest: number
+  /** The pens of the project. */
+  readonly pens?: PenTable
   /** One colour for everything, for previews and what is selected. */
   readonly only?: string
   /** What can be seen of the list; groups beyond it are passed over. */
@@ -154,7 +157,7 @@ function paintSteps(
   for (const step of steps) {
     switch (step.kind) {
       case 'stroke': {
-        const pen = penOf(step.pen)
+        const pen = penOf(step.pen, look.pens)
         const pixels = Math.min(look.boldest, Math.max(look.thinnest, pen.widthMm * look.pixelsPerPaperMm))
         context.lineWidth = pixels / scale
         context.strokeStyle = colour(pen.tone)

@@ -1,8 +1,8 @@
-import { STYLE, drawDimension, holdAnchor, offsetThrough } from '@lamina/core/annotate'
+import { PARTS, drawDimension, holdAnchor, offsetThrough } from '@lamina/core/annotate'
 import { angleOf, distance, subtract, unitAt, type Point } from '@lamina/core/geometry'
 import { anchorAt } from '@lamina/core/locate'
 import type { Anchor, AnyRecord, Dimension } from '@lamina/core/records'
-import type { Bench, Located, Tool } from './tool'
+import { styled, type Bench, type Located, type Tool } from './tool'
 
 /** A chain of dimensions through the points pointed to, then its row; with an overall row further out if wanted. */
 export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
@@ -29,13 +29,14 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
     const turn = direction()
     const u = unitAt(turn)
     const all = points()
-    const offset = offsetThrough(all, u, at.raw, bench.scale)
+    const offset = offsetThrough(all, u, at.raw, bench.scale, bench.style)
     const chain = { anchors, direction: turn, offset }
     if (!overall() || anchors.length < 3) return [chain]
     const along = (anchor: Anchor): number => {
       const { point } = holdAnchor(anchor, ground())
       return point.x * u.x + point.y * u.y
     }
+    const row = bench.style.rowPaperMm
     const sorted = [...anchors].sort((p, q) => along(p) - along(q))
     const out = (value: number, step: number): number => value + (value >= 0 ? step : -step)
     return [
@@ -45,8 +46,8 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
         direction: turn,
         offset:
           offset.in === 'paper'
-            ? { in: 'paper', paperMm: out(offset.paperMm, STYLE.row) }
-            : { in: 'real', mm: out(offset.mm, STYLE.row * bench.scale) },
+            ? { in: 'paper', paperMm: out(offset.paperMm, row) }
+            : { in: 'real', mm: out(offset.mm, row * bench.scale) },
       },
     ]
   }
@@ -56,6 +57,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
     const change = bench.edit(rows.length > 1 ? 'Dimension chain' : 'Dimension', (_project, makeId) => ({
       put: rows.map((row): AnyRecord => ({
         ...row,
+        ...styled(bench.style),
         id: makeId(),
         kind: 'dimension',
         drawing: bench.drawing.id,
@@ -118,7 +120,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
           tone: 0,
           x: p.x,
           y: p.y,
-          radius: STYLE.dot * bench.scale,
+          radius: PARTS.dot * bench.style.textPaperMm * bench.scale,
           source: null,
         }))
       return laid(at).flatMap(
@@ -130,6 +132,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
             row.offset,
             bench.scale,
             bench.units,
+            bench.style,
           ).items,
       )
     },

@@ -3,7 +3,7 @@ import { textItem } from '@lamina/core/display'
 import { subtract, times, type Point } from '@lamina/core/geometry'
 import { anchorAt } from '@lamina/core/locate'
 import type { Anchor } from '@lamina/core/records'
-import type { Bench, Located, Tool } from './tool'
+import { styled, type Bench, type Located, type Tool } from './tool'
 
 const placeholder = 'Note'
 
@@ -31,7 +31,7 @@ export function leaderTool(bench: Bench): Tool {
     }
     const made = { drawing: bench.drawing.id, tip, elbowPaperMm: elbow, text }
     const change = bench.edit('Leader', (_project, makeId) => ({
-      put: [{ ...made, id: makeId(), kind: 'leader' }],
+      put: [{ ...made, ...styled(bench.style), id: makeId(), kind: 'leader' }],
       drop: [],
     }))
     if (!change) return
@@ -70,6 +70,7 @@ export function leaderTool(bench: Bench): Tool {
         elbow ?? elbowAt(at!),
         bench.typedText('note') || placeholder,
         bench.scale,
+        bench.style,
       )
     },
   }

@@ -21,7 +21,7 @@ import {
   type Edge,
   type Point,
 } from '@lamina/core/geometry'
-import { openingTypeOf } from '@lamina/core/library'
+import { openingTypeOf, styleOf } from '@lamina/core/library'
 import {
   ChangeRefused,
   type AnyRecord,
@@ -141,6 +141,7 @@ export function recordItems(bench: Bench, record: AnyRecord): readonly DisplayIt
         record.offset,
         scale,
         bench.units,
+        styleOf(project, record.style),
       ).items
     }
     case 'stair':

@@ -1,7 +1,8 @@
 import type { LevelSolver } from '@lamina/core/building'
 import type { DraftField } from '@lamina/core/derive'
 import type { DisplayItem, DisplayList } from '@lamina/core/display'
-import type { Change, Drawing, Id, Project } from '@lamina/core/records'
+import { STANDARD_STYLE } from '@lamina/core/library'
+import type { AnnotationStyle, Change, Drawing, Id, Project } from '@lamina/core/records'
 import type { MakeId } from '@lamina/core/edit'
 import type { Snap } from '@lamina/core/locate'
 import type { Point } from '@lamina/core/geometry'
@@ -27,6 +28,10 @@ export interface TagField {
   readonly least?: number
 }
 
+/** The style as a dimension or leader holds it: nothing for the one everything starts with. */
+export const styled = ({ id }: AnnotationStyle): { style?: Id } =>
+  id === STANDARD_STYLE.id ? {} : { style: id }
+
 /** What a tool knows and may do. */
 export interface Bench {
   readonly drawing: Drawing
@@ -35,6 +40,8 @@ export interface Bench {
   readonly units: Units
   /** Real mm to one mm on paper, for annotation. */
   readonly scale: number
+  /** The annotation style taken for new dimensions and leaders. */
+  readonly style: AnnotationStyle
   /** How far the pointer reaches, real mm. */
   readonly reach: number
   /** What is typed in a field of the measure tag: mm, radians or a number; null when there is none. */

@@ -2,6 +2,7 @@ import { computed, reactive, ref, shallowRef, watch, type ComputedRef } from 'vu
 import type { DisplayList } from '@lamina/core/display'
 import { boundingField, draftField, type DraftField } from '@lamina/core/derive'
 import { withGroups } from '@lamina/core/edit'
+import { styleOf } from '@lamina/core/library'
 import { lockDirection, pickBox, snapAt, type SnapKind } from '@lamina/core/locate'
 import { boxOf, distance, type Edge, type Point } from '@lamina/core/geometry'
 import { formatAngle, formatLength, shownStepMm } from '@lamina/core/units'
@@ -69,6 +70,9 @@ export function useTools(
     },
     get scale() {
       return drawing.value.readingScale
+    },
+    get style() {
+      return styleOf(store.project, desk.style)
     },
     get reach() {
       return REACH_PIXELS / pixelScale()

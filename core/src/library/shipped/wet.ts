@@ -35,7 +35,7 @@ export const kitchen = (s: Sizer): Block[] => [
     {
       atWall: true,
       front: {
-        height: 900,
+        height: 1100,
         items: [...unitFront(s(1200, 48)), line(0, 100, 0, 860), line(-280, 900, -280, 1100, -200, 1100)],
       },
     },
@@ -174,7 +174,7 @@ export const sanitary = (s: Sizer): Block[] => [
   block('wc', 'WC pan', 'Sanitary', panItems(), {
     atWall: true,
     front: {
-      height: 800,
+      height: 780,
       items: [rounded(-185, 400, 370, 380, 30), outline({}, -120, 0, 120, 0, 180, 400, -180, 400)],
     },
   }),
