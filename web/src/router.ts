@@ -1,5 +1,8 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
+/** Pages that take the room of the drawer, since no tool works on them. */
+const WIDE = { wide: true }
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
@@ -23,12 +26,23 @@ export const router = createRouter({
           component: () => import('./pages/SheetPage.vue'),
           props: true,
         },
-        { path: 'library', name: 'library', component: () => import('./pages/LibraryPage.vue') },
-        { path: 'library/bring-in', name: 'bring-in', component: () => import('./pages/BringInPage.vue') },
+        {
+          path: 'library',
+          name: 'library',
+          component: () => import('./pages/LibraryPage.vue'),
+          meta: WIDE,
+        },
+        {
+          path: 'library/bring-in',
+          name: 'bring-in',
+          component: () => import('./pages/BringInPage.vue'),
+          meta: WIDE,
+        },
         {
           path: 'library/save',
           name: 'save-library',
           component: () => import('./pages/SaveLibraryPage.vue'),
+          meta: WIDE,
         },
         {
           path: 'schedule/:schedule',

@@ -74,7 +74,7 @@ export function paste(
       shared,
       shared.map(({ id }) => id),
     ),
-    (_record, taken) => (taken === 'name' ? 'here' : 'both'),
+    () => 'here',
     makeId,
   )
   const brought: AnyRecord[] = arrivals.flatMap(({ put }) => put ?? [])

@@ -26,11 +26,11 @@ export type Choice = 'here' | 'replace' | 'both'
 export interface Arrival {
   /** As it is where it comes from. */
   readonly record: LibraryRecord
-  /** What has its place here, by its name or its id. */
+  /** What has its name here. */
   readonly here: LibraryRecord | null
-  /** It is not here; it is here just like that; or something else has its place. */
+  /** It is not here; it is here just like that; or something else has its name. */
   readonly standing: 'new' | 'same' | 'taken'
-  /** What was chosen where its place is taken. */
+  /** What was chosen where its name is taken. */
   readonly choice: Choice | null
   /** What can be chosen. */
   readonly choices: readonly Choice[]
@@ -59,8 +59,8 @@ export function gather(records: Iterable<AnyRecord>, ids: Iterable<Id>): Library
   return [...found.values()]
 }
 
-/** Chooses for a record whose place is taken, by its name or only by its id. */
-export type Choose = (record: LibraryRecord, taken: 'name' | 'id') => Choice
+/** Chooses for a record whose name is taken. */
+export type Choose = (record: LibraryRecord) => Choice
 
 /**
  * What becomes of records brought into a project, in the order given (what is needed first), and the ids they
@@ -85,11 +85,9 @@ export function merge(
   const orders = new Map<string, number>()
   const arrivals = incoming.map((record): Arrival => {
     const made = relinked(record, renamed)
-    const byName = project
-      .all(record.kind)
-      .find((each) => !claimed.has(each.id) && nameOf(each) === nameOf(record))
-    const byId = record.kind === 'pen' ? undefined : project.find(record.kind, record.id)
-    const here = byName ?? (byId && !claimed.has(byId.id) ? byId : undefined) ?? null
+    const here =
+      project.all(record.kind).find((each) => !claimed.has(each.id) && nameOf(each) === nameOf(record)) ??
+      null
     if (here) {
       if (alike(made, here)) {
         claimed.add(here.id)
@@ -98,7 +96,7 @@ export function merge(
       }
       const choices: readonly Choice[] =
         record.kind === 'pen' ? ['here', 'replace'] : ['here', 'replace', 'both']
-      const wanted = choose(record, byName ? 'name' : 'id')
+      const wanted = choose(record)
       const choice = choices.includes(wanted) ? wanted : 'here'
       if (choice !== 'both') {
         claimed.add(here.id)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { differences, kindHeading, titleOf, usesOf } from '@lamina/core/exchange'
 import type { Arrival, Choice } from '@lamina/core/edit'
 import { kindWord, type Id } from '@lamina/core/records'
@@ -14,6 +15,12 @@ const props = defineProps<{
 const emit = defineEmits<{ choose: [thing: Id, choice: Choice] }>()
 const store = useProject()
 
+/** What is to be settled first, then what was chosen, then what comes along. */
+const sorted = computed(() => {
+  const rank = ({ standing: how, record }: Arrival): number =>
+    how === 'taken' ? 0 : props.chosen.has(record.id) ? 1 : 2
+  return [...props.arrivals].sort((p, q) => rank(p) - rank(q))
+})
 const WORDS: Record<Choice, string> = {
   here: 'Use the one here',
   replace: 'Replace the one here',
@@ -50,12 +57,12 @@ const standing = ({ standing: how, put, record }: Arrival): string =>
 
 <template>
   <ul class="arrivals">
-    <li v-for="arrival in arrivals" :key="arrival.record.id" :data-arrival="arrival.record.id">
+    <li v-for="arrival in sorted" :key="arrival.record.id" :data-arrival="arrival.record.id">
       <div class="line">
         <span
           ><b>{{ titleOf(arrival.record) }}</b>
-          <span class="soft">
-            {{ kindWord(arrival.record.kind) }}{{ chosen.has(arrival.record.id) ? '' : ', needed' }}</span
+          <span class="soft kind"
+            >{{ kindWord(arrival.record.kind) }}{{ chosen.has(arrival.record.id) ? '' : ', needed' }}</span
           ></span
         >
         <span class="soft small">{{ standing(arrival) }}</span>
@@ -112,6 +119,9 @@ li {
 }
 .line .small {
   white-space: nowrap;
+}
+.kind {
+  margin-left: 6px;
 }
 fieldset {
   border: 0;

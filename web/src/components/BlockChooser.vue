@@ -12,6 +12,7 @@ import { useDesk } from '../store/desk'
 import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
+import { useCarryBlock } from '../store/useCarryBlock'
 import { fieldOf } from './fields'
 import LengthField from './LengthField.vue'
 import { categoriesOf, findBlocks, libraryBlocks } from '../store/blocks'
@@ -23,6 +24,8 @@ const store = useProject()
 const desk = useDesk()
 const library = useLibrary()
 const say = useSay()
+
+const carry = useCarryBlock()
 
 const search = ref('')
 const category = ref('recent')
@@ -135,6 +138,7 @@ function setCount(key: string, event: Event): void {
       :class="{ on: desk.block === block.id && desk.tool === 'block' }"
       :aria-pressed="desk.block === block.id && desk.tool === 'block'"
       :title="block.name"
+      @pointerdown="carry(block, $event)"
       @click="take(block.id)"
     >
       <LiveThumb

@@ -32,11 +32,11 @@ const pens = computed(() => {
   const byRole = new Map(store.project.all('pen').map((pen) => [pen.role, pen]))
   return penRoles.flatMap((role) => byRole.get(role) ?? [])
 })
-const ENDS = { oblique: 'Oblique strokes', dot: 'Dots', arrow: 'Arrowheads' } as const
-const TIPS = { dot: 'Dot', arrow: 'Arrowhead', bare: 'Nothing' } as const
+const ENDS = { oblique: 'Strokes', dot: 'Dots', arrow: 'Heads' } as const
+const TIPS = { dot: 'Dot', arrow: 'Head', bare: 'Nothing' } as const
 const SIZES = [
   ['textPaperMm', 'Lettering'],
-  ['endPaperMm', 'Ends'],
+  ['endPaperMm', 'Size of ends'],
   ['extensionGapPaperMm', 'Gap'],
   ['extensionPastPaperMm', 'Past the line'],
   ['firstRowPaperMm', 'First row'],

@@ -2,7 +2,7 @@
 import { mdiMagnify } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { kindHeading, titleOf } from '@lamina/core/exchange'
-import { LIBRARY_KINDS, type LibraryKind, type LibraryRecord } from '@lamina/core/edit'
+import type { LibraryKind, LibraryRecord } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
 import type { Units } from '@lamina/core/units'
 import { fieldOf } from './fields'
@@ -20,8 +20,19 @@ const chosen = defineModel<ReadonlySet<Id>>({ required: true })
 const byId = computed(() => new Map(props.things.map((thing) => [thing.id, thing])))
 const find = (id: Id): LibraryRecord | undefined => byId.value.get(id)
 /** Blocks first: they are what people come for. */
+const ORDER: readonly LibraryKind[] = [
+  'block',
+  'wallType',
+  'openingType',
+  'material',
+  'layer',
+  'lineType',
+  'lens',
+  'pen',
+  'annotationStyle',
+]
 const kinds = computed(() =>
-  [...LIBRARY_KINDS].reverse().flatMap((kind) => {
+  ORDER.flatMap((kind) => {
     const count = props.things.filter((thing) => thing.kind === kind).length
     return count > 0 ? [{ kind, count }] : []
   }),

@@ -3,17 +3,18 @@ import type { DisplayList } from '@lamina/core/display'
 import type { AnnotationStyle } from '@lamina/core/records'
 import type { Units } from '@lamina/core/units'
 
+const SCALE = 50
 const pictures = new WeakMap<AnnotationStyle, DisplayList>()
 
-/** A dimension of two parts and a leader in a style, in paper mm. */
+/** A short dimension and a leader in a style, at 1:50. */
 export function stylePicture(style: AnnotationStyle, units: Units): DisplayList {
   let list = pictures.get(style)
   if (!list) {
-    const points = [0, 900, 1800].map((x) => ({ x, y: 0 }))
-    const offset = { in: 'paper', paperMm: style.firstRowPaperMm } as const
+    const ends = [0, 700].map((x) => ({ x, y: 0 }))
+    const offset = { in: 'paper', paperMm: 4 } as const
     list = [
-      ...drawDimension(null, points, 0, offset, 50, units, style).items,
-      ...drawLeader(null, { x: 2000, y: 0 }, { x: 6, y: 6 }, 'A', 50, style),
+      ...drawDimension(null, ends, 0, offset, SCALE, units, style).items,
+      ...drawLeader(null, { x: 900, y: 0 }, { x: 3, y: 4 }, 'A', SCALE, style),
     ]
     pictures.set(style, list)
   }

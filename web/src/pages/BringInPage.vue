@@ -72,10 +72,6 @@ function openFile(event: Event): void {
 }
 
 const byId = computed(() => new Map(library.value?.records.map((thing) => [thing.id, thing])))
-const nameThere = (id: Id): string => {
-  const thing = byId.value.get(id)
-  return thing ? titleOf(thing) : ''
-}
 const resolve = (ids: Iterable<Id>, makeId: () => Id) =>
   merge(
     store.project,
@@ -86,6 +82,11 @@ const resolve = (ids: Iterable<Id>, makeId: () => Id) =>
 let previews = 0
 const previewId = (): Id => `preview${++previews}`
 const arrivals = computed(() => (store.version, resolve(chosen.value, previewId).arrivals))
+/** The name of a thing there, as it would go by here. */
+const namesThere = computed(
+  () => new Map(arrivals.value.map(({ record, put }) => [record.id, titleOf(put ?? record)])),
+)
+const nameThere = (id: Id): string => namesThere.value.get(id) ?? ''
 /** How each thing there stands here, whether it is chosen or not. */
 const standings = computed(() => {
   void store.version
@@ -163,7 +164,7 @@ function bring(): void {
         >Back to the library</router-link
       >
     </nav>
-    <main class="things">
+    <section class="things" aria-label="What it holds">
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }} Nothing was brought in.</p>
       <v-progress-linear v-else-if="reading" indeterminate color="live" aria-label="Reading" />
       <p v-else-if="!library" class="soft">
@@ -179,7 +180,7 @@ function bring(): void {
         </h2>
         <ThingsChooser v-model="chosen" :things="library.records" :units="store.units" :note="note" />
       </template>
-    </main>
+    </section>
     <aside class="coming" aria-label="What comes in">
       <h2>What comes in</h2>
       <p v-if="arrivals.length === 0" class="soft small">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiMagnify, mdiStar, mdiStarOutline } from '@mdi/js'
+import { mdiMagnify, mdiPencilOutline, mdiStar, mdiStarOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { placementItems } from '@lamina/core/derive'
@@ -9,6 +9,7 @@ import type { Box } from '@lamina/core/geometry'
 import { recipeOf, standardBlocks } from '@lamina/core/library'
 import type { Block } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
+import BlockFactsDialog from '../components/BlockFactsDialog.vue'
 import FootLine from '../components/FootLine.vue'
 import LiveThumb from '../components/LiveThumb.vue'
 import TopLine from '../components/TopLine.vue'
@@ -16,6 +17,7 @@ import { categoriesOf, findBlocks, libraryBlocks } from '../store/blocks'
 import { useDesk } from '../store/desk'
 import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
+import { useCarryBlock } from '../store/useCarryBlock'
 
 /** All blocks: those of the project and those that ship, by category, drawn at one common scale. */
 const store = useProject()
@@ -23,6 +25,11 @@ const desk = useDesk()
 const library = useLibrary()
 const router = useRouter()
 
+const carry = useCarryBlock()
+
+/** The block whose facts are open. */
+const changing = ref<string | null>(null)
+const categories = computed(() => categoriesOf(blocks.value, standardBlocks(store.units.system)))
 const search = ref('')
 const view = ref<'plan' | 'front'>('plan')
 const blocks = computed(() => (store.version, libraryBlocks(store.project)))
@@ -134,7 +141,9 @@ function place(block: Block): void {
           {{ each === 'plan' ? 'In plan' : 'From the front' }}
         </button>
       </div>
-      <span class="soft small">{{ found.length }} blocks · press one to place it</span>
+      <span class="soft small"
+        >{{ found.length }} blocks · press one to place it, or drag it onto a board</span
+      >
       <span class="ways">
         <router-link class="link" :to="{ name: 'bring-in', params: { project: store.id! } }"
           >Bring in from a project or file</router-link
@@ -152,7 +161,13 @@ function place(block: Block): void {
           :key="block.id"
           :data-block="block.id"
         >
-          <button type="button" class="card" :title="`Place ${block.name}`" @click="place(block)">
+          <button
+            type="button"
+            class="card"
+            :title="`Place ${block.name}`"
+            @pointerdown="carry(block, $event)"
+            @click="place(block)"
+          >
             <LiveThumb
               :list="pictureOf(block).list"
               :box="windowOf(pictureOf(block)).box"
@@ -162,6 +177,16 @@ function place(block: Block): void {
             <span class="name">{{ block.name }}</span>
             <span class="soft small">{{ sizeOf(block) }}</span>
             <span class="soft small">{{ notesOf(block) }}</span>
+          </button>
+          <button
+            v-if="own.has(block.id)"
+            type="button"
+            class="facts"
+            :aria-label="`Change ${block.name}`"
+            title="Name, category and sizing"
+            @click="changing = block.id"
+          >
+            <v-icon :icon="mdiPencilOutline" size="15" />
           </button>
           <button
             type="button"
@@ -178,7 +203,8 @@ function place(block: Block): void {
     </section>
     <p v-if="groups.length === 0" class="soft">No block is called like that.</p>
   </div>
-  <FootLine text="Press a block to place it." keys="" />
+  <BlockFactsDialog v-model="changing" :categories="categories" />
+  <FootLine text="Press a block to place it, or drag it: the board opens beneath." keys="" />
 </template>
 
 <style scoped>
@@ -265,7 +291,8 @@ li {
 .name {
   font-weight: 600;
 }
-.star {
+.star,
+.facts {
   position: absolute;
   top: 4px;
   right: 4px;
@@ -274,6 +301,10 @@ li {
   color: rgb(var(--v-theme-soft-ink));
   padding: 3px;
   cursor: pointer;
+}
+.facts {
+  right: auto;
+  left: 4px;
 }
 .star[aria-pressed='true'] {
   color: rgb(var(--v-theme-settle));

@@ -5,6 +5,7 @@ import AskDialog from '../components/AskDialog.vue'
 import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
+import { useRoute } from 'vue-router'
 import { FIRST_OPENINGS, STAGES, useDesk } from '../store/desk'
 import { useFabric } from '../store/fabric'
 import { useProject } from '../store/project'
@@ -13,6 +14,7 @@ import { toolOfKey } from '../tools/catalogue'
 import { isTyping } from '../surface/useSurface'
 
 const props = defineProps<{ project: string }>()
+const route = useRoute()
 const store = useProject()
 const desk = useDesk()
 const fabric = useFabric()
@@ -130,7 +132,7 @@ onBeforeUnmount(() => {
 <template>
   <div v-if="ready" class="desk">
     <StageRail :stage="desk.stage" :matters="matters" @choose="actions.choose" />
-    <WorkDrawer :actions="actions" :matters="matters" />
+    <WorkDrawer v-if="!route.meta['wide']" :actions="actions" :matters="matters" />
     <main class="work">
       <router-view />
       <WorkShelf />

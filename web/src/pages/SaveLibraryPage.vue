@@ -58,9 +58,9 @@ function save(): void {
 <template>
   <TopLine place="Save a library file" />
   <div class="page">
-    <main>
+    <section aria-label="What this project has">
       <ThingsChooser v-model="chosen" :things="things" :units="store.units" :note="note" />
-    </main>
+    </section>
     <aside aria-label="What goes into the file">
       <h2>What goes into the file</h2>
       <p v-if="all.length === 0" class="soft small">
@@ -70,7 +70,9 @@ function save(): void {
       <ul v-else>
         <li v-for="thing in all" :key="thing.id">
           <b>{{ titleOf(thing) }}</b>
-          <span class="soft"> {{ kindWord(thing.kind) }}{{ chosen.has(thing.id) ? '' : ', needed' }}</span>
+          <span class="soft kind"
+            >{{ kindWord(thing.kind) }}{{ chosen.has(thing.id) ? '' : ', needed' }}</span
+          >
         </li>
       </ul>
       <div class="end">
@@ -125,6 +127,9 @@ li {
   padding: 4px 0;
   border-top: 1px dotted rgb(var(--v-theme-hairline));
   overflow-wrap: anywhere;
+}
+.kind {
+  margin-left: 6px;
 }
 .end {
   display: grid;

@@ -150,6 +150,8 @@ export const useDesk = defineStore('desk', () => {
   const askOpen = ref(false)
   /** A drawing on its way from the shelf, in window pixels. */
   const carried = shallowRef<Carried | null>(null)
+  /** A block on its way from a list to a board, in window pixels. */
+  const carriedBlock = shallowRef<Omit<Carried, 'drawing'> | null>(null)
   /** What the open surface can be asked to do. */
   const surface = shallowRef<SurfaceHandle | null>(null)
   /** The board that was open last. */
@@ -227,6 +229,7 @@ export const useDesk = defineStore('desk', () => {
     trueWeights,
     askOpen,
     carried,
+    carriedBlock,
     surface,
     lastDrawing,
     sheetHandle,

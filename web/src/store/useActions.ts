@@ -163,12 +163,10 @@ export function useActions() {
       add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
       add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
     }
-    add(
-      'library',
-      'Library of blocks',
-      'Action',
-      () => void router.push({ name: 'library', params: { project: store.id! } }),
-    )
+    const go = (name: string) => (): void => void router.push({ name, params: { project: store.id! } })
+    add('library', 'Library of blocks', 'Action', go('library'))
+    add('bring-in', 'Bring in from a project or file', 'Action', go('bring-in'))
+    add('save-library', 'Save a library file', 'Action', go('save-library'))
     add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))
     add('wall-types', 'Wall types', 'Setting', () => (desk.panel = 'wall-types'))
     add('opening-types', 'Types of doors and windows', 'Setting', () => (desk.panel = 'opening-types'))

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { copyBlock, removeBlock, setBlock } from '@lamina/core/edit'
+import type { Block, Id } from '@lamina/core/records'
+import { useProject } from '../store/project'
+
+/** Name, category and behaviour of a block of the project; copying and removing it. */
+const id = defineModel<Id | null>({ required: true })
+const props = defineProps<{ categories: readonly string[] }>()
+const store = useProject()
+
+const block = computed(() => (store.version, id.value ? store.project.find('block', id.value) : undefined))
+const used = computed(() => (store.version, id.value ? store.project.dependents(id.value).length : 0))
+const name = ref('')
+const category = ref('')
+const sizing = ref<NonNullable<Block['sizing']>>('fixed')
+const atWall = ref(false)
+watch(
+  id,
+  () => {
+    const of = block.value
+    if (!of) return
+    name.value = of.name
+    category.value = of.category
+    sizing.value = of.sizing ?? 'fixed'
+    atWall.value = of.atWall ?? false
+  },
+  { immediate: true },
+)
+const sizings = [
+  { value: 'fixed', title: 'Its own size alone' },
+  { value: 'uniform', title: 'Any size, in proportion' },
+  { value: 'stretch', title: 'Any width and depth' },
+]
+function keep(): void {
+  const of = block.value
+  if (!of) return
+  const facts = {
+    name: name.value,
+    category: category.value ?? '',
+    ...(of.recipe === undefined ? { sizing: sizing.value } : {}),
+    atWall: atWall.value,
+  }
+  if (store.edit('Block', (project) => setBlock(project, of.id, facts))) id.value = null
+}
+function copy(): void {
+  let made: Id | null = null
+  store.edit('Copy block', (project, makeId) => {
+    const copied = copyBlock(project, id.value!, makeId)
+    made = copied.block
+    return copied.change
+  })
+  if (made) id.value = made
+}
+function remove(): void {
+  const gone = id.value
+  if (gone && store.edit('Remove block', (project) => removeBlock(project, gone))) id.value = null
+}
+const say = computed(() =>
+  used.value === 0 ? 'Not placed yet.' : used.value === 1 ? 'Placed once.' : `Used ${used.value} times.`,
+)
+const choices = computed(() => [...props.categories])
+</script>
+
+<template>
+  <v-dialog
+    :model-value="block !== undefined"
+    max-width="440"
+    @update:model-value="(open: boolean) => !open && (id = null)"
+  >
+    <v-card title="Block" :subtitle="say">
+      <v-card-text>
+        <form class="facts" @submit.prevent="keep">
+          <v-text-field v-model="name" label="Name" maxlength="200" autofocus autocomplete="off" />
+          <v-combobox v-model="category" :items="choices" label="Category" />
+          <v-select
+            v-if="block?.recipe === undefined"
+            v-model="sizing"
+            :items="sizings"
+            label="How it may be sized"
+          />
+          <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" hide-details />
+          <div class="ends">
+            <v-btn size="small" variant="text" @click="copy">Copy</v-btn>
+            <v-btn size="small" variant="text" @click="remove">Remove</v-btn>
+            <span class="gap" />
+            <v-btn size="small" variant="text" @click="id = null">Leave</v-btn>
+            <v-btn size="small" color="live" variant="flat" type="submit">Keep</v-btn>
+          </div>
+        </form>
+      </v-card-text>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.facts {
+  display: grid;
+  gap: 12px;
+}
+.ends {
+  display: flex;
+  gap: 6px;
+}
+.gap {
+  flex: 1;
+}
+</style>
