@@ -1,6 +1,6 @@
 import { standardBlocks } from '../core/src/library'
 import type { Block } from '../core/src/records'
-import { findBlocks } from '../web/src/store/blocks'
+import { findBlocks, prepareSearch } from '../web/src/store/blocks'
 import type { Row } from './main'
 import { ms } from './time'
 
@@ -11,14 +11,25 @@ export function benchSearch(): Row[] {
     const model = shipped[i % shipped.length]!
     return { ...model, id: `b${i}`, name: `${model.name} ${i}` }
   })
+  // As the page does once its blocks are shown.
+  prepareSearch(blocks)
   const times: number[] = []
-  for (const words of ['sofa for three', 'table 1600', 'wc', 'kitchen run 12', 'xyzzy', 'bed'])
+  for (const words of [
+    'sofa for three',
+    'table 1600',
+    'wc',
+    'kitchen run 12',
+    'kitchn run',
+    'armchiar',
+    'xyzzy',
+    'bed',
+  ])
     for (let n = 1; n <= words.length; n++) {
       const start = performance.now()
       findBlocks(blocks, words.slice(0, n))
       times.push(performance.now() - start)
     }
-  const worst = Math.max(...times.slice(5))
+  const worst = Math.max(...times)
   return [
     {
       what: 'library search over 2 000 blocks, slowest key',

@@ -1,25 +1,8 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { board, choose, expect, newProject, saved, stage, stored, test, tool, type Surface } from './fixture'
+import { choose, expect, newProject, room, saved, stage, stored, test, tool } from './fixture'
 
 test.use({ samples: false })
-
-/** A room of 6 000 × 4 000 between the inner faces of walls, its lower left inner corner at the origin. */
-async function room(page: Page): Promise<Surface> {
-  const surface = board(page)
-  await page.keyboard.press('w')
-  await surface.press(0, 0)
-  await surface.move(3000, 0)
-  await surface.type('6000')
-  await surface.move(6000, 2000)
-  await surface.type('4000')
-  await surface.move(3000, 4000)
-  await surface.type('6000')
-  await surface.press(0, 0)
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Escape')
-  await page.keyboard.press('Home')
-  return surface
-}
 
 async function takeBlock(page: Page, name: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Find a block' }).fill(name)

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
 import { placeBlock } from '../src/edit'
 import { STANDARD_SCHEDULES, standardOpeningTypes } from '../src/library'
-import type { AnyRecord, Change, Project, Room, Schedule } from '../src/records'
+import type { AnyRecord, Block, Change, Project, Room, Schedule } from '../src/records'
 import {
   addSchedule,
   areasByLevel,
@@ -158,6 +158,67 @@ describe('schedules', () => {
       [1, 'Chair', '2 Room 2'],
     ])
   })
+  it('list the text fields of blocks, typed back into each placement, in the size each is placed in', () => {
+    const labelled: Block = {
+      id: 'sign',
+      kind: 'block',
+      name: 'Sign',
+      category: 'Own blocks',
+      width: 300,
+      depth: 100,
+      sizing: 'stretch',
+      items: [
+        {
+          shape: 'polyline',
+          closed: false,
+          points: [
+            { x: 0, y: 0 },
+            { x: 300, y: 100 },
+          ],
+        },
+        {
+          shape: 'text',
+          at: { x: 0, y: 0 },
+          text: 'Exit',
+          heightPaperMm: 2.5,
+          align: 'start',
+          field: 'Wording',
+        },
+      ],
+    }
+    const project = house(labelled)
+    const places = [1000, 4500].map((x) => ({ at: { x, y: 2000 }, turn: 0, mirrored: false }))
+    apply(project, placeBlock(project, { level: LEVEL, block: 'sign', places, size: { x: 2, y: 1 } }, makeId))
+    apply(
+      project,
+      placeBlock(project, { level: LEVEL, block: 'block-chair', places: places.slice(0, 1) }, makeId),
+    )
+    expect(columnsFor(project, 'blocks')).toContainEqual({ key: 'field:Wording', title: 'Wording' })
+    const read = () =>
+      schedule(project, 'blocks', ['block', 'room', 'width', 'field:Wording']).rows.map(({ cells }) => cells)
+    expect(read()).toEqual([
+      ['Chair', '1 Room 1', 460, null],
+      ['Sign', '1 Room 1', 600, 'Exit'],
+      ['Sign', '2 Room 2', 600, 'Exit'],
+    ])
+    const sign = project.all('placement').find(({ block, at }) => block === 'sign' && at.x === 4500)!
+    const of: Schedule = {
+      id: 's',
+      kind: 'schedule',
+      name: 'S',
+      of: 'blocks',
+      columns: ['block', 'field:Wording'],
+      grouped: false,
+      level: null,
+    }
+    apply(project, setCell(project, solverOf(project), of, [sign.id], 'field:Wording', 'Way out'))
+    expect(project.need('placement', sign.id).values).toEqual({ Wording: 'Way out' })
+    expect(read()[2]).toEqual(['Sign', '2 Room 2', 600, 'Way out'])
+    const chair = project.all('placement').find(({ block }) => block === 'block-chair')!
+    expect(() => setCell(project, solverOf(project), of, [chair.id], 'field:Wording', 'x')).toThrow(
+      '“Chair” has no field “Wording”.',
+    )
+  })
   it('are made, named and given columns', () => {
     const project = house()
     const { change, schedule: id } = addSchedule(project, 'doors', makeId)
@@ -169,6 +230,6 @@ describe('schedules', () => {
     expect(project.need('schedule', id).columns).toEqual(['width', 'mark'])
     expect(() => setSchedule(project, id, { columns: ['nonsense'] })).toThrow('at least one column')
     expect(() => setSchedule(project, id, { name: 'Door schedule' })).toThrow('already')
-    expect(columnsFor('windows').some(({ key }) => key === 'hand')).toBe(false)
+    expect(columnsFor(project, 'windows').some(({ key }) => key === 'hand')).toBe(false)
   })
 })

@@ -1,3 +1,5 @@
+import { fieldsOf, sizeOf } from '../blocks'
+import { blockSource, setPlacement } from '../edit'
 import type { Block, Id, Level, Placement, Project } from '../records'
 import { roomsOf, spacesOf, holds } from '../rooms'
 import type { Column, SolverOf } from './table'
@@ -42,11 +44,32 @@ export function blockRows(project: Project, solverOf: SolverOf, only: Id | null)
   return rows
 }
 
-export const BLOCK_COLUMNS: readonly Column<BlockRow>[] = [
+const BLOCK_COLUMNS: readonly Column<BlockRow>[] = [
   { key: 'block', title: 'Block', kind: 'text', value: ({ block }) => block.name },
   { key: 'category', title: 'Category', kind: 'text', value: ({ block }) => block.category },
   { key: 'level', title: 'Level', kind: 'text', value: ({ level }) => level.name },
   { key: 'room', title: 'Room', kind: 'text', value: ({ room }) => room },
-  { key: 'width', title: 'Width', kind: 'length', value: ({ block }) => block.width },
-  { key: 'depth', title: 'Depth', kind: 'length', value: ({ block }) => block.depth },
+  { key: 'width', title: 'Width', kind: 'length', value: (row) => sizeOf(row.block, row.placement).width },
+  { key: 'depth', title: 'Depth', kind: 'length', value: (row) => sizeOf(row.block, row.placement).depth },
 ]
+
+/** Columns of placed blocks: what each is, and the text fields that any block of the project has. */
+export function blockColumns(project: Project): Column<BlockRow>[] {
+  const source = blockSource(project)
+  const fields = new Map(project.all('block').map((block) => [block.id, fieldsOf(block, source)]))
+  const names = new Set([...fields.values()].flatMap((of) => [...of.keys()]))
+  return [
+    ...BLOCK_COLUMNS,
+    ...[...names].sort().map((name): Column<BlockRow> => ({
+      key: `${FIELD}${name}`,
+      title: name,
+      kind: 'text',
+      value: ({ placement, block }) => placement.values?.[name] ?? fields.get(block.id)?.get(name) ?? null,
+      set: (on, _solverOf, { id }, value) =>
+        setPlacement(on, id, { values: { [name]: String(value ?? '') } }),
+    })),
+  ]
+}
+
+/** What keys of columns of text fields begin with. */
+const FIELD = 'field:'

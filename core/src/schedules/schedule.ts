@@ -8,40 +8,45 @@ import {
   type Schedule,
   type ScheduleSubject,
 } from '../records'
-import { BLOCK_COLUMNS, blockRows } from './blocks'
+import { blockColumns, blockRows } from './blocks'
 import { OPENING_COLUMNS, openingRows } from './openings'
 import { ROOM_COLUMNS, roomRows } from './rooms'
 import { tableOf, type CellValue, type Column, type SolverOf, type Table } from './table'
 
 interface Subject<Thing extends { readonly id: Id }> {
-  readonly columns: readonly Column<Thing>[]
+  columns(project: Project): readonly Column<Thing>[]
   rows(project: Project, solverOf: SolverOf, level: Id | null): readonly Thing[]
 }
 
 const SUBJECTS = {
   doors: {
-    columns: OPENING_COLUMNS,
+    columns: () => OPENING_COLUMNS,
     rows: (project, solverOf, level) => openingRows(project, solverOf, ['door', 'gap'], level),
   } satisfies Subject<ReturnType<typeof openingRows>[0]>,
   windows: {
-    columns: OPENING_COLUMNS.filter(({ key }) => key !== 'hand'),
+    columns: () => OPENING_COLUMNS.filter(({ key }) => key !== 'hand'),
     rows: (project, solverOf, level) => openingRows(project, solverOf, ['window'], level),
   } satisfies Subject<ReturnType<typeof openingRows>[0]>,
-  rooms: { columns: ROOM_COLUMNS, rows: roomRows } satisfies Subject<ReturnType<typeof roomRows>[0]>,
-  blocks: { columns: BLOCK_COLUMNS, rows: blockRows } satisfies Subject<ReturnType<typeof blockRows>[0]>,
+  rooms: { columns: () => ROOM_COLUMNS, rows: roomRows } satisfies Subject<ReturnType<typeof roomRows>[0]>,
+  blocks: { columns: blockColumns, rows: blockRows } satisfies Subject<ReturnType<typeof blockRows>[0]>,
 } as const
 
 const subject = (of: ScheduleSubject): Subject<{ readonly id: Id }> =>
   SUBJECTS[of] as unknown as Subject<{ readonly id: Id }>
 
-/** The columns a schedule may show. */
-export const columnsFor = (of: ScheduleSubject): { readonly key: string; readonly title: string }[] =>
-  subject(of).columns.map(({ key, title }) => ({ key, title }))
+/** The columns a schedule of a project may show. */
+export const columnsFor = (
+  project: Project,
+  of: ScheduleSubject,
+): { readonly key: string; readonly title: string }[] =>
+  subject(of)
+    .columns(project)
+    .map(({ key, title }) => ({ key, title }))
 
 /** A schedule as it reads now. */
 export function scheduleTable(project: Project, solverOf: SolverOf, schedule: Schedule): Table {
   const { columns, rows } = subject(schedule.of)
-  return tableOf(project, schedule, columns, rows(project, solverOf, schedule.level))
+  return tableOf(project, schedule, columns(project), rows(project, solverOf, schedule.level))
 }
 
 /** The change that a value typed into a schedule makes to the things of a row. */
@@ -54,7 +59,7 @@ export function setCell(
   value: CellValue,
 ): Change {
   const { columns, rows } = subject(schedule.of)
-  const column = columns.find((each) => each.key === key)
+  const column = columns(project).find((each) => each.key === key)
   if (!column?.set) throw new EditRefused('This follows from the drawing and is not typed.')
   const things = rows(project, solverOf, schedule.level).filter(({ id }) => ids.includes(id))
   if (things.length === 0) throw new EditRefused('What this row stood for is no longer there.')
@@ -100,7 +105,7 @@ export function setSchedule(
 ): Change {
   const schedule = project.need('schedule', id)
   const name = facts.name === undefined ? schedule.name : freeName(project, 'schedule', facts.name, id)
-  const known = new Set(subject(schedule.of).columns.map(({ key }) => key))
+  const known = new Set(columnsFor(project, schedule.of).map(({ key }) => key))
   const columns = [...new Set(facts.columns ?? schedule.columns)].filter((key) => known.has(key))
   if (columns.length === 0) throw new EditRefused('A schedule keeps at least one column.')
   return { put: [{ ...schedule, ...facts, name, columns }], drop: [] }

@@ -15,7 +15,7 @@ import { useSay } from '../store/say'
 import { useCarryBlock } from '../store/useCarryBlock'
 import { fieldOf } from './fields'
 import LengthField from './LengthField.vue'
-import { categoriesOf, findBlocks, libraryBlocks } from '../store/blocks'
+import { categoriesOf, findBlocks, libraryBlocks, useBlockSearch } from '../store/blocks'
 import LiveThumb from './LiveThumb.vue'
 
 /** Blocks to place: found by name or category, with what the one in hand can be made like. */
@@ -30,6 +30,7 @@ const carry = useCarryBlock()
 const search = ref('')
 const category = ref('recent')
 const blocks = computed(() => (store.version, libraryBlocks(store.project)))
+useBlockSearch(blocks)
 const categories = computed(() => categoriesOf(blocks.value, standardBlocks(store.units.system)))
 const choices = computed(() => [
   { value: 'recent', title: 'Favourites and recent' },

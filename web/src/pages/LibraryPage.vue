@@ -13,7 +13,7 @@ import BlockFactsDialog from '../components/BlockFactsDialog.vue'
 import FootLine from '../components/FootLine.vue'
 import LiveThumb from '../components/LiveThumb.vue'
 import TopLine from '../components/TopLine.vue'
-import { categoriesOf, findBlocks, libraryBlocks } from '../store/blocks'
+import { categoriesOf, findBlocks, libraryBlocks, useBlockSearch } from '../store/blocks'
 import { useDesk } from '../store/desk'
 import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
@@ -33,6 +33,7 @@ const categories = computed(() => categoriesOf(blocks.value, standardBlocks(stor
 const search = ref('')
 const view = ref<'plan' | 'front'>('plan')
 const blocks = computed(() => (store.version, libraryBlocks(store.project)))
+useBlockSearch(blocks)
 const own = computed(() => (store.version, new Set(store.project.all('block').map(({ id }) => id))))
 const found = computed(() => findBlocks(blocks.value, search.value ?? ''))
 const groups = computed(() => {

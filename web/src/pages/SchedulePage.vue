@@ -45,7 +45,9 @@ const levels = computed(() => [
   { value: null, title: 'The whole project' },
   ...(store.version, store.project.all('level').map(({ id, name }) => ({ value: id, title: name }))),
 ])
-const choices = computed(() => (schedule.value ? columnsFor(schedule.value.of) : []))
+const choices = computed(
+  () => (store.version, schedule.value ? columnsFor(store.project, schedule.value.of) : []),
+)
 const isRooms = computed(() => schedule.value?.of === 'rooms')
 const areas = computed(() => (store.version, isRooms.value ? areasByLevel(store.project, solverOf) : []))
 const uses = computed(
