@@ -99,7 +99,7 @@ test('ramps, balustrades, floors, roofs and what is overhead', async ({ page, se
     await page.getByRole('radio', { name: 'The outside of the walls' }).click()
     await fill(page, 'Overhang', '400')
     await focus(page)
-    await surface.press(8500, 2000)
+    await surface.press(7000, 2000)
     await expect(page.getByText('No walls close around this place.')).toBeVisible()
     await surface.press(5000, 2000)
     await expect.poll(async () => (await stored(server, project, 'roof')).length).toBe(1)
@@ -147,6 +147,8 @@ test('openings round corners, in curved walls and copied into others; leaks and 
 }) => {
   const project = await newProject(page, { name: 'More openings' })
   const surface = await room(page)
+  await focus(page)
+  for (let i = 0; i < 4; i++) await page.keyboard.press('PageDown')
   const numbers = async (): Promise<string[]> =>
     (await stored(server, project, 'opening')).map(({ mark }) => mark!).sort()
 
@@ -169,8 +171,8 @@ test('openings round corners, in curved walls and copied into others; leaks and 
     await page.keyboard.press('w')
     await surface.press(0, 6000)
     await page.keyboard.press('u')
-    await surface.press(2500, 7500)
-    await surface.press(5000, 6000)
+    // A quarter circle of radius 2 000.
+    await surface.press(2000, 8000)
     await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(5)
     await putAway(page)
     const curved = (await stored(server, project, 'wall')).find(({ sweep }) => sweep)!
@@ -178,7 +180,7 @@ test('openings round corners, in curved walls and copied into others; leaks and 
     await tool(page, 'Door')
     await page.getByRole('radio', { name: 'One at a time' }).click()
     await focus(page)
-    await surface.move(700, 7050)
+    await surface.move(959, 6245)
     await surface.type('1000')
     await expect.poll(async () => (await stored(server, project, 'opening')).length).toBe(3)
     const door = (await stored(server, project, 'opening')).find(({ fit }) => fit === 'door')!

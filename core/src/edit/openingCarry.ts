@@ -8,7 +8,7 @@ const shapeOf = (project: Project, wall: Wall): WallShape =>
 
 /**
  * A door or window under a map, without its wall: it comes into the wall that stands where it comes to, and
- * keeps its leaf on the side and jamb where the map puts them. Where no wall stands it slides along its own.
+ * keeps its leaf on the side and jamb where the map puts them. Where no wall stands near it slides along its own.
  */
 export function carryOpening(project: Project, opening: Opening, map: Affine): Opening {
   const host = project.need('wall', opening.wall)
@@ -16,7 +16,7 @@ export function carryOpening(project: Project, opening: Opening, map: Affine): O
   const middle = (shape.low + shape.high) / 2
   const centre = atWall(shape, opening.along, middle)
   const place = applyTo(map, centre)
-  const found = wallAtPlace(project, host.level, place) ?? shape
+  const found = wallAtPlace(project, host.level, place, shape.thickness) ?? shape
   const at = inWall(found, place)
   const jamb = inWall(found, applyTo(map, atWall(shape, opening.along - 1, middle)))
   const left = inWall(found, applyTo(map, atWall(shape, opening.along, middle + 1)))
@@ -32,8 +32,11 @@ export function carryOpening(project: Project, opening: Opening, map: Affine): O
   }
 }
 
-/** The wall whose body holds a point; of several the one whose middle is nearest. */
-function wallAtPlace(project: Project, level: Id, p: Point): WallShape | null {
+/**
+ * The wall whose body a point lies in or near, within `slack` mm: from face to face of unlike sides people point past
+ * the middle. Of several the one whose middle is nearest.
+ */
+function wallAtPlace(project: Project, level: Id, p: Point, slack: number): WallShape | null {
   let best: WallShape | null = null
   let bestAway = Infinity
   for (const wall of project.all('wall')) {
@@ -42,7 +45,8 @@ function wallAtPlace(project: Project, level: Id, p: Point): WallShape | null {
     if (Math.abs(p.x - wall.a.x) > reach || Math.abs(p.y - wall.a.y) > reach) continue
     const shape = shapeOf(project, wall)
     const { along, aside } = inWall(shape, p)
-    const inside = along >= 0 && along <= shape.length && aside >= shape.low && aside <= shape.high
+    const inside =
+      along >= 0 && along <= shape.length && aside >= shape.low - slack && aside <= shape.high + slack
     const away = Math.abs(aside - (shape.low + shape.high) / 2)
     if (inside && away < bestAway) {
       best = shape

@@ -27,8 +27,8 @@ import { openGroup } from '../derive'
 import type { Column, Id } from '../records'
 
 /**
- * What lies under a point, topmost first: annotation, openings and placed blocks by their lines, then walls
- * by their bodies. Each id once.
+ * What lies under a point, topmost first: annotation, openings and placed blocks by their lines, then openings by
+ * their clear width in a wall, and walls by their bodies. Each id once.
  */
 export function pickAt(list: DisplayList, building: LevelSolver | null, p: Point, reach: number): Id[] {
   const solver = building?.seen()
@@ -49,8 +49,13 @@ export function pickAt(list: DisplayList, building: LevelSolver | null, p: Point
     })) {
       const { along, aside } = inWall(wall.shape, p)
       const { low, high, length, thickness } = wall.shape
-      if (aside >= low - reach && aside <= high + reach && along >= -thickness && along <= length + thickness)
-        found.push(wall.shape.id)
+      if (aside < low - reach || aside > high + reach || along < -thickness || along > length + thickness)
+        continue
+      // In the clear width of a door or window that is meant rather than its wall.
+      for (const { opening, fault } of wall.openings)
+        if (!fault && Math.abs(along - opening.along) <= opening.width / 2 && !found.includes(opening.id))
+          found.push(opening.id)
+      found.push(wall.shape.id)
     }
     const box = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
     for (const { column } of solver.columnsNear(box)) if (inColumn(column, p, reach)) found.push(column.id)
