@@ -150,6 +150,11 @@ describe('picking', () => {
     expect(pickAt(list, solver, { x: 1066, y: 400 }, 30)[0]).toBe('door')
     expect(pickAt(list, solver, { x: 2000, y: 2000 }, 30)).toEqual([])
   })
+  it('takes the door, then its wall, anywhere in its clear width of 1 050 to 1 950', () => {
+    expect(pickAt([], solver, { x: 1500, y: 0 }, 5)).toEqual(['door', 'a'])
+    expect(pickAt([], solver, { x: 1060, y: -40 }, 5)).toEqual(['door', 'a'])
+    expect(pickAt([], solver, { x: 1040, y: 0 }, 5)).toEqual(['a'])
+  })
   it('a box takes what it touches, or only what lies inside', () => {
     const box = { minX: 3500, minY: -500, maxX: 4500, maxY: 3500 }
     expect(new Set(pickBox(list, solver, box, false))).toEqual(new Set(['a', 'b']))

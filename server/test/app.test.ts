@@ -222,6 +222,31 @@ describe('bad input gets a code and a sentence, and changes nothing', () => {
   })
 })
 
+describe('the library of a project', () => {
+  it('is given without its drawings, and changes nothing', async () => {
+    const before = (await ask('GET', '/api/projects/house')).body
+    const { status, body } = await ask('GET', '/api/projects/house/library')
+    expect(status).toBe(200)
+    expect(body).toMatchObject({ name: expect.any(String), system: 'metric' })
+    const kinds = new Set((body['records'] as { kind: string }[]).map(({ kind }) => kind))
+    expect([...kinds].sort()).toEqual(
+      [
+        'annotationStyle',
+        'layer',
+        'lens',
+        'lineType',
+        'material',
+        'openingType',
+        'pen',
+        'wallType',
+        ...((before['records'] as { kind: string }[]).some(({ kind }) => kind === 'block') ? ['block'] : []),
+      ].sort(),
+    )
+    expect((await ask('GET', '/api/projects/house')).body).toEqual(before)
+    expect((await ask('GET', '/api/projects/nowhere/library')).body).toMatchObject({ code: 'not-there' })
+  })
+})
+
 describe('foreign requests', () => {
   it('are refused by host, origin and site', async () => {
     expect((await ask('GET', '/api/projects', undefined, { Host: 'evil.example' })).status).toBe(421)
