@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fieldsOf, partsBox, placedParts, sizeOf } from '../src/blocks'
+import { fieldsOf, partsBox, placedParts, sizeOf, unitsOf } from '../src/blocks'
 import { LevelSolver } from '../src/building'
 import { KeptItems } from '../src/derive/kept'
 import { PLAIN_LOOK, draftField, openGroup, placementItems, planItems } from '../src/derive'
@@ -19,9 +19,11 @@ import {
   setPlacement,
 } from '../src/edit'
 import { pathOfPoints } from '../src/geometry'
+import { sizeWords } from '../src/exchange'
 import { STANDARD_BLOCKS, recipeOf } from '../src/library'
 import { clearances, pickAt, pickBox, seatAt } from '../src/locate'
 import type { Block, Change, Id, Note, Placement, Project } from '../src/records'
+import { METRIC } from '../src/units'
 import { LEVEL, PLAN, chain, drafted, projectWith, wall } from './wallFixture'
 
 let next = 0
@@ -239,6 +241,16 @@ describe('making and changing blocks', () => {
     apply(stays, makeBlock(stays, PLAN, ['frame'], { ...facts, then: 'stay' }, makeId).change)
     expect(stays.all('linework')).toHaveLength(2)
     expect(stays.all('placement')).toEqual([])
+    expect(unitsOf(made, METRIC)).toBe(METRIC)
+  })
+  it('tells its sizes in the unit it was made in, whatever the project has', () => {
+    const project = drawn()
+    const { change, block } = makeBlock(project, PLAN, ['frame'], { ...facts, units: 'feet-inches' }, makeId)
+    apply(project, change)
+    const made = project.need('block', block)
+    // 1 000 × 600 mm in sixteenths of an inch.
+    expect(sizeWords(made, METRIC)).toBe(`3'-3 3/8" × 1'-11 5/8"`)
+    expect(sizeWords({ ...made, units: undefined }, METRIC).replace(/\s/g, ' ')).toBe('1 000 × 600')
   })
   it('refuses a name that is taken, a name without letters, and what is no drafted thing', () => {
     const project = drawn()

@@ -27,6 +27,7 @@ const vuetify = createVuetify({
     VTextField: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
     VTextarea: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
     VSelect: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
+    VCombobox: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
     VBtn: { ripple: false },
   },
 })

@@ -21,6 +21,7 @@ import {
   type Path,
   type Point,
 } from '../geometry'
+import type { Units } from '../units'
 import type { Block, DraftItem, Filling, Id, Placement } from '../records'
 import { recipeOf } from '../library'
 
@@ -62,6 +63,10 @@ export function itemsOf(block: Block, { parameters }: Pick<BlockUse, 'parameters
   const recipe = block.recipe === undefined ? undefined : recipeOf(block.recipe)
   return recipe ? recipe.make(parameters ?? {}).items : block.items
 }
+
+/** The units a block's sizes are told in: its own system, as finely as those of the project. */
+export const unitsOf = (block: Pick<Block, 'units'>, units: Units): Units =>
+  block.units === undefined || block.units === units.system ? units : { ...units, system: block.units }
 
 /** Width and depth of a block as it is used, mm. */
 export function sizeOf(block: Block, { size, parameters }: BlockUse): { width: number; depth: number } {

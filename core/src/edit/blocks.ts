@@ -173,6 +173,8 @@ export interface NewBlock {
   readonly base: Point
   readonly sizing: NonNullable<Block['sizing']>
   readonly atWall?: boolean
+  /** The units its sizes are told in; left out: those of the project it is in. */
+  readonly units?: Block['units']
   /** What becomes of the things it is made from. */
   readonly then: 'placement' | 'stay' | 'go'
 }
@@ -198,6 +200,7 @@ export function makeBlock(
     items,
     ...(input.sizing === 'fixed' ? {} : { sizing: input.sizing }),
     ...(input.atWall ? { atWall: true } : {}),
+    ...(input.units ? { units: input.units } : {}),
   }
   const put: AnyRecord[] = [block]
   const drop = input.then === 'stay' ? [] : withGroupsOf(project, ids, put)
@@ -335,6 +338,7 @@ export function setBlock(
     readonly category?: string
     readonly sizing?: Block['sizing']
     readonly atWall?: boolean
+    readonly units?: Block['units']
   },
 ): Change {
   const block = project.need('block', id)

@@ -1,6 +1,8 @@
+import { unitsOf } from '../blocks'
 import {
   kindWord,
   type AnyRecord,
+  type Block,
   type Id,
   type OpeningMake,
   type Project,
@@ -16,6 +18,12 @@ export type Fact = readonly [name: string, value: string]
 /** What a thing of a library is called. */
 export const titleOf = (record: LibraryRecord): string =>
   record.kind === 'pen' ? PEN_WORDS[record.role] : record.name
+
+/** Width and depth of a block, in its own units. */
+export function sizeWords(block: Block, units: Units): string {
+  const own = unitsOf(block, units)
+  return `${formatLength(block.width, own)} × ${formatLength(block.depth, own)}`
+}
 
 /** A kind in a heading: "Wall types". */
 export function kindHeading(kind: RecordKind): string {
@@ -97,7 +105,7 @@ export function factsOf(record: LibraryRecord, nameOf: (id: Id) => string, units
     case 'block':
       return [
         ['Category', record.category],
-        ['Size', `${mm(record.width)} × ${mm(record.depth)}`],
+        ['Size', sizeWords(record, units)],
         ['Sizing', record.recipe === undefined ? (record.sizing ?? 'fixed') : 'by parameters'],
         ['Against walls', yes(record.atWall)],
         ['Things drawn', String(record.items.length)],

@@ -85,6 +85,8 @@ export const blockSchema = z.strictObject({
   sizing: z.enum(['fixed', 'uniform', 'stretch']).optional(),
   /** Its back stands against walls. */
   atWall: z.boolean().optional(),
+  /** The units its sizes are told in; left out: those of the project. */
+  units: z.enum(['metric', 'feet-inches']).optional(),
   /** Made anew for each placement from its parameters. */
   recipe: nameSchema.min(1).max(60).optional(),
   /** Seen from the front, from the base point up. */

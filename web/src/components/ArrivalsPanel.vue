@@ -93,7 +93,7 @@ const standing = ({ standing: how, put, record }: Arrival): string =>
             @change="emit('choose', arrival.record.id, choice)"
           />
           {{ WORDS[choice] }}
-          <span v-if="choice === 'replace'" class="soft small">{{ effect(arrival) }}</span>
+          <span v-if="choice === 'replace'" class="soft small effect">{{ effect(arrival) }}</span>
         </label>
       </fieldset>
     </li>
@@ -133,6 +133,10 @@ fieldset {
 }
 legend {
   padding: 0;
+}
+label .effect {
+  display: block;
+  margin-left: 21px;
 }
 label {
   cursor: pointer;

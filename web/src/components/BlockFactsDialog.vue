@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { copyBlock, removeBlock, setBlock } from '@lamina/core/edit'
 import type { Block, Id } from '@lamina/core/records'
 import { useProject } from '../store/project'
+import { BLOCK_UNITS } from './blockUnits'
 
 /** Name, category and behaviour of a block of the project; copying and removing it. */
 const id = defineModel<Id | null>({ required: true })
@@ -15,6 +16,7 @@ const name = ref('')
 const category = ref('')
 const sizing = ref<NonNullable<Block['sizing']>>('fixed')
 const atWall = ref(false)
+const units = ref<NonNullable<Block['units']>>('metric')
 watch(
   id,
   () => {
@@ -24,6 +26,7 @@ watch(
     category.value = of.category
     sizing.value = of.sizing ?? 'fixed'
     atWall.value = of.atWall ?? false
+    units.value = of.units ?? store.units.system
   },
   { immediate: true },
 )
@@ -40,6 +43,7 @@ function keep(): void {
     category: category.value ?? '',
     ...(of.recipe === undefined ? { sizing: sizing.value } : {}),
     atWall: atWall.value,
+    ...(units.value === (of.units ?? store.units.system) ? {} : { units: units.value }),
   }
   if (store.edit('Block', (project) => setBlock(project, of.id, facts))) id.value = null
 }
@@ -79,6 +83,7 @@ const choices = computed(() => [...props.categories])
             :items="sizings"
             label="How it may be sized"
           />
+          <v-select v-model="units" :items="BLOCK_UNITS" label="Unit of its sizes" />
           <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" hide-details />
           <div class="ends">
             <v-btn size="small" variant="text" @click="copy">Copy</v-btn>

@@ -8,6 +8,7 @@ import { categoriesOf, libraryBlocks } from '../store/blocks'
 import { useDesk } from '../store/desk'
 import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
+import { BLOCK_UNITS } from './blockUnits'
 import LengthField from './LengthField.vue'
 import PanelFrame from './PanelFrame.vue'
 
@@ -22,6 +23,7 @@ const category = ref('Own blocks')
 const sizing = ref<NonNullable<Block['sizing']>>('fixed')
 const then = ref<'placement' | 'stay' | 'go'>('placement')
 const atWall = ref(false)
+const units = ref<NonNullable<Block['units']>>(store.units.system)
 const extent = desk.surface?.selectionExtent?.()
 const middle = extent && extent.minX <= extent.maxX ? boxCentre(extent) : { x: 0, y: 0 }
 const back = extent && extent.minX <= extent.maxX ? { x: middle.x, y: extent.maxY } : middle
@@ -55,6 +57,7 @@ function make(): void {
         base: base.value,
         sizing: sizing.value,
         atWall: atWall.value,
+        units: units.value,
         then: then.value,
       },
       makeId,
@@ -77,7 +80,7 @@ function make(): void {
     </p>
     <form class="one" @submit.prevent="make">
       <v-text-field v-model="name" label="Name" autofocus autocomplete="off" />
-      <v-combobox v-model="category" label="Category" :items="categories" hide-details />
+      <v-combobox v-model="category" label="Category" :items="categories" />
       <div class="pair">
         <LengthField
           label="Base point x"
@@ -99,7 +102,8 @@ function make(): void {
         </button>
       </div>
       <v-select v-model="sizing" label="Placed" :items="SIZINGS" />
-      <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" hide-details />
+      <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" />
+      <v-select v-model="units" label="Unit of its sizes" :items="BLOCK_UNITS" />
       <v-select v-model="then" label="The things selected" :items="THEN" />
       <v-btn type="submit" color="primary">Make the block</v-btn>
     </form>

@@ -64,7 +64,7 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
 </script>
 
 <template>
-  <PanelFrame title="Pens and annotation styles" :width="800" data-test="styles" @close="desk.panel = null">
+  <PanelFrame title="Pens and annotation styles" :width="840" data-test="styles" @close="desk.panel = null">
     <p class="soft small">Sizes are mm on paper, the same at every scale.</p>
     <table>
       <thead>

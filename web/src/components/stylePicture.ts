@@ -10,11 +10,12 @@ const pictures = new WeakMap<AnnotationStyle, DisplayList>()
 export function stylePicture(style: AnnotationStyle, units: Units): DisplayList {
   let list = pictures.get(style)
   if (!list) {
-    const ends = [0, 700].map((x) => ({ x, y: 0 }))
+    const long = units.system === 'metric' ? 600 : 609.6
+    const ends = [0, long].map((x) => ({ x, y: 0 }))
     const offset = { in: 'paper', paperMm: 4 } as const
     list = [
       ...drawDimension(null, ends, 0, offset, SCALE, units, style).items,
-      ...drawLeader(null, { x: 900, y: 0 }, { x: 3, y: 4 }, 'A', SCALE, style),
+      ...drawLeader(null, { x: 850, y: 0 }, { x: 3, y: 4 }, 'A', SCALE, style),
     ]
     pictures.set(style, list)
   }

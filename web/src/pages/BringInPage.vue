@@ -1,10 +1,16 @@
 <script setup lang="ts">
 import { mdiFileUploadOutline } from '@mdi/js'
 import { computed, onMounted, ref, shallowRef } from 'vue'
-import { LARGEST_LIBRARY, LibraryRefused, readLibrary, titleOf, type Library } from '@lamina/core/exchange'
+import {
+  LARGEST_LIBRARY,
+  LibraryRefused,
+  readLibrary,
+  sizeWords,
+  titleOf,
+  type Library,
+} from '@lamina/core/exchange'
 import { gather, merge, type Choice, type LibraryRecord, type ProjectCard } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
-import { formatLength } from '@lamina/core/units'
 import { api } from '../api'
 import ArrivalsPanel from '../components/ArrivalsPanel.vue'
 import FootLine from '../components/FootLine.vue'
@@ -101,10 +107,7 @@ const standings = computed(() => {
 function note(thing: LibraryRecord): string {
   const standing = standings.value.get(thing.id)
   const here = standing === 'same' ? 'here already' : standing === 'taken' ? 'another is here' : ''
-  const size =
-    thing.kind === 'block'
-      ? `${formatLength(thing.width, store.units)} × ${formatLength(thing.depth, store.units)}`
-      : ''
+  const size = thing.kind === 'block' ? `${sizeWords(thing, store.units)}` : ''
   return [size, here].filter(Boolean).join(' · ')
 }
 const stored = computed(() => arrivals.value.filter(({ put }) => put !== null).length)

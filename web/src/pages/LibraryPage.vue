@@ -2,6 +2,7 @@
 import { mdiMagnify, mdiPencilOutline, mdiStar, mdiStarOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { unitsOf } from '@lamina/core/blocks'
 import { placementItems } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
 import { blockSource } from '@lamina/core/edit'
@@ -84,10 +85,12 @@ function windowOf({ box }: { box: Box }): { box: Box; reduced: boolean } {
     ? { box, reduced }
     : { box: { minX: x - w / 2, maxX: x + w / 2, minY: y - h / 2, maxY: y + h / 2 }, reduced }
 }
-const sizeOf = (block: Block): string =>
-  view.value === 'front' && block.front
-    ? `${formatLength(block.width, store.units)} × ${formatLength(block.front.height, store.units)} high`
-    : `${formatLength(block.width, store.units)} × ${formatLength(block.depth, store.units)}`
+function sizeOf(block: Block): string {
+  const mm = (length: number): string => formatLength(length, unitsOf(block, store.units))
+  return view.value === 'front' && block.front
+    ? `${mm(block.width)} × ${mm(block.front.height)} high`
+    : `${mm(block.width)} × ${mm(block.depth)}`
+}
 const about = (block: Block): string =>
   block.recipe && recipeOf(block.recipe)
     ? 'by parameters'
@@ -143,7 +146,8 @@ function place(block: Block): void {
         </button>
       </div>
       <span class="soft small"
-        >{{ found.length }} blocks · press one to place it, or drag it onto a board</span
+        >{{ found.length }} {{ found.length === 1 ? 'block' : 'blocks' }} · press one to place it, or drag it
+        onto a board</span
       >
       <span class="ways">
         <router-link class="link" :to="{ name: 'bring-in', params: { project: store.id! } }"

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { mdiFileDownloadOutline } from '@mdi/js'
 import { computed, ref, shallowRef } from 'vue'
-import { titleOf, writeLibrary } from '@lamina/core/exchange'
+import { sizeWords, titleOf, writeLibrary } from '@lamina/core/exchange'
 import { gather, isLibraryRecord, type LibraryRecord } from '@lamina/core/edit'
 import { standardBlocks } from '@lamina/core/library'
 import { kindWord, type Id } from '@lamina/core/records'
-import { formatLength } from '@lamina/core/units'
 import FootLine from '../components/FootLine.vue'
 import ThingsChooser from '../components/ThingsChooser.vue'
 import TopLine from '../components/TopLine.vue'
@@ -29,7 +28,7 @@ const things = computed<LibraryRecord[]>(() => {
 const held = computed(() => (store.version, new Set(store.project.all('block').map(({ id }) => id))))
 const note = (thing: LibraryRecord): string =>
   thing.kind === 'block'
-    ? `${formatLength(thing.width, store.units)} × ${formatLength(thing.depth, store.units)}${held.value.has(thing.id) ? ' · in this project' : ''}`
+    ? `${sizeWords(thing, store.units)}${held.value.has(thing.id) ? ' · in this project' : ''}`
     : ''
 const all = computed(() =>
   gather(
