@@ -40,7 +40,7 @@ import {
 } from '../src/records'
 
 const number = fc.oneof(
-  { weight: 6, arbitrary: fc.double({ min: -1, max: 18, noNaN: true }) },
+  { weight: 6, arbitrary: fc.integer({ min: -10, max: 180 }).map((n) => n / 10) },
   { weight: 2, arbitrary: fc.integer({ min: -100, max: 1100 }) },
   { weight: 1, arbitrary: fc.constantFrom(0, -0, 1e12, NaN, Infinity) },
 )
@@ -227,7 +227,7 @@ describe('what projects share, by whatever is sent', () => {
         for (const inverse of inverses.reverse()) project.apply(inverse)
         expect(written(project)).toBe(before)
       }),
-      { numRuns: 250 },
+      { numRuns: 120 },
     )
     // All of them are reached, and not only refused.
     expect([...made.keys()].sort()).toEqual([...new Set(WHAT)].sort())
