@@ -3,7 +3,8 @@ import type { UnitSystem } from '../units'
 import { beds, seating, storage, tables } from './shipped/living'
 import { sizer } from './shipped/sizes'
 import { kitchen, sanitary } from './shipped/wet'
-import { landscape, office, people, symbols, vehicles, workshop } from './shipped/work'
+import { landscape, people, symbols, vehicles } from './shipped/outside'
+import { office, workshop } from './shipped/work'
 
 function make(system: UnitSystem): readonly Block[] {
   const s = sizer(system)

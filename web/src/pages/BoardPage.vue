@@ -34,11 +34,12 @@ import {
   paintSnap,
 } from '../surface/marks'
 import { letteringReady, paintList, rgb, type ScreenLook } from '../surface/painter'
+import { useCarriedBlock } from '../surface/useCarriedBlock'
 import { useClipboard } from '../surface/useClipboard'
 import { usePatterns } from '../surface/usePatterns'
 import { DRAG_WORDS, useSelecting } from '../surface/useSelecting'
 import { isClosedSelect, isTyping, useSurface } from '../surface/useSurface'
-import { fitBox, fromScreen, panBy, toScreen, zoomAt, type View } from '../surface/view'
+import { fitBox, panBy, toScreen, zoomAt, type View } from '../surface/view'
 import type { TagField } from '../tools/tool'
 import { REACH_PIXELS, useTools } from '../tools/useTools'
 
@@ -299,27 +300,7 @@ function remove(): void {
   )
 }
 
-/** A block pulled here from a list follows the pointer and is placed where it is let go. */
-watch(
-  () => desk.carriedBlock,
-  (carried) => {
-    const element = container.value
-    if (!carried || !element) return
-    const box = element.getBoundingClientRect()
-    const [x, y] = [carried.x - box.left, carried.y - box.top]
-    const within = x >= 0 && y >= 0 && x <= box.width && y <= box.height
-    const at = fromScreen(view.value, { x, y })
-    if (within && desk.tool === 'block') tools.move(at, false)
-    else tools.at.value = null
-    surface.redrawOverlay()
-    if (!carried.dropped) return
-    desk.carriedBlock = null
-    if (!within || desk.tool !== 'block') return
-    tools.press(at, false)
-    desk.take('select')
-  },
-)
-
+useCarriedBlock(container, view, tools, () => surface.redrawOverlay())
 useClipboard(drawing, selecting.selectionExtent, remove)
 
 function onKey(event: KeyboardEvent): void {

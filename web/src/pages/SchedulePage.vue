@@ -12,15 +12,15 @@ import {
   columnsFor,
   roomRows,
   scheduleTable,
-  setCell,
   setSchedule,
   type CellValue,
   type TableColumn,
   type TableRow,
 } from '@lamina/core/schedules'
-import { echoLength, formatArea, formatLength, parseLength } from '@lamina/core/units'
+import { formatArea, formatLength } from '@lamina/core/units'
 import AreaChart from '../components/AreaChart.vue'
 import { fieldOf } from '../components/fields'
+import ScheduleTable from '../components/ScheduleTable.vue'
 import FootLine from '../components/FootLine.vue'
 import TopLine from '../components/TopLine.vue'
 import { keepFile, safeName } from '../keepFile'
@@ -57,58 +57,8 @@ const uses = computed(
   ),
 )
 
-function shown(value: CellValue, kind: TableColumn['kind']): string {
-  if (value === null) return kind === 'text' ? '' : 'open'
-  if (typeof value === 'string') return value
-  if (kind === 'length') return formatLength(value, units.value)
-  if (kind === 'area') return formatArea(value, units.value)
-  if (kind === 'volume') return formatVolume(value)
-  return String(value)
-}
-const formatVolume = (mm3: number): string =>
-  units.value.system === 'metric' ? `${(mm3 / 1e9).toFixed(2)} m³` : `${(mm3 / 304.8 ** 3).toFixed(0)} cu ft`
-
 const set = (label: string, facts: Parameters<typeof setSchedule>[2]): unknown =>
   schedule.value && store.edit(label, (project) => setSchedule(project, schedule.value!.id, facts))
-
-function put(row: TableRow, column: TableColumn, value: CellValue): boolean {
-  const of = schedule.value!
-  const made = store.edit(column.title, (project) =>
-    setCell(project, solverOf, of, row.ids, column.key, value),
-  )
-  return made !== null
-}
-/** What is typed into a cell changes the drawing; what cannot be understood is said, and the cell goes back. */
-function typed(row: TableRow, i: number, event: Event): void {
-  const field = fieldOf(event)
-  const column = table.value!.columns[i]!
-  const before = shown(row.cells[i]!, column.kind)
-  if (field.value === before) return
-  if (column.kind === 'length') {
-    const read = parseLength(field.value, units.value)
-    if (!read.ok) say.warn(read.message)
-    else if (put(row, column, read.mm) && read.bare) say.tell(echoLength(read.mm, read.bare, units.value))
-  } else put(row, column, field.value)
-  const now = table.value?.rows.find(({ ids }) => ids[0] === row.ids[0])
-  field.value = now ? shown(now.cells[i]!, column.kind) : before
-}
-function choose(row: TableRow, i: number, event: Event): void {
-  put(row, table.value!.columns[i]!, fieldOf(event).value)
-}
-/** Enter goes on to the same column of the next row. */
-function down(event: KeyboardEvent): void {
-  const field = event.target as HTMLInputElement
-  const cell = field.closest('td')!
-  const index = [...cell.parentElement!.children].indexOf(cell)
-  const next = cell.parentElement!.nextElementSibling?.children[index]?.querySelector('input')
-  if (next) next.focus()
-  else field.blur()
-}
-function restore(row: TableRow, i: number, event: Event): void {
-  const field = fieldOf(event)
-  field.value = shown(row.cells[i]!, table.value!.columns[i]!.kind)
-  field.blur()
-}
 
 function toggleColumn(key: string): void {
   const of = schedule.value!
@@ -291,71 +241,7 @@ const EMPTY: Record<ScheduleSubject, string> = {
       </div>
       <p v-if="table.count === 0" class="empty soft">{{ EMPTY[schedule.of] }}</p>
       <div v-else class="paper">
-        <table data-test="schedule">
-          <thead>
-            <tr>
-              <th
-                v-for="column in table.columns"
-                :key="column.key"
-                scope="col"
-                :class="{ number: column.kind !== 'text' && column.kind !== 'choice' }"
-              >
-                {{ column.title }}
-              </th>
-              <th v-if="schedule.grouped" scope="col" class="number">Count</th>
-              <th scope="col"><span class="visually-hidden">Show</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in table.rows" :key="row.ids[0]">
-              <td
-                v-for="(column, i) in table.columns"
-                :key="column.key"
-                :class="{ number: column.kind !== 'text' && column.kind !== 'choice' }"
-              >
-                <select
-                  v-if="column.editable && column.kind === 'choice'"
-                  :value="column.choices.find(({ title }) => title === row.cells[i])?.value"
-                  :aria-label="`${column.title} of ${row.cells[0]}`"
-                  @change="choose(row, i, $event)"
-                >
-                  <option v-for="each in column.choices" :key="each.value" :value="each.value">
-                    {{ each.title }}
-                  </option>
-                </select>
-                <input
-                  v-else-if="column.editable"
-                  :value="shown(row.cells[i]!, column.kind)"
-                  :aria-label="`${column.title} of ${row.cells[0]}`"
-                  @change="typed(row, i, $event)"
-                  @keydown.enter.prevent="down"
-                  @keydown.esc.stop="restore(row, i, $event)"
-                />
-                <span v-else :class="{ soft: row.cells[i] === null }">{{
-                  shown(row.cells[i]!, column.kind)
-                }}</span>
-              </td>
-              <td v-if="schedule.grouped" class="number">{{ row.ids.length }}</td>
-              <td><button type="button" class="link" @click="show(row)">Show</button></td>
-            </tr>
-          </tbody>
-          <tfoot>
-            <tr>
-              <td
-                v-for="(column, i) in table.columns"
-                :key="column.key"
-                :class="{ number: column.kind !== 'text' && column.kind !== 'choice' }"
-              >
-                <b v-if="table.sums[i] !== null">{{ shown(table.sums[i]!, column.kind) }}</b>
-                <span v-else-if="i === 0" class="soft">{{ table.count }} in all</span>
-              </td>
-              <td v-if="schedule.grouped" class="number">
-                <b>{{ table.count }}</b>
-              </td>
-              <td />
-            </tr>
-          </tfoot>
-        </table>
+        <ScheduleTable :schedule="schedule" :table="table" :solver-of="solverOf" @show="show" />
       </div>
       <template v-if="isRooms && table.count > 0">
         <h2>Areas by level, net against gross</h2>
@@ -464,36 +350,7 @@ td {
   padding: 1px 6px;
   border-bottom: 1px dotted rgb(var(--v-theme-hairline));
 }
-td > span,
-td > b {
-  white-space: nowrap;
-}
-tfoot td {
-  border-bottom: 0;
-  border-top: 1px solid rgb(var(--v-theme-ink));
-  padding-top: 5px;
-}
-td input,
-td select {
-  font: inherit;
-  color: inherit;
-  background: none;
-  border: 0;
-  border-radius: 4px;
-  padding: 4px 2px;
-  width: 100%;
-  min-width: 44px;
-  field-sizing: content;
-}
-td select option {
-  color: #1e2a38;
-}
-td input:hover,
-td select:hover {
-  background: rgb(var(--v-theme-film));
-}
-.number,
-.number input {
+.number {
   text-align: right;
   font-variant-numeric: tabular-nums;
 }
