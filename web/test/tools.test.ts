@@ -176,6 +176,29 @@ describe('the block tool', () => {
     expect(bench.all('placement').map((placed) => placed.mirrored)).toEqual([false, false, true])
     expect(tool.preview(pointer(0, 0)).length).toBeGreaterThan(0)
   })
+  it('turns one to a second point, or as typed there', () => {
+    const bench = new TestBench()
+    bench.setWay('pointed')
+    const tool = blockTool(bench, blockChoice('block-table'))
+    tool.press(pointer(1000, 1000))
+    expect(bench.all('placement')).toEqual([])
+    expect(tool.fields(pointer(1000, 3000))[0]).toMatchObject({ key: 'turn', shown: '90°' })
+    tool.press(pointer(1000, 3000))
+    tool.press(pointer(4000, 1000))
+    bench.type('turn', '45')
+    tool.enter(pointer(9000, 1000))
+    expect(
+      bench.all('placement').map(({ at, turn }) => [at.x, at.y, Math.round((turn * 180) / Math.PI)]),
+    ).toEqual([
+      [1000, 1000, 90],
+      [4000, 1000, 45],
+    ])
+    // One step back forgets the first point, not what is placed.
+    tool.press(pointer(7000, 1000))
+    expect(tool.back()).toBe(true)
+    expect(tool.back()).toBe(false)
+    expect(bench.all('placement')).toHaveLength(2)
+  })
   it('asks for a block when none is chosen', () => {
     const bench = new TestBench()
     blockTool(bench, blockChoice('none')).press(pointer(0, 0))

@@ -11,7 +11,15 @@ import {
   type BlockPlace,
   type MakeId,
 } from '@lamina/core/edit'
-import { normalAngle, pathOf, type Path, type Point } from '@lamina/core/geometry'
+import {
+  angleOf,
+  distance,
+  normalAngle,
+  pathOf,
+  subtract,
+  type Path,
+  type Point,
+} from '@lamina/core/geometry'
 import { shapePath } from '@lamina/core/linework'
 import { clearances, pickAt, seatAt } from '@lamina/core/locate'
 import type { Block, BlockSize, Change, Project } from '@lamina/core/records'
@@ -22,6 +30,7 @@ import type { Bench, Located, TagField, Tool } from './tool'
 
 export const BLOCK_WAYS: readonly Way[] = [
   { id: 'one', name: 'One by one' },
+  { id: 'pointed', name: 'Turned to a second point' },
   { id: 'row', name: 'In a row' },
   { id: 'run', name: 'A run along a line' },
 ]
@@ -49,6 +58,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
   let pitch = 600
   let first: Point | null = null
   const way = (): string => bench.way('one')
+  const single = (): boolean => way() === 'one' || way() === 'pointed'
   const turnNow = (): number => bench.typed('turn') ?? turn
   const source = (id: string): Block | undefined => blockSource(bench.project)(id)
 
@@ -76,7 +86,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
   /** Where one stands: at the pointer, or with its back against the wall near it. */
   function placeAt(block: Block, at: Located): BlockPlace {
     const seat =
-      seated && block.atWall && bench.typed('turn') === null
+      seated && way() === 'one' && block.atWall && bench.typed('turn') === null
         ? seatAt(bench.solver, at.raw, Math.max(bench.reach * 2, 350))
         : null
     return seat
@@ -114,6 +124,10 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
         mirrored,
       )
     }
+    if (way() === 'pointed' && first) {
+      const pointed = distance(at.point, first) < 1 ? turn : angleOf(subtract(at.point, first))
+      return [{ at: { x: first.x, y: first.y }, turn: bench.typed('turn') ?? pointed, mirrored }]
+    }
     return [placeAt(block, at)]
   }
   const edit =
@@ -138,7 +152,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
       return
     }
     if (!at) return
-    if (way() === 'row' && !first) {
+    if ((way() === 'row' || way() === 'pointed') && !first) {
       first = at.point
       bench.clearTyped()
       return
@@ -147,8 +161,8 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
       bench.warn('Point to a line, a balustrade or a wall for the run to follow.')
       return
     }
-    if (!bench.edit(way() === 'one' ? 'Block' : way() === 'row' ? 'Row of blocks' : 'Run', edit(block, at)))
-      return
+    const label = { row: 'Row of blocks', run: 'Run' }[way()] ?? 'Block'
+    if (!bench.edit(label, edit(block, at))) return
     choice.placed(block)
     const { width, depth } = choice.size()
     choice.setSize({ width: bench.typed('width') ?? width, depth: bench.typed('depth') ?? depth })
@@ -168,7 +182,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
     const items = placed.flatMap((record) => placementItems(record, block, source, bench.scale))
     if (way() === 'row' && first) items.push(segmentItem(first, at.point, 'light'))
     const [one] = placed
-    return way() === 'one' && one ? [...items, ...distanceItems(block, one)] : items
+    return single() && one ? [...items, ...distanceItems(block, one)] : items
   }
 
   /** The clear distances from the block to what lies around it. */
@@ -204,7 +218,13 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
           text: 'Point to the line that the run follows; type its pitch.',
           keys: 'R: quarter turn · M: mirrored · A: another way',
         }
-      const wall = choice.block()?.atWall ? ` · W: ${seated ? 'free of walls' : 'against walls'}` : ''
+      if (way() === 'pointed' && first)
+        return {
+          text: 'Point to where its width runs, or type its turn.',
+          keys: 'M: mirrored · Esc: one step back',
+        }
+      const wall =
+        way() === 'one' && choice.block()?.atWall ? ` · W: ${seated ? 'free of walls' : 'against walls'}` : ''
       return {
         text: `Point to where it stands: ${name}. Or type its turn.`,
         keys: `R: quarter turn · M: mirrored${wall} · A: another way`,
@@ -226,7 +246,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
               length('pitch', 'pitch', pitch),
             ]
           : []
-      const turned = at ? placeAt(block, at).turn : turnNow()
+      const turned = (at && places(block, at)?.[0]?.turn) ?? turnNow()
       const fields: TagField[] = [
         { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(turned, 1) },
       ]
@@ -241,7 +261,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
       if (!block || !at || (way() === 'row' && !first)) return ''
       const { change, refused } = foresee(bench, edit(block, at))
       const many = change?.put.filter((record) => record.kind === 'placement').length ?? 0
-      return refused || (way() === 'one' ? '' : `${many} in all`)
+      return refused || (single() ? '' : `${many} in all`)
     },
     last: () => first,
     press: place,
