@@ -220,6 +220,37 @@ test('openings round corners, in curved walls and copied into others; leaks and 
     expect(new Set(all).size).toBe(all.length)
     await putAway(page)
   })
+  await test.step('centred in its wall, and at a distance from the next opening', async () => {
+    await stage(page, 'openings')
+    await tool(page, 'Window')
+    await page.getByRole('radio', { name: 'One at a time' }).click()
+    await focus(page)
+    const made = async () => (await stored(server, project, 'opening')).length
+    const before = await made()
+    await surface.move(-150, 1200)
+    await page.keyboard.press('c')
+    await surface.press(-150, 1200)
+    await expect.poll(made).toBe(before + 1)
+    // Being centred holds for one; the next is measured from the opening beside it.
+    await page.keyboard.press('o')
+    await surface.move(2600, -150)
+    await surface.type('300')
+    await expect.poll(made).toBe(before + 2)
+    const walls = new Map((await stored(server, project, 'wall')).map((each) => [each.id, each]))
+    const openings = await stored(server, project, 'opening')
+    const placeOf = (opening: (typeof openings)[0]): { x: number; y: number } => {
+      const { a, b } = walls.get(opening.wall)!
+      const part = opening.along / Math.hypot(b.x - a.x, b.y - a.y)
+      return { x: a.x + (b.x - a.x) * part, y: a.y + (b.y - a.y) * part }
+    }
+    const [centred, beside] = openings.slice(-2).map(placeOf)
+    expect(centred!.y).toBeCloseTo(2000, 0)
+    const door = openings.find((each) => each.fit === 'door' && Math.abs(placeOf(each).y) < 1)!
+    const window = openings.at(-1)!
+    expect(beside!.x).toBeCloseTo(500 + door.width + 300 + window.width / 2, 0)
+    await page.keyboard.press('o')
+    await putAway(page)
+  })
   await test.step('where no room closes, the leak is told', async () => {
     await stage(page, 'openings')
     await tool(page, 'Room')
@@ -254,10 +285,21 @@ test('openings round corners, in curved walls and copied into others; leaks and 
   })
 })
 
-test('a run of blocks along a line', async ({ page, server }) => {
+test('blocks turned to a second point, and a run along a line', async ({ page, server }) => {
   const project = await newProject(page, { name: 'Runs' })
   const surface = board(page)
   await stage(page, 'fit-out')
+  await page.getByRole('textbox', { name: 'Find a block' }).fill('Armchair')
+  await page.locator('.drawer .grid').getByRole('button').first().click()
+  await page.getByRole('radio', { name: 'Turned to a second point' }).click()
+  await focus(page)
+  await surface.press(3000, 4000)
+  await surface.press(3000, 6000)
+  await expect.poll(async () => (await stored(server, project, 'placement')).length).toBe(1)
+  expect((await stored(server, project, 'placement'))[0]!.turn).toBeCloseTo(Math.PI / 2, 2)
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await stored(server, project, 'placement')).length).toBe(0)
+  await putAway(page)
   await tool(page, 'Line')
   await focus(page)
   await surface.press(0, 0)

@@ -107,7 +107,9 @@ export async function stage(page: Page, name: string): Promise<void> {
 
 /** Takes a tool from the open drawer. */
 export async function tool(page: Page, name: string): Promise<void> {
-  await page.locator('.drawer').getByRole('button', { name, exact: false }).first().click()
+  const entries = page.locator('.drawer').getByRole('button', { name, exact: false })
+  // Blocks of the library are no tools.
+  await entries.and(page.locator('button:not(.grid *)')).first().click()
 }
 
 /** Chooses an entry of a select field. */

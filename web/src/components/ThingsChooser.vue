@@ -81,44 +81,46 @@ function set(ids: readonly Id[], on: boolean): void {
       {{ kindHeading(each.kind) }} <span class="count">{{ each.count }}</span>
     </button>
   </div>
-  <div class="bar">
-    <v-text-field
-      v-model="search"
-      label="Find by name"
-      :prepend-inner-icon="mdiMagnify"
-      class="search"
-      clearable
-      autocomplete="off"
-    />
-    <label class="all small">
-      <input
-        type="checkbox"
-        :checked="all"
-        @change="
-          set(
-            shown.map(({ id }) => id),
-            fieldOf($event).checked,
-          )
-        "
+  <div role="tabpanel" :aria-label="kindHeading(kind)">
+    <div class="bar">
+      <v-text-field
+        v-model="search"
+        label="Find by name"
+        :prepend-inner-icon="mdiMagnify"
+        class="search"
+        clearable
+        autocomplete="off"
       />
-      All {{ shown.length }} shown
-    </label>
-  </div>
-  <ul>
-    <li v-for="thing in shown" :key="thing.id">
-      <label class="card" :class="{ on: chosen.has(thing.id) }" :data-thing="thing.id">
+      <label class="all small">
         <input
           type="checkbox"
-          :checked="chosen.has(thing.id)"
-          @change="set([thing.id], fieldOf($event).checked)"
+          :checked="all"
+          @change="
+            set(
+              shown.map(({ id }) => id),
+              fieldOf($event).checked,
+            )
+          "
         />
-        <span class="picture"><ThingPicture :thing="thing" :find="find" :units="units" /></span>
-        <span class="name">{{ titleOf(thing) }}</span>
-        <span class="soft small">{{ note(thing) }}</span>
+        All {{ shown.length }} shown
       </label>
-    </li>
-  </ul>
-  <p v-if="shown.length === 0" class="soft">Nothing is called like that.</p>
+    </div>
+    <ul>
+      <li v-for="thing in shown" :key="thing.id">
+        <label class="card" :class="{ on: chosen.has(thing.id) }" :data-thing="thing.id">
+          <input
+            type="checkbox"
+            :checked="chosen.has(thing.id)"
+            @change="set([thing.id], fieldOf($event).checked)"
+          />
+          <span class="picture"><ThingPicture :thing="thing" :find="find" :units="units" /></span>
+          <span class="name">{{ titleOf(thing) }}</span>
+          <span class="soft small">{{ note(thing) }}</span>
+        </label>
+      </li>
+    </ul>
+    <p v-if="shown.length === 0" class="soft">Nothing is called like that.</p>
+  </div>
 </template>
 
 <style scoped>

@@ -11,7 +11,7 @@ import {
 } from '@lamina/core/exchange'
 import { gather, merge, type Choice, type LibraryRecord, type ProjectCard } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
-import { api } from '../api'
+import { NotConnected, Refused, api } from '../api'
 import ArrivalsPanel from '../components/ArrivalsPanel.vue'
 import FootLine from '../components/FootLine.vue'
 import ThingsChooser from '../components/ThingsChooser.vue'
@@ -54,8 +54,9 @@ async function open(read: () => Promise<Library>): Promise<void> {
     const found = await read()
     if (mine === turn) library.value = found
   } catch (error) {
-    if (mine === turn) trouble.value = (error as Error).message
-    if (!(error instanceof LibraryRefused || error instanceof Error)) throw error
+    if (!(error instanceof LibraryRefused || error instanceof Refused || error instanceof NotConnected))
+      throw error
+    if (mine === turn) trouble.value = error.message
   } finally {
     if (mine === turn) reading.value = false
   }
