@@ -1,5 +1,6 @@
 // npm test: formatting, lint, types, unit and browser tests, from a fresh clone. The last line counts them.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import { once } from 'node:events'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildIfNeeded, findChromium, findPoppler, installDependencies, root, say } from './setup.mjs'
@@ -24,23 +25,39 @@ const run = (name, command, args, env = {}) => {
   say(`${status === 0 ? 'ok' : 'FAILED'}  ${name}  ${((Date.now() - started) / 1000).toFixed(1)} s`)
   return status === 0
 }
-const check = (...words) => {
-  if (run(...words)) passed++
-  else failed++
+/** Checks that only read, two at a time; each says what it found when it is done. */
+async function checks(list) {
+  const waiting = [...list]
+  const next = async () => {
+    for (let each = waiting.shift(); each; each = waiting.shift()) {
+      const [name, command, args] = each
+      const started = Date.now()
+      const child = spawn(join(root, 'node_modules/.bin', command), args, { cwd: root })
+      let output = ''
+      child.stdout.on('data', (data) => (output += data))
+      child.stderr.on('data', (data) => (output += data))
+      const [status] = await once(child, 'close')
+      if (status === 0) passed++
+      else failed++
+      process.stdout.write(output)
+      say(`${status === 0 ? 'ok' : 'FAILED'}  ${name}  ${((Date.now() - started) / 1000).toFixed(1)} s`)
+    }
+  }
+  await Promise.all([next(), next()])
 }
 
-check('formatting', 'prettier', ['--check', '--log-level', 'warn', '.'])
-check('lint', 'eslint', ['.'])
-check('dependency direction', 'depcruise', [
-  '--config',
-  '.dependency-cruiser.cjs',
-  'core/src',
-  'server/src',
-  'web/src',
+await checks([
+  ['formatting', 'prettier', ['--check', '--log-level', 'warn', '.']],
+  ['lint', 'eslint', ['.']],
+  [
+    'dependency direction',
+    'depcruise',
+    ['--config', '.dependency-cruiser.cjs', 'core/src', 'server/src', 'web/src'],
+  ],
+  ['types of core tests', 'tsc', ['-p', 'core/tsconfig.test.json']],
+  ...['core', 'server', 'e2e', 'bench'].map((part) => [`types of ${part}`, 'tsc', ['-p', part]]),
+  ['types of web', 'vue-tsc', ['-p', 'web']],
 ])
-check('types of core tests', 'tsc', ['-p', 'core/tsconfig.test.json'])
-for (const part of ['core', 'server', 'e2e', 'bench']) check(`types of ${part}`, 'tsc', ['-p', part])
-check('types of web', 'vue-tsc', ['-p', 'web'])
 
 const count = (file, read) => {
   try {
