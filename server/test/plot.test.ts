@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { addWalls, newProject } from '@lamina/core/edit'
+import { addWalls, newProject, setPen } from '@lamina/core/edit'
 import { Project, type AnyRecord, type Viewport } from '@lamina/core/records'
 import { SHEET_SIZES } from '@lamina/core/sheets'
 import { NothingToPlot, plotSheets } from '../src/plot/document'
@@ -111,6 +111,20 @@ describe('a plotted sheet, read by poppler', () => {
     const { svg } = readByPoppler(await plotSheets({ records: [...project.everything()], sheets: null }))
     const longest = Math.max(...strokeLengths(svg, 0.5))
     expect(Math.abs(longest - expected)).toBeLessThanOrEqual(0.01)
+  })
+
+  it('is drawn in the pens of the project', async () => {
+    const { project } = projectWithWall(50)
+    const strokes = async (penMm: number): Promise<number> => {
+      const { svg } = readByPoppler(await plotSheets({ records: [...project.everything()], sheets: null }))
+      return strokeLengths(svg, penMm).length
+    }
+    // Nothing else is 1.4 mm wide; the frame is 0.7 mm as it ships.
+    expect(await strokes(0.7)).toBeGreaterThan(0)
+    expect(await strokes(1.4)).toBe(0)
+    project.apply(setPen(project, 'frame', { widthMm: 1.4 }))
+    expect(await strokes(0.7)).toBe(0)
+    expect(await strokes(1.4)).toBeGreaterThan(0)
   })
 
   it('has its exact size, its fonts within and its text to be selected', async () => {

@@ -278,6 +278,8 @@ h2 {
 .words {
   font: inherit;
   border: 0;
+  padding: 0;
+  margin-right: 8px;
   background: none;
   color: rgb(var(--v-theme-live));
   text-decoration: underline;

@@ -36,9 +36,12 @@ const view = ref<'plan' | 'front'>('plan')
 const blocks = computed(() => (store.version, libraryBlocks(store.project)))
 useBlockSearch(blocks)
 const own = computed(() => (store.version, new Set(store.project.all('block').map(({ id }) => id))))
-const found = computed(() => findBlocks(blocks.value, search.value ?? ''))
+/** Seen from the front, only those that have one. */
+const found = computed(() =>
+  findBlocks(blocks.value, search.value ?? '').filter((block) => view.value === 'plan' || block.front),
+)
 const groups = computed(() => {
-  const byId = new Map(blocks.value.map((block) => [block.id, block]))
+  const byId = new Map(found.value.map((block) => [block.id, block]))
   const pick = (ids: readonly string[]): Block[] => ids.flatMap((id) => byId.get(id) ?? [])
   const all = [
     ...categoriesOf(found.value, standardBlocks(store.units.system)).map((name) => ({
@@ -161,11 +164,7 @@ function place(block: Block): void {
     <section v-for="group in groups" :key="group.name">
       <h2>{{ group.name }}</h2>
       <ul>
-        <li
-          v-for="block in group.blocks.filter((each) => view === 'plan' || each.front)"
-          :key="block.id"
-          :data-block="block.id"
-        >
+        <li v-for="block in group.blocks" :key="block.id" :data-block="block.id">
           <button
             type="button"
             class="card"
