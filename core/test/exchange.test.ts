@@ -181,6 +181,15 @@ describe('bringing things in', () => {
       count + 1,
     ])
   })
+  it('never takes a window for a door of its name', () => {
+    const project = fresh()
+    const door = project.all('openingType').find(({ fit }) => fit === 'door')!
+    const window = project.all('openingType').find(({ fit }) => fit === 'window')!
+    const theirs = { ...window, id: 'theirs', name: door.name }
+    const { arrivals } = bring(project, [theirs], 'replace')
+    expect(arrivals[0]).toMatchObject({ standing: 'new', put: { name: `${door.name} 2`, fit: 'window' } })
+    expect(project.need('openingType', door.id)).toEqual(door)
+  })
   it('of pens keeps one for each role', () => {
     const project = fresh()
     const seen = project.all('pen').find(({ role }) => role === 'seen')!

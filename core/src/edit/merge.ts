@@ -86,8 +86,11 @@ export function merge(
   const arrivals = incoming.map((record): Arrival => {
     const made = relinked(record, renamed)
     const here =
-      project.all(record.kind).find((each) => !claimed.has(each.id) && nameOf(each) === nameOf(record)) ??
-      null
+      project
+        .all(record.kind)
+        .find(
+          (each) => !claimed.has(each.id) && nameOf(each) === nameOf(record) && canStandFor(each, record),
+        ) ?? null
     if (here) {
       if (alike(made, here)) {
         claimed.add(here.id)
@@ -137,6 +140,10 @@ export function merge(
 /** The name a record is known by, as names are compared: that of a pen is its role. */
 const nameOf = (record: LibraryRecord): string =>
   record.kind === 'pen' ? record.role : record.name.trim().toLowerCase()
+
+/** Whether one could take the place of the other: a window never takes that of a door. */
+const canStandFor = (a: LibraryRecord, b: LibraryRecord): boolean =>
+  a.kind !== 'openingType' || (b.kind === 'openingType' && a.fit === b.fit)
 
 /** In the place of another: under its id, where it stood, as shown and as locked as that was. */
 function inPlaceOf(made: LibraryRecord, here: LibraryRecord): LibraryRecord {
