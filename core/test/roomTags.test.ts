@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { drawingList } from '../src/annotate'
 import { LevelSolver } from '../src/building'
 import { PLAIN_LOOK } from '../src/derive'
-import { eachItem, itemExtent } from '../src/display'
-import { boxesMeet, type Box } from '../src/geometry'
+import { eachItem, itemExtent, pathOfItem } from '../src/display'
+import { boxHasPoint, boxesMeet, flattenPath, type Box, type Point } from '../src/geometry'
 import { STANDARD_BLOCKS } from '../src/library'
 import type { AnyRecord, Placement, Room } from '../src/records'
 import { LEVEL, PLAN, opening, projectWith, wall } from './wallFixture'
@@ -69,6 +69,81 @@ describe('tags of rooms', () => {
   it('stand beside what is placed over it, and beside the leaf of a door', () => {
     expect(clear(drawn([room('1', 3000, 2000), placed('a', 3000, 2000)], '1'))).toBe(true)
     expect(clear(drawn([room('1', 1500, 500), opening('d', 'south', 1500, 900)], '1'))).toBe(true)
+  })
+  it('keep clear of the lines of a stair, of what is overhead and of dimensions', () => {
+    const beam: AnyRecord = {
+      id: 'beam',
+      kind: 'overhead',
+      level: LEVEL,
+      what: 'beam',
+      shape: { by: 'line', a: { x: 100, y: 2000 }, b: { x: 7900, y: 2000 }, width: 200 },
+      bottom: 2300,
+      height: 300,
+    }
+    const slant: AnyRecord = {
+      ...beam,
+      id: 'slant',
+      shape: { ...beam.shape, b: { x: 7900, y: 5000 } } as never,
+    }
+    const chain: AnyRecord = {
+      id: 'chain',
+      kind: 'dimension',
+      drawing: PLAN.id,
+      anchors: [100, 7900].map((x) => ({ to: 'point', last: { x, y: 1500 } })),
+      direction: 0,
+      offset: { in: 'paper', paperMm: 10 },
+    }
+    const stair: AnyRecord = {
+      id: 'stair',
+      kind: 'stair',
+      level: LEVEL,
+      form: 'half turn',
+      hand: 'left',
+      at: { x: 4000, y: 1000 },
+      turn: Math.PI / 2,
+      width: 900,
+      going: 250,
+      rise: null,
+      risers: null,
+      first: null,
+      well: 100,
+      radius: 500,
+      rails: 'both',
+    }
+    for (const thing of [beam, slant, chain, stair]) {
+      const project = house(room('1', 4000, 2000), thing)
+      const solver = new LevelSolver(project, LEVEL)
+      const list = drawingList(project, PLAN, solver, { ...PLAIN_LOOK, scale: 50 })
+      const tag: Box[] = []
+      const lines: [Point, Point][] = []
+      for (const item of eachItem(list)) {
+        if (item.kind === 'text' && item.source === '1') tag.push(itemExtent(item))
+        if (item.source !== thing.id) continue
+        if (item.kind === 'path' || item.kind === 'line') {
+          const points =
+            item.kind === 'path'
+              ? flattenPath(pathOfItem(item), 1)
+              : Array.from({ length: item.points.length / 2 }, (_, i) => ({
+                  x: item.points[2 * i]!,
+                  y: item.points[2 * i + 1]!,
+                }))
+          points.slice(1).forEach((p, i) => lines.push([points[i]!, p]))
+        }
+        if (item.kind !== 'segments') continue
+        for (let i = 0; i + 3 < item.points.length; i += 4)
+          lines.push([
+            { x: item.points[i]!, y: item.points[i + 1]! },
+            { x: item.points[i + 2]!, y: item.points[i + 3]! },
+          ])
+      }
+      expect([tag.length, lines.length > 0]).toEqual([2, true])
+      for (const box of tag)
+        for (const [a, b] of lines)
+          for (let k = 0; k <= 20; k++) {
+            const p = { x: a.x + ((b.x - a.x) * k) / 20, y: a.y + ((b.y - a.y) * k) / 20 }
+            expect(boxHasPoint(box, p)).toBe(false)
+          }
+    }
   })
   it('stand where they were put by hand, whatever lies there', () => {
     const at = { x: 3000, y: 2000 }

@@ -1,9 +1,9 @@
 import RBush from 'rbush'
 import { atWall, wallDirection, type LevelSolver } from '../building'
 import { draftField, isDrawn, onLayer, planItems, type PlanLook } from '../derive'
-import { eachItem, itemExtent, type DisplayItem, type DisplayList } from '../display'
-import { boxOf, type Box } from '../geometry'
-import type { Drawing, Project } from '../records'
+import { eachItem, itemExtent, pathOfItem, type DisplayItem, type DisplayList } from '../display'
+import { boxOf, edgesOf, isStraight, pathBox, pathOf, type Box, type Point } from '../geometry'
+import type { Drawing, Project, RecordKind } from '../records'
 import { roomsOf } from '../rooms'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
@@ -96,19 +96,68 @@ function roomTags(
   return items
 }
 
-/** Boxes around what tags keep clear of: doors, blocks and lettering. */
+/** Things that tags keep clear of as a whole; of the others they keep clear of each line. */
+const SOLID: ReadonlySet<RecordKind> = new Set<RecordKind>(['opening', 'placement'])
+const LINES: ReadonlySet<RecordKind> = new Set<RecordKind>([
+  'stair',
+  'ramp',
+  'rail',
+  'slab',
+  'void',
+  'roof',
+  'overhead',
+  'dimension',
+  'leader',
+])
+
+/** Boxes around what tags keep clear of: lettering, doors and blocks, and the lines of stairs, floors and annotation. */
 function obstaclesOf(project: Project, drawn: DisplayList): Box[] {
   const boxes: Box[] = []
   for (const item of eachItem(drawn)) {
-    if (item.kind === 'text') boxes.push(itemExtent(item))
-    else if (item.source && isObstacle(project, item.source)) boxes.push(itemExtent(item))
+    const kind = item.source === null ? undefined : project.get(item.source)?.kind
+    if (item.kind === 'text' || (kind && SOLID.has(kind))) boxes.push(itemExtent(item))
+    else if (kind && LINES.has(kind)) boxes.push(...lineBoxes(item))
   }
   return boxes
 }
 
-function isObstacle(project: Project, id: string): boolean {
-  const kind = project.get(id)?.kind
-  return kind === 'opening' || kind === 'placement'
+/** A slanting line is boxed in so many parts, so that the boxes lie along it. */
+const PARTS_OF_SLANTS = 12
+
+/** Boxes along the lines of a drawn thing. */
+function lineBoxes(item: DisplayItem): Box[] {
+  const along = (a: Point, b: Point): Box[] => {
+    const parts = a.x === b.x || a.y === b.y ? 1 : PARTS_OF_SLANTS
+    const at = (k: number): Point => ({
+      x: a.x + ((b.x - a.x) * k) / parts,
+      y: a.y + ((b.y - a.y) * k) / parts,
+    })
+    return Array.from({ length: parts }, (_, k) => boxOf([at(k), at(k + 1)]))
+  }
+  switch (item.kind) {
+    case 'group':
+      return item.clip ? [itemExtent(item)] : item.items.flatMap(lineBoxes)
+    case 'segments':
+    case 'line': {
+      const points = Array.from({ length: item.points.length / 2 }, (_, i) => ({
+        x: item.points[2 * i]!,
+        y: item.points[2 * i + 1]!,
+      }))
+      const step = item.kind === 'line' ? 1 : 2
+      const boxes: Box[] = []
+      for (let i = 0; i + 1 < points.length; i += step) boxes.push(...along(points[i]!, points[i + 1]!))
+      if (item.kind === 'line' && item.closed) boxes.push(...along(points.at(-1)!, points[0]!))
+      return boxes
+    }
+    case 'path':
+      return edgesOf(pathOfItem(item)).flatMap((edge) =>
+        isStraight(edge) ? along(edge.a, edge.b) : [pathBox(pathOf([edge], false))],
+      )
+    case 'fill':
+      return []
+    default:
+      return [itemExtent(item)]
+  }
 }
 
 /** A whole drawing: its derived linework with its annotation on top, in real mm. */

@@ -11,6 +11,8 @@ const FIGURES = 2.2
 const GAP = 1.4
 /** Room kept around it. */
 const AROUND = 1
+/** Half the width that a line counts with. */
+const LINE = 0.2
 
 /** The words of a tag: the name, and below it number and area. */
 export interface TagWords {
@@ -70,7 +72,8 @@ export function tagPlace(
   const { room, space } = found
   if (room.tagAt) return room.tagAt
   if (!space) return room.at
-  const near = obstacles(space)
+  // Lines have some width too.
+  const near = obstacles(space).map((box) => growBox(box, LINE * scale))
   const key = `${scale} ${words.name} ${words.figures} ${near.map((b) => `${b.minX | 0},${b.minY | 0},${b.maxX | 0},${b.maxY | 0}`).join(' ')}`
   const before = kept.get(room)
   if (before && before.space === space && before.key === key) return before.place
