@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fieldsOf, partsBox, placedParts, sizeOf, unitsOf } from '../src/blocks'
+import { fieldsOf, frontOf, partsBox, partsOf, placedParts, sizeOf, unitsOf } from '../src/blocks'
 import { LevelSolver } from '../src/building'
 import { KeptItems } from '../src/derive/kept'
 import { PLAIN_LOOK, draftField, openGroup, placementItems, planItems } from '../src/derive'
@@ -440,5 +440,29 @@ describe('what is drawn for placed blocks', () => {
   it('is as wide as it is placed', () => {
     const block = STANDARD_BLOCKS.find(({ id }) => id === 'block-sideboard')!
     expect(sizeOf(block, { size: { x: 1.25, y: 1 } })).toEqual({ width: 2000, depth: 450 })
+  })
+})
+
+describe('fronts of blocks with parameters', () => {
+  it('are as wide as the block and as high as they say, for every parameter', () => {
+    const made = STANDARD_BLOCKS.filter(({ recipe, front }) => recipe !== undefined && front)
+    expect(made.map(({ name }) => name).sort()).toEqual(['Kitchen run', 'Shelving in bays', 'Wardrobe'])
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...made),
+        fc.dictionary(
+          fc.constantFrom('width', 'depth', 'units', 'unit', 'doors', 'bay'),
+          fc.integer({ min: 1, max: 4000 }),
+        ),
+        (block, parameters) => {
+          const { height, items } = frontOf(block, { parameters })!
+          const box = partsBox(
+            partsOf({ ...block, recipe: undefined, items: [...items] }, {}, () => undefined),
+          )
+          expect(box.maxX - box.minX).toBeCloseTo(sizeOf(block, { parameters }).width, 6)
+          expect([box.minY, box.maxY]).toEqual([0, height])
+        },
+      ),
+    )
   })
 })

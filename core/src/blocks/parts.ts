@@ -64,6 +64,15 @@ export function itemsOf(block: Block, { parameters }: Pick<BlockUse, 'parameters
   return recipe ? recipe.make(parameters ?? {}).items : block.items
 }
 
+/** What a block shows from the front as it is used, with its height; null when it has no front. */
+export function frontOf(
+  block: Block,
+  { parameters }: Pick<BlockUse, 'parameters'>,
+): { readonly height: number; readonly items: readonly DraftItem[] } | null {
+  const recipe = block.recipe === undefined ? undefined : recipeOf(block.recipe)
+  return (recipe ? recipe.make(parameters ?? {}).front : block.front) ?? null
+}
+
 /** The units a block's sizes are told in: its own system, as finely as those of the project. */
 export const unitsOf = (block: Pick<Block, 'units'>, units: Units): Units =>
   block.units === undefined || block.units === units.system ? units : { ...units, system: block.units }

@@ -15,6 +15,8 @@ export interface MadeBlock {
   readonly width: number
   readonly depth: number
   readonly items: readonly DraftItem[]
+  /** Seen from the front, from the base point up. */
+  readonly front?: { readonly height: number; readonly items: DraftItem[] }
 }
 
 /** A block written as a rule. What is not given takes its usual value; what lies outside its limits is held there. */
@@ -154,9 +156,21 @@ const kitchen = recipe(
       ] as const)
         items.push(circle(x + dx * w, -depth + 50 + dy * (depth - 120), r, true))
     }
-    return { width, depth, items }
+    const parts = Array.from({ length: units - 1 }, (_, i) => left + (i + 1) * unit)
+    const front = [...unitFront(width), ...parts.map((x) => line(x, 100, x, 860))]
+    return { width, depth, items, front: { height: 900, items: front } }
   },
 )
+
+/** The front of a unit or of several: its plinth, its doors and its worktop. */
+export const unitFront = (width: number, height = 900): DraftItem[] => [
+  box(-width / 2, 100, width, height - 140),
+  box(-width / 2, height - 40, width, 40),
+  line(-width / 2 + 20, 0, -width / 2 + 20, 100, width / 2 - 20, 100, width / 2 - 20, 0),
+]
+
+/** Height of a wardrobe and of shelving, mm. */
+const TALL = 2100
 
 /** A wardrobe with its rail, clothes and doors. */
 const wardrobe = recipe(
@@ -183,7 +197,14 @@ const wardrobe = recipe(
       items.push(line(x, -depth, x, -depth + 25))
     }
     items.push(line(-width / 2, -depth + 25, width / 2, -depth + 25))
-    return { width, depth, items }
+    const parts = Array.from({ length: doors - 1 }, (_, i) => -width / 2 + (width * (i + 1)) / doors)
+    const grip = Math.min(40, width / doors / 3)
+    const front = [
+      box(-width / 2, 0, width, TALL),
+      line(-width / 2, 80, width / 2, 80),
+      ...parts.flatMap((x) => [line(x, 80, x, TALL), line(x - grip, 1000, x - grip, 1150)]),
+    ]
+    return { width, depth, items, front: { height: TALL, items: front } }
   },
 )
 
@@ -293,7 +314,13 @@ const shelving = recipe(
       if (i > 0) items.push(line(a, -depth, a, 0))
       items.push(line(a, -depth, b, 0), line(a, 0, b, -depth))
     }
-    return { width, depth, items }
+    const uprights = Array.from({ length: bays - 1 }, (_, i) => -width / 2 + (width * (i + 1)) / bays)
+    const front = [
+      box(-width / 2, 0, width, TALL),
+      ...uprights.map((x) => line(x, 0, x, TALL)),
+      ...[100, 450, 800, 1150, 1500, 1850].map((y) => line(-width / 2, y, width / 2, y)),
+    ]
+    return { width, depth, items, front: { height: TALL, items: front } }
   },
 )
 

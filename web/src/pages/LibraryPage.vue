@@ -2,7 +2,7 @@
 import { mdiMagnify, mdiPencilOutline, mdiStar, mdiStarOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { unitsOf } from '@lamina/core/blocks'
+import { frontOf, unitsOf } from '@lamina/core/blocks'
 import { placementItems } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
 import { blockSource } from '@lamina/core/edit'
@@ -67,7 +67,8 @@ function pictureOf(block: Block): { list: DisplayList; box: Box } {
   if (!kept) pictures.set(block, (kept = new Map()))
   let picture = kept.get(key)
   if (!picture) {
-    const shown = key === 'front' && block.front ? { ...block, items: block.front.items } : block
+    const front = key === 'front' ? frontOf(block, {}) : null
+    const shown = front ? { ...block, items: [...front.items] } : block
     const list = placementItems(
       { id: block.id, at: { x: 0, y: 0 }, turn: 0, mirrored: false },
       key === 'front' ? { ...shown, recipe: undefined } : shown,

@@ -31,6 +31,7 @@ export function block(
     width: rounded(maxX - minX),
     depth: rounded(maxY - minY),
     items: recipe ? [...recipe.items] : items,
+    ...(recipe?.front ? { front: recipe.front } : {}),
     ...facts,
   }
 }

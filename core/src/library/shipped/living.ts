@@ -260,17 +260,6 @@ export const storage = (s: Sizer): Block[] => [
   block('wardrobe', 'Wardrobe', 'Storage', [solid(-900, -600, 1800, 600)], {
     recipe: 'wardrobe',
     atWall: true,
-    front: {
-      height: 2100,
-      items: [
-        box(-900, 0, 1800, 2100),
-        line(-300, 0, -300, 2100),
-        line(300, 0, 300, 2100),
-        line(-340, 1000, -340, 1150),
-        line(260, 1000, 260, 1150),
-        line(340, 1000, 340, 1150),
-      ],
-    },
   }),
   block(
     'bookcase',

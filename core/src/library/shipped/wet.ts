@@ -1,7 +1,7 @@
 import type { Block, DraftItem } from '../../records'
 import { arc, box, circle, clear, line, oval, outline, rounded, solid } from '../draw'
 import { block } from './block'
-import { panItems } from '../recipes'
+import { panItems, unitFront } from '../recipes'
 import type { Sizer } from './sizes'
 
 const hob = (width: number, depth: number): DraftItem[] =>
@@ -13,11 +13,6 @@ const hob = (width: number, depth: number): DraftItem[] =>
       [0.25, -0.7, 95],
     ] as const
   ).flatMap(([x, y, r]) => [circle(x * width, y * depth, r), circle(x * width, y * depth, r * 0.4, true)])
-const unitFront = (width: number, height = 900): DraftItem[] => [
-  box(-width / 2, 100, width, height - 140),
-  box(-width / 2, height - 40, width, 40),
-  line(-width / 2 + 20, 0, -width / 2 + 20, 100, width / 2 - 20, 100, width / 2 - 20, 0),
-]
 
 /** Kitchen units and appliances. */
 export const kitchen = (s: Sizer): Block[] => [
@@ -43,10 +38,6 @@ export const kitchen = (s: Sizer): Block[] => [
   block('kitchen-run', 'Kitchen run', 'Kitchen', [solid(-1500, -600, 3000, 600)], {
     recipe: 'kitchen',
     atWall: true,
-    front: {
-      height: 900,
-      items: [...unitFront(3000), ...[-900, -300, 300, 900].map((x) => line(x, 100, x, 860))],
-    },
   }),
   block(
     'unit-base',
