@@ -102,7 +102,7 @@ function make(): void {
         </button>
       </div>
       <v-select v-model="sizing" label="Placed" :items="SIZINGS" />
-      <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" />
+      <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" hide-details />
       <v-select v-model="units" label="Unit of its sizes" :items="BLOCK_UNITS" />
       <v-select v-model="then" label="The things selected" :items="THEN" />
       <v-btn type="submit" color="primary">Make the block</v-btn>
