@@ -241,3 +241,85 @@ test('annotation styles and pens', async ({ page, server }) => {
     expect(pens.find(({ role }) => role === 'dimension')).toMatchObject({ widthMm: 0.35 })
   })
 })
+
+test('blocks that nobody means', async ({ page, server }) => {
+  const project = await newProject(page, { name: 'Nobody' })
+  const surface = board(page)
+  const said = page.getByTestId('sentence')
+  const names = async (): Promise<string[]> =>
+    (await stored(server, project, 'block')).map(({ name }) => name)
+  const back = async (): Promise<void> => {
+    await page.getByTestId('board').focus()
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Escape')
+  }
+  await stage(page, 'fit-out')
+  await page.keyboard.press('r')
+  await surface.press(1000, 1000)
+  await surface.press(2000, 1800)
+  await back()
+  await surface.press(1500, 1000)
+
+  await test.step('names with markup, of 10 000 characters, and none', async () => {
+    await page.getByRole('button', { name: 'Make a block' }).click()
+    const panel = page.getByTestId('make-block')
+    const name = panel.getByRole('textbox', { name: 'Name' })
+    for (const [typed, sentence] of [
+      ['<script>alert(1)</script>', 'A name holds no markup.'],
+      ['x'.repeat(10_000), 'A name has at most 200 characters.'],
+      ['   ', 'A block needs a name.'],
+    ] as const) {
+      await name.fill(typed)
+      await panel.getByRole('button', { name: 'Make the block' }).click()
+      await expect(said.filter({ hasText: sentence })).toBeVisible()
+      expect(await names()).toEqual([])
+    }
+    await name.fill('Crate')
+    await choose(page, 'Placed', 'At any width and depth')
+    await panel.getByRole('button', { name: 'Make the block' }).click()
+    await expect.poll(names).toEqual(['Crate'])
+  })
+  await test.step('stretched to nothing', async () => {
+    await back()
+    await page.getByRole('textbox', { name: 'Find a block' }).fill('Crate')
+    await page.locator('.drawer .grid').getByRole('button', { name: 'Crate' }).click()
+    await page.getByTestId('board').focus()
+    await surface.move(4000, 1500)
+    await page.keyboard.press('Tab')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('0')
+    await page.keyboard.press('Enter')
+    await expect(said.filter({ hasText: 'Nothing would be left of it' })).toBeVisible()
+    expect(await stored(server, project, 'placement')).toHaveLength(1)
+    await back()
+  })
+  await test.step('a block within itself, and one without content', async () => {
+    await surface.press(1500, 1000)
+    await page.getByRole('button', { name: 'Change this block', exact: true }).click()
+    await expect(page.getByTestId('block-bar')).toContainText('Crate')
+    await page.getByRole('textbox', { name: 'Find a block' }).fill('Crate')
+    await page.locator('.drawer .grid').getByRole('button', { name: 'Crate' }).click()
+    await page.getByTestId('board').focus()
+    await page.mouse.move(700, 300)
+    await page.mouse.down()
+    await page.mouse.up()
+    await back()
+    if ((await stored(server, project, 'placement')).length > 1) {
+      await page.getByRole('button', { name: 'Keep the changes' }).click()
+      await expect(said.filter({ hasText: 'would hold itself' })).toBeVisible()
+    } else await expect(said.filter({ hasText: 'would hold itself' })).toBeVisible()
+    await expect(page.getByTestId('block-bar')).toBeVisible()
+    await back()
+    await page.keyboard.press('Control+a')
+    await page.keyboard.press('Delete')
+    await page.getByRole('button', { name: 'Keep the changes' }).click()
+    await expect(
+      said.filter({ hasText: 'A block holds at least one line, hatch, note or block.' }),
+    ).toBeVisible()
+    await page.getByRole('button', { name: 'Leave it as it was' }).click()
+    await expect(page.getByTestId('block-bar')).toHaveCount(0)
+    await saved(page)
+    const [crate] = await stored(server, project, 'block')
+    expect(crate!.items).toHaveLength(1)
+    expect(await stored(server, project, 'placement')).toHaveLength(1)
+  })
+})

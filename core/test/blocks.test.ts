@@ -361,6 +361,21 @@ describe('making and changing blocks', () => {
     apply(project, setPlacement(project, placed!.id, { values: { Number: '' } }))
     expect(project.need('placement', placed!.id).values).toBeUndefined()
   })
+  it('keeps what a field says by itself when the block is changed in place', () => {
+    const project = drawn()
+    const field = note('[Wording: Way out]', 1500, 1300)
+    apply(project, { put: [field], drop: [] })
+    const { change, block } = makeBlock(project, PLAN, ['frame', field.id], facts, makeId)
+    apply(project, change)
+    const fields = (): unknown => [...fieldsOf(project.need('block', block), source(project))]
+    expect(fields()).toEqual([['Wording', 'Way out']])
+    const [placed] = project.all('placement')
+    const opened = openBlock(project, placed!.id, makeId)
+    apply(project, opened.change)
+    expect(project.all('note').map(({ text }) => text)).toEqual(['[Wording: Way out]'])
+    apply(project, closeBlock(project, opened.drawing))
+    expect(fields()).toEqual([['Wording', 'Way out']])
+  })
 })
 
 describe('what is drawn for placed blocks', () => {

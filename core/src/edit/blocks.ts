@@ -273,16 +273,16 @@ function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem
         ]
       }
       case 'note': {
-        const field = fieldNameOf(record.text)
+        const field = fieldOf(record.text)
         return [
           {
             shape: 'text',
             at: applyTo(map, record.at),
-            text: field ?? record.text,
+            text: field?.text ?? record.text,
             heightPaperMm: record.heightPaperMm,
             align: record.align,
             ...(record.turn === undefined ? {} : { turn: record.turn }),
-            ...(field === null ? {} : { field }),
+            ...(field ? { field: field.field } : {}),
           },
         ]
       }
@@ -311,8 +311,21 @@ function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem
   return items
 }
 
-/** A note written in square brackets is a field: “[Number]”. */
-const fieldNameOf = (text: string): string | null => /^\[([^[\]\n]{1,40})\]$/.exec(text.trim())?.[1] ?? null
+/**
+ * A note written in square brackets is a field: “[Number]”, or “[Number: 12]” with what it says where nothing else is
+ * given.
+ */
+function fieldOf(text: string): { field: string; text: string } | null {
+  const found = /^\[([^[\]:\n]{1,40})(?::([^[\]\n]{1,200}))?\]$/.exec(text.trim())
+  const name = found?.[1]?.trim()
+  if (!name) return null
+  return { field: name, text: found![2]?.trim() || name }
+}
+/** A field as the note it is changed as; a text with brackets of its own is not written there. */
+function noteOf({ field, text }: { field?: string | undefined; text: string }): string {
+  if (field === undefined) return text
+  return text === field || /[[\]\n]/.test(text) ? `[${field}]` : `[${field}: ${text}]`
+}
 
 /** The size of items: at least one mm each way. */
 function sizeOfItems(project: Project, items: readonly DraftItem[]): { width: number; depth: number } {
@@ -413,7 +426,7 @@ export function openBlock(project: Project, placement: Id, makeId: MakeId): { ch
         kind: 'note',
         drawing: drawing.id,
         at: item.at,
-        text: item.field === undefined ? item.text : `[${item.field}]`,
+        text: noteOf(item),
         heightPaperMm: item.heightPaperMm,
         align: item.align,
         ...(item.turn === undefined ? {} : { turn: item.turn }),

@@ -76,7 +76,7 @@ function make(): void {
   <PanelFrame title="Make a block" :width="330" data-test="make-block" @close="desk.panel = null">
     <p class="soft small">
       From the {{ desk.selection.length }} thing{{ desk.selection.length === 1 ? '' : 's' }} selected. A note
-      in square brackets, as [Number], becomes a field that each placement fills.
+      in square brackets, as [Number] or [Number: 12], becomes a field that each placement fills.
     </p>
     <form class="one" @submit.prevent="make">
       <v-text-field v-model="name" label="Name" autofocus autocomplete="off" />

@@ -472,7 +472,10 @@ const locator = computed(() => {
     />
     <div v-if="empty && desk.tool === 'select'" class="empty">
       <h2>An empty board</h2>
-      <p>
+      <p v-if="drawing.view === 'block'">
+        Draw what the block is to hold: lines, hatches, notes, other blocks.
+      </p>
+      <p v-else>
         Take <b>Wall</b> from the drawer, point to where it starts, then type each length and press Enter.
       </p>
     </div>
