@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { drawDimension, drawLeader } from '../src/annotate'
 import { onLayer } from '../src/derive'
 import { PENS, paintSvg, penOf, pensOf, type DisplayItem } from '../src/display'
-import { copyStyle, newProject, removeStyle, setPen, setStyle } from '../src/edit'
+import { copyStyle, newProject, removeStyle, setPen, setStyle, upgrade } from '../src/edit'
 import { STANDARD_STYLE, STANDARD_STYLES, styleOf } from '../src/library'
 import { Project, type Dimension } from '../src/records'
 import { METRIC } from '../src/units'
@@ -129,5 +129,27 @@ describe('pens', () => {
     } as const
     const [drawn] = onLayer(made, placement, [line], 50)
     expect(drawn && 'pen' in drawn && penOf(drawn.pen).widthMm).toBe(0.5)
+  })
+})
+
+describe('a project of the third version', () => {
+  it('gets pens and annotation styles, and nothing that was removed from it since', () => {
+    const made = project()
+    const facts = made.facts
+    const old = new Project(
+      [...made.everything()].filter(
+        ({ id, kind }) => !['pen', 'annotationStyle'].includes(kind) && id !== 'lens-bare',
+      ),
+    )
+    old.apply({ put: [{ ...facts, schema: 3 }], drop: [] })
+    const change = upgrade(old)!
+    old.check(change)
+    old.apply(change)
+    expect(new Set(change.put.map(({ kind }) => kind))).toEqual(
+      new Set(['project', 'pen', 'annotationStyle']),
+    )
+    expect(old.find('lens', 'lens-bare')).toBeUndefined()
+    expect(pensOf(old)).toEqual(PENS)
+    expect(upgrade(old)).toBeNull()
   })
 })
