@@ -22,7 +22,7 @@ import {
   setBlock,
   setFacts,
   setMaterial,
-  setPen,
+  changePen,
   setStyle,
   type Choice,
 } from '../src/edit'
@@ -158,7 +158,7 @@ class World {
           style: pick % 5 ? this.some('annotationStyle', pick) : called,
         })
       case 'pen':
-        return setPen(project, penRoles[pick % penRoles.length]!, { widthMm: a / 10, tone: b / 20 })
+        return changePen(project, penRoles[pick % penRoles.length]!, { widthMm: a / 10, tone: b / 20 })
       case 'material':
         return setMaterial(project, this.some('material', pick), { name: called, priority: a })
       case 'copy others':

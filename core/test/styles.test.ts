@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { drawDimension, drawLeader } from '../src/annotate'
 import { onLayer } from '../src/derive'
 import { PENS, paintSvg, penOf, pensOf, type DisplayItem } from '../src/display'
-import { copyStyle, newProject, removeStyle, setPen, setStyle, upgrade } from '../src/edit'
+import { copyStyle, newProject, removeStyle, changePen, setStyle, upgrade } from '../src/edit'
 import { STANDARD_STYLE, STANDARD_STYLES, styleOf } from '../src/library'
 import { Project, type Dimension } from '../src/records'
 import { METRIC } from '../src/units'
@@ -96,15 +96,15 @@ describe('pens', () => {
     const made = project()
     expect(pensOf(made)).toEqual(PENS)
     expect(pensOf(made)).toBe(pensOf(made))
-    made.apply(setPen(made, 'seen', { widthMm: 0.35 }))
+    made.apply(changePen(made, 'seen', { widthMm: 0.35 }))
     expect(pensOf(made).seen).toEqual({ widthMm: 0.35, tone: 0 })
     expect(pensOf(made).light).toEqual(PENS.light)
-    expect(() => setPen(made, 'seen', { widthMm: 3 })).toThrow('0.05 to 2 mm')
-    expect(() => setPen(made, 'seen', { tone: 1 })).toThrow('0.9')
+    expect(() => changePen(made, 'seen', { widthMm: 3 })).toThrow('0.05 to 2 mm')
+    expect(() => changePen(made, 'seen', { tone: 1 })).toThrow('0.9')
   })
   it('are drawn in what they are, and shifted by the layer from there', () => {
     const made = project()
-    made.apply(setPen(made, 'seen', { widthMm: 0.35 }))
+    made.apply(changePen(made, 'seen', { widthMm: 0.35 }))
     const line: DisplayItem = {
       kind: 'line',
       pen: 'seen',

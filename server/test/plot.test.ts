@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { addWalls, newProject, setPen } from '@lamina/core/edit'
+import { addWalls, newProject, changePen } from '@lamina/core/edit'
 import { Project, type AnyRecord, type Viewport } from '@lamina/core/records'
 import { SHEET_SIZES } from '@lamina/core/sheets'
 import { NothingToPlot, plotSheets } from '../src/plot/document'
@@ -122,7 +122,7 @@ describe('a plotted sheet, read by poppler', () => {
     // Nothing else is 1.4 mm wide; the frame is 0.7 mm as it ships.
     expect(await strokes(0.7)).toBeGreaterThan(0)
     expect(await strokes(1.4)).toBe(0)
-    project.apply(setPen(project, 'frame', { widthMm: 1.4 }))
+    project.apply(changePen(project, 'frame', { widthMm: 1.4 }))
     expect(await strokes(0.7)).toBe(0)
     expect(await strokes(1.4)).toBeGreaterThan(0)
   })

@@ -4,7 +4,7 @@ import { copyName, freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
 
 /** Width and tone of the pen of a role; everything drawn in it changes. */
-export function setPen(
+export function changePen(
   project: Project,
   role: PenRole,
   facts: Partial<Pick<PenRecord, 'widthMm' | 'tone'>>,

@@ -48,7 +48,7 @@ const own = computed(() => {
   const [first] = drafted.value
   return first && 'own' in first ? first.own : undefined
 })
-function setPen(text: string): void {
+function changePen(text: string): void {
   store.edit('Pen', (p) => setOwnLook(p, ids.value, { penMm: text === ofLayer ? null : Number(text) }))
 }
 function setLineType(id: string): void {
@@ -70,7 +70,7 @@ function setLineType(id: string): void {
       label="Pen"
       :items="pens"
       :model-value="own?.penMm ? String(own.penMm) : ofLayer"
-      @update:model-value="setPen"
+      @update:model-value="changePen"
     />
     <v-select
       label="Line type"

@@ -2,7 +2,7 @@
 import { mdiContentCopy, mdiTrashCanOutline } from '@mdi/js'
 import { computed } from 'vue'
 import { PEN_WIDTHS, extentOf } from '@lamina/core/display'
-import { copyStyle, removeStyle, setPen, setStyle } from '@lamina/core/edit'
+import { copyStyle, removeStyle, changePen, setStyle } from '@lamina/core/edit'
 import { PEN_WORDS } from '@lamina/core/library'
 import {
   dimensionEnds,
@@ -58,7 +58,7 @@ function setSize(style: AnnotationStyle, key: (typeof SIZES)[number][0], event: 
   field.value = String(store.project.find('annotationStyle', style.id)?.[key] ?? '')
 }
 function setPenOf(role: PenRole, facts: Partial<Pick<PenRecord, 'widthMm' | 'tone'>>): void {
-  store.edit('Pen', (project) => setPen(project, role, facts))
+  store.edit('Pen', (project) => changePen(project, role, facts))
 }
 const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.widthMm])].sort((p, q) => p - q)
 </script>
