@@ -266,7 +266,7 @@ test('openings round corners, in curved walls and copied into others; leaks and 
   })
   await test.step('a lens copied and changed', async () => {
     await page.keyboard.press('/')
-    await page.keyboard.type('Lenses')
+    await page.getByLabel('Ask for anything by name').fill('Lenses')
     await page.keyboard.press('Enter')
     const panel = page.getByTestId('lenses')
     await panel.getByRole('button', { name: 'Copy Full', exact: true }).click()

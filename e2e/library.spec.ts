@@ -7,8 +7,10 @@ test.use({ samples: false })
 /** Takes an entry of Ask. */
 async function ask(page: Page, words: string): Promise<void> {
   await page.keyboard.press('/')
-  await page.keyboard.type(words)
-  await page.keyboard.press('Enter')
+  const field = page.getByLabel('Ask for anything by name')
+  await field.fill(words)
+  await field.press('Enter')
+  await expect(field).toBeHidden()
 }
 
 const card = (page: Page, name: string) =>
