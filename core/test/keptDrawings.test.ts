@@ -1,0 +1,52 @@
+import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { drawingList } from '../src/annotate'
+import { LevelSolver } from '../src/building'
+import { lookThrough } from '../src/derive'
+import { lensesOf } from '../src/library'
+import { Project, type AnyRecord, type Id } from '../src/records'
+import { drawingSource, sheetItems, sheetSet } from '../src/sheets'
+
+/**
+ * Projects as an earlier version stored them, and digests of what it drew of them: what was drawn right then is
+ * drawn byte for byte the same now.
+ */
+const read = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`./fixtures/${name}.json`, import.meta.url), 'utf8'))
+const digests = read('lists') as Record<string, Record<string, string>>
+const digest = (list: unknown): string =>
+  createHash('sha256').update(JSON.stringify(list)).digest('hex').slice(0, 16)
+
+describe.each(Object.keys(digests))('the kept project %s', (name) => {
+  const stored = read(name) as AnyRecord[]
+  const project = new Project()
+
+  it('opens with its records as they were stored', () => {
+    const change = { put: stored, drop: [] }
+    project.check(change)
+    project.apply(change)
+    expect([...project.everything()]).toEqual(stored)
+  })
+
+  it('is drawn as it was, through every lens, at several scales, on the board and on its sheets', () => {
+    const solvers = new Map<Id, LevelSolver>()
+    const solver = (level: Id): LevelSolver => {
+      let found = solvers.get(level)
+      if (!found) solvers.set(level, (found = new LevelSolver(project, level)))
+      return found
+    }
+    const drawn: Record<string, string> = {}
+    for (const drawing of project.all('drawing'))
+      for (const lens of lensesOf(project))
+        for (const scale of [20, 50, 100])
+          for (const printing of [false, true])
+            drawn[`${drawing.name} through ${lens.name} at 1:${scale}${printing ? ' printed' : ''}`] = digest(
+              drawingList(project, drawing, solver(drawing.level), lookThrough(lens, scale, { printing })),
+            )
+    const source = drawingSource(project, solver)
+    for (const sheet of sheetSet(project))
+      drawn[`sheet ${sheet.number}`] = digest(sheetItems(project, sheet, source))
+    expect(drawn).toEqual(digests[name])
+  })
+})
