@@ -11,6 +11,8 @@ const order = [
   'rooms',
   'stairs',
   'roofs',
+  'kinds',
+  'ties',
   'edit',
   'schedules',
   'display',

@@ -45,6 +45,27 @@ export default ts.config(
       'no-undef': 'off',
     },
   },
+  {
+    // An edit says what became of things through an Outcome, so that it takes along what hangs on them.
+    files: ['core/src/**/*.ts', 'web/src/**/*.ts', 'web/src/**/*.vue'],
+    ignores: [
+      'core/src/edit/outcome.ts',
+      'core/src/edit/clipboard.ts',
+      'core/src/edit/newProject.ts',
+      'core/src/records/**',
+      'core/src/exchange/library.ts',
+      'core/src/samples/builder.ts',
+    ],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "ObjectExpression:has(> Property[key.name='put']):has(> Property[key.name='drop'])",
+          message: 'Make changes through Outcome (storing, dropping): it carries openings, ties and groups along.',
+        },
+      ],
+    },
+  },
   { files: ['web/**/*.ts'], languageOptions: { globals: { ...globals.browser } } },
   {
     files: ['scripts/**', 'bench/**'],

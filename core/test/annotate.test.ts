@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { drawDimension, drawLeader, holdAnchor, layDimension, offsetThrough } from '../src/annotate'
+import { drawDimension, drawLeader, layDimension, offsetThrough } from '../src/annotate'
 import { LevelSolver } from '../src/building'
 import { settleDrawing, settleSheets } from '../src/check'
 import { moveWallSideways, removeItems } from '../src/edit'
-import { anchorAt } from '../src/locate'
+import { TieFinder, holdAnchor } from '../src/ties'
 import type { Anchor, Dimension, Drawing, Project } from '../src/records'
 import { FEET_INCHES, METRIC } from '../src/units'
 import { LEVEL, opening, projectWith, wall } from './wallFixture'
@@ -142,7 +142,8 @@ describe('dimensions', () => {
 describe('anchors', () => {
   it('tie a point to the corner, the jamb or the face it was snapped to', () => {
     const ground = room()
-    const at = (x: number, y: number): Anchor => anchorAt({ x, y }, ground, LEVEL)
+    const finder = new TieFinder(ground, drawing)
+    const at = (x: number, y: number): Anchor => finder.at({ x, y })
     expect(at(0, 0)).toMatchObject({ to: 'wallCorner' })
     expect(at(140, 140)).toMatchObject({ to: 'wallCorner' })
     expect(at(800, 0)).toMatchObject({ to: 'opening', at: 'start', side: 'right' })

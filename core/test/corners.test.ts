@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LevelSolver, atWall, inWall, wallShape } from '../src/building'
-import { mapWall, mirrorAbout } from '../src/edit'
+import { mirrorAbout } from '../src/edit'
 import { distance } from '../src/geometry'
+import { mapped } from '../src/kinds'
 import type { AnyRecord, Column, ReferenceSide, Wall } from '../src/records'
 import { areaBound, unionArea } from './union'
 import { LEVEL, opening, projectWith, wall } from './wallFixture'
@@ -231,7 +232,7 @@ describe('curved walls', () => {
     ]
     const map = mirrorAbout({ x: 100, y: 50 }, { x: 300, y: 900 })
     const there = solve(...plan)
-    const back = solve(...plan.map((each) => mapWall(map, each)))
+    const back = solve(...plan.map((each) => mapped(each, { map, scale: 50, carries: () => true })!))
     expect(back.cutArea()).toBeCloseTo(there.cutArea(), 2)
     for (const material of ['brick', 'blockwork', 'insulation', 'plaster'])
       expect(loops(back, material)).toBeCloseTo(loops(there, material), 2)

@@ -169,9 +169,7 @@ describe('trim, extend, split, join', () => {
     expect(() => trimItem(table.project, table.place, 'h', { x: 1, y: 0 }, undefined, makeId)).toThrow(
       /Nothing crosses/,
     )
-    expect(() => extendItem(table.project, table.place, 'h', { x: 1, y: 0 }, undefined, makeId)).toThrow(
-      /ahead/,
-    )
+    expect(() => extendItem(table.project, table.place, 'h', { x: 1, y: 0 }, undefined)).toThrow(/ahead/)
   })
   it('runs on to the first edge ahead, along a circle for an arc', () => {
     const arc = drafted('a', {
@@ -190,16 +188,16 @@ describe('trim, extend, split, join', () => {
       drafted('x', chain([-900, 0, 0, 0])),
       arc,
     )
-    table.do(extendItem(table.project, table.place, 's', { x: 380, y: 100 }, ['u'], makeId))
+    table.do(extendItem(table.project, table.place, 's', { x: 380, y: 100 }, ['u']))
     expect(corners(table.line('s'))[1]).toEqual([1000, 100])
-    table.do(extendItem(table.project, table.place, 'a', { x: 0, y: 500 }, ['x'], makeId))
+    table.do(extendItem(table.project, table.place, 'a', { x: 0, y: 500 }, ['x']))
     expect(corners(table.line('a'))[1]).toEqual([-500, 0])
     expect(pathLength(shapePath(table.line('a').shape))).toBeCloseTo(Math.PI * 500, 4)
   })
   it('lengthens by a distance', () => {
     const table = new Table(horizontal)
-    table.do(lengthenItem(table.project, 'h', { x: 3900, y: 0 }, 250, makeId))
-    table.do(lengthenItem(table.project, 'h', { x: 10, y: 0 }, -50, makeId))
+    table.do(lengthenItem(table.project, 'h', { x: 3900, y: 0 }, 250))
+    table.do(lengthenItem(table.project, 'h', { x: 10, y: 0 }, -50))
     expect(corners(table.line('h'))).toEqual([
       [50, 0],
       [4250, 0],
@@ -296,7 +294,7 @@ describe('corners', () => {
   })
   it('of an outline are rounded all at once', () => {
     const table = new Table(drafted('o', chain([0, 0, 1000, 0, 1000, 600, 0, 600], true)))
-    table.do(easeCorners(table.project, 'o', { radius: 100 }, makeId))
+    table.do(easeCorners(table.project, 'o', { radius: 100 }))
     // 1 000 × 600 less what four quarter rounds leave out: (4 − π) r².
     expect(pathArea(shapePath(table.line('o').shape))).toBeCloseTo(600_000 - (4 - Math.PI) * 10_000, 4)
   })

@@ -12,7 +12,6 @@ import {
   copyWallType,
   flipHand,
   flipWall,
-  handlesOf,
   moveHandle,
   moveItems,
   moveWallSideways,
@@ -27,6 +26,7 @@ import {
   setStrips,
   setWallLength,
 } from '../src/edit'
+import { handlesOf } from '../src/kinds'
 import { Project, type AnyRecord, type Wall } from '../src/records'
 import { settleDrawing } from '../src/check'
 import { FEET_INCHES_WALL_TYPES, METRIC_WALL_TYPES } from '../src/library'

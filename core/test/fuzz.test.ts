@@ -74,7 +74,7 @@ import {
 } from '../src/edit'
 import { moveBy } from '../src/geometry'
 import { turnAbout } from '../src/linework'
-import { anchorAt, snapAt } from '../src/locate'
+import { snapAt } from '../src/locate'
 import {
   ChangeRefused,
   Project,
@@ -87,6 +87,7 @@ import {
   type Strip,
 } from '../src/records'
 import { drawingSource, sheetItems, sheetSet } from '../src/sheets'
+import { TieFinder } from '../src/ties'
 
 /** Numbers people and broken programs send: round ones, tiny ones, huge ones, and those that are none. */
 const number = fc.oneof(
@@ -206,6 +207,11 @@ class World {
     return all.length > 0 ? all[n % all.length]!.id : 'missing'
   }
 
+  private ties(): TieFinder {
+    const ground = { project: this.project, solver: this.solver }
+    return new TieFinder(ground, this.project.need('drawing', this.drawing))
+  }
+
   change({ what, a, b, c, d, pick }: Action): Change {
     const { project } = this
     const wall = this.some('wall', pick)
@@ -276,15 +282,12 @@ class World {
           mirrored: pick % 2 === 0,
         })
       case 'dimension': {
-        const ground = { project, solver: this.solver }
+        const finder = this.ties()
         return this.put({
           id: this.makeId(),
           kind: 'dimension',
           drawing: this.drawing,
-          anchors: [
-            anchorAt({ x: a, y: b }, ground, this.level),
-            anchorAt({ x: c, y: d }, ground, this.level),
-          ],
+          anchors: [finder.at({ x: a, y: b }), finder.at({ x: c, y: d })],
           direction: pick,
           offset: pick % 2 ? { in: 'paper', paperMm: 10 } : { in: 'real', mm: d },
         })
@@ -294,7 +297,7 @@ class World {
           id: this.makeId(),
           kind: 'leader',
           drawing: this.drawing,
-          tip: anchorAt({ x: a, y: b }, { project, solver: this.solver }, this.level),
+          tip: this.ties().within({ x: a, y: b }),
           elbowPaperMm: { x: c / 100, y: d / 100 },
           text: 'Note\nof two lines',
         })
@@ -387,9 +390,9 @@ class World {
       case 'trim':
         return trimItem(project, place, pick % 2 ? line : ids[0]!, p, undefined, makeId)
       case 'extend':
-        return extendItem(project, place, pick % 2 ? line : ids[0]!, p, undefined, makeId)
+        return extendItem(project, place, pick % 2 ? line : ids[0]!, p, undefined)
       case 'lengthen':
-        return lengthenItem(project, ids[0]!, p, c, makeId)
+        return lengthenItem(project, ids[0]!, p, c)
       case 'split':
         return splitItem(project, ids[0]!, p, makeId)
       case 'join':
@@ -403,7 +406,7 @@ class World {
           makeId,
         )
       case 'round':
-        return easeCorners(project, line, pick % 2 ? { radius: a } : { back: a, otherBack: b }, makeId)
+        return easeCorners(project, line, pick % 2 ? { radius: a } : { back: a, otherBack: b })
       case 'offset':
         return offsetItem(
           project,

@@ -23,7 +23,6 @@ import {
   addWalls,
   closeBlock,
   copyItems,
-  handlesOf,
   leaveBlock,
   makeBlock,
   mapItems,
@@ -47,6 +46,7 @@ import {
 } from '../src/edit'
 import { moveBy, pathOfPoints } from '../src/geometry'
 import { standardBlocks } from '../src/library'
+import { handlesOf } from '../src/kinds'
 import {
   ChangeRefused,
   Project,

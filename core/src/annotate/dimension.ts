@@ -1,4 +1,4 @@
-import { holdAnchor, type Ground } from './anchor'
+import { holdAnchor, type Ground } from '../ties'
 import { textItem, textWidth, type DisplayItem } from '../display'
 import { cross, dot, leftOf, normalAngle, offsetFrom, times, add, unitAt, type Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'

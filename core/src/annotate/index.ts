@@ -1,4 +1,3 @@
-export * from './anchor'
 export * from './style'
 export * from './dimension'
 export * from './leader'

@@ -2,7 +2,7 @@ import { textItem, type DisplayItem } from '../display'
 import { offsetFrom, unitAt, type Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
 import type { AnnotationStyle, Id, Leader, Note } from '../records'
-import { holdAnchor, type Ground } from './anchor'
+import { holdAnchor, type Ground } from '../ties'
 import { PARTS, tipItems } from './style'
 
 /** A leader with its note at a scale, in real mm. `lost` when what it pointed to is gone. */

@@ -1,3 +1,4 @@
+export { solverOf } from './solvers'
 export { LevelSolver, type SolvedColumn, type SolvedWall, type RankedMaterials } from './solver'
 export {
   typeThickness,

@@ -1,5 +1,5 @@
 import { atWall, inWall, type LevelSolver, type SolvedWall } from '../building'
-import { holdAnchor, openingPoint } from '../annotate'
+import { holdAnchor, openingPoint } from '../ties'
 import { boundingField, hatchOutlines } from '../derive'
 import { layText } from '../display'
 import { removeItems, runWallOn } from '../edit'

@@ -11,19 +11,44 @@ import {
   straight,
   type Box,
   type Edge,
-  type Path,
   type Point,
 } from '../geometry'
-import { FABRIC } from '../edit'
+import { edgesOfRecord } from '../kinds'
 import { isInReach } from '../library'
 import { shapePath } from '../linework'
-import type { AnyRecord, Column, Drawing, Id, Linework, Project } from '../records'
-import { overheadOutline } from './fabric'
+import {
+  kindsIn,
+  type AnyRecord,
+  type Column,
+  type Drawing,
+  type Id,
+  type KindIn,
+  type Linework,
+  type Project,
+} from '../records'
 import { placementItems } from './placement'
-import { stairOf } from './stairPlan'
 
 /** What a line of the field is: a drafted line, a wall's face or drawn line, a jamb, a block's line, a grid line. */
 export type EdgeRole = 'line' | 'face' | 'axis' | 'jamb' | 'block' | 'grid'
+
+/** What lives on levels, those with edges of their own after the others. */
+const LEVEL_KINDS = kindsIn('level')
+
+/** What the edges of a kind on a level are; null: they are those of the solved walls, of blocks, or none. */
+const ROLES: { readonly [K in KindIn<'level'>]: EdgeRole | null } = {
+  wall: null,
+  column: null,
+  placement: null,
+  room: null,
+  stair: 'block',
+  ramp: 'block',
+  rail: 'block',
+  slab: 'block',
+  void: 'block',
+  roof: 'block',
+  overhead: 'block',
+  separator: 'grid',
+}
 
 /** A line of a drawing that points snap to and things are cut at. */
 export interface FieldEdge extends Box {
@@ -134,16 +159,12 @@ export class DraftField {
         }))
     }
     const level = project.find('level', drawing.level)
-    for (const kind of FABRIC)
+    for (const kind of LEVEL_KINDS) {
+      const role = ROLES[kind]
+      if (role === null || !level) continue
       for (const record of project.all(kind))
-        if (level && record.level === level.id && reached(record))
-          see(record.id, [record, level, project.facts], () => fabricEntries(project, record))
-    for (const record of project.all('separator')) {
-      if (record.level === drawing.level && reached(record))
-        see(record.id, [record], () => ({
-          edges: [edgeEntry({ a: record.a, b: record.b, sweep: 0 }, 'grid', record.id)],
-          spots: [],
-        }))
+        if (record.level === level.id && reached(record))
+          see(record.id, [record, level, project.facts], () => edgeEntries(project, record, role))
     }
     for (const [id, kept] of before) if (!now.has(id)) gone.push(kept)
     this.held = now
@@ -334,38 +355,11 @@ function wallEntries(wall: SolvedWall): Entries {
   return { edges, spots }
 }
 
-/** Edges of stairs, floors, roofs and overhead things. */
-function fabricEntries(project: Project, record: AnyRecord): Entries {
-  const { id } = record
-  const along = (path: Path): Entries => ({
-    edges: edgesOf(path).map((edge) => edgeEntry(edge, 'block', id)),
-    spots: [],
-  })
-  switch (record.kind) {
-    case 'stair': {
-      const solved = stairOf(project, record)
-      const lines = solved ? [...solved.nosings, ...solved.sides] : []
-      return {
-        edges: lines.map(({ edge }) => edgeEntry(edge, 'block', id)),
-        spots: [spotOf(record.at, 'centre', id)],
-      }
-    }
-    case 'ramp': {
-      const u = { x: Math.cos(record.turn), y: Math.sin(record.turn) }
-      const end = { x: record.at.x + u.x * record.length, y: record.at.y + u.y * record.length }
-      const shape = { by: 'line', a: record.at, b: end, width: record.width } as const
-      return along(overheadOutline({ shape }))
-    }
-    case 'rail':
-      return along(record.path)
-    case 'slab':
-    case 'void':
-    case 'roof':
-      return along(record.outline)
-    case 'overhead':
-      return along(overheadOutline(record))
-    default:
-      return { edges: [], spots: [] }
+/** Edges of stairs, floors, roofs, overhead things and separating lines; the place of a stair. */
+function edgeEntries(project: Project, record: AnyRecord, role: EdgeRole): Entries {
+  return {
+    edges: edgesOfRecord(record, project).map((edge) => edgeEntry(edge, role, record.id)),
+    spots: record.kind === 'stair' ? [spotOf(record.at, 'centre', record.id)] : [],
   }
 }
 

@@ -2,7 +2,6 @@ import { penFrom, strokeItem, type DisplayItem } from '../display'
 import {
   atDistance,
   boxCorners,
-  distance,
   offsetFrom,
   offsetPath,
   pathBox,
@@ -10,9 +9,9 @@ import {
   pathOfPoints,
   straight,
   pathOf,
-  type Path,
   type Point,
 } from '../geometry'
+import { overheadOutline } from '../kinds'
 import { layerOf, lineTypeOf } from '../library'
 import type { AnyRecord, FloorVoid, Level, Overhead, Project, Rail, Roof, Slab } from '../records'
 import { solveRoof } from '../roofs'
@@ -95,23 +94,6 @@ export function roofItems(
     outline(solved.eaves, []),
     ...solved.folds.map(({ a, b }) => strokeItem(pathOf([straight(a, b)], false), pen, [], scale, roof.id)),
   ]
-}
-
-/** The outline of something overhead. */
-export function overheadOutline({ shape }: Pick<Overhead, 'shape'>): Path {
-  if (shape.by === 'outline') return shape.outline
-  const { a, b, width } = shape
-  const length = distance(a, b)
-  const u = { x: (b.x - a.x) / length, y: (b.y - a.y) / length }
-  return pathOfPoints(
-    [
-      offsetFrom(a, u, 0, -width / 2),
-      offsetFrom(b, u, 0, -width / 2),
-      offsetFrom(b, u, 0, width / 2),
-      offsetFrom(a, u, 0, width / 2),
-    ],
-    true,
-  )
 }
 
 /** Something overhead, in the dashes of its layer; rooflights with their diagonals. */

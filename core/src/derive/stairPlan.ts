@@ -15,7 +15,7 @@ import {
 } from '../geometry'
 import { layerOf } from '../library'
 import type { Project, Ramp, Stair } from '../records'
-import { onWalk, solveStair, stairLimitsOf, type SolvedStair, type StairLine } from '../stairs'
+import { onWalk, stairOf, type SolvedStair, type StairLine } from '../stairs'
 import { OVERHEAD_DASHES } from './openingGround'
 
 /** Angle of the break line against the way up, radians. */
@@ -26,12 +26,6 @@ const RAIL = 60
 const NUMBER = 1.8
 const WORD = 2.5
 const HEAD = 2.2
-
-/** The stair of a record as the storey has it; null when it cannot be. */
-export function stairOf(project: Project, stair: Stair): SolvedStair | null {
-  const height = stair.rise ?? project.need('level', stair.level).height
-  return solveStair(stair, height, stairLimitsOf(project), project.facts.units)
-}
 
 /**
  * A stair in plan. On the level it leaves: solid up to the cut, a break line, dashed above it, with an arrow up.

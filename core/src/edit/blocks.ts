@@ -2,21 +2,22 @@ import { fieldsOf, partsBox, partsOf, type BlockSource } from '../blocks'
 import { applyTo, inverse, mapPath, moveBy, placing, type Affine, type Point } from '../geometry'
 import { layerOf, lineTypeOf, recipeOf, standardBlocks } from '../library'
 import { shapePath } from '../linework'
-import type {
-  AnyRecord,
-  Block,
-  BlockSize,
-  Change,
-  DraftItem,
-  Drawing,
-  Id,
-  Placement,
-  Project,
+import {
+  NO_CHANGE,
+  type AnyRecord,
+  type Block,
+  type BlockSize,
+  type Change,
+  type DraftItem,
+  type Drawing,
+  type Id,
+  type Placement,
+  type Project,
 } from '../records'
 import { partRecords } from './drafting'
 import { copyName, freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
-import { refuseLocked } from './transform'
+import { Outcome, dropping, refuseLocked, storing } from './outcome'
 
 /** A block of the project, or one that ships with the program. */
 export const findBlock = (project: Project, id: Id): Block | undefined =>
@@ -69,7 +70,7 @@ export function placeBlock(project: Project, input: NewPlacements, makeId: MakeI
       ...(values && Object.keys(values).length > 0 ? { values: { ...values } } : {}),
     })
   }
-  return { put, drop: [] }
+  return storing(project, ...put)
 }
 
 function refuseSize(block: Block, size: BlockSize | undefined): void {
@@ -158,7 +159,7 @@ export function setPlacement(
     const { values: _, ...rest } = made
     made = Object.keys(values).length > 0 ? { ...rest, values } : rest
   }
-  return { put: [made], drop: [] }
+  return storing(project, made)
 }
 
 const keptWidth = (block: Block, { size }: Placement): number | undefined =>
@@ -202,37 +203,23 @@ export function makeBlock(
     ...(input.atWall ? { atWall: true } : {}),
     ...(input.units ? { units: input.units } : {}),
   }
-  const put: AnyRecord[] = [block]
-  const drop = input.then === 'stay' ? [] : withGroupsOf(project, ids, put)
-  if (input.then === 'placement')
-    put.push({
-      id: makeId(),
-      kind: 'placement',
-      level: drawing.level,
-      ...(drawing.view === 'block' ? { drawing: drawing.id } : {}),
-      block: block.id,
-      at: { x: input.base.x, y: input.base.y },
-      turn: 0,
-      mirrored: false,
-    })
-  return { change: { put, drop }, block: block.id }
-}
-
-/** Ids to drop with the groups, repeats and hatches that would be left without members. */
-function withGroupsOf(project: Project, ids: readonly Id[], put: AnyRecord[]): Id[] {
-  const gone = new Set(ids)
-  for (const group of project.all('group')) {
-    const rest = group.members.filter((id) => !gone.has(id))
-    if (rest.length === group.members.length) continue
-    if (rest.length > 1) put.push({ ...group, members: rest })
-    else gone.add(group.id)
+  const outcome = new Outcome(project).put(block)
+  if (input.then === 'go') outcome.remove(...ids)
+  if (input.then !== 'placement') return { change: outcome.change(), block: block.id }
+  const placement: Placement = {
+    id: makeId(),
+    kind: 'placement',
+    level: drawing.level,
+    ...(drawing.view === 'block' ? { drawing: drawing.id } : {}),
+    block: block.id,
+    at: { x: input.base.x, y: input.base.y },
+    turn: 0,
+    mirrored: false,
   }
-  for (const repeat of project.all('repeat'))
-    if ([...repeat.sources, ...repeat.copies].some((id) => gone.has(id))) gone.add(repeat.id)
-  for (const hatch of project.all('hatch'))
-    if (!gone.has(hatch.id) && hatch.region.by === 'items' && hatch.region.items.some((id) => gone.has(id)))
-      put.push({ ...hatch, region: { by: 'outline' } })
-  return [...gone]
+  // What was tied to its lines holds on to the block.
+  outcome.put(placement)
+  for (const id of ids) outcome.replaced(project.get(id)!, [placement])
+  return { change: outcome.change(), block: block.id }
 }
 
 /** Drafted things as the items of a block about a base point. */
@@ -358,7 +345,7 @@ export function setBlock(
   const name = facts.name === undefined ? block.name : freeName(project, 'block', facts.name, id)
   const category = facts.category === undefined ? block.category : facts.category.trim() || block.category
   const made: Block = { ...block, ...facts, name, category }
-  return { put: [made], drop: [] }
+  return storing(project, made)
 }
 
 /** A block like another under a free name. */
@@ -366,7 +353,7 @@ export function copyBlock(project: Project, from: Id, makeId: MakeId): { change:
   const model = findBlock(project, from)
   if (!model) throw new EditRefused('This block is no longer there.')
   const block: Block = { ...model, id: makeId(), name: copyName(project, 'block', model.name) }
-  return { change: { put: [block], drop: [] }, block: block.id }
+  return { change: storing(project, block), block: block.id }
 }
 
 /** Removes a block that is nowhere placed. */
@@ -377,7 +364,7 @@ export function removeBlock(project: Project, id: Id): Change {
     throw new EditRefused(
       `“${block.name}” is placed ${used === 1 ? 'once' : `${used} times`}. Remove ${used === 1 ? 'that' : 'those'} first.`,
     )
-  return { put: [], drop: [id] }
+  return dropping(project, id)
 }
 
 /**
@@ -392,7 +379,7 @@ export function openBlock(project: Project, placement: Id, makeId: MakeId): { ch
       `“${block.name}” is made by a rule. Change its parameters in Traits, or break it apart.`,
     )
   const open = project.all('drawing').find((each) => each.view === 'block' && each.block === block.id)
-  if (open) return { change: { put: [], drop: [] }, drawing: open.id }
+  if (open) return { change: NO_CHANGE, drawing: open.id }
   const from = placed.drawing ? project.find('drawing', placed.drawing) : undefined
   const plan =
     from ?? project.all('drawing').find((each) => each.view === 'plan' && each.level === placed.level)
@@ -436,7 +423,7 @@ export function openBlock(project: Project, placement: Id, makeId: MakeId): { ch
       put.push(...partRecords(parts, drawing.id, makeId))
     }
   }
-  return { change: { put, drop: [] }, drawing: drawing.id }
+  return { change: storing(project, ...put), drawing: drawing.id }
 }
 
 /** What a drawing of an open block holds now. */
@@ -460,7 +447,10 @@ export function closeBlock(project: Project, id: Id): Change {
     item.shape === 'path' && filled.has(outlineKey(item)) ? { ...item, filled: true } : item,
   )
   const made: Block = { ...block, items, ...sizeOfItems(project, items) }
-  return { put: [made], drop: [...content, id] }
+  return new Outcome(project)
+    .put(made)
+    .drop(...content, id)
+    .change()
 }
 
 /** What tells an outline that hides what lies beneath: its first corner and whether it is closed. */
@@ -484,7 +474,7 @@ function outlineKey(item: DraftItem): string {
 export function leaveBlock(project: Project, id: Id): Change {
   const drawing = project.need('drawing', id)
   if (drawing.view !== 'block') throw new EditRefused('This drawing is no open block.')
-  return { put: [], drop: [...contentOf(project, id), id] }
+  return dropping(project, ...contentOf(project, id), id)
 }
 
 /** The map that brings the drawing of a placed block's level into the block's own axes. */

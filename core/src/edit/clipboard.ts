@@ -1,11 +1,24 @@
 import { z } from 'zod'
 import { moveBy } from '../geometry'
-import { Project, needs, recordSchema, type AnyRecord, type Change, type Drawing, type Id } from '../records'
-import { gather, isLibraryRecord, merge, relinked } from './merge'
+import {
+  Project,
+  carriedAlong,
+  needs,
+  recordSchema,
+  relinked,
+  type AnyRecord,
+  type Change,
+  type Drawing,
+  type Id,
+} from '../records'
+import { anchorsOf, holdAnchor } from '../ties'
+import { gather, isLibraryRecord, merge } from './merge'
 import { EditRefused, type MakeId } from './refusal'
 import { numbered } from './marks'
 import { named } from './settingOut'
-import { copyItems } from './transform'
+import { openingsOf } from './openingsOf'
+import { Outcome, groundOf } from './outcome'
+import { copyInto } from './transform'
 
 /** What was copied: the records, with everything they cannot do without but the level and the drawing. */
 export const clippingSchema = z.strictObject({
@@ -23,16 +36,14 @@ export type Clipping = z.infer<typeof clippingSchema>
 export function clip(project: Project, ids: readonly Id[], at: { x: number; y: number }): Clipping {
   if (ids.length === 0) throw new EditRefused('Select what is to be copied.')
   const chosen = new Set(ids)
-  for (const id of ids)
-    if (project.get(id)?.kind === 'wall')
-      for (const user of project.dependents(id)) if (project.get(user)?.kind === 'opening') chosen.add(user)
+  for (const id of ids) for (const opening of openingsOf(project, id)) chosen.add(opening.id)
   for (const group of project.all('group'))
     if (group.members.every((id) => chosen.has(id))) chosen.add(group.id)
   const all = new Map<Id, AnyRecord>()
   const visit = (id: Id): void => {
     const record = project.get(id)
     if (!record || all.has(id)) return
-    all.set(id, record)
+    all.set(id, placedNow(project, record))
     for (const [needed] of needs(record)) visit(needed)
   }
   for (const id of chosen) visit(id)
@@ -44,6 +55,15 @@ export function clip(project: Project, ids: readonly Id[], at: { x: number; y: n
     at,
   }
 }
+
+/** Annotation with where its ties are held now: what holds them may stay behind. */
+const placedNow = (project: Project, record: AnyRecord): AnyRecord =>
+  anchorsOf(record).length === 0
+    ? record
+    : carriedAlong(record, {
+        became: () => undefined,
+        tie: (anchor) => ({ ...anchor, last: holdAnchor(anchor, groundOf(project, record)).point }),
+      })!
 
 /** Reads a clipping from text; null when it is something else. */
 export function readClipping(text: string): Clipping | null {
@@ -90,11 +110,14 @@ export function paste(
   if (here.length === 0) throw new EditRefused('There is nothing in the clipboard for a drawing.')
   bench.apply({ put: here, drop: [] })
   const ids = here.filter((record) => record.kind !== 'group').map((record) => record.id)
-  const copies = copyItems(unlocked(bench), ids, [moveBy(shift.x, shift.y)], makeId, {
+  const { copies, groups } = copyInto(new Outcome(unlocked(bench)), ids, [moveBy(shift.x, shift.y)], makeId, {
     drawing: drawing.id,
     level: drawing.level,
+    among: project,
   })
-  return { put: numbered(project, named(project, [...brought, ...copies.put])), drop: [] }
+  return new Outcome(project)
+    .put(...numbered(project, named(project, [...brought, ...copies])), ...groups)
+    .change()
 }
 
 /** Locked layers hold back changes to what lies on them, not the reading of a clipping. */

@@ -1,10 +1,8 @@
 import type { LevelSolver } from '../building'
 import {
   SAME_POINT,
-  crossesItself,
   distance,
   edgesOf,
-  isFinitePath,
   nearestOnPath,
   offsetPath,
   pathCrossings,
@@ -14,7 +12,6 @@ import {
   pathArea,
   directionOn,
   insidePath,
-  type Edge,
   type Path,
   type Point,
 } from '../geometry'
@@ -35,12 +32,12 @@ import {
   type CornerFault,
   type Cornered,
 } from '../linework'
-import type { AnyRecord, Change, Drawing, Id, Linework, OwnLook, Project, Shape, Wall } from '../records'
+import type { AnyRecord, Change, Drawing, Id, Linework, OwnLook, Project, Shape } from '../records'
 import { placedParts, type BlockPart } from '../blocks'
 import { EditRefused, type MakeId } from './refusal'
-import { alongPath, alongPaths, cuttersOf, trackOf, withDependents, type Track } from './track'
+import { Outcome, refuseLocked, storing } from './outcome'
+import { alongPath, cutAlong, cuttersOf, trackOf, type Track } from './track'
 import { besideSetOut, setOutLine } from './settingOut'
-import { refuseLocked } from './transform'
 
 export interface NewLinework {
   readonly drawing: Id
@@ -49,39 +46,15 @@ export interface NewLinework {
   readonly own?: OwnLook
 }
 
-/** Refuses shapes that nobody means: without size, beyond all places, or with an outline that crosses itself. */
-export function refuseShape(shape: Shape): void {
-  if (shape.form === 'circle') {
-    if (!(shape.radius > SAME_POINT)) throw new EditRefused('A circle needs some radius.')
-    return
-  }
-  if (shape.form === 'ellipse') {
-    const { major, ratio } = shape
-    if (!(Math.hypot(major.x, major.y) * ratio > SAME_POINT))
-      throw new EditRefused('An ellipse needs two half axes above 0.')
-    return
-  }
-  if (shape.form === 'curve' && !shape.points.every((p) => Number.isFinite(p.x + p.y)))
-    throw new EditRefused('That is no place to go to.')
-  const path = shapePath(shape)
-  if (!isFinitePath(path)) throw new EditRefused('That is further than a line can go.')
-  if (path.vertices.length < 2 || !(pathLength(path) > SAME_POINT))
-    throw new EditRefused('A line needs some length.')
-  if (shape.form === 'path' && path.closed && crossesItself(path))
-    throw new EditRefused('This outline would cross itself. Leave it open, or point its corners in order.')
-}
-
 /** A new drafted item. */
 export function addLinework(project: Project, input: NewLinework, makeId: MakeId): Change {
-  refuseShape(input.shape)
   project.need('drawing', input.drawing)
   const layer = project.need('layer', input.layer)
   if (layer.locked) throw new EditRefused(`The layer “${layer.name}” is locked. Unlock it in Layers first.`)
   const { drawing, shape, own } = input
-  return {
-    put: [{ id: makeId(), kind: 'linework', drawing, layer: layer.id, shape, ...(own ? { own } : {}) }],
-    drop: [],
-  }
+  return new Outcome(project)
+    .put({ id: makeId(), kind: 'linework', drawing, layer: layer.id, shape, ...(own ? { own } : {}) })
+    .change()
 }
 
 /** Where an edit happens: the drawing with its solved level. */
@@ -133,7 +106,7 @@ export function trimItem(
         ? 'None of the chosen edges crosses it here.'
         : 'Nothing crosses it, so there is no piece to take away.',
     )
-  return alongPaths(project, trackOf(project, id, 'trim'), found.rest, makeId)
+  return cutAlong(new Outcome(project), trackOf(project, id, 'trim'), found.rest, makeId).change()
 }
 
 /** Runs the end of an item that is nearer to p on to the first edge it meets. */
@@ -143,23 +116,22 @@ export function extendItem(
   id: Id,
   p: Point,
   only: readonly Id[] | undefined,
-  makeId: MakeId,
 ): Change {
   const track = trackOf(project, id, 'extend')
   if (track.path.closed) throw new EditRefused('A closed outline has no end to extend.')
   const longer = extendAt(track.path, cuttersFor(project, place, track, only), p)
   if (!longer) throw new EditRefused('Nothing lies ahead of this end.')
-  return alongPaths(project, track, [longer], makeId)
+  return storing(project, alongPath(track.record, longer))
 }
 
 /** Lengthens (or, below 0, shortens) an item at its end nearer to p. */
-export function lengthenItem(project: Project, id: Id, p: Point, by: number, makeId: MakeId): Change {
+export function lengthenItem(project: Project, id: Id, p: Point, by: number): Change {
   const track = trackOf(project, id, 'lengthen')
   if (track.path.closed) throw new EditRefused('A closed outline has no end to lengthen.')
   if (by === 0 || !Number.isFinite(by)) throw new EditRefused('Type by how much.')
   const made = lengthenAt(track.path, p, by)
   if (!made) throw new EditRefused('That would leave nothing of it, or close its circle.')
-  return alongPaths(project, track, [made], makeId)
+  return storing(project, alongPath(track.record, made))
 }
 
 /** Splits an item in two at its point nearest to p; a closed outline opens there. */
@@ -169,7 +141,7 @@ export function splitItem(project: Project, id: Id, p: Point, makeId: MakeId): C
   const parts = splitPath(track.path, along)
   if (!track.path.closed && parts.length < 2)
     throw new EditRefused('That is its end already: point somewhere between its ends.')
-  return alongPaths(project, track, parts, makeId)
+  return cutAlong(new Outcome(project), track, parts, makeId).change()
 }
 
 /** The crossings of a line drawn across with an item's line, for trimming and picking by dragging. */
@@ -189,48 +161,12 @@ export function joinItems(project: Project, ids: readonly Id[]): Change {
     throw new EditRefused('Walls join with walls, and lines with lines.')
   const { path, used } = joinPaths(tracks.map((track) => track.path))
   if (used.length === 0) throw new EditRefused('Their ends do not meet, and they do not lie in one line.')
-  if (walls > 0) return mergeWalls(project, tracks, path, used)
-  return {
-    put: [alongPath(first!.record, path)],
-    drop: used.flatMap((i) => withDependents(project, tracks[i]!.record.id)),
-  }
-}
-
-function mergeWalls(project: Project, tracks: readonly Track[], path: Path, used: readonly number[]): Change {
-  const edges = edgesOf(path)
-  if (path.closed || edges.length !== 1)
+  if (walls > 0 && (path.closed || edgesOf(path).length !== 1))
     throw new EditRefused('Only walls in one line, or along one circle, become one wall.')
-  const [axis] = edges as [Edge]
-  const first = tracks[0]!.record as Wall
-  const merged = alongPath(first, path) as Wall
-  const put: AnyRecord[] = [merged]
-  const gone = new Set(used.map((i) => tracks[i]!.record.id))
-  for (const { record } of tracks) {
-    if (record.id !== first.id && !gone.has(record.id)) continue
-    const wall = record as Wall
-    const same = directionOn({ a: wall.a, b: wall.b, sweep: wall.sweep ?? 0 }, 0.5)
-    const mine = directionOn(axis, 0.5)
-    const flipped = same.x * mine.x + same.y * mine.y < 0
-    for (const change of alongPaths(
-      project,
-      { record: wall, path: pathOf([{ a: wall.a, b: wall.b, sweep: wall.sweep ?? 0 }], false) },
-      [path],
-      () => wall.id,
-    ).put) {
-      if (change.kind !== 'opening') continue
-      put.push({
-        ...change,
-        wall: first.id,
-        ...(flipped
-          ? {
-              hand: change.hand === 'start' ? 'end' : 'start',
-              side: change.side === 'left' ? 'right' : 'left',
-            }
-          : {}),
-      })
-    }
-  }
-  return { put, drop: [...gone] }
+  const made = alongPath(first!.record, path)
+  const outcome = new Outcome(project).replaced(first!.record, [made])
+  for (const i of used) outcome.replaced(tracks[i]!.record, [made])
+  return outcome.change()
 }
 
 const FAULTS: Record<CornerFault, string> = {
@@ -259,7 +195,7 @@ export function cornerItems(
   makeId: MakeId,
 ): Change {
   refuseEase(ease)
-  if (first.id === second.id) return easeCornerBetween(project, first.id, first.at, second.at, ease, makeId)
+  if (first.id === second.id) return easeCornerBetween(project, first.id, first.at, second.at, ease)
   const one = trackOf(project, first.id, 'bring to a corner')
   const two = trackOf(project, second.id, 'bring to a corner')
   const made: Cornered | CornerFault =
@@ -267,44 +203,44 @@ export function cornerItems(
       ? cornerOf(one.path, first.at, two.path, second.at, ease.radius)
       : bevelOf(one.path, first.at, two.path, second.at, ease.back, ease.otherBack)
   if (typeof made === 'string') throw new EditRefused(FAULTS[made])
-  const put = [
-    ...alongPaths(project, one, [made.first], makeId).put,
-    ...alongPaths(project, two, [made.second], makeId).put,
-  ]
+  const outcome = new Outcome(project)
+  brought(outcome, one, made.first)
+  brought(outcome, two, made.second)
   if (made.between && distance(made.between.a, made.between.b) > SAME_POINT)
-    put.push({ ...alongPath(one.record, pathOf([made.between], false)), id: makeId() } as AnyRecord)
-  return { put, drop: [] }
+    outcome.put({ ...alongPath(one.record, pathOf([made.between], false)), id: makeId() })
+  return outcome.change()
+}
+
+/** A line brought to a corner: run on it keeps its ends, cut back the piece beyond goes. */
+function brought(outcome: Outcome, track: Track, path: Path): void {
+  const made = alongPath(track.record, path)
+  if (pathLength(path) < pathLength(track.path)) outcome.replaced(track.record, [made])
+  else outcome.put(made)
 }
 
 /** The corner of one outline between two of its edges, or the one nearest to where was pointed. */
-function easeCornerBetween(project: Project, id: Id, p: Point, q: Point, ease: Ease, makeId: MakeId): Change {
+function easeCornerBetween(project: Project, id: Id, p: Point, q: Point, ease: Ease): Change {
   const track = trackOf(project, id, 'round')
   const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }
   const corner = cornerNear(track.path, middle)
   if (corner === null) throw new EditRefused('This line has no corner.')
-  return eased(project, track, [corner], ease, makeId)
+  return eased(project, track, [corner], ease)
 }
 
 /** Rounds or bevels all corners of an item. */
-export function easeCorners(project: Project, id: Id, ease: Ease, makeId: MakeId): Change {
+export function easeCorners(project: Project, id: Id, ease: Ease): Change {
   refuseEase(ease)
   const track = trackOf(project, id, 'round')
-  return eased(project, track, [...track.path.vertices.keys()], ease, makeId)
+  return eased(project, track, [...track.path.vertices.keys()], ease)
 }
 
-function eased(
-  project: Project,
-  track: Track,
-  corners: readonly number[],
-  ease: Ease,
-  makeId: MakeId,
-): Change {
+function eased(project: Project, track: Track, corners: readonly number[], ease: Ease): Change {
   const size = 'radius' in ease ? ease.radius : Math.max(ease.back, ease.otherBack)
   if (size === 0) throw new EditRefused('Type a size above 0 to round this corner.')
   const { path, tight } = easedPath(track.path, corners, ease)
   if (tight.length > 0 && tight.length >= corners.filter((i) => isCorner(track.path, i)).length)
     throw new EditRefused(FAULTS['too large'])
-  return alongPaths(project, track, [path], makeId)
+  return new Outcome(project).replaced(track.record, [alongPath(track.record, path)]).change()
 }
 
 function isCorner(path: Path, i: number): boolean {
@@ -332,7 +268,7 @@ export function offsetItem(
   )
   const record = project.get(id)!
   if (record.kind === 'gridLine' || record.kind === 'guide')
-    return { put: besideSetOut(project, record, distances, makeId), drop: [] }
+    return storing(project, ...besideSetOut(project, record, distances, makeId))
   const track = trackOf(project, id, 'offset')
   const put: AnyRecord[] = []
   let swallowed = false
@@ -350,7 +286,7 @@ export function offsetItem(
     throw new EditRefused(
       swallowed ? 'That is so far in that nothing of the outline is left.' : 'Nothing lies at that distance.',
     )
-  return { put, drop: [] }
+  return storing(project, ...put)
 }
 
 /** The line that an item is set off from: also of grid lines and guides. Refused for what has none. */
@@ -393,26 +329,34 @@ export function breakApart(project: Project, ids: readonly Id[], makeId: MakeId)
     project,
     ids.filter((id) => project.get(id)?.kind !== 'group'),
   )
-  const put: AnyRecord[] = []
-  const drop = new Set<Id>()
+  const outcome = new Outcome(project)
+  let broken = 0
   for (const id of ids) {
     const record = project.get(id)!
-    if (record.kind === 'group' || record.kind === 'repeat') drop.add(id)
+    if (record.kind === 'group' || record.kind === 'repeat') outcome.drop(id)
     else if (record.kind === 'linework' && (edgesOf(shapePath(record.shape)).length > 1 || isCloud(record))) {
-      drop.add(id)
-      for (const edge of edgesOf(shapePath(record.shape)))
-        put.push({ ...record, id: makeId(), shape: shapeOfPath(pathOf([edge], false)) })
-    } else if (record.kind === 'placement') {
-      for (const made of blockParts(project, record.id, makeId)) put.push(made)
-      drop.add(id)
-    }
+      const parts = edgesOf(shapePath(record.shape)).map((edge): AnyRecord => ({
+        ...record,
+        id: makeId(),
+        shape: shapeOfPath(pathOf([edge], false)),
+      }))
+      outcome.replaced(record, parts)
+    } else if (record.kind === 'placement') outcome.replaced(record, blockParts(project, record.id, makeId))
+    else continue
+    broken++
   }
   for (const group of project.all('group'))
-    if (group.members.some((id) => ids.includes(id)) && !drop.has(group.id)) drop.add(group.id)
+    if (group.members.some((id) => ids.includes(id))) {
+      outcome.drop(group.id)
+      broken++
+    }
   for (const repeat of project.all('repeat'))
-    if ([...repeat.copies, ...repeat.sources].some((id) => ids.includes(id))) drop.add(repeat.id)
-  if (drop.size === 0) throw new EditRefused('What is selected has no parts to break into.')
-  return { put, drop: [...drop] }
+    if ([...repeat.copies, ...repeat.sources].some((id) => ids.includes(id))) {
+      outcome.drop(repeat.id)
+      broken++
+    }
+  if (broken === 0) throw new EditRefused('What is selected has no parts to break into.')
+  return outcome.change()
 }
 
 const isCloud = (record: Linework): boolean =>

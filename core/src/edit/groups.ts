@@ -1,24 +1,24 @@
-import { EMPTY_BOX, boxCentre, isEmptyBox, joinBoxes, pathBox, type Box, type Point } from '../geometry'
-import { shapePath, repeatMaps } from '../linework'
+import type { Affine } from '../geometry'
+import { middleOf } from '../kinds'
+import { repeatMaps } from '../linework'
 import type { AnyRecord, Change, Id, Project, Repeat, RepeatPattern } from '../records'
+import { Outcome, refuseLocked } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
-import { withDependents } from './track'
-import { MOST_COPIES, copyItems, refuseLocked } from './transform'
+import { MOST_COPIES, copyInto } from './transform'
 
 /** Things taken together from now on. What was in another group leaves it. */
 export function groupItems(project: Project, drawing: Id, ids: readonly Id[], makeId: MakeId): Change {
   refuseLocked(project, ids)
   const members = [...new Set(ids)].filter((id) => project.get(id)?.kind !== 'opening')
   if (members.length < 2) throw new EditRefused('Select at least two things to group.')
-  const put: AnyRecord[] = [{ id: makeId(), kind: 'group', drawing, members }]
-  const drop: Id[] = []
+  const outcome = new Outcome(project).put({ id: makeId(), kind: 'group', drawing, members })
   for (const group of project.all('group')) {
     const rest = group.members.filter((id) => !members.includes(id))
     if (rest.length === group.members.length) continue
-    if (rest.length > 1) put.push({ ...group, members: rest })
-    else drop.push(group.id)
+    if (rest.length > 1) outcome.put({ ...group, members: rest })
+    else outcome.drop(group.id)
   }
-  return { put, drop }
+  return outcome.change()
 }
 
 /** The group a record belongs to, if any. */
@@ -34,23 +34,6 @@ export function withGroups(project: Project, ids: readonly Id[]): Id[] {
     if (group.members.some((id) => found.has(id)))
       for (const id of group.members) if (project.get(id)) found.add(id)
   return [...found]
-}
-
-/** The middle of what is repeated: of the points that place it. */
-export function middleOf(project: Project, ids: readonly Id[]): Point {
-  let box: Box = EMPTY_BOX
-  const see = (p: Point): void => {
-    box = joinBoxes(box, { minX: p.x, minY: p.y, maxX: p.x, maxY: p.y })
-  }
-  for (const id of ids) {
-    const record = project.get(id)
-    if (!record) continue
-    if (record.kind === 'wall' || record.kind === 'gridLine') [record.a, record.b].forEach(see)
-    else if (record.kind === 'linework') box = joinBoxes(box, pathBox(shapePath(record.shape)))
-    else if (record.kind === 'hatch') for (const path of record.outlines) box = joinBoxes(box, pathBox(path))
-    else if ('at' in record) see(record.at as Point)
-  }
-  return isEmptyBox(box) ? { x: 0, y: 0 } : boxCentre(box)
 }
 
 function refusePattern(pattern: RepeatPattern, originals: number): void {
@@ -88,18 +71,10 @@ export function repeatItems(
 ): Change {
   if (ids.length === 0) throw new EditRefused('Select what is to be repeated.')
   refusePattern(pattern, ids.length)
-  const maps = repeatMaps(pattern, middleOf(project, ids))
-  if (maps.length === 0) throw new EditRefused('The path is too short for a second one.')
-  const copies = copyItems(project, ids, maps, makeId)
-  const repeat: Repeat = {
-    id: makeId(),
-    kind: 'repeat',
-    drawing,
-    sources: [...ids],
-    pattern,
-    copies: copies.put.filter((record) => record.kind !== 'opening').map((record) => record.id),
-  }
-  return { put: [...copies.put, repeat], drop: [] }
+  const maps = mapsOf(project, ids, pattern)
+  const outcome = new Outcome(project)
+  const copies = idsOf(copyInto(outcome, ids, maps, makeId).copies)
+  return outcome.put({ id: makeId(), kind: 'repeat', drawing, sources: [...ids], pattern, copies }).change()
 }
 
 /** A repeat laid out anew from its originals as they are now; its former copies go. */
@@ -108,25 +83,24 @@ export function editRepeat(project: Project, id: Id, pattern: RepeatPattern, mak
   const sources = repeat.sources.filter((source) => project.get(source))
   if (sources.length === 0) throw new EditRefused('What was repeated is no longer there.')
   refusePattern(pattern, sources.length)
-  const maps = repeatMaps(pattern, middleOf(project, sources))
-  if (maps.length === 0) throw new EditRefused('The path is too short for a second one.')
+  const maps = mapsOf(project, sources, pattern)
   const old = repeat.copies.filter((copy) => project.get(copy))
   refuseLocked(project, old)
-  const drop = new Set(old.flatMap((copy) => withDependents(project, copy)))
-  const copies = copyItems(project, sources, maps, makeId)
-  return {
-    put: [
-      ...copies.put,
-      {
-        ...repeat,
-        sources,
-        pattern,
-        copies: copies.put.filter((record) => record.kind !== 'opening').map((record) => record.id),
-      },
-    ],
-    drop: [...drop],
-  }
+  const outcome = new Outcome(project).remove(...old)
+  const copies = idsOf(copyInto(outcome, sources, maps, makeId).copies)
+  return outcome.put({ ...repeat, sources, pattern, copies }).change()
 }
+
+function mapsOf(project: Project, ids: readonly Id[], pattern: RepeatPattern): Affine[] {
+  const records = ids.flatMap((id) => project.get(id) ?? [])
+  const maps = repeatMaps(pattern, middleOf(records))
+  if (maps.length === 0) throw new EditRefused('The path is too short for a second one.')
+  return maps
+}
+
+/** What was copied, without the openings that came with walls. */
+const idsOf = (copies: readonly AnyRecord[]): Id[] =>
+  copies.filter((record) => record.kind !== 'opening').map((record) => record.id)
 
 /** The repeat an item belongs to, as an original or as a copy. */
 export const repeatOf = (project: Project, id: Id): Repeat | undefined =>

@@ -2,7 +2,7 @@ import { pathBox, boxCentre, type Path } from '../geometry'
 import { shapePath } from '../linework'
 import type { Change, Hatch, Id, OwnLook, Project } from '../records'
 import { EditRefused, type MakeId } from './refusal'
-import { refuseLocked } from './transform'
+import { refuseLocked, storing } from './outcome'
 
 export interface NewHatch {
   readonly drawing: Id
@@ -37,7 +37,7 @@ export function addHatch(project: Project, input: NewHatch, makeId: MakeId): Cha
     filling,
     ...(own ? { own } : {}),
   }
-  return { put: [hatch], drop: [] }
+  return storing(project, hatch)
 }
 
 function closedOutlines(project: Project, items: readonly Id[]): Path[] {
@@ -61,5 +61,5 @@ export function setFilling(
     return hatch ? [{ ...hatch, filling: change(hatch.filling) }] : []
   })
   if (put.length === 0) throw new EditRefused('Select a hatch.')
-  return { put, drop: [] }
+  return storing(project, ...put)
 }

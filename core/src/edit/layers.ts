@@ -1,12 +1,15 @@
 import { STANDARD_LAYERS, layerIdOf } from '../library'
 import {
+  KINDS,
   kindWord,
   type AnyRecord,
   type Change,
   type Column,
+  type Dimension,
   type Hatch,
   type Id,
   type Layer,
+  type Leader,
   type Linework,
   type Project,
   type RecordKind,
@@ -14,28 +17,10 @@ import {
 } from '../records'
 import { freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
-import { refuseLocked } from './transform'
+import { dropping, refuseLocked, storing } from './outcome'
 
-/** Stairs, floors, roofs and what is overhead. */
-export const FABRIC = ['stair', 'ramp', 'rail', 'slab', 'void', 'roof', 'overhead'] as const
-
-/** Kinds that lie on a layer. */
-export const LAYERED: readonly RecordKind[] = [
-  'wall',
-  'column',
-  'opening',
-  'placement',
-  'dimension',
-  'leader',
-  'note',
-  'linework',
-  'hatch',
-  'gridLine',
-  'guide',
-  'room',
-  'separator',
-  ...FABRIC,
-]
+/** Whether records of a kind lie on a layer. */
+export const isLayered = (kind: RecordKind): boolean => KINDS[kind].layer !== null
 
 /** A new layer behind the others, with the pen of an ordinary line. */
 export function addLayer(project: Project, name: string, makeId: MakeId): { change: Change; layer: Id } {
@@ -53,21 +38,21 @@ export function addLayer(project: Project, name: string, makeId: MakeId): { chan
     printed: true,
     order,
   }
-  return { change: { put: [layer], drop: [] }, layer: layer.id }
+  return { change: storing(project, layer), layer: layer.id }
 }
 
 /** Changes facts of a layer. */
 export function setLayer(project: Project, id: Id, facts: Partial<Omit<Layer, 'id' | 'kind'>>): Change {
   const layer = project.need('layer', id)
   const name = facts.name === undefined ? layer.name : freeName(project, 'layer', facts.name, id)
-  return { put: [{ ...layer, ...facts, name }], drop: [] }
+  return storing(project, { ...layer, ...facts, name })
 }
 
 /** How many records lie on a layer, those that lie there by their kind included. */
 export function onLayer(project: Project, id: Id): AnyRecord[] {
   const found: AnyRecord[] = []
   for (const record of project.everything())
-    if (layerIdOf(record) === id && LAYERED.includes(record.kind)) found.push(record)
+    if (layerIdOf(record) === id && isLayered(record.kind)) found.push(record)
   return found
 }
 
@@ -83,7 +68,7 @@ export function removeLayer(project: Project, id: Id): Change {
     throw new EditRefused(
       `${used} thing${used > 1 ? 's lie' : ' lies'} on “${layer.name}”. Move ${used > 1 ? 'them' : 'it'} to another layer first.`,
     )
-  return { put: [], drop: [id] }
+  return dropping(project, id)
 }
 
 /** Puts items on a layer. */
@@ -92,10 +77,10 @@ export function putOnLayer(project: Project, ids: readonly Id[], layer: Id): Cha
   refuseLocked(project, ids)
   const put = ids.flatMap((id): AnyRecord[] => {
     const record = project.get(id)!
-    return LAYERED.includes(record.kind) ? [{ ...record, layer } as AnyRecord] : []
+    return isLayered(record.kind) ? [{ ...record, layer } as AnyRecord] : []
   })
   if (put.length === 0) throw new EditRefused('Nothing of this lies on a layer.')
-  return { put, drop: [] }
+  return storing(project, ...put)
 }
 
 /** Whether a record can have a pen and line type of its own. */
@@ -119,7 +104,7 @@ export function setOwnLook(
     return [(Object.keys(own).length > 0 ? { ...rest, own } : rest) as AnyRecord]
   })
   if (put.length === 0) throw new EditRefused('Openings, blocks and annotation take the pen of their layer.')
-  return { put, drop: [] }
+  return storing(project, ...put)
 }
 
 /** Lays items before or behind all others of their drawing. */
@@ -143,7 +128,7 @@ export function reorderItems(project: Project, ids: readonly Id[], to: 'front' |
     throw new EditRefused(
       'Walls lie under dimensions and notes as they should; lines, hatches and blocks can be reordered.',
     )
-  return { put, drop: [] }
+  return storing(project, ...put)
 }
 
 /** Gives items the traits of another: layer, pen, line type; for walls the type; for hatches the filling. */
@@ -156,7 +141,7 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
   for (const id of to) {
     if (id === from) continue
     const record = project.get(id)!
-    if (!LAYERED.includes(record.kind)) continue
+    if (!isLayered(record.kind)) continue
     let made = (layer ? { ...record, layer } : record) as AnyRecord
     if (hasOwnLook(made) && hasOwnLook(model)) {
       const { own: _, ...rest } = made
@@ -172,11 +157,19 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
       made = { ...made, heightPaperMm: model.heightPaperMm, align: model.align }
     if (made.kind === 'column' && model.kind === 'column')
       made = { ...made, material: model.material, section: model.section }
+    if (made.kind === 'dimension' && model.kind === 'dimension') made = withStyle(made, model.style)
+    if (made.kind === 'leader' && model.kind === 'leader') made = withStyle(made, model.style)
     if (made.kind === 'opening' && model.kind === 'opening')
       made = { ...made, width: model.width, sill: model.sill, head: model.head, fit: model.fit }
     put.push(made)
   }
   if (put.length === 0)
     throw new EditRefused(`Nothing here can take the traits of a ${kindWord(model.kind)}.`)
-  return { put, drop: [] }
+  return storing(project, ...put)
+}
+
+/** An annotation in a style; undefined: the one everything starts with. */
+function withStyle<R extends Dimension | Leader>(record: R, style: Id | undefined): R {
+  const { style: _, ...rest } = record
+  return (style === undefined ? rest : { ...rest, style }) as R
 }

@@ -1,5 +1,6 @@
 import type { Change, Id, Lens, Project } from '../records'
 import { copyName, freeName } from './names'
+import { dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** A new lens like another, under a free name. */
@@ -7,14 +8,14 @@ export function copyLens(project: Project, from: Id, makeId: MakeId): { change: 
   const model = project.need('lens', from)
   const order = Math.max(...project.all('lens').map((lens) => lens.order)) + 1
   const lens: Lens = { ...model, id: makeId(), name: copyName(project, 'lens', model.name), order }
-  return { change: { put: [lens], drop: [] }, lens: lens.id }
+  return { change: storing(project, lens), lens: lens.id }
 }
 
 /** Facts of a lens; boards and viewports that look through it change. */
 export function setLens(project: Project, id: Id, facts: Partial<Omit<Lens, 'id' | 'kind'>>): Change {
   const lens = project.need('lens', id)
   const name = facts.name === undefined ? lens.name : freeName(project, 'lens', facts.name, id)
-  return { put: [{ ...lens, ...facts, name }], drop: [] }
+  return storing(project, { ...lens, ...facts, name })
 }
 
 /** Removes a lens that no viewport looks through. */
@@ -26,5 +27,5 @@ export function removeLens(project: Project, id: Id): Change {
       `${used} viewport${used > 1 ? 's look' : ' looks'} through “${lens.name}”. Give ${used > 1 ? 'them' : 'it'} another lens first.`,
     )
   if (project.all('lens').length < 2) throw new EditRefused('A project keeps at least one lens.')
-  return { put: [], drop: [id] }
+  return dropping(project, id)
 }

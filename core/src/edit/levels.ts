@@ -2,6 +2,7 @@ import { JOINED_ENDS } from '../geometry'
 import type { Change, Drawing, Id, Level, Project } from '../records'
 import { FOOT_MM, type UnitSystem } from '../units'
 import { freeName } from './names'
+import { dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** Height above the floor at which plans of a storey are cut, mm: 1 200 mm, or 4 feet. */
@@ -41,7 +42,7 @@ export function addLevel(
     cutHeight: cutHeightOf(input.height, project.facts.units.system),
   }
   const drawing = planOf(level, project.facts.units.system, makeId)
-  return { change: { put: [level, drawing], drop: [] }, level: level.id, drawing: drawing.id }
+  return { change: storing(project, level, drawing), level: level.id, drawing: drawing.id }
 }
 
 function storey(height: number): number {
@@ -81,7 +82,7 @@ export function setLevel(
       put.push({ ...other, height: room, cutHeight: Math.min(other.cutHeight, room) })
     }
   }
-  return { put, drop: [] }
+  return storing(project, ...put)
 }
 
 /** Removes a level on which nothing stands, with its empty plans. */
@@ -96,5 +97,5 @@ export function removeLevel(project: Project, id: Id): Change {
     throw new EditRefused(
       `${drawn.length} thing${drawn.length > 1 ? 's are' : ' is'} drawn on “${level.name}” or its plan. Remove ${drawn.length > 1 ? 'them' : 'it'} first.`,
     )
-  return { put: [], drop: [id, ...plans] }
+  return dropping(project, id, ...plans)
 }

@@ -1,6 +1,7 @@
 import { STANDARD_LINE_TYPES } from '../library'
 import type { Change, Id, LineType, Project } from '../records'
 import { freeName } from './names'
+import { dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** The longest dash or gap, paper mm. */
@@ -37,7 +38,7 @@ export function addLineType(
     name: freeName(project, 'lineType', name, null),
     dashesPaperMm: [2, 1],
   }
-  return { change: { put: [made], drop: [] }, lineType: made.id }
+  return { change: storing(project, made), lineType: made.id }
 }
 
 /** Another name or other dashes for a line type; everything drawn with it changes. */
@@ -49,7 +50,7 @@ export function setLineType(
   const type = project.need('lineType', id)
   const name = facts.name === undefined ? type.name : freeName(project, 'lineType', facts.name, id)
   const dashesPaperMm = facts.dashes === undefined ? type.dashesPaperMm : readDashes(facts.dashes)
-  return { put: [{ ...type, name, dashesPaperMm }], drop: [] }
+  return storing(project, { ...type, name, dashesPaperMm })
 }
 
 /** Removes a line type that nothing is drawn with. */
@@ -62,5 +63,5 @@ export function removeLineType(project: Project, id: Id): Change {
     throw new EditRefused(
       `${used} layer${used > 1 ? 's and things are' : ' or thing is'} drawn with “${type.name}”. Give ${used > 1 ? 'them' : 'it'} another line type first.`,
     )
-  return { put: [], drop: [id] }
+  return dropping(project, id)
 }

@@ -1,4 +1,5 @@
 import type { AnyRecord, Change, Id, Opening, Project } from '../records'
+import { storing } from './outcome'
 import { EditRefused } from './refusal'
 
 const PREFIX: Record<Opening['fit'], string> = { door: 'D', window: 'W', gap: 'O' }
@@ -40,7 +41,7 @@ export function setMark(project: Project, id: Id, mark: string): Change {
   if (plain.length > 20) throw new EditRefused('A number has at most 20 characters.')
   const other = project.all('opening').find((each) => each.id !== id && each.mark === plain)
   if (other) throw new EditRefused(`The number ${plain} is taken already.`)
-  return { put: [{ ...opening, mark: plain }], drop: [] }
+  return storing(project, { ...opening, mark: plain })
 }
 
 /**
@@ -75,7 +76,7 @@ export function renumberOpenings(project: Project, fit: Opening['fit']): Change 
       taken.add(mark)
       put.push({ ...each.opening, mark })
     }
-  return { put, drop: [] }
+  return storing(project, ...put)
 }
 
 /** Doors no further apart than this stand in one row of the plan, mm. */

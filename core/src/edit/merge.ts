@@ -1,23 +1,24 @@
-import { kindWord, needs, type AnyRecord, type Id, type Project, type RecordOf } from '../records'
+import {
+  KINDS,
+  kindWord,
+  kindsIn,
+  needs,
+  relinked,
+  type AnyRecord,
+  type Id,
+  type KindIn,
+  type Project,
+  type RecordOf,
+} from '../records'
 import { EditRefused, type MakeId } from './refusal'
 
 /** Kinds that make up a library: what projects share with each other. What is needed comes before what needs it. */
-export const LIBRARY_KINDS = [
-  'lineType',
-  'layer',
-  'material',
-  'wallType',
-  'openingType',
-  'lens',
-  'pen',
-  'annotationStyle',
-  'block',
-] as const
-export type LibraryKind = (typeof LIBRARY_KINDS)[number]
+export const LIBRARY_KINDS = kindsIn('library')
+export type LibraryKind = KindIn<'library'>
 export type LibraryRecord = RecordOf<LibraryKind>
 
 export const isLibraryRecord = (record: AnyRecord): record is LibraryRecord =>
-  (LIBRARY_KINDS as readonly string[]).includes(record.kind)
+  KINDS[record.kind].host === 'library'
 
 /** What is done where a name is taken: the one here serves, it is replaced, or both are kept. */
 export type Choice = 'here' | 'replace' | 'both'
@@ -164,21 +165,3 @@ const canonical = (value: unknown): string =>
       ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
       : inner,
   )
-
-/** A record whose references go by other ids. */
-export function relinked<R extends AnyRecord>(record: R, renamed: ReadonlyMap<Id, Id>): R {
-  if (renamed.size === 0) return record
-  const swap = (id: Id): Id => renamed.get(id) ?? id
-  const made = { ...record } as Record<string, unknown>
-  for (const key of ['layer', 'lineType', 'type', 'material', 'style', 'lens', 'block'])
-    if (typeof made[key] === 'string') made[key] = swap(made[key])
-  if (record.kind === 'wallType')
-    made['strips'] = record.strips.map((strip) => ({ ...strip, material: swap(strip.material) }))
-  if (record.kind === 'block')
-    made['items'] = record.items.map((item) =>
-      item.shape === 'block' ? { ...item, block: swap(item.block) } : item,
-    )
-  if ('own' in record && record.own?.lineType)
-    made['own'] = { ...record.own, lineType: swap(record.own.lineType) }
-  return made as R
-}

@@ -1,12 +1,13 @@
 import type { Change, Id, OpeningMake, OpeningType, Project } from '../records'
 import { copyName, freeName } from './names'
+import { dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** A new type of door or window like another, under a free name. */
 export function copyOpeningType(project: Project, from: Id, makeId: MakeId): { change: Change; type: Id } {
   const model = project.need('openingType', from)
   const type: OpeningType = { ...model, id: makeId(), name: copyName(project, 'openingType', model.name) }
-  return { change: { put: [type], drop: [] }, type: type.id }
+  return { change: storing(project, type), type: type.id }
 }
 
 /** Removes a type that no door or window is of. */
@@ -17,7 +18,7 @@ export function removeOpeningType(project: Project, id: Id): Change {
     throw new EditRefused(
       `${used} opening${used > 1 ? 's are' : ' is'} of the type “${type.name}”. Give ${used > 1 ? 'them' : 'it'} another type first.`,
     )
-  return { put: [], drop: [id] }
+  return dropping(project, id)
 }
 
 /** Facts of a type; every opening of it is drawn anew. */
@@ -33,7 +34,7 @@ export function setOpeningType(
   if (!(made.head > made.sill)) throw new EditRefused('The head lies above the sill.')
   if (!suits(type.fit, made.make))
     throw new EditRefused(`A ${type.fit === 'gap' ? 'plain opening' : type.fit} is not made like that.`)
-  return { put: [made], drop: [] }
+  return storing(project, made)
 }
 
 /** Whether something of a fit can be made in a form: windows are glazed, doors are not, openings have no leaf. */

@@ -4,7 +4,8 @@ import { openingTypeOf } from '../library'
 import type { AnyRecord, Change, Id, Opening, Project } from '../records'
 import { marksOf, nextMark } from './marks'
 import { EditRefused, type MakeId } from './refusal'
-import { openingsOf } from './walls'
+import { openingsOf } from './openingsOf'
+import { storing } from './outcome'
 
 export interface NewOpening {
   readonly wall: Id
@@ -53,7 +54,7 @@ export function addOpenings(
     refuseMisfit(project, solved, opening)
     made.push(opening)
   }
-  return { put: made, drop: [] }
+  return storing(project, ...made)
 }
 
 /** Which edge of an opening stays when its width changes. */
@@ -75,7 +76,7 @@ export function changeOpening(
     if (kept !== 'centre') opening = { ...opening, along: before.along + (kept === 'start' ? grown : -grown) }
   }
   refuseMisfit(project, solved, opening)
-  return { put: [opening], drop: [] }
+  return storing(project, opening)
 }
 
 function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): void {
@@ -134,7 +135,7 @@ export function retypeOpenings(project: Project, ids: readonly Id[], type: Id): 
     ]
   })
   if (put.length === 0) throw new EditRefused('Select a door or window.')
-  return { put, drop: [] }
+  return storing(project, ...put)
 }
 
 /**
@@ -204,7 +205,7 @@ export function addCornerWindow(
       ? { ...record, mark: nextMark(project, 'window', other.wall.shape.wall.level, taken) }
       : record,
   )
-  return { put: [...one.put, ...put], drop: [] }
+  return storing(project, ...one.put, ...put)
 }
 
 /** The wall that makes a plain corner with an end of another. */
@@ -231,11 +232,11 @@ function cornerPartner(
 /** The other jamb carries the leaf. */
 export function flipHand(project: Project, id: Id): Change {
   const opening = project.need('opening', id)
-  return { put: [{ ...opening, hand: opening.hand === 'start' ? 'end' : 'start' }], drop: [] }
+  return storing(project, { ...opening, hand: opening.hand === 'start' ? 'end' : 'start' })
 }
 
 /** The leaf opens to the other side of the wall. */
 export function flipSide(project: Project, id: Id): Change {
   const opening = project.need('opening', id)
-  return { put: [{ ...opening, side: opening.side === 'left' ? 'right' : 'left' }], drop: [] }
+  return storing(project, { ...opening, side: opening.side === 'left' ? 'right' : 'left' })
 }

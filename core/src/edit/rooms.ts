@@ -4,6 +4,7 @@ import { innerPoint } from '../linework'
 import type { Change, Id, Project, Room, Separator } from '../records'
 import { leakAt, roomsOf, spacesOf, unnamedSpaces } from '../rooms'
 import { firstFree, storeyOf } from './marks'
+import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** Numbers of rooms in use. */
@@ -47,10 +48,7 @@ export function addRoom(
   const there = roomsOf(project, solver).find((found) => found.space === space)
   if (there) throw new EditRefused(`This is the room “${there.room.name}” already.`)
   const name = input.name?.trim() || 'Room'
-  return {
-    put: [newRoom(project, solver.level, input.at, name, numbersOf(project), makeId())],
-    drop: [],
-  }
+  return storing(project, newRoom(project, solver.level, input.at, name, numbersOf(project), makeId()))
 }
 
 /** A room in every space of a level that has none, numbered as a plan is read. */
@@ -62,10 +60,10 @@ export function addAllRooms(project: Project, solver: LevelSolver, makeId: MakeI
     throw new EditRefused('Every closed space of this level has a room, or none closes yet.')
   if (spaces.length > 5000) throw new EditRefused('That would make more than 5 000 rooms at a time.')
   const taken = numbersOf(project)
-  return {
-    put: spaces.map(({ at }) => newRoom(project, solver.level, at, 'Room', taken, makeId())),
-    drop: [],
-  }
+  return storing(
+    project,
+    ...spaces.map(({ at }) => newRoom(project, solver.level, at, 'Room', taken, makeId())),
+  )
 }
 
 /** Facts of a room. Its number is its own; it keeps some name. */
@@ -85,7 +83,7 @@ export function setRoom(
   }
   if (made.ceilingHeight !== null && !(made.ceilingHeight > 0))
     throw new EditRefused('A ceiling lies above the floor.')
-  return { put: [made], drop: [] }
+  return storing(project, made)
 }
 
 /** Numbers the rooms of every level anew, as a plan is read. */
@@ -95,14 +93,14 @@ export function renumberRooms(project: Project): Change {
     .sort((p, q) => Math.round((q.at.y - p.at.y) / 1500) || p.at.x - q.at.x || (p.id < q.id ? -1 : 1))
   if (rooms.length === 0) throw new EditRefused('There are no rooms to number yet.')
   const taken = new Set<string>()
-  return {
-    put: rooms.map((room) => {
+  return storing(
+    project,
+    ...rooms.map((room) => {
       const number = firstFree('', storeyOf(project, room.level), taken)
       taken.add(number)
       return { ...room, number }
     }),
-    drop: [],
-  }
+  )
 }
 
 /** Separating lines through points of a level. */
@@ -122,5 +120,5 @@ export function addSeparators(project: Project, level: Id, points: readonly Poin
     })
   }
   if (put.length === 0) throw new EditRefused('A separating line needs two points.')
-  return { put, drop: [] }
+  return storing(project, ...put)
 }

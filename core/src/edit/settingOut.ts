@@ -1,5 +1,16 @@
-import { direction, distance, offsetFrom, pathOfPoints, unitAt, type Path, type Point } from '../geometry'
+import {
+  direction,
+  distance,
+  offsetFrom,
+  pathOf,
+  pathOfPoints,
+  unitAt,
+  type Path,
+  type Point,
+} from '../geometry'
+import { guideEdge } from '../kinds'
 import type { AnyRecord, Change, GridLine, Guide, Id, Project } from '../records'
+import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /**
@@ -24,7 +35,7 @@ export function addGridLine(
     a: { x: a.x, y: a.y },
     b: { x: b.x, y: b.y },
   }
-  return { put: [line], drop: [] }
+  return storing(project, line)
 }
 
 const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ'
@@ -49,16 +60,10 @@ export function named(project: Project, records: readonly AnyRecord[]): AnyRecor
   })
 }
 
-/** How far the line of a guide is taken to either side of its point, mm. */
-const GUIDE_REACH = 1e6
-
 /** The line of a grid line or guide; null for what is neither. */
 export function setOutLine(record: AnyRecord): Path | null {
   if (record.kind === 'gridLine') return pathOfPoints([record.a, record.b], false)
-  if (record.kind !== 'guide') return null
-  const u = unitAt(record.angle)
-  const { through } = record
-  return pathOfPoints([offsetFrom(through, u, -GUIDE_REACH), offsetFrom(through, u, GUIDE_REACH)], false)
+  return record.kind === 'guide' ? pathOf([guideEdge(record)], false) : null
 }
 
 /** Grid lines or guides beside one, at distances to its left; grid lines are named on. */
@@ -103,8 +108,11 @@ export function addGuide(
 ): Change {
   project.need('drawing', drawing)
   if (!Number.isFinite(through.x + through.y + angle)) throw new EditRefused('Type an angle.')
-  return {
-    put: [{ id: makeId(), kind: 'guide', drawing, through: { x: through.x, y: through.y }, angle }],
-    drop: [],
-  }
+  return storing(project, {
+    id: makeId(),
+    kind: 'guide',
+    drawing,
+    through: { x: through.x, y: through.y },
+    angle,
+  })
 }

@@ -1,4 +1,5 @@
 import type { Change, Id, Project, Sheet, Viewport } from '../records'
+import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** The next free drawing number after those of the same beginning: … */
@@ -31,7 +32,7 @@ export function addSheet(project: Project, date: string, makeId: MakeId): { chan
     revision: '',
     order: (last?.order ?? -1) + 1,
   }
-  return { change: { put: [sheet], drop: [] }, sheet: sheet.id }
+  return { change: storing(project, sheet), sheet: sheet.id }
 }
 
 /** A copy of a sheet with its viewports, under the next number. */
@@ -50,7 +51,7 @@ export function copySheet(project: Project, id: Id, makeId: MakeId): { change: C
     id: makeId(),
     sheet: sheet.id,
   }))
-  return { change: { put: [sheet, ...viewports], drop: [] }, sheet: sheet.id }
+  return { change: storing(project, sheet, ...viewports), sheet: sheet.id }
 }
 
 /** The viewports of a sheet by their number. */
@@ -80,5 +81,5 @@ export function addViewport(
     cropped: false,
     locked: false,
   }
-  return { put: [viewport], drop: [] }
+  return storing(project, viewport)
 }

@@ -1,6 +1,7 @@
 import { STANDARD_STYLE } from '../library'
 import type { AnnotationStyle, Change, Id, PenRecord, PenRole, Project } from '../records'
 import { copyName, freeName } from './names'
+import { dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** Width and tone of the pen of a role; everything drawn in it changes. */
@@ -14,14 +15,14 @@ export function changePen(
   const { widthMm = pen.widthMm, tone = pen.tone } = facts
   if (!(widthMm >= 0.05 && widthMm <= 2)) throw new EditRefused('A pen is 0.05 to 2 mm wide.')
   if (!(tone >= 0 && tone <= 0.9)) throw new EditRefused('A tone runs from 0, ink, to 0.9, nearly paper.')
-  return { put: [{ ...pen, widthMm, tone }], drop: [] }
+  return storing(project, { ...pen, widthMm, tone })
 }
 
 /** A new annotation style like another, under a free name. */
 export function copyStyle(project: Project, from: Id, makeId: MakeId): { change: Change; style: Id } {
   const model = project.need('annotationStyle', from)
   const style = { ...model, id: makeId(), name: copyName(project, 'annotationStyle', model.name) }
-  return { change: { put: [style], drop: [] }, style: style.id }
+  return { change: storing(project, style), style: style.id }
 }
 
 /** Facts of an annotation style; all dimensions and leaders in it change. */
@@ -32,7 +33,7 @@ export function setStyle(
 ): Change {
   const style = project.need('annotationStyle', id)
   const name = facts.name === undefined ? style.name : freeName(project, 'annotationStyle', facts.name, id)
-  return { put: [{ ...style, ...facts, name }], drop: [] }
+  return storing(project, { ...style, ...facts, name })
 }
 
 /** Removes an annotation style that nothing is drawn in. The one everything starts with stays. */
@@ -45,5 +46,5 @@ export function removeStyle(project: Project, id: Id): Change {
     throw new EditRefused(
       `${used} dimension${used > 1 ? 's or leaders are' : ' or leader is'} drawn in “${style.name}”. Give ${used > 1 ? 'them' : 'it'} another style first.`,
     )
-  return { put: [], drop: [id] }
+  return dropping(project, id)
 }

@@ -3,7 +3,6 @@ import {
   SHORTEST,
   edgeLength,
   edgesOf,
-  nearestOnEdge,
   partAt,
   pathLength,
   pathOf,
@@ -17,16 +16,14 @@ import { shapeOfPath, shapePath } from '../linework'
 import {
   kindWord,
   type AnyRecord,
-  type Change,
   type Drawing,
   type Id,
   type Linework,
-  type Opening,
   type Project,
   type Wall,
 } from '../records'
 import { EditRefused, type MakeId } from './refusal'
-import { refuseLocked } from './transform'
+import { Outcome, refuseLocked } from './outcome'
 
 /** A record that runs along a line: a wall along its drawn line, a drafted item along its own. */
 export interface Track {
@@ -70,50 +67,24 @@ function wallAlong(wall: Wall, { a, b, sweep }: Edge): Wall {
   return sweep === 0 ? { ...rest, a, b } : { ...rest, a, b, sweep }
 }
 
-/**
- * The record cut up or moved onto new lines: the first keeps its id, others are new with the same traits.
- * Openings of a wall stay where they are in the building, in the part of the wall nearest to them.
- */
-export function alongPaths(project: Project, track: Track, paths: readonly Path[], makeId: MakeId): Change {
-  const { record } = track
-  if (paths.length === 0) return { put: [], drop: withDependents(project, record.id) }
-  const made = paths.map((path, i) => {
+/** The record along each of some lines: the first keeps its id, others are new with the same traits. */
+export const partsAlong = ({ record }: Track, paths: readonly Path[], makeId: MakeId): (Wall | Linework)[] =>
+  paths.map((path, i) => {
     const one = alongPath(record, path)
-    return i === 0 ? one : ({ ...one, id: makeId() } as typeof one)
+    return i === 0 ? one : { ...one, id: makeId() }
   })
-  if (record.kind !== 'wall') return { put: made, drop: [] }
-  const walls = made as Wall[]
-  const axes = walls.map(wallAxis)
-  const openings = openingsIn(project, record.id).map((opening): AnyRecord => {
-    const p = pointAlong(wallAxis(record), opening.along)
-    const nearest = axes
-      .map((axis, i) => ({ i, away: nearestOnEdge(axis, p).distance }))
-      .sort((x, y) => x.away - y.away)[0]!.i
-    return { ...opening, wall: walls[nearest]!.id, along: alongEdge(axes[nearest]!, p) }
-  })
-  return { put: [...walls, ...openings], drop: [] }
-}
 
-const openingsIn = (project: Project, wall: Id): Opening[] =>
-  project.dependents(wall).flatMap((id) => project.find('opening', id) ?? [])
+/** The record cut up along its own line; without any line left it goes, with all that cannot do without it. */
+export function cutAlong(outcome: Outcome, track: Track, paths: readonly Path[], makeId: MakeId): Outcome {
+  if (paths.length === 0) return outcome.remove(track.record.id)
+  return outcome.replaced(track.record, partsAlong(track, paths, makeId))
+}
 
 /** The distance along an edge's line or circle of the foot of p. */
 export const alongEdge = (edge: Edge, p: Point): number => partAt(edge, p) * edgeLength(edge)
 
 /** The point of an edge's line or circle at a distance along it, which may lie beyond its ends. */
 export const pointAlong = (edge: Edge, along: number): Point => pointOn(edge, along / edgeLength(edge))
-
-/** A record's id with those of everything that cannot do without it. */
-export function withDependents(project: Project, id: Id): Id[] {
-  const all = new Set<Id>()
-  const visit = (each: Id): void => {
-    if (all.has(each)) return
-    all.add(each)
-    for (const user of project.dependents(each)) visit(user)
-  }
-  visit(id)
-  return [...all]
-}
 
 /** Which lines of a drawing things are cut at: those of its drafted items and of its walls. */
 export interface CutterChoice {

@@ -1,317 +1,38 @@
-import { wallAxis } from '../building'
 import {
   IDENTITY,
-  add,
   angleOf,
   applyTo,
-  cross,
-  edgeLength,
   enlargement,
-  mapEdge,
-  mapPath,
   mirrors,
-  normalAngle,
   subtract,
-  times,
   unitAt,
   type Affine,
-  type Path,
   type Point,
 } from '../geometry'
-import { layerOf } from '../library'
-import { mapShape } from '../linework'
-import type {
-  Anchor,
-  AnyRecord,
-  Change,
-  Dimension,
-  Hatch,
-  Id,
-  Opening,
-  Project,
-  Shape,
-  Slab,
-  Stair,
-  Wall,
+import { mapped, type Mapping } from '../kinds'
+import {
+  carriedAlong,
+  kindWord,
+  looseNames,
+  tieHost,
+  type Anchor,
+  type AnyRecord,
+  type Change,
+  type Id,
+  type Opening,
+  type Project,
+  type RecordOf,
 } from '../records'
+import { TieFinder, anchorsOf, carryOpenings, carryTie, holdAnchor, type Fate, type Fates } from '../ties'
 import { EditRefused, type MakeId } from './refusal'
 import { numbered } from './marks'
+import { openingsOf } from './openingsOf'
 import { carryOpening, refuseOver } from './openingCarry'
+import { Outcome, groundOf, refuseLocked } from './outcome'
 import { named } from './settingOut'
 
 /** Most records one edit may make. */
 export const MOST_COPIES = 15_000
-
-/** The linear part of a map: what it does to directions. */
-const turned = (map: Affine, v: Point): Point => applyTo({ ...map, e: 0, f: 0 }, v)
-const turnedAngle = (map: Affine, angle: number): number => normalAngle(angleOf(turned(map, unitAt(angle))))
-
-/** Refuses to touch what lies on a locked layer, and what is no longer there. */
-export function refuseLocked(project: Project, ids: Iterable<Id>): void {
-  for (const id of ids) {
-    const record = project.get(id)
-    if (!record) throw new EditRefused('Something that was selected is no longer there.')
-    const layer = layerOf(project, record)
-    if (layer.locked) throw new EditRefused(`The layer “${layer.name}” is locked. Unlock it in Layers first.`)
-  }
-}
-
-/** A wall's line under a map. Mirrored walls are turned about, so that their sides stay left and right. */
-export function mapWall(map: Affine, wall: Wall): Wall {
-  const axis = mapEdge(map, wallAxis(wall))
-  if (!mirrors(map)) return { ...wall, a: axis.a, b: axis.b }
-  return {
-    ...wall,
-    a: axis.b,
-    b: axis.a,
-    ...(wall.sweep === undefined ? {} : { sweep: -axis.sweep }),
-    ...(wall.joinA || wall.joinB ? { joinA: wall.joinB, joinB: wall.joinA } : {}),
-  }
-}
-
-interface Carry {
-  readonly map: Affine
-  /** The new id of something copied along; itself when it only moves; undefined when it stays behind. */
-  readonly idOf: (id: Id) => Id | undefined
-  /** Real mm to one paper mm on the drawing. */
-  readonly scale: number
-}
-
-function carryAnchor(anchor: Anchor, { map, idOf }: Carry): Anchor {
-  const last = applyTo(map, anchor.last)
-  switch (anchor.to) {
-    case 'point':
-      return { ...anchor, last }
-    case 'wallCorner':
-    case 'wallFace': {
-      const wall = idOf(anchor.wall)
-      if (wall === undefined) return anchor
-      if (!mirrors(map)) return { ...anchor, wall, last }
-      // A mirrored wall runs the other way: its start is its former end.
-      if (anchor.to === 'wallCorner') return { ...anchor, wall, end: anchor.end === 'a' ? 'b' : 'a', last }
-      return { to: 'point', last }
-    }
-    case 'opening': {
-      const opening = idOf(anchor.opening)
-      if (opening === undefined) return anchor
-      const at = anchor.at
-      const other = at === 'start' ? 'end' : at === 'end' ? 'start' : at
-      return { ...anchor, opening, at: mirrors(map) ? other : at, last }
-    }
-    case 'placement': {
-      const placement = idOf(anchor.placement)
-      return placement === undefined ? anchor : { ...anchor, placement, last }
-    }
-    case 'item': {
-      const item = idOf(anchor.item)
-      return item === undefined ? anchor : { ...anchor, item, last }
-    }
-    case 'gridLine': {
-      const gridLine = idOf(anchor.gridLine)
-      return gridLine === undefined ? anchor : { ...anchor, gridLine, last }
-    }
-  }
-}
-
-const hostOf = (anchor: Anchor): Id | null => {
-  switch (anchor.to) {
-    case 'point':
-      return null
-    case 'wallCorner':
-    case 'wallFace':
-      return anchor.wall
-    case 'opening':
-      return anchor.opening
-    case 'placement':
-      return anchor.placement
-    case 'item':
-      return anchor.item
-    case 'gridLine':
-      return anchor.gridLine
-  }
-}
-
-function carryDimension(dimension: Dimension, carry: Carry): Dimension {
-  const { map, idOf, scale } = carry
-  const anchored = dimension.anchors.every((anchor) => {
-    const host = hostOf(anchor)
-    return host !== null && idOf(host) === undefined
-  })
-  const { offset } = dimension
-  if (anchored) {
-    // What it measures stays: its row is shifted.
-    const by = cross(unitAt(dimension.direction), turnlessShift(map))
-    return {
-      ...dimension,
-      offset:
-        offset.in === 'paper'
-          ? { in: 'paper', paperMm: offset.paperMm + by / scale }
-          : { in: 'real', mm: offset.mm + by },
-    }
-  }
-  const flip = mirrors(map) ? -1 : 1
-  return {
-    ...dimension,
-    anchors: dimension.anchors.map((anchor) => carryAnchor(anchor, carry)),
-    direction: turnedAngle(map, dimension.direction),
-    offset:
-      offset.in === 'paper'
-        ? { in: 'paper', paperMm: offset.paperMm * flip }
-        : { in: 'real', mm: offset.mm * flip * enlargement(map) },
-  }
-}
-
-const turnlessShift = (map: Affine): Point => ({ x: map.e, y: map.f })
-
-function carryHatch(hatch: Hatch, { map, idOf }: Carry): Hatch {
-  const { region, filling } = hatch
-  const items = region.by === 'items' ? region.items.map(idOf) : []
-  return {
-    ...hatch,
-    region:
-      region.by === 'point'
-        ? { ...region, at: applyTo(map, region.at) }
-        : region.by === 'items' && items.every((id): id is Id => id !== undefined)
-          ? { by: 'items', items }
-          : { by: 'outline' },
-    outlines: hatch.outlines.map((path) => mapPath(map, path) as Hatch['outlines'][0]),
-    filling:
-      filling.with === 'pattern'
-        ? {
-            ...filling,
-            origin: applyTo(map, filling.origin),
-            turn: turnedAngle(map, filling.turn),
-          }
-        : filling,
-  }
-}
-
-/** One record under a map that keeps shapes. Lettering and blocks keep their size; lettering is never mirrored. */
-function carried(record: AnyRecord, carry: Carry, project: Project): AnyRecord {
-  const { map } = carry
-  switch (record.kind) {
-    case 'wall':
-      return mapWall(map, record)
-    case 'opening': {
-      const wall = project.need('wall', record.wall)
-      const factor = enlargement(map)
-      const whole = edgeLength(wallAxis(wall))
-      const along = record.along * factor
-      return mirrors(map)
-        ? {
-            ...record,
-            along: whole * factor - along,
-            hand: record.hand === 'start' ? 'end' : 'start',
-            ...(record.round ? { round: record.round === 'start' ? 'end' : 'start' } : {}),
-          }
-        : { ...record, along }
-    }
-    case 'column':
-      return { ...record, at: applyTo(map, record.at), turn: turnedAngle(map, record.turn) }
-    case 'placement': {
-      const mirrored = mirrors(map) ? !record.mirrored : record.mirrored
-      // The block's own x axis as it lies now, and as it will lie.
-      const axis = times(unitAt(record.turn), record.mirrored ? -1 : 1)
-      const now = turned(map, axis)
-      return {
-        ...record,
-        at: applyTo(map, record.at),
-        turn: normalAngle(angleOf(mirrored ? times(now, -1) : now)),
-        mirrored,
-      }
-    }
-    case 'note': {
-      const turn = upright(turnedAngle(map, record.turn ?? 0))
-      const { turn: _, ...rest } = record
-      return { ...rest, at: applyTo(map, record.at), ...(Math.abs(turn) > 1e-9 ? { turn } : {}) }
-    }
-    case 'leader': {
-      const tip = carryAnchor(record.tip, carry)
-      const follows = tip !== record.tip
-      const elbow = turned(map, record.elbowPaperMm)
-      const factor = 1 / enlargement(map)
-      if (follows) return { ...record, tip, elbowPaperMm: times(elbow, factor) }
-      const by = times(turnlessShift(map), 1 / carry.scale)
-      return { ...record, elbowPaperMm: add(record.elbowPaperMm, by) }
-    }
-    case 'dimension':
-      return carryDimension(record, carry)
-    case 'linework':
-      return { ...record, shape: mapShape(map, record.shape) as Shape }
-    case 'hatch':
-      return carryHatch(record, carry)
-    case 'gridLine':
-      return { ...record, a: applyTo(map, record.a), b: applyTo(map, record.b) }
-    case 'guide':
-      return { ...record, through: applyTo(map, record.through), angle: turnedAngle(map, record.angle) }
-    case 'stair': {
-      const flip = mirrors(map)
-      return {
-        ...record,
-        at: applyTo(map, record.at),
-        turn: turnedAngle(map, record.turn),
-        ...(flip ? { hand: otherHand(record.hand), rails: otherRails(record.rails) } : {}),
-      }
-    }
-    case 'ramp':
-      return {
-        ...record,
-        at: applyTo(map, record.at),
-        turn: turnedAngle(map, record.turn),
-        ...(mirrors(map) ? { rails: otherRails(record.rails) } : {}),
-      }
-    case 'rail':
-      return { ...record, path: stored(mapPath(map, record.path)) }
-    case 'slab':
-    case 'void':
-      return { ...record, outline: stored(mapPath(map, record.outline)) }
-    case 'roof':
-      return {
-        ...record,
-        outline: stored(mapPath(map, record.outline)),
-        turn: turnedAngle(map, record.turn),
-      }
-    case 'overhead': {
-      const { shape } = record
-      return shape.by === 'outline'
-        ? { ...record, shape: { ...shape, outline: stored(mapPath(map, shape.outline)) } }
-        : {
-            ...record,
-            shape: {
-              ...shape,
-              a: applyTo(map, shape.a),
-              b: applyTo(map, shape.b),
-              width: shape.width * enlargement(map),
-            },
-          }
-    }
-    case 'separator':
-      return { ...record, a: applyTo(map, record.a), b: applyTo(map, record.b) }
-    case 'room':
-      return {
-        ...record,
-        at: applyTo(map, record.at),
-        ...(record.tagAt ? { tagAt: applyTo(map, record.tagAt) } : {}),
-      }
-    case 'viewport':
-      return { ...record, at: applyTo(map, record.at) }
-    default:
-      throw new EditRefused(`A ${record.kind} cannot be moved or copied.`)
-  }
-}
-
-const otherHand = (hand: Stair['hand']): Stair['hand'] => (hand === 'left' ? 'right' : 'left')
-const otherRails = (rails: Stair['rails']): Stair['rails'] =>
-  rails === 'left' ? 'right' : rails === 'right' ? 'left' : rails
-const stored = ({ vertices, closed }: Path): Slab['outline'] => ({ vertices: [...vertices], closed })
-
-/** Lettering reads from below or from the right. */
-function upright(angle: number): number {
-  const turn = normalAngle(angle)
-  if (turn > Math.PI / 2 + 1e-6) return turn - Math.PI
-  if (turn <= -Math.PI / 2 + 1e-6) return turn + Math.PI
-  return turn
-}
 
 function refuseNonsense(map: Affine): void {
   if (![map.a, map.b, map.c, map.d, map.e, map.f].every(Number.isFinite))
@@ -326,45 +47,65 @@ const scaleOf = (project: Project, record: AnyRecord): number =>
     ? (project.find('drawing', record.drawing)?.readingScale ?? 1)
     : 1
 
+/** A record under a map, refused for what stands nowhere of its own. */
+function mappedOrRefused(
+  project: Project,
+  record: AnyRecord,
+  map: Affine,
+  carried: (id: Id) => boolean,
+): AnyRecord {
+  const mapping: Mapping = {
+    map,
+    scale: scaleOf(project, record),
+    carries: (anchor) => {
+      const host = tieHost(anchor)
+      return host !== null && carried(host)
+    },
+  }
+  const made = mapped(record, mapping)
+  if (!made) throw new EditRefused(`A ${kindWord(record.kind)} cannot be moved or copied.`)
+  return made
+}
+
 /**
  * Moves, turns, mirrors or scales records. Openings go with their walls, dimensions and leaders with what they
  * hold on to. The map must keep shapes.
  */
-export function mapItems(project: Project, ids: readonly Id[], map: Affine): Change {
+export const mapItems = (project: Project, ids: readonly Id[], map: Affine): Change =>
+  mapInto(new Outcome(project), ids, map).change()
+
+/** As `mapItems`, as part of a larger edit. */
+export function mapInto(outcome: Outcome, ids: readonly Id[], map: Affine): Outcome {
+  const { project } = outcome
   refuseNonsense(map)
   refuseLocked(project, ids)
   const chosen = new Set(ids)
   const movesWalls = ids.some((id) => project.get(id)?.kind === 'wall')
-  const put = new Map<Id, AnyRecord>()
+  const carried = (id: Id): boolean => isCarried(project, chosen, id)
+  let moved = 0
   for (const id of chosen) {
     const record = project.get(id)!
-    const carry: Carry = {
-      map,
-      scale: scaleOf(project, record),
-      idOf: (other) => (isCarried(project, chosen, other) ? other : undefined),
+    if (record.kind === 'opening' && chosen.has(record.wall)) continue
+    moved++
+    if (record.kind === 'opening') {
+      if (Math.abs(enlargement(map) - 1) > SAME_SIZE)
+        throw new EditRefused('A door or window is scaled with its wall, or by its width.')
+      outcome.moved(record, map, carryOpening(project, record, map))
+      continue
     }
-    if (record.kind === 'opening') continue
     if (record.kind === 'viewport' && record.locked)
       throw new EditRefused('This viewport is locked in its place. Unlock it first.')
     // A room moved without walls stays the room it is: its tag moves.
     if (record.kind === 'room' && !movesWalls)
-      put.set(id, { ...record, tagAt: applyTo(map, record.tagAt ?? record.at) })
-    else put.set(id, carried(record, carry, project))
-    if (record.kind !== 'wall') continue
-    if (!mirrors(map) && Math.abs(enlargement(map) - 1) < 1e-12) continue
-    for (const opening of openingsOn(project, id)) put.set(opening.id, carried(opening, carry, project))
+      outcome.put({ ...record, tagAt: applyTo(map, record.tagAt ?? record.at) })
+    else outcome.moved(record, map, mappedOrRefused(project, record, map, carried))
   }
-  for (const id of chosen) {
-    const record = project.get(id)!
-    if (record.kind === 'opening' && !chosen.has(record.wall)) {
-      if (Math.abs(enlargement(map) - 1) > 1e-9)
-        throw new EditRefused('A door or window is scaled with its wall, or by its width.')
-      put.set(id, carryOpening(project, record, map))
-    }
-  }
-  if (put.size === 0) throw new EditRefused('Nothing of this can be moved.')
-  return { put: [...put.values()], drop: [] }
+  if (moved === 0) throw new EditRefused('Nothing of this can be moved.')
+  return outcome
 }
+
+/** Factors nearer to 1 than this leave sizes as they are. */
+const SAME_SIZE = 1e-9
 
 /** Whether a record is carried along: chosen itself, or an opening of a chosen wall. */
 function isCarried(project: Project, chosen: ReadonlySet<Id>, id: Id): boolean {
@@ -373,20 +114,39 @@ function isCarried(project: Project, chosen: ReadonlySet<Id>, id: Id): boolean {
   return record?.kind === 'opening' && chosen.has(record.wall)
 }
 
-const openingsOn = (project: Project, wall: Id): Extract<AnyRecord, { kind: 'opening' }>[] =>
-  project.dependents(wall).flatMap((id) => project.find('opening', id) ?? [])
+/** The drawing and level that copies come into. */
+export interface CopyInto {
+  readonly drawing: Id
+  readonly level: Id
+  /** The project in which their free ends look for what to hold on to. */
+  readonly among: Project
+}
 
 /**
  * Copies records, once for each map. What hangs together stays so: openings come with their walls, copied
- * dimensions hold on to copied things, and groups of copied things are copied.
+ * dimensions and leaders hold on to copied things, or to what is found where they come to, and groups of copied
+ * things are copied.
  */
 export function copyItems(
   project: Project,
   ids: readonly Id[],
   maps: readonly Affine[],
   makeId: MakeId,
-  into?: { readonly drawing: Id; readonly level: Id },
 ): Change {
+  const outcome = new Outcome(project)
+  copyInto(outcome, ids, maps, makeId)
+  return outcome.change()
+}
+
+/** As `copyItems`, as part of a larger edit. Gives the copies, in order, for each map, and those of their groups. */
+export function copyInto(
+  outcome: Outcome,
+  ids: readonly Id[],
+  maps: readonly Affine[],
+  makeId: MakeId,
+  into?: CopyInto,
+): { readonly copies: readonly AnyRecord[]; readonly groups: readonly AnyRecord[] } {
+  const { project } = outcome
   for (const map of maps) refuseNonsense(map)
   refuseLocked(project, ids)
   const chosen = withOpenings(project, ids)
@@ -399,15 +159,15 @@ export function copyItems(
   const put: AnyRecord[] = []
   for (const map of maps) put.push(...copiesOnce(project, chosen, map, makeId, into))
   const copies = numbered(project, named(project, put))
-  return { put: [...copies, ...groupCopies(groups, chosen, copies, maps.length, makeId, into)], drop: [] }
+  const tied = tiedAgain(into?.among ?? project, copies)
+  const grouped = groupCopies(groups, chosen, tied, maps.length, makeId, into)
+  outcome.put(...tied, ...grouped)
+  return { copies: tied, groups: grouped }
 }
 
 function withOpenings(project: Project, ids: readonly Id[]): Id[] {
   const chosen = new Set<Id>(ids)
-  for (const id of ids) {
-    const record = project.get(id)
-    if (record?.kind === 'wall') for (const opening of openingsOn(project, id)) chosen.add(opening.id)
-  }
+  for (const id of ids) for (const opening of openingsOf(project, id)) chosen.add(opening.id)
   // Walls come before what stands in them.
   return [...chosen].sort(
     (p, q) => Number(project.get(p)?.kind === 'opening') - Number(project.get(q)?.kind === 'opening'),
@@ -419,34 +179,113 @@ function copiesOnce(
   chosen: readonly Id[],
   map: Affine,
   makeId: MakeId,
-  into: { readonly drawing: Id; readonly level: Id } | undefined,
+  into: CopyInto | undefined,
 ): AnyRecord[] {
   const fresh = new Map(chosen.map((id) => [id, makeId()]))
+  const fates = new Map<Id, Fate>()
+  const made = new Map<Id, AnyRecord>()
   const alone: Opening[] = []
-  return chosen.map((id) => {
-    const record = project.get(id)!
-    if (record.kind === 'opening' && !fresh.has(record.wall)) {
-      const copy = { ...carryOpening(project, record, map), id: fresh.get(id)! }
-      refuseOver(project, copy, alone)
-      alone.push(copy)
-      return copy
+  const copied = (record: AnyRecord): AnyRecord => {
+    const id = fresh.get(record.id)!
+    if (record.kind !== 'opening') {
+      const carried = (other: Id): boolean => fresh.has(other) || comesElsewhere(record, map)
+      const copy = { ...mappedOrRefused(project, record, map, carried), id } as AnyRecord
+      if (!into) return copy
+      if ('drawing' in copy) return { ...copy, drawing: into.drawing } as AnyRecord
+      return 'level' in copy ? ({ ...copy, level: into.level } as AnyRecord) : copy
     }
-    const carry: Carry = { map, scale: scaleOf(project, record), idOf: (other) => fresh.get(other) }
-    const made = { ...carried(record, carry, project), id: fresh.get(id)! } as AnyRecord
-    if (made.kind === 'opening') return { ...made, wall: fresh.get(made.wall)! }
-    if (!into) return made
-    if ('drawing' in made) return { ...made, drawing: into.drawing } as AnyRecord
-    return 'level' in made ? ({ ...made, level: into.level } as AnyRecord) : made
+    const host = fates.get(record.wall)
+    if (host) return { ...carryOpenings([record], host)[0]!.opening, id }
+    const copy = { ...carryOpening(project, record, map), id }
+    refuseOver(project, copy, alone)
+    alone.push(copy)
+    return copy
+  }
+  for (const id of chosen) {
+    const was = project.get(id)!
+    const copy = copied(was)
+    made.set(copy.id, copy)
+    fates.set(id, {
+      was,
+      parts: [copy],
+      at: (p) => applyTo(map, p),
+      whole: true,
+      mirrored: mirrors(map),
+      keepsEnds: true,
+    })
+  }
+  const now: Fates = { of: (id) => fates.get(id), now: (id) => made.get(id) ?? project.get(id) }
+  return [...made.values()].map((copy, i) => {
+    const was = project.get(chosen[i]!)!
+    if (looseNames(was).length === 0) return copy
+    const elsewhere = comesElsewhere(was, map)
+    const before = new Map(anchorsOf(was).map((anchor, n) => [anchorsOf(copy)[n]!, anchor]))
+    return (
+      carriedAlong(copy, {
+        became: (id) => (fresh.has(id) ? [fresh.get(id)!] : []),
+        tie: (anchor) => {
+          const host = tieHost(anchor)
+          if (host === null) return anchor
+          if (fresh.has(host)) return carryTie(before.get(anchor)!, now, () => groundOf(project, was))
+          // What it held on to stays behind: it looks for what stands where it comes to.
+          return elsewhere
+            ? { to: 'point', last: applyTo(map, placeOf(project, was, before.get(anchor)!)) }
+            : anchor
+        },
+      }) ?? copy
+    )
+  })
+}
+
+/** How far a dimension may be carried along itself while its copy measures the same in another row, mm. */
+const SAME_ROW = 1e-6
+
+/**
+ * Whether a copy speaks of another place than what it was copied from: a leader always, a dimension unless it was
+ * brought square to itself into another row.
+ */
+function comesElsewhere(record: AnyRecord, map: Affine): boolean {
+  if (record.kind === 'leader') return true
+  if (record.kind !== 'dimension') return false
+  const isShift = map.a === 1 && map.b === 0 && map.c === 0 && map.d === 1
+  const u = unitAt(record.direction)
+  return !isShift || Math.abs(map.e * u.x + map.f * u.y) > SAME_ROW
+}
+
+/** Where a tie of a record is held now. */
+const placeOf = (project: Project, record: AnyRecord, anchor: Anchor): Point =>
+  holdAnchor(anchor, groundOf(project, record)).point
+
+/** Copies whose free ends hold on to what stands where they come to. */
+function tiedAgain(project: Project, copies: readonly AnyRecord[]): AnyRecord[] {
+  const finders = new Map<Id, TieFinder>()
+  const finderFor = (record: AnyRecord & { drawing: Id }): TieFinder | null => {
+    const drawing = project.find('drawing', record.drawing)
+    if (!drawing) return null
+    let finder = finders.get(drawing.id)
+    if (!finder) finders.set(drawing.id, (finder = new TieFinder(groundOf(project, record), drawing)))
+    return finder
+  }
+  return copies.map((copy) => {
+    if (copy.kind !== 'dimension' && copy.kind !== 'leader') return copy
+    if (anchorsOf(copy).every((anchor) => anchor.to !== 'point')) return copy
+    const finder = finderFor(copy)
+    if (!finder) return copy
+    if (copy.kind === 'leader') return { ...copy, tip: finder.within(copy.tip.last) }
+    return {
+      ...copy,
+      anchors: copy.anchors.map((anchor) => (anchor.to === 'point' ? finder.at(anchor.last) : anchor)),
+    }
   })
 }
 
 function groupCopies(
-  groups: readonly Extract<AnyRecord, { kind: 'group' }>[],
+  groups: readonly RecordOf<'group'>[],
   chosen: readonly Id[],
   put: readonly AnyRecord[],
   times: number,
   makeId: MakeId,
-  into: { readonly drawing: Id } | undefined,
+  into: CopyInto | undefined,
 ): AnyRecord[] {
   return groups.flatMap((group) =>
     Array.from({ length: times }, (_, n): AnyRecord => ({

@@ -9,6 +9,7 @@ import {
 } from '../library'
 import type { AnyRecord, Change, Project } from '../records'
 import { marksOf, nextMark } from './marks'
+import { storing } from './outcome'
 
 /**
  * What a project of an older version lacks: layers and line types before the second, opening types, lenses, schedules
@@ -35,5 +36,5 @@ export function upgrade(project: Project): Change | null {
       put.push({ ...opening, mark })
     }
   }
-  return { put, drop: [] }
+  return storing(project, ...put)
 }

@@ -8,6 +8,7 @@ import {
   type WallType,
 } from '../records'
 import { copyName, freeName } from './names'
+import { dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** A strip's part: what it was set to, or by its material's priority (structure from 50 on). */
@@ -19,13 +20,13 @@ export function partOf(project: Project, strip: Strip): 'structure' | 'finish' {
 export function copyWallType(project: Project, from: Id, makeId: MakeId): { change: Change; type: Id } {
   const model = project.need('wallType', from)
   const type: WallType = { ...model, id: makeId(), name: copyName(project, 'wallType', model.name) }
-  return { change: { put: [type], drop: [] }, type: type.id }
+  return { change: storing(project, type), type: type.id }
 }
 
 /** Another name for a wall type. */
 export function renameWallType(project: Project, id: Id, name: string): Change {
   const type = project.need('wallType', id)
-  return { put: [{ ...type, name: freeName(project, 'wallType', name, id) }], drop: [] }
+  return storing(project, { ...type, name: freeName(project, 'wallType', name, id) })
 }
 
 /** Other strips for a wall type, from its left side to its right; every wall of the type changes. */
@@ -38,7 +39,7 @@ export function setStrips(project: Project, id: Id, strips: readonly Strip[]): C
     if (!(strip.thickness > 0 && strip.thickness <= 5000))
       throw new EditRefused('A strip is between 0 and 5 m thick.')
   }
-  return { put: [{ ...type, strips: strips.map((strip) => ({ ...strip })) }], drop: [] }
+  return storing(project, { ...type, strips: strips.map((strip) => ({ ...strip })) })
 }
 
 /** Removes a wall type that no wall is of. */
@@ -50,14 +51,14 @@ export function removeWallType(project: Project, id: Id): Change {
       `${used} wall${used > 1 ? 's are' : ' is'} of the type “${type.name}”. Give ${used > 1 ? 'them' : 'it'} another type first.`,
     )
   if (project.all('wallType').length < 2) throw new EditRefused('A project keeps at least one wall type.')
-  return { put: [], drop: [id] }
+  return dropping(project, id)
 }
 
 /** A new material like another, under a free name. */
 export function copyMaterial(project: Project, from: Id, makeId: MakeId): { change: Change; material: Id } {
   const model = project.need('material', from)
   const material: Material = { ...model, id: makeId(), name: copyName(project, 'material', model.name) }
-  return { change: { put: [material], drop: [] }, material: material.id }
+  return { change: storing(project, material), material: material.id }
 }
 
 /** Removes a material that no wall type and no column is of. */
@@ -68,7 +69,7 @@ export function removeMaterial(project: Project, id: Id): Change {
     throw new EditRefused(
       `${used} wall type${used > 1 ? 's and columns are' : ' or column is'} of “${material.name}”. Give ${used > 1 ? 'them' : 'it'} another material first.`,
     )
-  return { put: [], drop: [id] }
+  return dropping(project, id)
 }
 
 /**
@@ -90,5 +91,5 @@ export function setMaterial(
   const { tone = material.tone, penMm = material.penMm ?? null } = facts
   if (!(tone >= 0 && tone <= 1)) throw new EditRefused('A tone runs from 0, ink, to 1, paper.')
   const { penMm: _, ...rest } = { ...material, ...facts, name }
-  return { put: [penMm === null ? rest : { ...rest, penMm }], drop: [] }
+  return storing(project, penMm === null ? rest : { ...rest, penMm })
 }

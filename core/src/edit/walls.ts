@@ -1,6 +1,5 @@
 import {
   JOINED_ENDS,
-  PARALLEL,
   SHORTEST,
   carrierCrossings,
   cross,
@@ -19,9 +18,9 @@ import {
 } from '../geometry'
 import { bendsTooTightly, inWall, wallAxis, wallLine, wallShape, type WallShape } from '../building'
 import { shapePath } from '../linework'
-import type { AnyRecord, Change, Column, Id, Opening, Project, ReferenceSide, Wall } from '../records'
+import type { Change, Column, Id, Project, ReferenceSide, Wall } from '../records'
 import { EditRefused, type MakeId } from './refusal'
-import { refuseLocked } from './transform'
+import { Outcome, refuseLocked, storing } from './outcome'
 
 export interface WallChain {
   readonly level: Id
@@ -64,7 +63,7 @@ export function addWalls(project: Project, input: WallChain, makeId: MakeId): Ch
     if (bendsTooTightly(shapeOf(project, wall)))
       throw new EditRefused('This curve is too tight for a wall of that thickness.')
   }
-  return { put: walls, drop: [] }
+  return storing(project, ...walls)
 }
 
 function refuseDoubled(project: Project, wall: Wall): void {
@@ -77,37 +76,14 @@ function refuseDoubled(project: Project, wall: Wall): void {
   }
 }
 
-/** A wall with new ends; its openings stay where they are in the building. */
-export function withEnds(project: Project, wall: Wall, a: Point, b: Point): AnyRecord[] {
+/** A wall with new ends. */
+export function withEnds(wall: Wall, a: Point, b: Point): Wall {
   if (![a.x, a.y, b.x, b.y].every(Number.isFinite))
     throw new EditRefused('That is further than a wall can go.')
   if (!(distance(a, b) >= SHORTEST)) throw new EditRefused('That would leave a wall without length.')
-  const before = direction(wall.a, wall.b)
-  const now = direction(a, b)
-  if (dot(before, now) <= 0) throw new EditRefused('That would turn a wall round; move it less far.')
-  const records: AnyRecord[] = [{ ...wall, a, b }]
-  if (wall.sweep) {
-    const was = wallAxis(wall)
-    const axis = wallAxis({ ...wall, a, b })
-    for (const opening of openingsOf(project, wall.id)) {
-      const p = pointOn(was, opening.along / edgeLength(was))
-      records.push({ ...opening, along: partAt(axis, p) * edgeLength(axis) })
-    }
-    return records
-  }
-  const shift = dot(subtract(a, wall.a), before)
-  if (Math.abs(shift) > PARALLEL) {
-    for (const opening of openingsOf(project, wall.id))
-      records.push({ ...opening, along: opening.along - shift })
-  }
-  return records
-}
-
-export function openingsOf(project: Project, wall: Id): Opening[] {
-  return project
-    .dependents(wall)
-    .map((id) => project.find('opening', id))
-    .filter((opening): opening is Opening => opening !== undefined)
+  if (dot(direction(wall.a, wall.b), direction(a, b)) <= 0)
+    throw new EditRefused('That would turn a wall round; move it less far.')
+  return { ...wall, a, b }
 }
 
 const shapeOf = (project: Project, wall: Wall): WallShape =>
@@ -147,7 +123,7 @@ export function moveWallSideways(project: Project, id: Id, by: number, alone = f
     const shape = shapeOf(project, other)
     const line = wallAxis(other)
     // A wall in the same line that meets this one end to end stays; there will be a step or a gap.
-    if (!mine.arc && !shape.arc && Math.abs(cross(mine.u, shape.u)) < 0.02) continue
+    if (!mine.arc && !shape.arc && Math.abs(cross(mine.u, shape.u)) < ALONG) continue
     for (const end of ['a', 'b'] as const) {
       // My end stands on the other wall's end or body: slide along it.
       if (distance(wall[end], other.a) <= JOINED_ENDS || distance(wall[end], other.b) <= JOINED_ENDS)
@@ -164,11 +140,13 @@ export function moveWallSideways(project: Project, id: Id, by: number, alone = f
       if (place) changed.set(other.id, { ...(changed.get(other.id) ?? other), [end]: place })
     }
   }
-  const put = withEnds(project, wall, ends.a, ends.b)
-  if (wall.sweep) put[0] = { ...(put[0] as Wall), sweep: sweepBetween(axis, ends.a, ends.b) }
+  const made = withEnds(wall, ends.a, ends.b)
+  const outcome = new Outcome(project).put(
+    wall.sweep ? { ...made, sweep: sweepBetween(axis, ends.a, ends.b) } : made,
+  )
   for (const other of changed.values())
-    put.push(...withEnds(project, project.need('wall', other.id), other.a, other.b))
-  return { put, drop: [] }
+    outcome.put(withEnds(project.need('wall', other.id), other.a, other.b))
+  return outcome.change()
 }
 
 /** The sweep of the part of a circle between two points of it, in an arc's own sense. */
@@ -178,14 +156,14 @@ function sweepBetween(edge: Edge, a: Point, b: Point): number {
 
 /** Another reference side for a wall, the chosen line staying in place: the body moves across it. */
 export function setReferenceSide(project: Project, id: Id, reference: ReferenceSide): Change {
-  return { put: [{ ...project.need('wall', id), reference }], drop: [] }
+  return storing(project, { ...project.need('wall', id), reference })
 }
 
 /** Another type for a wall, the line it was drawn on staying in place. */
 export function setWallType(project: Project, id: Id, type: Id): Change {
   const wall = project.need('wall', id)
   project.need('wallType', type)
-  return { put: [{ ...wall, type }], drop: [] }
+  return storing(project, { ...wall, type })
 }
 
 /** Which line of a wall stays in its place when its type or its drawn line changes. */
@@ -203,7 +181,7 @@ export function retypeWalls(
 ): Change {
   refuseLocked(project, ids)
   if (facts.type) project.need('wallType', facts.type)
-  const put: AnyRecord[] = []
+  const put: Wall[] = []
   for (const id of ids) {
     const wall = project.find('wall', id)
     if (!wall) continue
@@ -220,14 +198,14 @@ export function retypeWalls(
     put.push({ ...made, a: axis.a, b: axis.b })
   }
   if (put.length === 0) throw new EditRefused('Select a wall.')
-  return { put: joinedAgain(project, put), drop: [] }
+  return storing(project, ...joinedAgain(project, put))
 }
 
 /** Ends that met before meet again: where two moved walls cross, or where a moved one crosses one that stayed. */
-function joinedAgain(project: Project, moved: readonly AnyRecord[]): AnyRecord[] {
-  const now = new Map(moved.filter((r): r is Wall => r.kind === 'wall').map((wall) => [wall.id, wall]))
-  const out = new Map<Id, AnyRecord>(moved.map((record) => [record.id, record]))
-  for (const wall of now.values()) {
+function joinedAgain(project: Project, moved: readonly Wall[]): Wall[] {
+  const now = new Map(moved.map((wall) => [wall.id, wall]))
+  const out = new Map(now)
+  for (const wall of moved) {
     const was = project.need('wall', wall.id)
     for (const other of project.all('wall')) {
       if (other.level !== wall.level || other.id === wall.id) continue
@@ -238,20 +216,21 @@ function joinedAgain(project: Project, moved: readonly AnyRecord[]): AnyRecord[]
         const place = carrierCrossings(wallAxis(wall), wallAxis(line))
           .map(({ point }) => point)
           .sort((p, q) => distance(p, was[end]) - distance(q, was[end]))[0]
-        if (!place || distance(place, was[end]) > 5000) continue
-        out.set(wall.id, { ...(out.get(wall.id) as Wall), [end]: place })
-        out.set(other.id, { ...((out.get(other.id) as Wall | undefined) ?? other), [met]: place })
+        if (!place || distance(place, was[end]) > FURTHEST_MEETING) continue
+        out.set(wall.id, { ...out.get(wall.id)!, [end]: place })
+        out.set(other.id, { ...(out.get(other.id) ?? other), [met]: place })
       }
     }
   }
-  const put: AnyRecord[] = []
-  for (const record of out.values()) {
-    const wall = record as Wall
-    const before = project.need('wall', wall.id)
-    put.push({ ...wall }, ...withEnds(project, before, wall.a, wall.b).slice(1))
-  }
-  return put
+  return [...out.values()].map((wall) => {
+    // Refuses what would turn a wall round.
+    withEnds(project.need('wall', wall.id), wall.a, wall.b)
+    return wall
+  })
 }
+
+/** Ends that met do so again no further off than this, mm. */
+const FURTHEST_MEETING = 5000
 
 /** The wall drawn from its other end, everything staying where it is: its left is then its right. */
 export function flipWall(project: Project, id: Id): Change {
@@ -259,28 +238,17 @@ export function flipWall(project: Project, id: Id): Change {
   const wall = project.need('wall', id)
   const reference = wall.reference === 'left' ? 'right' : wall.reference === 'right' ? 'left' : 'centre'
   const { joinA, joinB, sweep, ...rest } = wall
-  const whole = edgeLength(wallAxis(wall))
-  const made: Wall = {
-    ...rest,
-    a: wall.b,
-    b: wall.a,
-    reference,
-    ...(sweep ? { sweep: -sweep } : {}),
-    ...(joinB ? { joinA: joinB } : {}),
-    ...(joinA ? { joinB: joinA } : {}),
-  }
-  return {
-    put: [
-      made,
-      ...openingsOf(project, id).map((opening): AnyRecord => ({
-        ...opening,
-        along: whole - opening.along,
-        hand: opening.hand === 'start' ? 'end' : 'start',
-        side: opening.side === 'left' ? 'right' : 'left',
-      })),
-    ],
-    drop: [],
-  }
+  return new Outcome(project)
+    .put({
+      ...rest,
+      a: wall.b,
+      b: wall.a,
+      reference,
+      ...(sweep ? { sweep: -sweep } : {}),
+      ...(joinB ? { joinA: joinB } : {}),
+      ...(joinA ? { joinB: joinA } : {}),
+    })
+    .change()
 }
 
 /** How an end of a wall joins at a corner: by its layers, run through, or stopped against the other. */
@@ -289,10 +257,15 @@ export function setJoin(project: Project, id: Id, end: 'a' | 'b', join: 'through
   const { joinA, joinB, ...rest } = project.need('wall', id)
   const a = end === 'a' ? join : (joinA ?? null)
   const b = end === 'b' ? join : (joinB ?? null)
-  return { put: [{ ...rest, ...(a ? { joinA: a } : {}), ...(b ? { joinB: b } : {}) }], drop: [] }
+  return new Outcome(project)
+    .put({ ...rest, ...(a ? { joinA: a } : {}), ...(b ? { joinB: b } : {}) })
+    .change()
 }
 
-/** Another length for a wall, its start kept; a curved one keeps its circle. */
+/** Walls whose directions differ by less run in one line (the sine of the angle). */
+const ALONG = 0.02
+
+/** Another length for a wall, its start kept; a curved one keeps its circle. Walls joined to its end come along. */
 export function setWallLength(project: Project, id: Id, length: number): Change {
   const wall = project.need('wall', id)
   if (!(length >= SHORTEST)) throw new EditRefused('A wall needs some length.')
@@ -300,8 +273,30 @@ export function setWallLength(project: Project, id: Id, length: number): Change 
   const t = length / edgeLength(axis)
   if (Math.abs(axis.sweep * t) > 6.2) throw new EditRefused('That is more than the whole circle.')
   const b = pointOn(axis, t)
-  if (!wall.sweep) return { put: withEnds(project, wall, wall.a, b), drop: [] }
-  return { put: [{ ...wall, b, sweep: wall.sweep * t }], drop: [] }
+  const made = wall.sweep ? { ...wall, b, sweep: wall.sweep * t } : withEnds(wall, wall.a, b)
+  const joined = project
+    .all('wall')
+    .filter(
+      (other) =>
+        other.level === wall.level &&
+        other.id !== id &&
+        (['a', 'b'] as const).some((end) => distance(other[end], wall.b) <= JOINED_ENDS),
+    )
+  // The wall across its end is moved as it stands, so that what is closed stays closed and square.
+  const across = wall.sweep
+    ? undefined
+    : joined.find(
+        (other) =>
+          !other.sweep && Math.abs(cross(direction(other.a, other.b), direction(wall.a, wall.b))) > ALONG,
+      )
+  if (across)
+    return moveWallSideways(project, across.id, cross(direction(across.a, across.b), subtract(b, across.a)))
+  const outcome = new Outcome(project).put(made)
+  for (const other of joined) {
+    const end = distance(other.a, wall.b) <= JOINED_ENDS ? 'a' : 'b'
+    outcome.put(withEnds(other, end === 'a' ? b : other.a, end === 'b' ? b : other.b))
+  }
+  return outcome.change()
 }
 
 /** A wall parallel to another at a clear distance from its face, as long as the other's drawn line beside it. */
@@ -331,7 +326,7 @@ export function addWallBeside(
     ...(axis.sweep === 0 ? {} : { sweep: axis.sweep }),
   }
   refuseDoubled(project, wall)
-  return { put: [wall], drop: [] }
+  return storing(project, wall)
 }
 
 /** Walls along the straight and curved parts of drafted lines. */
@@ -361,7 +356,7 @@ export function wallsAlong(
   if (walls.length === 0) throw new EditRefused('Select drafted lines for the walls to follow.')
   if (walls.length > 2000) throw new EditRefused('That would make more than 2 000 walls at a time.')
   for (const wall of walls) refuseDoubled(project, wall)
-  return { put: walls, drop: [] }
+  return storing(project, ...walls)
 }
 
 /** A column about its middle. */
@@ -375,7 +370,9 @@ export function addColumn(project: Project, input: Omit<Column, 'id' | 'kind'>, 
     .all('column')
     .some((column) => column.level === input.level && distance(column.at, input.at) < JOINED_ENDS)
   if (twin) throw new EditRefused('There is a column in this place already.')
-  return { put: [{ ...input, at: { x: input.at.x, y: input.at.y }, id: makeId(), kind: 'column' }], drop: [] }
+  return new Outcome(project)
+    .put({ ...input, at: { x: input.at.x, y: input.at.y }, id: makeId(), kind: 'column' })
+    .change()
 }
 
 /** Runs an end of a wall on to the drawn line of another, along its own line. */
@@ -388,5 +385,5 @@ export function runWallOn(project: Project, id: Id, end: 'a' | 'b', to: Id): Cha
   if (!place || distance(place, wall[end]) > 2000)
     throw new EditRefused('These two walls do not meet where they lead. Bring them together by hand.')
   const ends = { a: wall.a, b: wall.b, [end]: place }
-  return { put: withEnds(project, wall, ends.a, ends.b), drop: [] }
+  return storing(project, withEnds(wall, ends.a, ends.b))
 }

@@ -1,4 +1,4 @@
-import type { AnyRecord, Id, Layer, LineType, Project } from '../records'
+import { KINDS, type AnyRecord, type Id, type Layer, type LineType, type Project } from '../records'
 
 const lineType = (id: string, name: string, ...dashesPaperMm: number[]): LineType => ({
   id: `line-type-${id}`,
@@ -61,36 +61,13 @@ export const STANDARD_LAYERS: readonly Layer[] = [
   layer('revisions', 'Revision clouds', 0.5),
 ].map((each, order) => ({ ...each, order }))
 
-const OF_KIND: Partial<Record<AnyRecord['kind'], Id>> = {
-  wall: 'layer-walls',
-  column: 'layer-columns',
-  opening: 'layer-openings',
-  placement: 'layer-fittings',
-  dimension: 'layer-dimensions',
-  leader: 'layer-notes',
-  note: 'layer-notes',
-  gridLine: 'layer-grid',
-  guide: 'layer-guides',
-  linework: 'layer-lines',
-  hatch: 'layer-hatches',
-  stair: 'layer-stairs',
-  ramp: 'layer-stairs',
-  rail: 'layer-stairs',
-  slab: 'layer-floors',
-  void: 'layer-floors',
-  roof: 'layer-roofs',
-  overhead: 'layer-overhead',
-  room: 'layer-rooms',
-  separator: 'layer-rooms',
-}
-
 const CONTINUOUS = STANDARD_LINE_TYPES[0]!
 const PLAIN: Layer = { ...layer('plain', 'Plain', 0.25), order: 0 }
 
 /** The id of the layer a record lies on; null for what lies on none. */
 export function layerIdOf(record: AnyRecord): Id | null {
   if ('layer' in record && record.layer !== undefined) return record.layer
-  return OF_KIND[record.kind] ?? null
+  return KINDS[record.kind].layer
 }
 
 const STANDARD = new Map(STANDARD_LAYERS.map((each) => [each.id, each]))
@@ -102,7 +79,8 @@ export function layerOf(project: Project, record: AnyRecord): Layer {
 }
 
 /** The layer that things of a kind lie on by themselves, as it ships. */
-export const standardLayerOf = (kind: AnyRecord['kind']): Layer => STANDARD.get(OF_KIND[kind] ?? '') ?? PLAIN
+export const standardLayerOf = (kind: AnyRecord['kind']): Layer =>
+  STANDARD.get(KINDS[kind].layer ?? '') ?? PLAIN
 
 /** Whether a record can be seen and changed: its layer is shown and not locked. */
 export function isInReach(project: Project, record: AnyRecord): boolean {

@@ -1,4 +1,3 @@
 export * from './snap'
-export * from './anchorAt'
 export * from './pick'
 export * from './seat'

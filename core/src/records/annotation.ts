@@ -14,7 +14,12 @@ import {
  * kept when the host is gone.
  */
 export const anchorSchema = z.discriminatedUnion('to', [
-  z.strictObject({ to: z.literal('point'), last: pointSchema }),
+  z.strictObject({
+    to: z.literal('point'),
+    last: pointSchema,
+    /** It was tied to something that is gone. */
+    lost: z.literal(true).optional(),
+  }),
   z.strictObject({
     to: z.literal('wallCorner'),
     wall: idSchema,
@@ -46,11 +51,17 @@ export const anchorSchema = z.discriminatedUnion('to', [
   }),
   z.strictObject({
     to: z.literal('item'),
-    /** A drafted item. */
+    /** A record with edges: a drafted line, a floor, a stair. */
     item: idSchema,
     /** Which of its edges, and at which part of it (0 its start, 1 its end); its centre when null. */
     edge: z.number().int().gte(0).lte(100_000).nullable(),
     part: z.number().gte(0).lte(1),
+    last: pointSchema,
+  }),
+  z.strictObject({
+    /** A point within something; edits carry it along. */
+    to: z.literal('inside'),
+    item: idSchema,
     last: pointSchema,
   }),
   z.strictObject({

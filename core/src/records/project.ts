@@ -1,5 +1,6 @@
 import type { Id } from './parts'
-import { needs, recordSchema, type AnyRecord, type Change, type RecordKind, type RecordOf } from './schema'
+import { kindWord, looseNames, needs } from './kinds'
+import { recordSchema, type AnyRecord, type Change, type RecordKind, type RecordOf } from './schema'
 import type { ProjectFacts } from './sheet'
 
 /** Why a change was refused; `code` is stable, the message is a sentence. */
@@ -12,55 +13,15 @@ export class ChangeRefused extends Error {
   }
 }
 
-const WORDS: Record<RecordKind, string> = {
-  project: 'project',
-  level: 'level',
-  material: 'material',
-  wallType: 'wall type',
-  wall: 'wall',
-  opening: 'opening',
-  openingType: 'opening type',
-  block: 'block',
-  placement: 'placed block',
-  drawing: 'drawing',
-  dimension: 'dimension',
-  leader: 'leader',
-  note: 'note',
-  sheet: 'sheet',
-  viewport: 'viewport',
-  lineType: 'line type',
-  layer: 'layer',
-  linework: 'line',
-  hatch: 'hatch',
-  gridLine: 'grid line',
-  guide: 'guide',
-  group: 'group',
-  repeat: 'repeat',
-  column: 'column',
-  room: 'room',
-  separator: 'separating line',
-  lens: 'lens',
-  stair: 'stair',
-  ramp: 'ramp',
-  rail: 'balustrade',
-  slab: 'slab',
-  void: 'floor void',
-  roof: 'roof',
-  overhead: 'overhead thing',
-  schedule: 'schedule',
-  pen: 'pen',
-  annotationStyle: 'annotation style',
-}
-
-/** The everyday name of a kind. */
-export const kindWord = (kind: RecordKind): string => WORDS[kind]
-
 /** All records of one project in memory. Records themselves are never altered, only replaced. */
 export class Project {
   private readonly records = new Map<Id, AnyRecord>()
   private readonly kinds = new Map<RecordKind, Map<Id, AnyRecord>>()
   /** For each record, the ids of those that need it. */
   private readonly neededBy = new Map<Id, Set<Id>>()
+  /** For each id, the ids of those that name it and can do without it. */
+  private readonly namedBy = new Map<Id, Set<Id>>()
+  private readonly listeners = new Set<(change: Change) => void>()
 
   constructor(records: Iterable<AnyRecord> = []) {
     for (const record of records) this.put(record)
@@ -82,7 +43,7 @@ export class Project {
   /** The record of that id and kind; throws a sentence when it is not there. */
   need<K extends RecordKind>(kind: K, id: Id): RecordOf<K> {
     const record = this.find(kind, id)
-    if (!record) throw new ChangeRefused('missing-record', `This ${WORDS[kind]} is no longer there.`)
+    if (!record) throw new ChangeRefused('missing-record', `This ${kindWord(kind)} is no longer there.`)
     return record
   }
 
@@ -101,6 +62,16 @@ export class Project {
   /** Ids of the records that cannot do without this one. */
   dependents(id: Id): Id[] {
     return [...(this.neededBy.get(id) ?? [])]
+  }
+
+  /** Ids of the records that name this one and can do without it: groups, repeats, hatches, what is tied to it. */
+  namers(id: Id): Id[] {
+    return [...(this.namedBy.get(id) ?? [])]
+  }
+
+  /** Calls back after every change that is made. */
+  onChange(listener: (change: Change) => void): void {
+    this.listeners.add(listener)
   }
 
   /**
@@ -136,7 +107,7 @@ export class Project {
         if (stays && needs(stays).some(([needed]) => needed === id))
           throw new ChangeRefused(
             'still-needed',
-            `A ${WORDS[stays.kind]} still needs this ${WORDS[this.records.get(id)!.kind]}.`,
+            `A ${kindWord(stays.kind)} still needs this ${kindWord(this.records.get(id)!.kind)}.`,
           )
       }
     }
@@ -148,7 +119,7 @@ export class Project {
         if (there?.kind !== kind)
           throw new ChangeRefused(
             'missing-record',
-            `This ${WORDS[record.kind]} needs a ${WORDS[kind]} that is not there.`,
+            `This ${kindWord(record.kind)} needs a ${kindWord(kind)} that is not there.`,
           )
       }
     }
@@ -176,6 +147,7 @@ export class Project {
     const inverse = this.inverseOf(change)
     for (const id of change.drop) this.drop(id)
     for (const record of change.put) this.put(record)
+    for (const listener of this.listeners) listener(change)
     return inverse
   }
 
@@ -214,11 +186,8 @@ export class Project {
     let kind = this.kinds.get(record.kind)
     if (!kind) this.kinds.set(record.kind, (kind = new Map()))
     kind.set(record.id, record)
-    for (const [id] of needs(record)) {
-      let users = this.neededBy.get(id)
-      if (!users) this.neededBy.set(id, (users = new Set()))
-      users.add(record.id)
-    }
+    for (const [id] of needs(record)) enter(this.neededBy, id, record.id)
+    for (const id of looseNames(record)) enter(this.namedBy, id, record.id)
   }
 
   private drop(id: Id): void {
@@ -231,5 +200,12 @@ export class Project {
 
   private forgetNeeds(record: AnyRecord): void {
     for (const [needed] of needs(record)) this.neededBy.get(needed)?.delete(record.id)
+    for (const named of looseNames(record)) this.namedBy.get(named)?.delete(record.id)
   }
+}
+
+function enter(index: Map<Id, Set<Id>>, key: Id, id: Id): void {
+  let ids = index.get(key)
+  if (!ids) index.set(key, (ids = new Set()))
+  ids.add(id)
 }

@@ -22,7 +22,7 @@ import {
   stairSchema,
   voidSchema,
 } from './fabric'
-import { idSchema, type Id } from './parts'
+import { idSchema } from './parts'
 import { roomSchema, separatorSchema } from './rooms'
 import { projectSchema, sheetSchema, viewportSchema } from './sheet'
 import { annotationStyleSchema, penSchema } from './styles'
@@ -82,84 +82,3 @@ export const changeSchema = z.strictObject({
 export type Change = z.infer<typeof changeSchema>
 
 export const NO_CHANGE: Change = { put: [], drop: [] }
-
-type Need = readonly [Id, RecordKind]
-
-/** Which other records a record cannot do without, with the kind each must be. */
-export function needs(record: AnyRecord): readonly Need[] {
-  const own = ownNeeds(record)
-  const found: Need[] = []
-  if ('layer' in record && record.layer !== undefined) found.push([record.layer, 'layer'])
-  if ('own' in record && record.own?.lineType !== undefined) found.push([record.own.lineType, 'lineType'])
-  return found.length > 0 ? [...own, ...found] : own
-}
-
-function ownNeeds(record: AnyRecord): readonly Need[] {
-  switch (record.kind) {
-    case 'wallType':
-      return record.strips.map((strip) => [strip.material, 'material'] as const)
-    case 'wall':
-      return [
-        [record.level, 'level'],
-        [record.type, 'wallType'],
-      ]
-    case 'column':
-      return [
-        [record.level, 'level'],
-        [record.material, 'material'],
-      ]
-    case 'opening':
-      return record.type === undefined
-        ? [[record.wall, 'wall']]
-        : [
-            [record.wall, 'wall'],
-            [record.type, 'openingType'],
-          ]
-    case 'placement':
-      return [
-        [record.level, 'level'],
-        [record.block, 'block'],
-        ...(record.drawing === undefined ? [] : [[record.drawing, 'drawing'] as const]),
-      ]
-    case 'block':
-      return record.items.flatMap((item) => (item.shape === 'block' ? [[item.block, 'block'] as const] : []))
-    case 'drawing':
-    case 'room':
-    case 'separator':
-    case 'stair':
-    case 'ramp':
-    case 'rail':
-    case 'slab':
-    case 'void':
-    case 'roof':
-    case 'overhead':
-      return [[record.level, 'level']]
-    case 'schedule':
-      return record.level === null ? [] : [[record.level, 'level']]
-    case 'dimension':
-    case 'leader':
-      return record.style === undefined
-        ? [[record.drawing, 'drawing']]
-        : [
-            [record.drawing, 'drawing'],
-            [record.style, 'annotationStyle'],
-          ]
-    case 'note':
-    case 'linework':
-    case 'hatch':
-    case 'guide':
-    case 'group':
-    case 'repeat':
-      return [[record.drawing, 'drawing']]
-    case 'layer':
-      return [[record.lineType, 'lineType']]
-    case 'viewport':
-      return [
-        [record.sheet, 'sheet'],
-        [record.drawing, 'drawing'],
-        ...(record.lens === undefined ? [] : [[record.lens, 'lens'] as const]),
-      ]
-    default:
-      return []
-  }
-}

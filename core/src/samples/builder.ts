@@ -1,5 +1,5 @@
-import { LevelSolver } from '../building'
-import { anchorAt } from '../locate'
+import { solverOf, type LevelSolver } from '../building'
+import { TieFinder } from '../ties'
 import {
   addColumn,
   addGridLine,
@@ -40,21 +40,17 @@ export interface SampleStep {
 export class SampleBuilder {
   readonly project = new Project()
   readonly steps: SampleStep[] = []
-  private readonly solvers = new Map<Id, LevelSolver>()
 
   constructor(readonly makeId: MakeId) {}
 
   do(label: string, change: Change): void {
     this.project.check(change)
     this.project.apply(change)
-    for (const solver of this.solvers.values()) solver.follow(change)
     this.steps.push({ label, change })
   }
 
   solver(level: Id): LevelSolver {
-    let solver = this.solvers.get(level)
-    if (!solver) this.solvers.set(level, (solver = new LevelSolver(this.project, level)))
-    return solver
+    return solverOf(this.project, level)
   }
 
   /** A chain of walls; gives their ids in order. */
@@ -177,7 +173,8 @@ export class SampleBuilder {
   }
 
   leader(drawing: Id, level: Id, tip: Point, elbowPaperMm: Point, text: string): void {
-    const anchor = anchorAt(tip, { project: this.project, solver: this.solver(level) }, level)
+    const ground = { project: this.project, solver: this.solver(level) }
+    const anchor = new TieFinder(ground, this.project.need('drawing', drawing)).within(tip)
     this.put('Leader', { id: this.makeId(), kind: 'leader', drawing, tip: anchor, elbowPaperMm, text })
   }
 

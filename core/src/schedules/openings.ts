@@ -1,5 +1,5 @@
-import type { AnyRecord, Change, Id, Level, Opening, OpeningType, Project, Wall } from '../records'
-import { EditRefused, changeOpening, retypeOpenings, setMark } from '../edit'
+import type { Change, Id, Level, Opening, OpeningType, Project, Wall } from '../records'
+import { EditRefused, changeOpening, retypeOpenings, setFacts, setMark } from '../edit'
 import { openingTypeOf } from '../library'
 import { roomsOf } from '../rooms'
 import type { CellValue, Column, SolverOf } from './table'
@@ -134,7 +134,5 @@ export const OPENING_COLUMNS: readonly Column<OpeningRow>[] = [
 ]
 
 function withRemarks(project: Project, id: Id, remarks: string): Change {
-  const { remarks: _, ...rest } = project.need('opening', id)
-  const made: AnyRecord = remarks ? { ...rest, remarks } : rest
-  return { put: [made], drop: [] }
+  return setFacts(project, 'opening', id, { remarks: remarks || undefined })
 }

@@ -1,4 +1,4 @@
-import { EditRefused, copyName, freeName, type MakeId } from '../edit'
+import { EditRefused, copyName, freeName, storing, type MakeId } from '../edit'
 import {
   NO_CHANGE,
   Project,
@@ -67,7 +67,7 @@ export function setCell(
   const put = new Map<Id, AnyRecord>()
   for (const thing of things)
     for (const record of column.set(project, solverOf, thing, value).put) put.set(record.id, record)
-  return put.size > 0 ? { put: [...put.values()], drop: [] } : NO_CHANGE
+  return put.size > 0 ? storing(project, ...put.values()) : NO_CHANGE
 }
 
 const USUAL: Record<ScheduleSubject, { name: string; columns: string[] }> = {
@@ -94,7 +94,7 @@ export function addSchedule(
     grouped: false,
     level: null,
   }
-  return { change: { put: [schedule], drop: [] }, schedule: schedule.id }
+  return { change: storing(project, schedule), schedule: schedule.id }
 }
 
 /** Facts of a schedule: its name, its columns in order, whether alike rows are one, its level. */
@@ -108,5 +108,5 @@ export function setSchedule(
   const known = new Set(columnsFor(project, schedule.of).map(({ key }) => key))
   const columns = [...new Set(facts.columns ?? schedule.columns)].filter((key) => known.has(key))
   if (columns.length === 0) throw new EditRefused('A schedule keeps at least one column.')
-  return { put: [{ ...schedule, ...facts, name, columns }], drop: [] }
+  return storing(project, { ...schedule, ...facts, name, columns })
 }

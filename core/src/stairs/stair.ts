@@ -12,8 +12,9 @@ import {
   type Edge,
   type Point,
 } from '../geometry'
-import type { Stair, StairLimits } from '../records'
+import type { Project, Stair, StairLimits } from '../records'
 import { formatLength, type Units } from '../units'
+import { stairLimitsOf } from './limits'
 
 /** A line of a stair, and over which treads it runs: 0 at the first riser, i between tread i and the next. */
 export interface StairLine {
@@ -380,4 +381,10 @@ export function onWalk(walk: readonly StairLine[], position: number): { at: Poin
   const { edge } = same[Math.floor(scaled)]!
   const t = scaled - Math.floor(scaled)
   return { at: pointOn(edge, t), u: directionOn(edge, t) }
+}
+
+/** The stair of a record as its storey has it; null when it cannot be. */
+export function stairOf(project: Project, stair: Stair): SolvedStair | null {
+  const height = stair.rise ?? project.need('level', stair.level).height
+  return solveStair(stair, height, stairLimitsOf(project), project.facts.units)
 }

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { slopeWords, stairOf } from '@lamina/core/derive'
+import { slopeWords } from '@lamina/core/derive'
 import { setFacts, setRoof, setStair } from '@lamina/core/edit'
 import { pathArea, pathLength } from '@lamina/core/geometry'
 import type { AnyRecord, RecordKind } from '@lamina/core/records'
 import { solveRoof } from '@lamina/core/roofs'
-import { stairLimitsOf } from '@lamina/core/stairs'
+import { stairLimitsOf, stairOf } from '@lamina/core/stairs'
 import { formatAngle, formatArea, formatLength, parseAngle, parseNumber } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { LevelSolver } from '@lamina/core/building'
-import { renumberRooms, setRoom } from '@lamina/core/edit'
+import { renumberRooms, setFacts, setRoom } from '@lamina/core/edit'
 import type { Room } from '@lamina/core/records'
 import { roomsOf } from '@lamina/core/rooms'
 import { formatArea, formatLength } from '@lamina/core/units'
@@ -33,10 +33,7 @@ function word(key: 'name' | 'number', event: Event): void {
 }
 function unpinTag(): void {
   const { id } = props.room
-  store.edit('Tag', (project) => {
-    const { tagAt: _, ...rest } = project.need('room', id)
-    return { put: [rest], drop: [] }
-  })
+  store.edit('Tag', (project) => setFacts(project, 'room', id, { tagAt: undefined }))
 }
 const FAULTS = {
   open: 'Its walls no longer close around it.',

@@ -37,10 +37,7 @@ const angleFault = ref('')
 function setAngle(text: string): void {
   angleFault.value = ''
   if (text.trim() === '') {
-    store.edit('Own angle', (p) => {
-      const { ownAngle: _, ...rest } = p.facts
-      return { put: [rest], drop: [] }
-    })
+    store.edit('Own angle', (p) => setFacts(p, 'project', 'project', { ownAngle: undefined }))
     return
   }
   const read = parseAngle(text)

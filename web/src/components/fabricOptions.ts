@@ -1,7 +1,8 @@
-import { FABRIC } from '@lamina/core/edit'
 import type { AnyRecord, RecordOf } from '@lamina/core/records'
 import type { ToolName } from '../store/desk'
 
+/** Stairs, floors, roofs and what is overhead. */
+const FABRIC = ['stair', 'ramp', 'rail', 'slab', 'void', 'roof', 'overhead'] as const
 export type Fabric = RecordOf<(typeof FABRIC)[number]>
 
 /** Whether a record is a stair, a floor, a roof or something overhead. */

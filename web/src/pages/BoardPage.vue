@@ -4,7 +4,7 @@ import { useTheme } from 'vuetify'
 import { annotationItems } from '@lamina/core/annotate'
 import { lookThrough, planItems } from '@lamina/core/derive'
 import { eachItem, extentOf, pensOf, type DisplayList } from '@lamina/core/display'
-import { removeItems, surroundingsMap } from '@lamina/core/edit'
+import { removeItems, setFacts, surroundingsMap } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
 import { lensOf, lensesOf } from '@lamina/core/library'
 import type { Drawing } from '@lamina/core/records'
@@ -383,10 +383,9 @@ const typesInto = (kind: TagField['kind']): RegExp =>
 
 const empty = computed(() => list.value.length === 0)
 function setScale(ratio: number): void {
-  store.edit('Reading scale', (project) => ({
-    put: [{ ...project.need('drawing', props.drawing), readingScale: ratio }],
-    drop: [],
-  }))
+  store.edit('Reading scale', (project) =>
+    setFacts(project, 'drawing', props.drawing, { readingScale: ratio }),
+  )
 }
 /** For tests and for people who script the surface: where a real point lies on the screen. */
 const locator = computed(() => {

@@ -9,7 +9,7 @@ import {
   titleOf,
   type Library,
 } from '@lamina/core/exchange'
-import { gather, merge, type Choice, type LibraryRecord, type ProjectCard } from '@lamina/core/edit'
+import { gather, merge, storing, type Choice, type LibraryRecord, type ProjectCard } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
 import ArrivalsPanel from '../components/ArrivalsPanel.vue'
@@ -121,10 +121,9 @@ function chooseForAll(choice: Choice): void {
   choices.value = new Map(arrivals.value.map(({ record }) => [record.id, choice]))
 }
 function bring(): void {
-  const made = store.edit('Bring in', (_project, makeId) => ({
-    put: resolve(chosen.value, makeId).arrivals.flatMap(({ put }) => put ?? []),
-    drop: [],
-  }))
+  const made = store.edit('Bring in', (project, makeId) =>
+    storing(project, ...resolve(chosen.value, makeId).arrivals.flatMap(({ put }) => put ?? [])),
+  )
   if (!made) return
   const count = made.put.length
   say.tell(`${count} ${count === 1 ? 'thing is' : 'things are'} brought in.`)

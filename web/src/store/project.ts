@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { LevelSolver } from '@lamina/core/building'
+import { solverOf, type LevelSolver } from '@lamina/core/building'
 import { EditRefused, History, type JournalEntry, type MakeId, type SentChange } from '@lamina/core/edit'
 import { ChangeRefused, Project, type Change, type Drawing, type Id } from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
@@ -37,17 +37,12 @@ export const useProject = defineStore('project', () => {
   let failures = 0
   let retry: ReturnType<typeof setTimeout> | undefined
   let news: EventSource | null = null
-  let solvers = new Map<Id, LevelSolver>()
   /** Writes to this computer's queue, in order. */
   let writing: Promise<unknown> = Promise.resolve()
 
   const units = computed(() => (version.value, project.value.facts.units))
 
-  function solver(level: Id): LevelSolver {
-    let found = solvers.get(level)
-    if (!found) solvers.set(level, (found = new LevelSolver(project.value, level)))
-    return found
-  }
+  const solver = (level: Id): LevelSolver => solverOf(project.value, level)
 
   /** What a drawing is drawn from: the walls of its level; the inside of a block has none. */
   const solverFor = (drawing: Drawing): LevelSolver =>
@@ -64,7 +59,6 @@ export const useProject = defineStore('project', () => {
   /** Makes a change in memory. */
   function make(change: Change): Change {
     const inverse = project.value.apply(change)
-    for (const each of solvers.values()) each.follow(change)
     version.value++
     return inverse
   }
@@ -112,7 +106,6 @@ export const useProject = defineStore('project', () => {
     history = new History()
     inverses = new Map()
     queue = []
-    solvers = new Map()
     seq = 0
     failures = 0
     waiting.value = 0

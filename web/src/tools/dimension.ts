@@ -1,7 +1,8 @@
-import { PARTS, drawDimension, holdAnchor, offsetThrough } from '@lamina/core/annotate'
+import { PARTS, drawDimension, offsetThrough } from '@lamina/core/annotate'
+import { addDimensions } from '@lamina/core/edit'
 import { angleOf, distance, subtract, unitAt, type Point } from '@lamina/core/geometry'
-import { anchorAt } from '@lamina/core/locate'
-import type { Anchor, AnyRecord, Dimension } from '@lamina/core/records'
+import type { Anchor, Dimension } from '@lamina/core/records'
+import { TieFinder, holdAnchor } from '@lamina/core/ties'
 import { styled, type Bench, type Located, type Tool } from './tool'
 
 /** A chain of dimensions through the points pointed to, then its row; with an overall row further out if wanted. */
@@ -54,16 +55,14 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
 
   function finish(at: Located): void {
     const rows = laid(at)
-    const change = bench.edit(rows.length > 1 ? 'Dimension chain' : 'Dimension', (_project, makeId) => ({
-      put: rows.map((row): AnyRecord => ({
-        ...row,
-        ...styled(bench.style),
-        id: makeId(),
-        kind: 'dimension',
-        drawing: bench.drawing.id,
-      })),
-      drop: [],
-    }))
+    const change = bench.edit(rows.length > 1 ? 'Dimension chain' : 'Dimension', (project, makeId) =>
+      addDimensions(
+        project,
+        bench.drawing.id,
+        rows.map((row) => ({ ...row, ...styled(bench.style) })),
+        makeId,
+      ),
+    )
     if (!change) return
     anchors = []
     placing = false
@@ -75,7 +74,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
       finish(at)
       return
     }
-    const anchor = anchorAt(at.point, ground(), bench.drawing.level)
+    const anchor = new TieFinder(ground(), bench.drawing).at(at.point)
     if (points().some((p) => distance(p, at.point) < 0.5)) {
       bench.warn('This point is in the chain already.')
       return

@@ -167,11 +167,11 @@ export function extendTool(bench: Bench): Tool {
     nothing: 'There is no line or wall here.',
     across: true,
     fields: () => [{ key: 'by', label: 'by', kind: 'length', shown: 'to the next edge' }],
-    work: (id, p) => (project, makeId) => {
+    work: (id, p) => (project) => {
       const by = bench.typed('by')
       return by === null
-        ? extendItem(project, place(bench), id, p, chosenEdges(bench), makeId)
-        : lengthenItem(project, id, p, by, makeId)
+        ? extendItem(project, place(bench), id, p, chosenEdges(bench))
+        : lengthenItem(project, id, p, by)
     },
     remark: () => (bench.typed('by') === null ? edgeWords(bench) : ''),
   })
@@ -305,8 +305,8 @@ export function cornerTool(bench: Bench, choice: CornerChoice): Tool {
       cornerItems(project, first!, second, ease(), makeId)
   const whole =
     (id: Id): Work =>
-    (project, makeId) =>
-      easeCorners(project, id, ease(), makeId)
+    (project) =>
+      easeCorners(project, id, ease())
   const target = (at: Located | null): { id: Id; at: Point } | null => {
     const found = at && lineAt(bench, at.raw)
     return found ? { id: found.id, at: at.raw } : null

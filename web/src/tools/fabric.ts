@@ -1,5 +1,6 @@
-import { overheadItems, rampItems, slopeWords, stairItems, stairOf } from '@lamina/core/derive'
+import { overheadItems, rampItems, slopeWords, stairItems } from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
+import { stairOf } from '@lamina/core/stairs'
 import {
   addOverhead,
   addRail,

@@ -1,8 +1,9 @@
 import { drawLeader } from '@lamina/core/annotate'
 import { textItem } from '@lamina/core/display'
+import { addLeader, addNote } from '@lamina/core/edit'
 import { subtract, times, type Point } from '@lamina/core/geometry'
-import { anchorAt } from '@lamina/core/locate'
 import type { Anchor } from '@lamina/core/records'
+import { TieFinder } from '@lamina/core/ties'
 import { styled, type Bench, type Located, type Tool } from './tool'
 
 const placeholder = 'Note'
@@ -30,10 +31,9 @@ export function leaderTool(bench: Bench): Tool {
       return
     }
     const made = { drawing: bench.drawing.id, tip, elbowPaperMm: elbow, text }
-    const change = bench.edit('Leader', (_project, makeId) => ({
-      put: [{ ...made, ...styled(bench.style), id: makeId(), kind: 'leader' }],
-      drop: [],
-    }))
+    const change = bench.edit('Leader', (project, makeId) =>
+      addLeader(project, { ...made, ...styled(bench.style) }, makeId),
+    )
     if (!change) return
     tip = elbow = null
     bench.clearTyped()
@@ -50,7 +50,7 @@ export function leaderTool(bench: Bench): Tool {
     last: () => null,
     press(at) {
       if (!tip)
-        tip = anchorAt(at.point, { project: bench.project, solver: bench.solver }, bench.drawing.level)
+        tip = new TieFinder({ project: bench.project, solver: bench.solver }, bench.drawing).within(at.point)
       else if (!elbow) elbow = elbowAt(at)
       else finish()
     },
@@ -88,20 +88,13 @@ export function noteTool(bench: Bench): Tool {
       return
     }
     const at = place
-    const change = bench.edit('Note', (_project, makeId) => ({
-      put: [
-        {
-          id: makeId(),
-          kind: 'note',
-          drawing: bench.drawing.id,
-          at,
-          text,
-          heightPaperMm: HEIGHT,
-          align: 'middle',
-        },
-      ],
-      drop: [],
-    }))
+    const change = bench.edit('Note', (project, makeId) =>
+      addNote(
+        project,
+        { drawing: bench.drawing.id, at, text, heightPaperMm: HEIGHT, align: 'middle' },
+        makeId,
+      ),
+    )
     if (!change) return
     place = null
     bench.clearTyped()

@@ -1,5 +1,5 @@
 import { wallAxis, wallShape } from '@lamina/core/building'
-import { drawDimension, holdAnchor, layNote } from '@lamina/core/annotate'
+import { drawDimension, layNote } from '@lamina/core/annotate'
 import {
   fabricItems,
   gridLineItems,
@@ -30,6 +30,7 @@ import {
   type Project,
   type Wall,
 } from '@lamina/core/records'
+import { holdAnchor } from '@lamina/core/ties'
 import type { Bench } from './tool'
 
 /** More records than this are not all shown before they are made. */

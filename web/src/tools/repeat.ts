@@ -1,4 +1,5 @@
-import { EditRefused, middleOf, repeatItems } from '@lamina/core/edit'
+import { EditRefused, repeatItems } from '@lamina/core/edit'
+import { middleOf } from '@lamina/core/kinds'
 import { distance, subtract, times, type Point } from '@lamina/core/geometry'
 import { shapePath } from '@lamina/core/linework'
 import { pickAt } from '@lamina/core/locate'
@@ -171,7 +172,7 @@ export function repeatTool(bench: Bench): Tool {
     },
     remark(given) {
       if (way() !== 'around' || given.length === 0) return ''
-      const middle = middleOf(bench.project, bench.selection)
+      const middle = middleOf(bench.selection.flatMap((id) => bench.project.get(id) ?? []))
       return `radius ${formatLength(distance(given[0]!, middle), bench.units)}`
     },
   })

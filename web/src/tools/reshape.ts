@@ -1,4 +1,5 @@
-import { handlesOf, moveHandle } from '@lamina/core/edit'
+import { moveHandle } from '@lamina/core/edit'
+import { handlesOf } from '@lamina/core/kinds'
 import type { Id } from '@lamina/core/records'
 import { stepTool } from './steps'
 import type { Bench, Tool } from './tool'

@@ -1,5 +1,6 @@
 import { EditRefused, addGridLine, addGuide, setFacts } from '@lamina/core/edit'
 import {
+  PARALLEL,
   angleOf,
   isStraight,
   normalAngle,
@@ -154,14 +155,11 @@ const direction = (edge: Edge): Point => unitAt(angleOf(subtract(edge.b, edge.a)
 /** Turns the board's working axes to an edge, or to a typed angle; pointing clear of everything sets them level. */
 export function axesTool(bench: Bench): Tool {
   function set(angle: number): void {
-    const { axes: _, ...plain } = bench.drawing
     // A quarter turn makes no other axes.
     const quarter = Math.PI / 2
     const turn = angle - Math.round(angle / quarter) * quarter
     bench.edit('Working axes', (project) =>
-      Math.abs(turn) < 1e-9
-        ? { put: [plain], drop: [] }
-        : setFacts(project, 'drawing', bench.drawing.id, { axes: turn }),
+      setFacts(project, 'drawing', bench.drawing.id, { axes: Math.abs(turn) < PARALLEL ? undefined : turn }),
     )
     bench.clearTyped()
   }

@@ -1,7 +1,7 @@
 import { atWall, type LevelSolver, type SolvedWall } from '../building'
-import { applyTo, arcOf, edgesOf, isStraight, placing, pointOn, type Point } from '../geometry'
-import { shapePath } from '../linework'
-import type { Anchor, Linework, Opening, Project } from '../records'
+import { applyTo, placing, pointOn, straight, type Point } from '../geometry'
+import { centreOf, edgesOfRecord } from '../kinds'
+import type { Anchor, Opening, Project } from '../records'
 
 export interface Held {
   readonly point: Point
@@ -35,7 +35,7 @@ export function holdAnchor(anchor: Anchor, { project, solver }: Ground): Held {
   const kept = { point: anchor.last, held: false }
   switch (anchor.to) {
     case 'point':
-      return { point: anchor.last, held: true }
+      return { point: anchor.last, held: anchor.lost !== true }
     case 'wallCorner': {
       const corner = solver.corner(anchor.wall, anchor.end, anchor.side)
       return corner ? { point: corner, held: true } : kept
@@ -50,13 +50,14 @@ export function holdAnchor(anchor: Anchor, { project, solver }: Ground): Held {
       return wall ? { point: openingPoint(wall, opening, anchor.at, anchor.side), held: true } : kept
     }
     case 'item': {
-      const item = project.find('linework', anchor.item)
-      const point = item && itemPoint(item, anchor.edge, anchor.part)
+      const point = itemPoint(project, anchor.item, anchor.edge, anchor.part)
       return point ? { point, held: true } : kept
     }
+    case 'inside':
+      return { point: anchor.last, held: project.get(anchor.item) !== undefined }
     case 'gridLine': {
       const line = project.find('gridLine', anchor.gridLine)
-      return line ? { point: pointOn({ a: line.a, b: line.b, sweep: 0 }, anchor.part), held: true } : kept
+      return line ? { point: pointOn(straight(line.a, line.b), anchor.part), held: true } : kept
     }
     case 'placement': {
       const placement = project.find('placement', anchor.placement)
@@ -70,13 +71,11 @@ export function holdAnchor(anchor: Anchor, { project, solver }: Ground): Held {
   }
 }
 
-/** A point of a drafted item: at a part of one of its edges, or its centre. Null when it has no such edge. */
-export function itemPoint(item: Linework, edge: number | null, part: number): Point | null {
-  if (edge === null) {
-    if (item.shape.form === 'circle' || item.shape.form === 'ellipse') return item.shape.centre
-    const [first] = edgesOf(shapePath(item.shape))
-    return first && !isStraight(first) ? arcOf(first).centre : null
-  }
-  const found = edgesOf(shapePath(item.shape))[edge]
+/** A point of a record: at a part of one of its edges, or its centre. Null when it has no such edge, or is gone. */
+function itemPoint(project: Project, id: string, edge: number | null, part: number): Point | null {
+  const record = project.get(id)
+  if (!record) return null
+  if (edge === null) return centreOf(record)
+  const found = edgesOfRecord(record, project)[edge]
   return found ? pointOn(found, part) : null
 }

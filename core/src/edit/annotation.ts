@@ -1,0 +1,35 @@
+import type { Change, Dimension, Id, Leader, Note, Project } from '../records'
+import { storing } from './outcome'
+import { EditRefused, type MakeId } from './refusal'
+
+/** Rows of dimensions on a drawing. Refused without two points to measure between. */
+export function addDimensions(
+  project: Project,
+  drawing: Id,
+  rows: readonly Pick<Dimension, 'anchors' | 'direction' | 'offset' | 'style'>[],
+  makeId: MakeId,
+): Change {
+  project.need('drawing', drawing)
+  if (rows.some(({ anchors }) => anchors.length < 2))
+    throw new EditRefused('Point to two places to measure between.')
+  return storing(
+    project,
+    ...rows.map((row): Dimension => ({ ...row, id: makeId(), kind: 'dimension', drawing })),
+  )
+}
+
+const NO_WORDS = 'Type the note, then press Enter.'
+
+/** A leader with its note. Refused without words. */
+export function addLeader(project: Project, input: Omit<Leader, 'id' | 'kind'>, makeId: MakeId): Change {
+  project.need('drawing', input.drawing)
+  if (!input.text.trim()) throw new EditRefused(NO_WORDS)
+  return storing(project, { ...input, text: input.text.trim(), id: makeId(), kind: 'leader' })
+}
+
+/** A note without a leader. Refused without words. */
+export function addNote(project: Project, input: Omit<Note, 'id' | 'kind'>, makeId: MakeId): Change {
+  project.need('drawing', input.drawing)
+  if (!input.text.trim()) throw new EditRefused(NO_WORDS)
+  return storing(project, { ...input, text: input.text.trim(), id: makeId(), kind: 'note' })
+}

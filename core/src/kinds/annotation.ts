@@ -1,0 +1,138 @@
+import {
+  add,
+  applyTo,
+  boxOf,
+  cross,
+  enlargement,
+  mirrors,
+  normalAngle,
+  times,
+  unitAt,
+  type Affine,
+  type Point,
+} from '../geometry'
+import { tieHost, type Anchor, type Dimension, type Leader, type Note, type Room } from '../records'
+import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home, type Mapping, type Move } from './home'
+import { mappedAngle } from './maps'
+
+/** How far a map moves what stands at the origin. */
+const shiftOf = (map: Affine): Point => ({ x: map.e, y: map.f })
+
+/** What a map does to directions and lengths. */
+const turned = (map: Affine, v: Point): Point => applyTo({ ...map, e: 0, f: 0 }, v)
+
+/** A tie that nothing holds goes with its record; where one is held follows from what became of its host. */
+const mappedTie = (anchor: Anchor, { map, carries }: Mapping): Anchor =>
+  tieHost(anchor) === null || carries(anchor) ? { ...anchor, last: applyTo(map, anchor.last) } : anchor
+
+const stretchedTie = (anchor: Anchor, move: Move): Anchor => {
+  if (tieHost(anchor) !== null) return anchor
+  const last = move(anchor.last)
+  return last === anchor.last ? anchor : { ...anchor, last: plainPoint(last) }
+}
+
+function mappedDimension(dimension: Dimension, mapping: Mapping): Dimension {
+  const { map, scale, carries } = mapping
+  const { offset } = dimension
+  const stays = dimension.anchors.every((anchor) => tieHost(anchor) !== null && !carries(anchor))
+  if (stays) {
+    // What it measures stays: its row is shifted.
+    const by = cross(unitAt(dimension.direction), shiftOf(map))
+    return {
+      ...dimension,
+      offset:
+        offset.in === 'paper'
+          ? { in: 'paper', paperMm: offset.paperMm + by / scale }
+          : { in: 'real', mm: offset.mm + by },
+    }
+  }
+  const flip = mirrors(map) ? -1 : 1
+  return {
+    ...dimension,
+    anchors: dimension.anchors.map((anchor) => mappedTie(anchor, mapping)),
+    direction: mappedAngle(map, dimension.direction),
+    offset:
+      offset.in === 'paper'
+        ? { in: 'paper', paperMm: offset.paperMm * flip }
+        : { in: 'real', mm: offset.mm * flip * enlargement(map) },
+  }
+}
+
+export const dimensionHome: Home<Dimension> = {
+  ...NOTHING_MORE,
+  mapped: mappedDimension,
+  stretched(dimension, move) {
+    const anchors = dimension.anchors.map((anchor) => stretchedTie(anchor, move))
+    return anchors.every((anchor, i) => anchor === dimension.anchors[i])
+      ? dimension
+      : { ...dimension, anchors }
+  },
+  withHandle: noHandle,
+  placed: ({ anchors }) => boxOf(anchors.map(({ last }) => last)),
+}
+
+export const leaderHome: Home<Leader> = {
+  ...NOTHING_MORE,
+  mapped(leader, mapping) {
+    const { map, scale, carries } = mapping
+    if (tieHost(leader.tip) !== null && !carries(leader.tip))
+      // What it points to stays: its note is moved.
+      return { ...leader, elbowPaperMm: add(leader.elbowPaperMm, times(shiftOf(map), 1 / scale)) }
+    return {
+      ...leader,
+      tip: mappedTie(leader.tip, mapping),
+      elbowPaperMm: times(turned(map, leader.elbowPaperMm), 1 / enlargement(map)),
+    }
+  },
+  stretched(leader, move) {
+    const tip = stretchedTie(leader.tip, move)
+    return tip === leader.tip ? leader : { ...leader, tip }
+  },
+  withHandle: noHandle,
+  placed: ({ tip }) => pointBox(tip.last),
+}
+
+/** Angles nearer to a right angle than this read from the right, radians. */
+const UPRIGHT = 1e-6
+
+/** Lettering reads from below or from the right. */
+function upright(angle: number): number {
+  const turn = normalAngle(angle)
+  if (turn > Math.PI / 2 + UPRIGHT) return turn - Math.PI
+  if (turn <= -Math.PI / 2 + UPRIGHT) return turn + Math.PI
+  return turn
+}
+
+export const noteHome: Home<Note> = {
+  ...NOTHING_MORE,
+  mapped(note, { map }) {
+    const { turn: before = 0, ...rest } = note
+    const turn = upright(mappedAngle(map, before))
+    return { ...rest, at: applyTo(map, note.at), ...(Math.abs(turn) > 1e-9 ? { turn } : {}) }
+  },
+  stretched(note, move) {
+    const at = move(note.at)
+    return at === note.at ? note : { ...note, at: plainPoint(at) }
+  },
+  withHandle: noHandle,
+  placed: ({ at }) => pointBox(at),
+}
+
+export const roomHome: Home<Room> = {
+  ...NOTHING_MORE,
+  mapped: (room, { map }) => ({
+    ...room,
+    at: applyTo(map, room.at),
+    ...(room.tagAt ? { tagAt: applyTo(map, room.tagAt) } : {}),
+  }),
+  stretched(room, move) {
+    const at = move(room.at)
+    const tagAt = room.tagAt && move(room.tagAt)
+    if (at === room.at && tagAt === room.tagAt) return room
+    return { ...room, at: plainPoint(at), ...(tagAt ? { tagAt: plainPoint(tagAt) } : {}) }
+  },
+  // Its tag.
+  handles: () => [],
+  withHandle: (room, _index, to) => ({ ...room, tagAt: plainPoint(to) }),
+  placed: ({ at }) => pointBox(at),
+}

@@ -1,0 +1,111 @@
+import {
+  EMPTY_BOX,
+  boxCentre,
+  isEmptyBox,
+  joinBoxes,
+  type Box,
+  type Edge,
+  type Path,
+  type Point,
+} from '../geometry'
+import type { AnyRecord, Project, RecordKind, RecordOf } from '../records'
+import { dimensionHome, leaderHome, noteHome, roomHome } from './annotation'
+import { gridLineHome, guideHome, hatchHome, lineworkHome, separatorHome } from './drafted'
+import { overheadHome, railHome, rampHome, roofHome, slabHome, stairHome, voidHome } from './fabric'
+import type { Handle, Home, Mapping, Move } from './home'
+import { placementHome, viewportHome } from './placed'
+import { columnHome, openingHome, wallHome } from './walls'
+
+/** How every kind stands in its drawing; null: it stands nowhere of its own. */
+export const HOMES: { readonly [K in RecordKind]: Home<RecordOf<K>> | null } = {
+  project: null,
+  level: null,
+  material: null,
+  wallType: null,
+  openingType: null,
+  lineType: null,
+  layer: null,
+  lens: null,
+  pen: null,
+  annotationStyle: null,
+  block: null,
+  drawing: null,
+  schedule: null,
+  sheet: null,
+  // Groups and repeats are where their members are.
+  group: null,
+  repeat: null,
+  wall: wallHome,
+  column: columnHome,
+  opening: openingHome,
+  placement: placementHome,
+  room: roomHome,
+  separator: separatorHome,
+  stair: stairHome,
+  ramp: rampHome,
+  rail: railHome,
+  slab: slabHome,
+  void: voidHome,
+  roof: roofHome,
+  overhead: overheadHome,
+  linework: lineworkHome,
+  hatch: hatchHome,
+  gridLine: gridLineHome,
+  guide: guideHome,
+  dimension: dimensionHome,
+  leader: leaderHome,
+  note: noteHome,
+  viewport: viewportHome,
+}
+
+/** How the kind of a record stands in its drawing; null: nowhere of its own. */
+export const homeOf = <R extends AnyRecord>(record: R): Home<R> | null =>
+  HOMES[record.kind] as unknown as Home<R> | null
+
+/** Kinds that stand somewhere: what is selected, moved and copied. */
+export const standsSomewhere = (kind: RecordKind): boolean => HOMES[kind] !== null
+
+/** A record under a map that keeps shapes; null for what stands nowhere of its own. */
+export const mapped = <R extends AnyRecord>(record: R, mapping: Mapping): R | null =>
+  homeOf(record)?.mapped(record, mapping) ?? null
+
+/** A record with those of its points moved that `move` moves; the same object when none does. */
+export const stretched = <R extends AnyRecord>(record: R, move: Move): R =>
+  homeOf(record)?.stretched(record, move) ?? record
+
+/** The points by which a record can be reshaped, with the point that typed distances are taken from. */
+export const handlesOf = (record: AnyRecord): readonly Handle[] => homeOf(record)?.handles(record) ?? []
+
+/** A record with one of those points brought elsewhere. */
+export const withHandle = <R extends AnyRecord>(record: R, index: number, to: Point): R =>
+  homeOf(record)?.withHandle(record, index, to) ?? record
+
+/** Around the points that place a record; empty for what stands nowhere. */
+export const placedBox = (record: AnyRecord): Box => homeOf(record)?.placed(record) ?? EMPTY_BOX
+
+/** The middle of what places some records. */
+export function middleOf(records: Iterable<AnyRecord>): Point {
+  let box: Box = EMPTY_BOX
+  for (const record of records) box = joinBoxes(box, placedBox(record))
+  return isEmptyBox(box) ? { x: 0, y: 0 } : boxCentre(box)
+}
+
+/** The edges of a record that things can be tied to. */
+export const edgesOfRecord = (record: AnyRecord, project: Project): readonly Edge[] =>
+  homeOf(record)?.edges(record, project) ?? []
+
+/** The centre of a record, where it has one that is no end of an edge. */
+export const centreOf = (record: AnyRecord): Point | null => homeOf(record)?.centre(record) ?? null
+
+/** The areas a record covers. */
+export const areasOf = (record: AnyRecord, project: Project): readonly Path[] =>
+  homeOf(record)?.areas(record, project) ?? []
+
+/** Why nobody can mean a record as it is; null when it is sound. */
+export const faultOf = (record: AnyRecord, project: Project): string | null =>
+  homeOf(record)?.fault(record, project) ?? null
+
+export type { Handle, Home, Mapping, Move } from './home'
+export { columnOutline } from './walls'
+export { guideEdge, shapeFault } from './drafted'
+export { outlineFault, overheadOutline, rampOutline } from './fabric'

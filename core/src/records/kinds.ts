@@ -1,0 +1,367 @@
+import type { Anchor, Drawing } from './annotation'
+import type { Id } from './parts'
+import type { AnyRecord, RecordKind, RecordOf } from './schema'
+
+/**
+ * What records of a kind live in: the project itself, the library that projects share, every plan, a level, a wall,
+ * a drawing or a sheet.
+ */
+export type Host = 'project' | 'library' | 'plans' | 'level' | 'wall' | 'drawing' | 'sheet'
+
+/** One way by which records of a kind name another that they cannot do without. */
+export interface Reference<R> {
+  readonly to: RecordKind
+  ids(record: R): readonly Id[]
+  /** The record naming others in the place of those it names. */
+  renamed(record: R, as: (id: Id) => Id): R
+}
+
+/** What became of things that are named by others which go on without them. */
+export interface Carrying {
+  /** What a record turned into: undefined when it is still itself, nothing when it is gone, or one or more others. */
+  became(id: Id): readonly Id[] | undefined
+  /** What a tie holds on to now. */
+  tie(anchor: Anchor): Anchor
+}
+
+/** How records of a kind name others that they can do without. */
+export interface Loose<R> {
+  ids(record: R): readonly Id[]
+  /** The record after things it names turned into others or went; null when nothing is left of it. */
+  carried(record: R, carrying: Carrying): R | null
+}
+
+/** What is known of a kind whatever it looks like and wherever it stands. */
+export interface KindFacts<R> {
+  /** What it is called. */
+  readonly word: string
+  readonly host: Host
+  /** The layer its records lie on by themselves; null: on none. */
+  readonly layer: Id | null
+  /** What they cannot do without, besides their layer and line type. */
+  readonly needs: readonly Reference<R>[]
+  /** What they name and can do without; null: nothing. */
+  readonly loose: Loose<R> | null
+}
+
+type Keys<R> = keyof R & string
+
+/** A fact that names one record, or none. */
+const one = <R>(key: Keys<R>, to: RecordKind): Reference<R> => ({
+  to,
+  ids(record) {
+    const id = record[key] as Id | null | undefined
+    return id === undefined || id === null ? [] : [id]
+  },
+  renamed(record, as) {
+    const id = record[key] as Id | null | undefined
+    return id === undefined || id === null || as(id) === id ? record : { ...record, [key]: as(id) }
+  },
+})
+
+/** A list each of whose elements may name a record. */
+const each = <R, Element>(
+  to: RecordKind,
+  list: (record: R) => readonly Element[],
+  id: (element: Element) => Id | null,
+  put: (record: R, list: Element[]) => R,
+  renamed: (element: Element, id: Id) => Element,
+): Reference<R> => ({
+  to,
+  ids: (record) => list(record).flatMap((element) => id(element) ?? []),
+  renamed: (record, as) =>
+    put(
+      record,
+      list(record).map((element) => {
+        const named = id(element)
+        return named === null ? element : renamed(element, as(named))
+      }),
+    ),
+})
+
+/** The ids that things turned into, each once. */
+const turnedInto = (ids: readonly Id[], { became }: Carrying): Id[] => [
+  ...new Set(ids.flatMap((id) => became(id) ?? [id])),
+]
+
+/** What a tie holds on to; null for a free point. */
+export function tieHost(anchor: Anchor): Id | null {
+  switch (anchor.to) {
+    case 'point':
+      return null
+    case 'wallCorner':
+    case 'wallFace':
+      return anchor.wall
+    case 'opening':
+      return anchor.opening
+    case 'placement':
+      return anchor.placement
+    case 'item':
+    case 'inside':
+      return anchor.item
+    case 'gridLine':
+      return anchor.gridLine
+  }
+}
+
+const hosts = (anchors: readonly Anchor[]): Id[] => anchors.flatMap((anchor) => tieHost(anchor) ?? [])
+
+const GROUP: Loose<RecordOf<'group'>> = {
+  ids: (group) => group.members,
+  carried(group, carrying) {
+    const members = turnedInto(group.members, carrying)
+    return members.length > 1 ? { ...group, members } : null
+  },
+}
+
+const REPEAT: Loose<RecordOf<'repeat'>> = {
+  ids: (repeat) => [...repeat.sources, ...repeat.copies],
+  carried(repeat, carrying) {
+    const sources = turnedInto(repeat.sources, carrying)
+    const copies = turnedInto(repeat.copies, carrying)
+    return sources.length > 0 && copies.length > 0 ? { ...repeat, sources, copies } : null
+  },
+}
+
+const HATCH: Loose<RecordOf<'hatch'>> = {
+  ids: ({ region }) => (region.by === 'items' ? region.items : []),
+  carried(hatch, carrying) {
+    const { region } = hatch
+    if (region.by !== 'items') return hatch
+    // An outline in parts, or one that is gone, bounds no more: the hatch keeps the outline it had.
+    const whole = region.items.every((id) => (carrying.became(id) ?? [id]).length === 1)
+    return {
+      ...hatch,
+      region: whole ? { by: 'items', items: turnedInto(region.items, carrying) } : { by: 'outline' },
+    }
+  },
+}
+
+const DRAWING: Loose<Drawing> = {
+  ids: ({ placement }) => (placement === undefined ? [] : [placement]),
+  carried(drawing, { became }) {
+    const { placement, ...rest } = drawing
+    if (placement === undefined) return drawing
+    const [now] = became(placement) ?? [placement]
+    return now === undefined ? rest : { ...rest, placement: now }
+  },
+}
+
+const LEVEL = { to: 'level' } as const
+const onLevel = <R extends { level: Id }>(): Reference<R> => one<R>('level' as Keys<R>, LEVEL.to)
+const inDrawing = <R extends { drawing?: Id | undefined }>(): Reference<R> =>
+  one<R>('drawing' as Keys<R>, 'drawing')
+
+/** Kinds that belong to a building and stand on a level, needing nothing else. */
+const onItsLevel = <R extends { level: Id }>(word: string, layer: Id): KindFacts<R> & { host: 'level' } => ({
+  word,
+  host: 'level',
+  layer,
+  needs: [onLevel<R>()],
+  loose: null,
+})
+
+/** Kinds of the library that need nothing. */
+const plain = (word: string): KindFacts<never> & { host: 'library' } => ({
+  word,
+  host: 'library',
+  layer: null,
+  needs: [],
+  loose: null,
+})
+
+/**
+ * Every kind of record: its word, where it lives, its usual layer and what it names. The library comes first, what is
+ * needed before what needs it.
+ */
+export const KINDS = {
+  lineType: plain('line type'),
+  layer: {
+    word: 'layer',
+    host: 'library',
+    layer: null,
+    needs: [one('lineType', 'lineType')],
+    loose: null,
+  },
+  material: plain('material'),
+  wallType: {
+    word: 'wall type',
+    host: 'library',
+    layer: null,
+    needs: [
+      each(
+        'material',
+        ({ strips }) => strips,
+        ({ material }) => material,
+        (type, strips) => ({ ...type, strips }),
+        (strip, material) => ({ ...strip, material }),
+      ),
+    ],
+    loose: null,
+  },
+  openingType: plain('opening type'),
+  lens: plain('lens'),
+  pen: plain('pen'),
+  annotationStyle: plain('annotation style'),
+  block: {
+    word: 'block',
+    host: 'library',
+    layer: null,
+    needs: [
+      each(
+        'block',
+        ({ items }) => items,
+        (item) => (item.shape === 'block' ? item.block : null),
+        (block, items) => ({ ...block, items }),
+        (item, id) => (item.shape === 'block' ? { ...item, block: id } : item),
+      ),
+      each(
+        'block',
+        ({ front }) => front?.items ?? [],
+        (item) => (item.shape === 'block' ? item.block : null),
+        (block, items) => (block.front ? { ...block, front: { ...block.front, items } } : block),
+        (item, id) => (item.shape === 'block' ? { ...item, block: id } : item),
+      ),
+    ],
+    loose: null,
+  },
+  project: { word: 'project', host: 'project', layer: null, needs: [], loose: null },
+  level: { word: 'level', host: 'project', layer: null, needs: [], loose: null },
+  drawing: {
+    word: 'drawing',
+    host: 'project',
+    layer: null,
+    needs: [onLevel(), one('block', 'block')],
+    loose: DRAWING,
+  },
+  schedule: {
+    word: 'schedule',
+    host: 'project',
+    layer: null,
+    needs: [one('level', 'level')],
+    loose: null,
+  },
+  sheet: { word: 'sheet', host: 'project', layer: null, needs: [], loose: null },
+  gridLine: { word: 'grid line', host: 'plans', layer: 'layer-grid', needs: [], loose: null },
+  wall: {
+    word: 'wall',
+    host: 'level',
+    layer: 'layer-walls',
+    needs: [onLevel(), one('type', 'wallType')],
+    loose: null,
+  },
+  column: {
+    word: 'column',
+    host: 'level',
+    layer: 'layer-columns',
+    needs: [onLevel(), one('material', 'material')],
+    loose: null,
+  },
+  opening: {
+    word: 'opening',
+    host: 'wall',
+    layer: 'layer-openings',
+    needs: [one('wall', 'wall'), one('type', 'openingType')],
+    loose: null,
+  },
+  placement: {
+    word: 'placed block',
+    host: 'level',
+    layer: 'layer-fittings',
+    needs: [onLevel(), one('block', 'block'), inDrawing()],
+    loose: null,
+  },
+  room: onItsLevel<RecordOf<'room'>>('room', 'layer-rooms'),
+  stair: onItsLevel<RecordOf<'stair'>>('stair', 'layer-stairs'),
+  ramp: onItsLevel<RecordOf<'ramp'>>('ramp', 'layer-stairs'),
+  rail: onItsLevel<RecordOf<'rail'>>('balustrade', 'layer-stairs'),
+  slab: onItsLevel<RecordOf<'slab'>>('slab', 'layer-floors'),
+  void: onItsLevel<RecordOf<'void'>>('floor void', 'layer-floors'),
+  roof: onItsLevel<RecordOf<'roof'>>('roof', 'layer-roofs'),
+  overhead: onItsLevel<RecordOf<'overhead'>>('overhead thing', 'layer-overhead'),
+  separator: onItsLevel<RecordOf<'separator'>>('separating line', 'layer-rooms'),
+  linework: { word: 'line', host: 'drawing', layer: 'layer-lines', needs: [inDrawing()], loose: null },
+  hatch: { word: 'hatch', host: 'drawing', layer: 'layer-hatches', needs: [inDrawing()], loose: HATCH },
+  guide: { word: 'guide', host: 'drawing', layer: 'layer-guides', needs: [inDrawing()], loose: null },
+  dimension: {
+    word: 'dimension',
+    host: 'drawing',
+    layer: 'layer-dimensions',
+    needs: [inDrawing(), one('style', 'annotationStyle')],
+    loose: {
+      ids: ({ anchors }) => hosts(anchors),
+      carried: (dimension, { tie }) => ({ ...dimension, anchors: dimension.anchors.map(tie) }),
+    },
+  },
+  leader: {
+    word: 'leader',
+    host: 'drawing',
+    layer: 'layer-notes',
+    needs: [inDrawing(), one('style', 'annotationStyle')],
+    loose: {
+      ids: ({ tip }) => hosts([tip]),
+      carried: (leader, { tie }) => ({ ...leader, tip: tie(leader.tip) }),
+    },
+  },
+  note: { word: 'note', host: 'drawing', layer: 'layer-notes', needs: [inDrawing()], loose: null },
+  group: { word: 'group', host: 'drawing', layer: null, needs: [inDrawing()], loose: GROUP },
+  repeat: { word: 'repeat', host: 'drawing', layer: null, needs: [inDrawing()], loose: REPEAT },
+  viewport: {
+    word: 'viewport',
+    host: 'sheet',
+    layer: null,
+    needs: [one('sheet', 'sheet'), one('drawing', 'drawing'), one('lens', 'lens')],
+    loose: null,
+  },
+} satisfies { readonly [K in RecordKind]: KindFacts<RecordOf<K>> }
+
+/** Kinds that live in one of some hosts. */
+export type KindIn<H extends Host> = {
+  [K in RecordKind]: (typeof KINDS)[K]['host'] extends H ? K : never
+}[RecordKind]
+
+/** All kinds, in the order of their table. */
+export const RECORD_KINDS = Object.keys(KINDS) as readonly RecordKind[]
+
+/** The kinds that live in one of some hosts, in the order of the table. */
+export const kindsIn = <H extends Host>(...of: readonly H[]): readonly KindIn<H>[] =>
+  RECORD_KINDS.filter((kind): kind is KindIn<H> => (of as readonly Host[]).includes(KINDS[kind].host))
+
+/** What is known of the kind of a record. */
+const factsOf = <R extends AnyRecord>(record: R): KindFacts<R> =>
+  KINDS[record.kind] as unknown as KindFacts<R>
+
+/** The everyday name of a kind. */
+export const kindWord = (kind: RecordKind): string => KINDS[kind].word
+
+type Need = readonly [Id, RecordKind]
+
+/** Which other records a record cannot do without, with the kind each must be. */
+export function needs(record: AnyRecord): readonly Need[] {
+  const found: Need[] = []
+  for (const { to, ids } of factsOf(record).needs) for (const id of ids(record)) found.push([id, to])
+  if ('layer' in record && record.layer !== undefined) found.push([record.layer, 'layer'])
+  if ('own' in record && record.own?.lineType !== undefined) found.push([record.own.lineType, 'lineType'])
+  return found
+}
+
+/** The records it names and can do without. */
+export const looseNames = (record: AnyRecord): readonly Id[] => factsOf(record).loose?.ids(record) ?? []
+
+/** A record after things it names turned into others or went; null when nothing is left of it. */
+export function carriedAlong<R extends AnyRecord>(record: R, carrying: Carrying): R | null {
+  const { loose } = factsOf(record)
+  return loose ? loose.carried(record, carrying) : record
+}
+
+/** A record whose needs go by other ids. */
+export function relinked<R extends AnyRecord>(record: R, renamed: ReadonlyMap<Id, Id>): R {
+  if (renamed.size === 0) return record
+  const as = (id: Id): Id => renamed.get(id) ?? id
+  let made = record
+  for (const reference of factsOf(record).needs) made = reference.renamed(made, as)
+  if ('layer' in made && made.layer !== undefined) made = { ...made, layer: as(made.layer) }
+  if ('own' in made && made.own?.lineType !== undefined)
+    made = { ...made, own: { ...made.own, lineType: as(made.own.lineType) } }
+  return made
+}

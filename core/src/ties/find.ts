@@ -1,0 +1,278 @@
+import RBush from 'rbush'
+import { placedParts } from '../blocks'
+import { atWall, inWall, type SolvedWall } from '../building'
+import {
+  SAME_POINT,
+  applyTo,
+  boxOf,
+  distance,
+  edgeBox,
+  growBox,
+  insidePath,
+  inverse,
+  nearestOnEdge,
+  nearestOnPath,
+  partAt,
+  pathArea,
+  placing,
+  straight,
+  type Box,
+  type Edge,
+  type Path,
+  type Point,
+} from '../geometry'
+import { areasOf, centreOf, edgesOfRecord } from '../kinds'
+import type { Anchor, AnyRecord, Drawing, Id, Placement, RecordKind } from '../records'
+import { roomsOf, spacesOf } from '../rooms'
+import { holdAnchor, type Ground } from './hold'
+
+/** Points nearer than this to a host are tied to it, mm. */
+export const TIE = 0.5
+
+const SIDES = ['left', 'right', 'axis'] as const
+
+/** Before or after the faces of walls, where both run in one place; null: walls, openings, blocks and grid lines have ties of their own. */
+type Precedence = 'before walls' | 'after walls' | null
+const PRECEDENCE: { readonly [K in RecordKind]: Precedence } = {
+  project: null,
+  level: null,
+  material: null,
+  wallType: null,
+  openingType: null,
+  lineType: null,
+  layer: null,
+  lens: null,
+  pen: null,
+  annotationStyle: null,
+  block: null,
+  drawing: null,
+  schedule: null,
+  sheet: null,
+  group: null,
+  repeat: null,
+  viewport: null,
+  wall: null,
+  opening: null,
+  placement: null,
+  gridLine: null,
+  dimension: null,
+  leader: null,
+  note: null,
+  room: null,
+  hatch: null,
+  column: 'before walls',
+  linework: 'before walls',
+  separator: 'after walls',
+  stair: 'after walls',
+  ramp: 'after walls',
+  rail: 'after walls',
+  slab: 'after walls',
+  void: 'after walls',
+  roof: 'after walls',
+  overhead: 'after walls',
+  guide: 'after walls',
+}
+
+interface Spot extends Box {
+  readonly record: AnyRecord
+  /** Null: its centre. */
+  readonly edge: { readonly index: number; readonly edge: Edge } | null
+}
+
+/** Finds what points of a drawing are tied to. */
+export class TieFinder {
+  private index: RBush<Spot> | null = null
+
+  constructor(
+    private readonly ground: Ground,
+    private readonly drawing: Drawing,
+  ) {}
+
+  /**
+   * The anchor for a point that was snapped to: a wall's corner before an opening's jamb or centre before a
+   * placed block before a grid line before a column or drafted line before a wall's face before any other edge; a
+   * free point where nothing is.
+   */
+  at(p: Point): Anchor {
+    const near = { minX: p.x - 500, minY: p.y - 500, maxX: p.x + 500, maxY: p.y + 500 }
+    const walls = this.ground.solver.wallsNear(near)
+    const edges = this.spotsAt(p)
+    const offers = [
+      () => walls.flatMap((wall) => cornersOf(wall, p)),
+      () => walls.flatMap((wall) => jambsOf(wall, p)),
+      () => this.blocksAt(p),
+      () => this.gridAt(p),
+      () => edges('before walls'),
+      () => walls.flatMap((wall) => facesAt(wall, p)),
+      () => edges('after walls'),
+    ]
+    for (const offer of offers)
+      for (const anchor of offer()) {
+        const held = holdAnchor(anchor, this.ground)
+        if (held.held && distance(held.point, p) <= TIE + SAME_POINT) return { ...anchor, last: held.point }
+      }
+    return { to: 'point', last: p }
+  }
+
+  /** As `at`; a point that no edge holds is tied to the smallest thing it lies in: an area, a wall's body, a room. */
+  within(p: Point): Anchor {
+    const edge = this.at(p)
+    if (edge.to !== 'point') return edge
+    const item = this.smallestAt(p) ?? this.wallAt(p) ?? this.roomAt(p)
+    return item === null ? edge : { to: 'inside', item, last: p }
+  }
+
+  private mine(record: AnyRecord): boolean {
+    const { drawing } = this
+    if (record.kind === 'placement')
+      return record.drawing === undefined
+        ? drawing.view === 'plan' && record.level === drawing.level
+        : record.drawing === drawing.id
+    if ('drawing' in record) return record.drawing === drawing.id
+    return (
+      drawing.view === 'plan' &&
+      'level' in record &&
+      record.kind !== 'drawing' &&
+      record.level === drawing.level
+    )
+  }
+
+  private things(): AnyRecord[] {
+    const { project } = this.ground
+    const { id, level } = this.drawing
+    return [...project.dependents(id), ...project.dependents(level)].flatMap((each) => {
+      const record = project.get(each)
+      return record && this.mine(record) ? [record] : []
+    })
+  }
+
+  private spotsAt(p: Point): (precedence: Precedence) => Anchor[] {
+    const { project } = this.ground
+    if (!this.index) {
+      const spots: Spot[] = []
+      for (const record of this.things()) {
+        if (PRECEDENCE[record.kind] === null) continue
+        edgesOfRecord(record, project).forEach((edge, index) =>
+          spots.push({ ...growBox(edgeBox(edge), TIE), record, edge: { index, edge } }),
+        )
+        const centre = centreOf(record)
+        if (centre) spots.push({ ...growBox(boxOf([centre]), TIE), record, edge: null })
+      }
+      this.index = new RBush<Spot>().load(spots)
+    }
+    const found = this.index.search(boxOf([p]))
+    return (precedence) => {
+      const exact: Anchor[] = []
+      const along: Anchor[] = []
+      for (const { record, edge } of found) {
+        if (PRECEDENCE[record.kind] !== precedence) continue
+        if (edge === null) {
+          exact.push({ to: 'item', item: record.id, edge: null, part: 0, last: p })
+          continue
+        }
+        const { t, distance: away } = nearestOnEdge(edge.edge, p)
+        if (away > TIE) continue
+        const end = distance(edge.edge.a, p) <= TIE ? 0 : distance(edge.edge.b, p) <= TIE ? 1 : null
+        const anchor = (part: number): Anchor => ({
+          to: 'item',
+          item: record.id,
+          edge: edge.index,
+          part,
+          last: p,
+        })
+        if (end !== null) exact.push(anchor(end))
+        else along.push(anchor(t))
+      }
+      return [...exact, ...along]
+    }
+  }
+
+  private gridAt(p: Point): Anchor[] {
+    return this.ground.project.all('gridLine').flatMap((line): Anchor[] => {
+      const part = partAt(straight(line.a, line.b), p)
+      return Math.abs(part) < 1000 ? [{ to: 'gridLine', gridLine: line.id, part, last: p }] : []
+    })
+  }
+
+  private placements(): Placement[] {
+    return this.ground.project.all('placement').filter((placement) => this.mine(placement))
+  }
+
+  /** A block by its base point, then blocks by any of their lines. */
+  private blocksAt(p: Point): Anchor[] {
+    const { project } = this.ground
+    const anchors: Anchor[] = []
+    const onLines: Anchor[] = []
+    for (const placement of this.placements()) {
+      if (distance(placement.at, p) <= TIE) {
+        anchors.push({ to: 'placement', placement: placement.id, local: { x: 0, y: 0 }, last: p })
+        continue
+      }
+      const block = project.find('block', placement.block)
+      const areas = block ? areasOf(placement, project) : []
+      if (!areas.some((area) => nearOrIn(area, p))) continue
+      const parts = placedParts(placement, block!, (id) => project.find('block', id))
+      if (parts.some((part) => part.is === 'line' && nearestOnPath(part.path, p).distance <= TIE))
+        onLines.push({ to: 'placement', placement: placement.id, local: localIn(placement, p), last: p })
+    }
+    return [...anchors, ...onLines]
+  }
+
+  private smallestAt(p: Point): Id | null {
+    let best: { readonly id: Id; readonly size: number } | null = null
+    for (const record of this.things())
+      for (const area of areasOf(record, this.ground.project)) {
+        const size = Math.abs(pathArea(area))
+        if ((best && best.size <= size) || !insidePath(area, p)) continue
+        best = { id: record.id, size }
+      }
+    return best?.id ?? null
+  }
+
+  private wallAt(p: Point): Id | null {
+    for (const { shape } of this.ground.solver.wallsNear(boxOf([p]))) {
+      const { along, aside } = inWall(shape, p)
+      if (along >= 0 && along <= shape.length && aside >= shape.low && aside <= shape.high) return shape.id
+    }
+    return null
+  }
+
+  private roomAt(p: Point): Id | null {
+    const { project, solver } = this.ground
+    const space = spacesOf(project, solver).at(p)
+    if (!space) return null
+    return roomsOf(project, solver).find((found) => found.space === space)?.room.id ?? null
+  }
+}
+
+const nearOrIn = (area: Path, p: Point): boolean =>
+  insidePath(area, p) || nearestOnPath(area, p).distance <= TIE
+
+/** A point in a placed block's own axes, as large as it is placed. */
+export const localIn = ({ at, turn, mirrored }: Placement, p: Point): Point => {
+  const { x, y } = applyTo(inverse(placing(at, turn, mirrored)), p)
+  return { x, y }
+}
+
+const cornersOf = (wall: SolvedWall, p: Point): Anchor[] =>
+  (['a', 'b'] as const).flatMap((end) =>
+    SIDES.map((side): Anchor => ({ to: 'wallCorner', wall: wall.shape.id, end, side, last: p })),
+  )
+
+const jambsOf = ({ openings }: SolvedWall, p: Point): Anchor[] =>
+  openings.flatMap(({ opening }) =>
+    (['start', 'end', 'centre'] as const).flatMap((at) =>
+      SIDES.map((side): Anchor => ({ to: 'opening', opening: opening.id, at, side, last: p })),
+    ),
+  )
+
+function facesAt({ shape }: SolvedWall, p: Point): Anchor[] {
+  const { along, aside } = inWall(shape, p)
+  if (along < -TIE || along > shape.length + TIE) return []
+  return SIDES.flatMap((side): Anchor[] => {
+    const face = side === 'left' ? shape.high : side === 'right' ? shape.low : 0
+    return Math.abs(aside - face) <= TIE
+      ? [{ to: 'wallFace', wall: shape.id, side, along, last: atWall(shape, along, face) }]
+      : []
+  })
+}

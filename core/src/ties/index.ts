@@ -1,0 +1,12 @@
+export { holdAnchor, openingPoint, type Ground, type Held } from './hold'
+export { TieFinder } from './find'
+export {
+  anchorsOf,
+  carryOpenings,
+  carryTie,
+  reshaped,
+  standsStill,
+  type CarriedOpening,
+  type Fate,
+  type Fates,
+} from './fate'
