@@ -1,5 +1,5 @@
 import { atWall, inWall, type LevelSolver, type SolvedWall } from '../building'
-import { holdAnchor, openingPoint } from '../ties'
+import { anchorsOf, holdAnchor, openingPoint } from '../ties'
 import { boundingField, hatchOutlines } from '../derive'
 import { layText } from '../display'
 import { removeItems, runWallOn } from '../edit'
@@ -107,24 +107,18 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
   const ground = { project, solver }
   for (const id of project.dependents(drawing.id)) {
     const record = project.get(id)
-    if (record?.kind === 'dimension') {
-      const lost = record.anchors.filter((anchor) => !holdAnchor(anchor, ground).held)
-      if (lost.length > 0)
+    if (record?.kind === 'dimension' || record?.kind === 'leader') {
+      const held = anchorsOf(record).map((anchor) => ({ anchor, ...holdAnchor(anchor, ground) }))
+      const lost = held.find((each) => !each.held)
+      const free = held.find(({ anchor }) => anchor.to === 'point')
+      const found = lost ?? free
+      if (found)
         add(
           'annotate',
-          `lost-${id}`,
-          'A dimension lost what it measured; it keeps its last place.',
+          `${lost ? 'lost' : 'free'}-${id}`,
+          TIED[record.kind][lost ? 'lost' : 'free'],
           [id],
-          lost[0]!.last,
-        )
-    } else if (record?.kind === 'leader') {
-      if (!holdAnchor(record.tip, ground).held)
-        add(
-          'annotate',
-          `lost-${id}`,
-          'A leader lost what it pointed to; it keeps its last place.',
-          [id],
-          record.tip.last,
+          found.point,
         )
     }
     if (record?.kind === 'hatch') {
@@ -145,6 +139,18 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
   }
   return matters
 }
+
+/** What is said of annotation that nothing holds. */
+const TIED = {
+  dimension: {
+    lost: 'A dimension lost what it measured; it keeps its last place.',
+    free: 'An end of a dimension is tied to nothing; it does not follow the drawing.',
+  },
+  leader: {
+    lost: 'A leader lost what it pointed to; it keeps its last place.',
+    free: 'A leader points to nothing; it does not follow the drawing.',
+  },
+} as const
 
 /** How far short of another wall a free end stops, and of which; null when none is near. */
 function nearMiss(solver: LevelSolver, id: Id, p: Point): { away: number; id: Id } | null {

@@ -60,7 +60,7 @@ export class KeptItems<Kept extends { readonly id: Id }> {
       if (!alike) this.sort(records, make)
     } else this.sort(records, make)
     this.last = records
-    return this.chunks.flatMap((chunk) => this.groupOf(chunk) ?? [])
+    return this.chunks.map((chunk) => this.groupOf(chunk)).filter(({ items }) => items.length > 0)
   }
 
   /** Takes in what came and went, in any order. */

@@ -180,14 +180,16 @@ export class Project {
 
   private put(record: AnyRecord): void {
     const before = this.records.get(record.id)
-    if (before) this.forgetNeeds(before)
-    // A replaced record keeps its place in the order.
+    const needed = new Set(needs(record).map(([id]) => id))
+    const named = new Set(looseNames(record))
+    if (before) this.forget(before, needed, named)
+    // A replaced record keeps its place in the order, also among those that need the same.
     this.records.set(record.id, record)
     let kind = this.kinds.get(record.kind)
     if (!kind) this.kinds.set(record.kind, (kind = new Map()))
     kind.set(record.id, record)
-    for (const [id] of needs(record)) enter(this.neededBy, id, record.id)
-    for (const id of looseNames(record)) enter(this.namedBy, id, record.id)
+    for (const id of needed) enter(this.neededBy, id, record.id)
+    for (const id of named) enter(this.namedBy, id, record.id)
   }
 
   private drop(id: Id): void {
@@ -195,14 +197,17 @@ export class Project {
     if (!record) return
     this.records.delete(id)
     this.kinds.get(record.kind)!.delete(id)
-    this.forgetNeeds(record)
+    this.forget(record, NONE, NONE)
   }
 
-  private forgetNeeds(record: AnyRecord): void {
-    for (const [needed] of needs(record)) this.neededBy.get(needed)?.delete(record.id)
-    for (const named of looseNames(record)) this.namedBy.get(named)?.delete(record.id)
+  /** Takes a record out of the lists of those it named, but for those it names still. */
+  private forget(record: AnyRecord, needed: ReadonlySet<Id>, named: ReadonlySet<Id>): void {
+    for (const [id] of needs(record)) if (!needed.has(id)) this.neededBy.get(id)?.delete(record.id)
+    for (const id of looseNames(record)) if (!named.has(id)) this.namedBy.get(id)?.delete(record.id)
   }
 }
+
+const NONE: ReadonlySet<Id> = new Set()
 
 function enter(index: Map<Id, Set<Id>>, key: Id, id: Id): void {
   let ids = index.get(key)

@@ -4,11 +4,13 @@ import {
   ON_LINE,
   SAME_POINT,
   distance,
+  applyTo,
   dot,
   edgeLength,
   isStraight,
   nearestOnEdge,
   partAt,
+  placing,
   pointOn,
   straight,
   subtract,
@@ -293,9 +295,11 @@ function openingTie(anchor: TieTo<'opening'>, fates: Fates, project: Project): A
 
 function placementTie(anchor: TieTo<'placement'>, fate: Fate, project: Project): Anchor | null {
   const [now] = fate.parts
-  if (fate.was.kind !== 'placement' || now?.kind !== 'placement') return null
-  const last = fate.at(anchor.last)
-  return { ...anchor, placement: now.id, local: grown(anchor.local, fate.was, now, project), last }
+  if (fate.was.kind !== 'placement') return null
+  const { at, turn, mirrored } = fate.was
+  const p = fate.at(applyTo(placing(at, turn, mirrored), anchor.local))
+  if (!fate.keepsEnds || now?.kind !== 'placement') return foundAgain(p, fate.parts, project)
+  return { ...anchor, placement: now.id, local: grown(anchor.local, fate.was, now, project), last: p }
 }
 
 /** A point in a block's own axes after it was given another size. */
@@ -325,21 +329,18 @@ function itemTie(anchor: TieTo<'item'>, fate: Fate, project: Project): Anchor | 
   const { was, parts } = fate
   const [first] = parts
   if (anchor.edge === null) {
-    // A centre is one of something whole.
-    const centre = first && centreOf(first)
-    return centre ? { ...anchor, item: first.id, last: centre } : null
+    const p = fate.at(centreOf(was) ?? anchor.last)
+    for (const part of parts) {
+      const centre = centreOf(part)
+      if (centre && (fate.keepsEnds || distance(centre, p) <= TIE))
+        return { ...anchor, item: part.id, last: centre }
+    }
+    return foundAgain(p, parts, project)
   }
   const edges = edgesOfRecord(was, project)
   const edge = edges[anchor.edge]
   const p = fate.at(edge ? pointOn(edge, anchor.part) : anchor.last)
   const isEnd = anchor.part === 0 || anchor.part === 1
-  const tied = (item: Id, index: number, part: number, last: Point): Anchor => ({
-    to: 'item',
-    item,
-    edge: index,
-    part,
-    last,
-  })
   if (fate.keepsEnds && first) {
     const now = edgesOfRecord(first, project)
     const same = now[anchor.edge]
@@ -353,21 +354,33 @@ function itemTie(anchor: TieTo<'item'>, fate: Fate, project: Project): Anchor | 
       if (!fate.whole) return tied(first.id, anchor.edge, anchor.part, there)
     }
   }
+  const found = foundAgain(p, parts, project)
+  return found ?? (isEnd ? endTie(anchor, edges.length, parts, project) : null)
+}
+
+const tied = (item: Id, edge: number, part: number, last: Point): Anchor => ({
+  to: 'item',
+  item,
+  edge,
+  part,
+  last,
+})
+
+/** The tie of a place to what something was cut into or made into: an end before anywhere along an edge. */
+function foundAgain(p: Point, parts: readonly AnyRecord[], project: Project): Anchor | null {
+  const [first] = parts
   // Made into a block: the same place in that.
   if (first?.kind === 'placement')
     return { to: 'placement', placement: first.id, local: localIn(first, p), last: p }
-  // The same place on what it is now: an end before anywhere along an edge.
   let best: { readonly to: Anchor; readonly away: number } | null = null
   for (const record of parts)
     edgesOfRecord(record, project).forEach((now, index) => {
       const { t, point, distance: away } = nearestOnEdge(now, p)
-      const exact = t === 0 || t === 1 ? 0 : 1e-9
-      if (away <= TIE && (!best || away + exact < best.away))
-        best = { to: tied(record.id, index, t, point), away: away + exact }
+      const rank = away + (t === 0 || t === 1 ? 0 : ON_LINE)
+      if (away <= TIE && (!best || rank < best.away))
+        best = { to: tied(record.id, index, t, point), away: rank }
     })
-  const found = best as { readonly to: Anchor } | null
-  if (found) return found.to
-  return isEnd ? endTie(anchor, edges.length, parts, project, tied) : null
+  return (best as { readonly to: Anchor } | null)?.to ?? null
 }
 
 /** The end of an open line that was cut off: the end it has now. */
@@ -376,7 +389,6 @@ function endTie(
   count: number,
   parts: readonly AnyRecord[],
   project: Project,
-  tied: (item: Id, index: number, part: number, last: Point) => Anchor,
 ): Anchor | null {
   const start = edge === 0 && part === 0
   if (!start && !(edge === count - 1 && part === 1)) return null

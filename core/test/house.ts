@@ -1,0 +1,340 @@
+import { standardBlocks } from '../src/library'
+import type { AnyRecord, Anchor, Id, RecordKind, RecordOf, Shape, Slab } from '../src/records'
+import { LEVEL, opening, wall } from './wallFixture'
+
+export const PLAN = 'plan'
+
+export const outline = (...points: readonly (readonly [number, number])[]): Slab['outline'] => ({
+  vertices: points.map(([x, y]) => ({ x, y, sweep: 0 })),
+  closed: true,
+})
+export const lineShape = (...points: readonly (readonly [number, number])[]): Shape => ({
+  form: 'path',
+  path: { vertices: points.map(([x, y]) => ({ x, y, sweep: 0 })), closed: false },
+})
+export const drawn = (id: Id, shape: Shape): RecordOf<'linework'> => ({
+  id,
+  kind: 'linework',
+  drawing: PLAN,
+  layer: 'layer-lines',
+  shape,
+})
+
+export const dimensionOf = (id: Id, anchors: Anchor[], direction = 0): RecordOf<'dimension'> => ({
+  id,
+  kind: 'dimension',
+  drawing: PLAN,
+  anchors,
+  direction,
+  offset: { in: 'paper', paperMm: 10 },
+})
+
+/** The block that is placed in the house: a cupboard. */
+export const CUPBOARD = standardBlocks('metric').find(
+  ({ sizing, recipe }) => sizing === 'stretch' && !recipe,
+)!
+
+/**
+ * A house of 8 000 by 6 000 with a partition at x = 4 000, and of every kind that stands in a drawing at least one
+ * thing, in its east half where it is wholly on one side. A kind that is missing here does not compile.
+ */
+export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = {
+  project: [],
+  level: [],
+  material: [],
+  wallType: [],
+  openingType: [],
+  lineType: [],
+  layer: [],
+  lens: [],
+  pen: [],
+  annotationStyle: [],
+  schedule: [],
+  block: [CUPBOARD],
+  drawing: [{ id: PLAN, kind: 'drawing', name: 'Plan', view: 'plan', level: LEVEL, readingScale: 50 }],
+  sheet: [
+    {
+      id: 'sheet',
+      kind: 'sheet',
+      number: 'A-101',
+      title: 'Plan',
+      size: 'A2',
+      orientation: 'landscape',
+      date: '',
+      drawn: '',
+      checked: '',
+      revision: '',
+      order: 0,
+    },
+  ],
+  viewport: [
+    {
+      id: 'viewport',
+      kind: 'viewport',
+      sheet: 'sheet',
+      drawing: PLAN,
+      number: 1,
+      title: '',
+      scale: 50,
+      at: { x: 200, y: 200 },
+      crop: { minX: -1000, minY: -1000, maxX: 9000, maxY: 7000 },
+      cropped: false,
+      locked: false,
+    },
+  ],
+  wall: [
+    wall('south', [0, 0, 8000, 0]),
+    wall('east', [8000, 0, 8000, 6000]),
+    // In two pieces, the second drawn towards the first.
+    wall('north', [8000, 6000, 4600, 6000]),
+    wall('north-west', [0, 6000, 4600, 6000]),
+    wall('west', [0, 6000, 0, 0]),
+    wall('part', [4000, 0, 4000, 6000], 'partition-100'),
+  ],
+  opening: [
+    opening('door', 'south', 2000, 900),
+    opening('window', 'south', 6000, 1200, 'window'),
+    opening('inner', 'part', 3000, 800),
+  ],
+  column: [
+    {
+      id: 'column',
+      kind: 'column',
+      level: LEVEL,
+      material: 'material-concrete',
+      at: { x: 6000, y: 3000 },
+      turn: 0,
+      section: { form: 'rectangular', width: 300, depth: 200 },
+    },
+  ],
+  placement: [
+    {
+      id: 'cupboard',
+      kind: 'placement',
+      level: LEVEL,
+      block: CUPBOARD.id,
+      at: { x: 7000, y: 5000 },
+      turn: 0,
+      mirrored: false,
+    },
+  ],
+  room: [
+    {
+      id: 'room',
+      kind: 'room',
+      level: LEVEL,
+      at: { x: 6500, y: 1500 },
+      name: 'Hall',
+      number: '01',
+      use: '',
+      floor: '',
+      walls: '',
+      ceiling: '',
+      ceilingHeight: null,
+    },
+  ],
+  separator: [
+    { id: 'separator', kind: 'separator', level: LEVEL, a: { x: 4500, y: 4000 }, b: { x: 7500, y: 4000 } },
+  ],
+  stair: [
+    {
+      id: 'stair',
+      kind: 'stair',
+      level: LEVEL,
+      form: 'straight',
+      hand: 'left',
+      at: { x: 5000, y: 500 },
+      turn: Math.PI / 2,
+      width: 900,
+      going: 250,
+      rise: null,
+      risers: null,
+      first: null,
+      well: 0,
+      radius: 0,
+      rails: 'left',
+    },
+  ],
+  ramp: [
+    {
+      id: 'ramp',
+      kind: 'ramp',
+      level: LEVEL,
+      at: { x: 8500, y: 1000 },
+      turn: 0,
+      width: 1200,
+      length: 2000,
+      rise: 150,
+      rails: 'right',
+    },
+  ],
+  rail: [
+    {
+      id: 'rail',
+      kind: 'rail',
+      level: LEVEL,
+      path: { ...outline([5500, 4500], [7500, 4500]), closed: false },
+      height: 900,
+      made: 'balusters',
+    },
+  ],
+  slab: [
+    {
+      id: 'slab',
+      kind: 'slab',
+      level: LEVEL,
+      outline: outline([0, 0], [8000, 0], [8000, 6000], [0, 6000]),
+      top: 0,
+      thickness: 200,
+    },
+  ],
+  void: [
+    {
+      id: 'void',
+      kind: 'void',
+      level: LEVEL,
+      outline: outline([5000, 2000], [5900, 2000], [5900, 2900], [5000, 2900]),
+    },
+  ],
+  roof: [
+    {
+      id: 'roof',
+      kind: 'roof',
+      level: LEVEL,
+      outline: outline([-100, -100], [8100, -100], [8100, 6100], [-100, 6100]),
+      form: 'hipped',
+      pitch: 0.5,
+      overhang: 400,
+      fascia: 200,
+      eaves: 2600,
+      turn: 0,
+    },
+  ],
+  overhead: [
+    {
+      id: 'beam',
+      kind: 'overhead',
+      level: LEVEL,
+      what: 'beam',
+      shape: { by: 'line', a: { x: 4100, y: 3500 }, b: { x: 7900, y: 3500 }, width: 200 },
+      bottom: 2400,
+      height: 300,
+    },
+  ],
+  linework: [
+    drawn('line', lineShape([5000, 5200], [6000, 5200])),
+    drawn('next', lineShape([6000, 5200], [6800, 5200])),
+    drawn('across', lineShape([5400, 5000], [5400, 5350], [6400, 5350], [6400, 5000])),
+    drawn('ring', {
+      form: 'path',
+      path: outline([5100, 5400], [5900, 5400], [5900, 5800], [5100, 5800]),
+    }),
+    drawn('circle', { form: 'circle', centre: { x: 7500, y: 2000 }, radius: 250 }),
+  ],
+  hatch: [
+    {
+      id: 'hatch',
+      kind: 'hatch',
+      drawing: PLAN,
+      layer: 'layer-hatches',
+      region: { by: 'items', items: ['ring'] },
+      outlines: [outline([5100, 5400], [5900, 5400], [5900, 5800], [5100, 5800])],
+      filling: { with: 'tone', tone: 0.8 },
+    },
+    {
+      id: 'tiles',
+      kind: 'hatch',
+      drawing: PLAN,
+      layer: 'layer-hatches',
+      region: { by: 'outline' },
+      outlines: [outline([6200, 500], [7200, 500], [7200, 1200], [6200, 1200])],
+      filling: {
+        with: 'pattern',
+        pattern: 'tiles',
+        width: 1,
+        height: 1,
+        turn: 0,
+        origin: { x: 6200, y: 500 },
+      },
+    },
+  ],
+  gridLine: [{ id: 'grid', kind: 'gridLine', name: 'A', a: { x: 6900, y: -1500 }, b: { x: 6900, y: 7500 } }],
+  guide: [{ id: 'guide', kind: 'guide', drawing: PLAN, through: { x: 7300, y: 3000 }, angle: Math.PI / 2 }],
+  group: [{ id: 'group', kind: 'group', drawing: PLAN, members: ['line', 'next'] }],
+  repeat: [
+    {
+      id: 'repeat',
+      kind: 'repeat',
+      drawing: PLAN,
+      sources: ['circle'],
+      pattern: { how: 'row', step: { x: 0, y: 600 }, count: 2 },
+      copies: ['ring'],
+    },
+  ],
+  dimension: [
+    dimensionOf('free', [
+      { to: 'point', last: { x: 6000, y: 2200 } },
+      { to: 'point', last: { x: 7000, y: 2200 } },
+    ]),
+    dimensionOf('corners', [
+      { to: 'wallCorner', wall: 'south', end: 'a', side: 'right', last: { x: -70, y: -70 } },
+      { to: 'wallCorner', wall: 'south', end: 'b', side: 'right', last: { x: 8070, y: -70 } },
+    ]),
+    dimensionOf('jambs', [
+      { to: 'wallCorner', wall: 'south', end: 'a', side: 'right', last: { x: -70, y: -70 } },
+      { to: 'opening', opening: 'door', at: 'start', side: 'right', last: { x: 1550, y: -70 } },
+      { to: 'opening', opening: 'door', at: 'end', side: 'right', last: { x: 2450, y: -70 } },
+      { to: 'wallFace', wall: 'south', side: 'right', along: 5000, last: { x: 5000, y: -70 } },
+    ]),
+    dimensionOf('lines', [
+      { to: 'item', item: 'line', edge: 0, part: 0, last: { x: 5000, y: 5200 } },
+      { to: 'item', item: 'line', edge: 0, part: 1, last: { x: 6000, y: 5200 } },
+      { to: 'item', item: 'ring', edge: 0, part: 0.5, last: { x: 5500, y: 5400 } },
+      { to: 'item', item: 'circle', edge: null, part: 0, last: { x: 7500, y: 2000 } },
+    ]),
+    dimensionOf('floors', [
+      { to: 'item', item: 'slab', edge: 1, part: 0.25, last: { x: 8000, y: 1500 } },
+      { to: 'item', item: 'void', edge: 0, part: 0, last: { x: 5000, y: 2000 } },
+      { to: 'item', item: 'column', edge: 1, part: 0.5, last: { x: 6150, y: 3000 } },
+      { to: 'item', item: 'stair', edge: 0, part: 0, last: { x: 5000, y: 500 } },
+      { to: 'item', item: 'ramp', edge: 0, part: 1, last: { x: 10_500, y: 400 } },
+      { to: 'placement', placement: 'cupboard', local: { x: 0, y: 0 }, last: { x: 7000, y: 5000 } },
+      { to: 'gridLine', gridLine: 'grid', part: 0.5, last: { x: 6900, y: 3000 } },
+    ]),
+  ],
+  leader: [
+    {
+      id: 'leader',
+      kind: 'leader',
+      drawing: PLAN,
+      tip: { to: 'inside', item: 'tiles', last: { x: 6500, y: 800 } },
+      elbowPaperMm: { x: 20, y: 20 },
+      text: 'Tiles',
+    },
+    {
+      id: 'pointer',
+      kind: 'leader',
+      drawing: PLAN,
+      tip: { to: 'item', item: 'roof', edge: 1, part: 0.5, last: { x: 8100, y: 3000 } },
+      elbowPaperMm: { x: 20, y: 20 },
+      text: 'Eaves',
+    },
+  ],
+  note: [
+    {
+      id: 'note',
+      kind: 'note',
+      drawing: PLAN,
+      at: { x: 7200, y: 3600 },
+      text: 'Note',
+      heightPaperMm: 2.5,
+      align: 'middle',
+    },
+  ],
+}
+
+/** All of the house, what is needed first. */
+export const houseRecords = (): AnyRecord[] => {
+  const { block, drawing, sheet, wall: walls, ...rest } = IN_HOUSE
+  return [...block, ...drawing, ...sheet, ...walls, ...Object.values(rest).flat()] as AnyRecord[]
+}

@@ -1,0 +1,1062 @@
+import { findRegion, draftField } from '../src/derive'
+import * as edit from '../src/edit'
+import { EditRefused } from '../src/edit'
+import { wallAxis } from '../src/building'
+import { atDistance, moveBy, pathLength, pathOf, type Affine, type Point } from '../src/geometry'
+import { handlesOf } from '../src/kinds'
+import { standardBlocks } from '../src/library'
+import { shapePath, turnAbout } from '../src/linework'
+import {
+  penRoles,
+  patternNames,
+  type Change,
+  type Id,
+  type RepeatPattern,
+  type Shape,
+  type Slab,
+  type Strip,
+} from '../src/records'
+import type { SolvedWall } from '../src/building'
+import type { Values, World } from './world'
+
+type Face = typeof edit
+/** Every edit there is: what gives a change, or something with one. */
+export type EditName = {
+  [N in keyof Face]: Face[N] extends (...given: never[]) => infer R
+    ? [R] extends [Change | null]
+      ? N
+      : [R] extends [{ change: Change }]
+        ? N
+        : never
+    : never
+}[keyof Face]
+
+/** What an edit does to what is built and drawn: nothing but names and looks, ends of things, or it moves things. */
+type Moves = 'nothing' | 'ends' | 'things'
+
+interface Case {
+  readonly moves: Moves
+  readonly make: (world: World, values: Values) => Change
+}
+
+const outlineOf = ({ a, b, c, d, pick }: Values): Slab['outline'] => ({
+  vertices: [
+    { x: a, y: b, sweep: 0 },
+    { x: c, y: b, sweep: 0 },
+    { x: c, y: d, sweep: 0 },
+    { x: pick % 2 ? a : (a + c) / 2, y: pick % 3 ? d : (b + d) / 2, sweep: 0 },
+  ],
+  closed: true,
+})
+
+const solved = (world: World, { pick }: Values): SolvedWall => {
+  const found = world.solver.get(world.some('wall', pick))
+  if (!found) throw new EditRefused('There is no wall to put it in.')
+  return found
+}
+
+const mapOf = ({ a, b, c, d, pick }: Values): Affine =>
+  [
+    moveBy(a, b),
+    turnAbout({ x: a, y: b }, c),
+    edit.mirrorAbout({ x: a, y: b }, { x: c, y: d }),
+    edit.scaleAbout({ x: a, y: b }, c / 1000),
+  ][pick % 4]!
+
+const shapeOf = ({ a, b, c, d, pick }: Values): Shape => {
+  const p = { x: a, y: b }
+  const q = { x: c, y: d }
+  switch (pick % 6) {
+    case 0:
+      return { form: 'circle', centre: p, radius: c }
+    case 1:
+      return { form: 'ellipse', centre: p, major: q, ratio: 0.5, from: 0, sweep: pick / 8 }
+    case 2:
+      return { form: 'curve', points: [p, q, { x: d, y: a }], closed: pick % 4 === 0 }
+    default:
+      return {
+        form: 'path',
+        path: {
+          vertices: [
+            { ...p, sweep: pick % 3 ? 0 : pick / 10 },
+            { ...q, sweep: 0 },
+            { x: d, y: a, sweep: 0 },
+          ].slice(0, pick % 2 ? 2 : 3),
+          closed: pick % 4 === 0,
+        },
+      }
+  }
+}
+
+/** A line or a wall, and a place on it that a person would point to. */
+function pointed(world: World, { a, pick }: Values): { id: Id; at: Point } {
+  const id = pick % 2 ? world.some('linework', pick) : world.some('wall', pick)
+  const record = world.project.get(id)
+  const path =
+    record?.kind === 'wall'
+      ? pathOf([wallAxis(record)], false)
+      : record?.kind === 'linework'
+        ? shapePath(record.shape)
+        : null
+  const part = Number.isFinite(a) ? Math.abs(a % 1000) / 1000 || (pick % 10) / 10 : 0.5
+  return { id, at: path ? atDistance(path, pathLength(path) * part).point : { x: 0, y: 0 } }
+}
+
+const patternOf = ({ a, b, c, d, pick }: Values): RepeatPattern => {
+  const p = { x: a, y: b }
+  const q = { x: c, y: d }
+  return pick % 3 === 0
+    ? { how: 'row', step: p, count: pick % 5 }
+    : pick % 3 === 1
+      ? { how: 'grid', step: p, count: pick % 4, rowStep: q, rows: 2 }
+      : { how: 'around', centre: p, step: c, count: 4, turned: pick % 2 === 0 }
+}
+
+const openBlockOf = (world: World): Id =>
+  world.project.all('drawing').find(({ view }) => view === 'block')?.id ?? 'missing'
+
+const FITS = ['door', 'window', 'gap'] as const
+
+/** Every edit with any values. An edit that is missing here does not compile. */
+export const EDITS: { readonly [N in EditName]: Case } = {
+  addWalls: {
+    moves: 'nothing',
+    make: ({ project, level, makeId }, { a, b, c, d, pick }) =>
+      edit.addWalls(
+        project,
+        {
+          level,
+          type: project.all('wallType')[pick % project.all('wallType').length]!.id,
+          reference: (['left', 'centre', 'right'] as const)[pick % 3]!,
+          points: [
+            { x: a, y: b },
+            { x: c, y: b },
+            { x: c, y: d },
+          ].slice(0, pick % 4 === 0 ? 2 : 3),
+          closed: pick % 5 === 0,
+          ...(pick % 7 === 3 ? { sweeps: [(pick % 13) / 2 - 3] } : {}),
+        },
+        makeId,
+      ),
+  },
+  addWallBeside: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.addWallBeside(
+        world.project,
+        {
+          wall: world.some('wall', pick),
+          side: pick % 2 ? 'left' : 'right',
+          clear: a,
+          type: world.some('wallType', pick),
+        },
+        world.makeId,
+      ),
+  },
+  wallsAlong: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.wallsAlong(
+        world.project,
+        {
+          level: world.level,
+          type: world.some('wallType', pick),
+          reference: 'left',
+          lines: [world.some('linework', pick)],
+        },
+        world.makeId,
+      ),
+  },
+  addColumn: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d, pick }) =>
+      edit.addColumn(
+        world.project,
+        {
+          level: world.level,
+          material: world.some('material', pick),
+          at: { x: a, y: b },
+          turn: c / 1000,
+          section:
+            pick % 2
+              ? { form: 'round', diameter: Math.abs(d) / 10 }
+              : { form: 'rectangular', width: Math.abs(c) / 10, depth: Math.abs(d) / 10 },
+        },
+        world.makeId,
+      ),
+  },
+  moveWallSideways: {
+    moves: 'things',
+    make: (world, { a, pick }) =>
+      edit.moveWallSideways(world.project, world.some('wall', pick), a, pick % 5 === 0),
+  },
+  setReferenceSide: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.setReferenceSide(
+        world.project,
+        world.some('wall', pick),
+        (['left', 'centre', 'right'] as const)[pick % 3]!,
+      ),
+  },
+  setWallType: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.setWallType(world.project, world.some('wall', pick), world.some('wallType', pick + 1)),
+  },
+  retypeWalls: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.retypeWalls(
+        world.project,
+        [world.some('wall', pick)].filter((id) => id !== 'missing'),
+        { type: world.some('wallType', pick) },
+        (['line', 'left', 'right'] as const)[pick % 3]!,
+      ),
+  },
+  flipWall: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.flipWall(world.project, world.some('wall', pick)),
+  },
+  setJoin: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.setJoin(
+        world.project,
+        world.some('wall', pick),
+        pick % 2 ? 'a' : 'b',
+        (['through', 'stop', null] as const)[pick % 3]!,
+      ),
+  },
+  setWallLength: {
+    moves: 'things',
+    make: (world, { a, pick }) => edit.setWallLength(world.project, world.some('wall', pick), a),
+  },
+  runWallOn: {
+    moves: 'ends',
+    make: (world, { pick }) =>
+      edit.runWallOn(
+        world.project,
+        world.some('wall', pick),
+        pick % 2 ? 'a' : 'b',
+        world.some('wall', pick + 1),
+      ),
+  },
+  moveHandle: {
+    moves: 'things',
+    make(world, { a, b, pick }) {
+      const [id] = world.things(pick) as [Id]
+      const record = world.project.get(id)
+      const count = record ? handlesOf(record).length : 0
+      return edit.moveHandle(world.project, id, count > 0 ? pick % count : 0, { x: a, y: b })
+    },
+  },
+  addOpening: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addOpening(
+        world.project,
+        solved(world, values),
+        {
+          wall: world.some('wall', values.pick),
+          fit: FITS[values.pick % 3]!,
+          along: Math.abs(values.a) / 2,
+          width: 300 + (values.pick % 9) * 100,
+          sill: values.pick % 3 === 1 ? 900 : 0,
+          head: 2100,
+          hand: values.pick % 2 ? 'start' : 'end',
+          side: values.pick % 4 < 2 ? 'left' : 'right',
+        },
+        world.makeId,
+      ),
+  },
+  addOpenings: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addOpenings(
+        world.project,
+        solved(world, values),
+        {
+          wall: world.some('wall', values.pick),
+          fit: 'window',
+          type: world.project.all('openingType').find(({ fit }) => fit === 'window')!.id,
+          along: Math.abs(values.a),
+          width: 300 + (values.pick % 5) * 100,
+          sill: 0,
+          head: Math.abs(values.c),
+          hand: 'start',
+          side: 'left',
+        },
+        { count: (values.pick % 3) + 1, gap: Math.abs(values.d) / 20 },
+        world.makeId,
+      ),
+  },
+  addCornerWindow: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.addCornerWindow(
+        world.project,
+        world.solver,
+        {
+          wall: world.some('wall', pick),
+          end: pick % 2 ? 'start' : 'end',
+          type: world.project.all('openingType').find(({ fit }) => fit === 'window')!.id,
+          widths: [a, b],
+          side: 'left',
+        },
+        world.makeId,
+      ),
+  },
+  changeOpening: {
+    moves: 'things',
+    make(world, { a, b, pick }) {
+      const record = world.project.find('opening', world.some('opening', pick))
+      const wall = record && world.solver.get(record.wall)
+      if (!record || !wall) throw new EditRefused('There is no opening yet.')
+      return edit.changeOpening(world.project, wall, record.id, { width: a, along: b })
+    },
+  },
+  retypeOpenings: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.retypeOpenings(world.project, [world.some('opening', pick)], world.some('openingType', pick + 3)),
+  },
+  flipHand: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.flipHand(world.project, world.some('opening', pick)),
+  },
+  flipSide: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.flipSide(world.project, world.some('opening', pick)),
+  },
+  setMark: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.setMark(world.project, world.some('opening', pick), pick % 3 ? `N${pick}` : name),
+  },
+  renumberOpenings: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.renumberOpenings(world.project, FITS[pick % 3]!),
+  },
+  setOpeningType: {
+    moves: 'nothing',
+    make: (world, { a, b, c, pick }) =>
+      edit.setOpeningType(world.project, world.some('openingType', pick), { width: a, sill: b, head: c }),
+  },
+  copyOpeningType: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.copyOpeningType(world.project, world.some('openingType', pick), world.makeId).change,
+  },
+  removeOpeningType: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.removeOpeningType(world.project, world.some('openingType', pick)),
+  },
+  addRoom: {
+    moves: 'nothing',
+    make: (world, { a, b, name }) =>
+      edit.addRoom(
+        world.project,
+        world.solver,
+        { at: { x: a, y: b }, name: name.slice(0, 30) },
+        world.makeId,
+      ),
+  },
+  addAllRooms: {
+    moves: 'nothing',
+    make: (world) => edit.addAllRooms(world.project, world.solver, world.makeId),
+  },
+  setRoom: {
+    moves: 'nothing',
+    make: (world, { a, pick, name }) =>
+      edit.setRoom(world.project, world.some('room', pick), {
+        ceilingHeight: a,
+        name,
+        number: String(pick),
+      }),
+  },
+  renumberRooms: { moves: 'nothing', make: (world) => edit.renumberRooms(world.project) },
+  addSeparators: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d }) =>
+      edit.addSeparators(
+        world.project,
+        world.level,
+        [
+          { x: a, y: b },
+          { x: c, y: d },
+        ],
+        world.makeId,
+      ),
+  },
+  addStair: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d, pick }) =>
+      edit.addStair(
+        world.project,
+        {
+          level: world.level,
+          form: (['straight', 'quarter turn', 'winders', 'half turn', 'curved'] as const)[pick % 5]!,
+          hand: pick % 2 ? 'left' : 'right',
+          at: { x: a, y: b },
+          turn: c / 1000,
+          width: Math.abs(d),
+          going: 250,
+          rise: null,
+          risers: null,
+          first: null,
+          well: 0,
+          radius: Math.abs(a),
+          rails: 'both',
+        },
+        world.makeId,
+      ),
+  },
+  setStair: {
+    moves: 'things',
+    make: (world, { a, pick }) =>
+      edit.setStair(world.project, world.some('stair', pick), {
+        going: pick % 3 ? 250 + (pick % 5) * 10 : a,
+        risers: pick % 4 ? null : pick,
+      }),
+  },
+  setStairLimits: {
+    moves: 'things',
+    make: (world, { a, b }) =>
+      edit.setStairLimits(world.project, { highestRise: Math.abs(a) / 50, leastGoing: Math.abs(b) / 20 }),
+  },
+  addRamp: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d }) =>
+      edit.addRamp(
+        world.project,
+        {
+          level: world.level,
+          at: { x: a, y: b },
+          turn: 1,
+          width: 1200,
+          length: c,
+          rise: d,
+          rails: 'left',
+        },
+        world.makeId,
+      ),
+  },
+  addRail: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addRail(
+        world.project,
+        {
+          level: world.level,
+          path: { vertices: outlineOf(values).vertices, closed: false },
+          height: Math.abs(values.a),
+          made: 'balusters',
+        },
+        world.makeId,
+      ),
+  },
+  addSlab: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addSlab(
+        world.project,
+        { level: world.level, outline: outlineOf(values), top: 0, thickness: 200 },
+        world.makeId,
+      ),
+  },
+  addVoid: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addVoid(world.project, { level: world.level, outline: outlineOf(values) }, world.makeId),
+  },
+  addRoof: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addRoof(
+        world.project,
+        {
+          level: world.level,
+          outline: outlineOf(values),
+          form: (['flat', 'mono', 'double', 'hipped'] as const)[values.pick % 4]!,
+          pitch: 0.6,
+          overhang: Math.abs(values.a) / 10,
+          fascia: 200,
+          eaves: 2600,
+          turn: values.pick,
+        },
+        world.makeId,
+      ),
+  },
+  setRoof: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.setRoof(world.project, world.some('roof', pick), { pitch: Math.abs(a) / 10_000, overhang: b }),
+  },
+  addOverhead: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addOverhead(
+        world.project,
+        {
+          level: world.level,
+          what: 'beam',
+          shape:
+            values.pick % 2
+              ? { by: 'outline', outline: outlineOf(values) }
+              : {
+                  by: 'line',
+                  a: { x: values.a, y: values.b },
+                  b: { x: values.c, y: values.d },
+                  width: 200,
+                },
+          bottom: 2400,
+          height: 300,
+        },
+        world.makeId,
+      ),
+  },
+  placeBlock: {
+    moves: 'nothing',
+    make(world, { a, b, c, d, pick }) {
+      const blocks = standardBlocks('metric')
+      return edit.placeBlock(
+        world.project,
+        {
+          level: world.level,
+          block: pick % 3 === 0 ? world.some('block', pick) : blocks[(pick * 7) % blocks.length]!.id,
+          places:
+            pick % 5 === 0
+              ? edit.rowPlaces({ x: a, y: b }, { x: c, y: d }, { pitch: pick * 100 }, 0, false)
+              : [{ at: { x: a, y: b }, turn: c / 1000, mirrored: pick % 2 === 0 }],
+          ...(pick % 4 ? {} : { size: { x: c, y: d } }),
+          parameters: pick % 7 ? {} : { chairs: a, width: b },
+        },
+        world.makeId,
+      )
+    },
+  },
+  setPlacement: {
+    moves: 'things',
+    make: (world, { a, b, pick }) =>
+      edit.setPlacement(
+        world.project,
+        world.some('placement', pick),
+        pick % 2 ? { width: a, depth: b } : { parameters: { units: a } },
+      ),
+  },
+  makeBlock: {
+    moves: 'nothing',
+    make: (world, { a, b, pick, name }) =>
+      edit.makeBlock(
+        world.project,
+        world.drawing,
+        [world.some('linework', pick), world.some('placement', pick)].filter((id) => id !== 'missing'),
+        {
+          name: pick % 3 ? `Block ${pick}` : name,
+          category: 'Own',
+          base: { x: a, y: b },
+          sizing: 'fixed',
+          then: (['placement', 'stay', 'go'] as const)[pick % 3]!,
+        },
+        world.makeId,
+      ).change,
+  },
+  setBlock: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.setBlock(world.project, world.some('block', pick), {
+        name,
+        ...(pick % 2 ? { category: name } : {}),
+        ...(pick % 3 ? {} : { sizing: 'stretch', atWall: pick % 2 === 0 }),
+      }),
+  },
+  copyBlock: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.copyBlock(world.project, world.some('block', pick), world.makeId).change,
+  },
+  removeBlock: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.removeBlock(world.project, world.project.all('block').at(-1 - (pick % 3))?.id ?? 'missing'),
+  },
+  openBlock: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.openBlock(world.project, world.some('placement', pick), world.makeId).change,
+  },
+  closeBlock: { moves: 'things', make: (world) => edit.closeBlock(world.project, openBlockOf(world)) },
+  leaveBlock: { moves: 'nothing', make: (world) => edit.leaveBlock(world.project, openBlockOf(world)) },
+  addLinework: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addLinework(
+        world.project,
+        {
+          drawing: values.pick % 9 === 0 ? openBlockOf(world) : world.drawingId,
+          layer: world.some('layer', values.pick),
+          shape: shapeOf(values),
+        },
+        world.makeId,
+      ),
+  },
+  addHatch: {
+    moves: 'nothing',
+    make(world, { a, b, c, d, pick }) {
+      const p = { x: a, y: b }
+      const region = findRegion(draftField(world.project, world.drawing, world.solver), p, Math.abs(c))
+      const line = world.some('linework', pick)
+      return edit.addHatch(
+        world.project,
+        {
+          drawing: world.drawingId,
+          layer: 'layer-hatches',
+          region:
+            region.found && pick % 2
+              ? { by: 'point', at: p, gap: Math.abs(c) }
+              : { by: 'items', items: [line] },
+          outlines: region.found ? [region.outer, ...region.islands] : [],
+          filling: { with: 'pattern', pattern: 'tiles', width: 1, height: 1, turn: d / 1000, origin: p },
+        },
+        world.makeId,
+      )
+    },
+  },
+  setFilling: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.setFilling(world.project, [world.some('hatch', pick)], (filling) =>
+        filling.with === 'pattern'
+          ? { ...filling, pattern: patternNames[pick % patternNames.length]!, turn: a / 1000 }
+          : { with: 'tone', tone: Math.abs(a) / 12_000 },
+      ),
+  },
+  addGridLine: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d, pick }) =>
+      edit.addGridLine(
+        world.project,
+        { a: { x: a, y: b }, b: { x: c, y: d }, name: pick % 2 ? '' : `G${pick}` },
+        world.makeId,
+      ),
+  },
+  addGuide: {
+    moves: 'nothing',
+    make: (world, { a, b, c }) =>
+      edit.addGuide(world.project, world.drawingId, { x: a, y: b }, c / 1000, world.makeId),
+  },
+  addDimensions: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.addDimensions(
+        world.project,
+        world.drawingId,
+        [
+          {
+            anchors: [world.tie(pick * 3), world.tie(pick * 5 + 1), world.tie(pick * 7 + 2)],
+            direction: pick % 3 ? (pick % 2) * (Math.PI / 2) : pick / 10,
+            offset: pick % 2 ? { in: 'paper', paperMm: 10 } : { in: 'real', mm: a },
+            ...(pick % 4 ? {} : { style: world.some('annotationStyle', pick) }),
+          },
+        ],
+        world.makeId,
+      ),
+  },
+  addLeader: {
+    moves: 'nothing',
+    make: (world, { a, b, pick, name }) =>
+      edit.addLeader(
+        world.project,
+        {
+          drawing: world.drawingId,
+          tip: world.tie(pick * 11, pick % 2 === 0),
+          elbowPaperMm: { x: a / 100, y: b / 100 },
+          text: pick % 2 ? name : 'Note\nof two lines',
+        },
+        world.makeId,
+      ),
+  },
+  addNote: {
+    moves: 'nothing',
+    make: (world, { a, b, name }) =>
+      edit.addNote(
+        world.project,
+        { drawing: world.drawingId, at: { x: a, y: b }, text: name, heightPaperMm: 2.5, align: 'middle' },
+        world.makeId,
+      ),
+  },
+  moveItems: {
+    moves: 'things',
+    make: (world, { a, b, pick }) =>
+      edit.moveItems(world.project, world.things(pick), { x: a, y: b }, pick % 5 === 0),
+  },
+  mapItems: {
+    moves: 'things',
+    make: (world, values) => edit.mapItems(world.project, world.things(values.pick), mapOf(values)),
+  },
+  copyItems: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.copyItems(
+        world.project,
+        world.things(values.pick),
+        [mapOf(values), moveBy(values.c, values.d)],
+        world.makeId,
+      ),
+  },
+  removeItems: {
+    moves: 'things',
+    make: (world, { pick }) => edit.removeItems(world.project, [world.things(pick)[0]!]),
+  },
+  setFacts: {
+    moves: 'things',
+    make: (world, { a, pick }) =>
+      pick % 2
+        ? edit.setFacts(world.project, 'drawing', world.drawingId, { readingScale: Math.abs(a) })
+        : edit.setFacts(world.project, 'dimension', world.some('dimension', pick), {
+            style: world.some('annotationStyle', pick),
+          }),
+  },
+  stretchBox: {
+    moves: 'things',
+    make: (world, { a, b, c, d }) =>
+      edit.stretchBox(
+        world.project,
+        world.drawing,
+        { minX: Math.min(a, c), minY: Math.min(b, d), maxX: Math.max(a, c), maxY: Math.max(b, d) },
+        { x: d / 3, y: a / 3 },
+      ),
+  },
+  trimItem: {
+    moves: 'ends',
+    make(world, values) {
+      const { id, at } = pointed(world, values)
+      const place = { drawing: world.drawing, solver: world.solver }
+      return edit.trimItem(world.project, place, id, at, undefined, world.makeId)
+    },
+  },
+  extendItem: {
+    moves: 'ends',
+    make(world, values) {
+      const { id, at } = pointed(world, values)
+      return edit.extendItem(
+        world.project,
+        { drawing: world.drawing, solver: world.solver },
+        id,
+        at,
+        undefined,
+      )
+    },
+  },
+  lengthenItem: {
+    moves: 'ends',
+    make(world, values) {
+      const { id, at } = pointed(world, values)
+      return edit.lengthenItem(world.project, id, at, values.c / 10)
+    },
+  },
+  splitItem: {
+    moves: 'nothing',
+    make(world, values) {
+      const { id, at } = pointed(world, values)
+      return edit.splitItem(world.project, id, at, world.makeId)
+    },
+  },
+  joinItems: {
+    moves: 'nothing',
+    make(world, { pick }) {
+      const all = world.project.all(pick % 2 ? 'linework' : 'wall')
+      const first = all[pick % Math.max(1, all.length)]
+      const rest = all.filter((record) => record !== first).slice(0, 30)
+      return edit.joinItems(world.project, [first?.id ?? 'missing', ...rest.map(({ id }) => id)])
+    },
+  },
+  cornerItems: {
+    moves: 'ends',
+    make(world, values) {
+      const first = pointed(world, values)
+      const second = pointed(world, { ...values, pick: values.pick + 2 })
+      return edit.cornerItems(
+        world.project,
+        first,
+        second,
+        { radius: values.pick % 3 ? 0 : values.c / 20 },
+        world.makeId,
+      )
+    },
+  },
+  easeCorners: {
+    moves: 'ends',
+    make: (world, { a, b, pick }) =>
+      edit.easeCorners(
+        world.project,
+        world.some('linework', pick),
+        pick % 2 ? { radius: a } : { back: a, otherBack: b },
+      ),
+  },
+  offsetItem: {
+    moves: 'nothing',
+    make: (world, { a, c, d, pick }) =>
+      edit.offsetItem(
+        world.project,
+        world.things(pick)[0]!,
+        { by: a, towards: { x: c, y: d }, both: pick % 2 === 0, count: 1 + (pick % 3) },
+        world.makeId,
+      ),
+  },
+  breakApart: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.breakApart(world.project, world.things(pick), world.makeId),
+  },
+  repeatItems: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.repeatItems(
+        world.project,
+        world.drawingId,
+        world.things(values.pick),
+        patternOf(values),
+        world.makeId,
+      ),
+  },
+  editRepeat: {
+    moves: 'things',
+    make: (world, values) =>
+      edit.editRepeat(
+        world.project,
+        world.some('repeat', values.pick),
+        { how: 'row', step: { x: values.a, y: values.b }, count: 2 + (values.pick % 3) },
+        world.makeId,
+      ),
+  },
+  groupItems: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.groupItems(
+        world.project,
+        world.drawingId,
+        [...world.things(pick), ...world.things(pick + 1)],
+        world.makeId,
+      ),
+  },
+  paste: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d, pick }) =>
+      edit.paste(
+        world.project,
+        edit.clip(world.project, world.things(pick), { x: a, y: b }),
+        world.drawing,
+        { x: c, y: d },
+        world.makeId,
+      ),
+  },
+  addLayer: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.addLayer(world.project, pick % 2 ? `Layer ${pick}` : name, world.makeId).change,
+  },
+  setLayer: {
+    moves: 'things',
+    make: (world, { a, pick }) =>
+      edit.setLayer(world.project, world.some('layer', pick), {
+        penMm: Math.abs(a) / 6000,
+        shown: pick % 5 > 0,
+        locked: pick % 16 === 2,
+      }),
+  },
+  removeLayer: {
+    moves: 'nothing',
+    make: (world) => edit.removeLayer(world.project, world.project.all('layer').at(-1)!.id),
+  },
+  putOnLayer: {
+    moves: 'things',
+    make: (world, { pick }) => edit.putOnLayer(world.project, world.things(pick), world.some('layer', pick)),
+  },
+  setOwnLook: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.setOwnLook(world.project, world.things(pick), {
+        penMm: pick % 4 ? Math.abs(a) / 5000 : a,
+        lineType: world.some('lineType', pick),
+      }),
+  },
+  reorderItems: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.reorderItems(world.project, world.things(pick), pick % 2 ? 'front' : 'back'),
+  },
+  takeTraits: {
+    moves: 'things',
+    make: (world, { pick }) => {
+      const [from, ...to] = [...world.things(pick), ...world.things(pick + 1), ...world.things(pick + 2)]
+      return edit.takeTraits(world.project, from!, to)
+    },
+  },
+  addLineType: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.addLineType(world.project, pick % 2 ? `Line ${pick}` : name, world.makeId).change,
+  },
+  setLineType: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d, pick }) =>
+      edit.setLineType(world.project, world.some('lineType', pick), {
+        dashes: [a, b, c, d].map((n) => Math.abs(n) / 500).join(' '),
+      }),
+  },
+  removeLineType: {
+    moves: 'nothing',
+    make: (world) => edit.removeLineType(world.project, world.project.all('lineType').at(-1)!.id),
+  },
+  copyMaterial: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.copyMaterial(world.project, world.some('material', pick), world.makeId).change,
+  },
+  setMaterial: {
+    moves: 'things',
+    make: (world, { a, b, c, pick, name }) =>
+      edit.setMaterial(world.project, world.some('material', pick), {
+        priority: pick % 3 ? Math.round(Math.abs(a) / 20) : a,
+        tone: Math.abs(b) / 12_000,
+        penMm: pick % 2 ? Math.abs(c) / 5000 : null,
+        ...(pick % 5 ? {} : { name }),
+      }),
+  },
+  removeMaterial: {
+    moves: 'nothing',
+    make: (world) => edit.removeMaterial(world.project, world.project.all('material').at(-1)!.id),
+  },
+  copyWallType: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.copyWallType(world.project, world.some('wallType', pick), world.makeId).change,
+  },
+  renameWallType: {
+    moves: 'nothing',
+    make: (world, { pick, name }) => edit.renameWallType(world.project, world.some('wallType', pick), name),
+  },
+  setStrips: {
+    moves: 'things',
+    make(world, { a, b, c, pick }) {
+      const strip = (thickness: number, n: number): Strip => ({
+        material: world.some('material', pick + n),
+        thickness: Math.abs(thickness) / 40,
+      })
+      return edit.setStrips(
+        world.project,
+        world.some('wallType', pick),
+        [strip(a, 0), strip(b, 3), strip(c, 5)].slice(0, 1 + (pick % 3)),
+      )
+    },
+  },
+  removeWallType: {
+    moves: 'nothing',
+    make: (world) => edit.removeWallType(world.project, world.project.all('wallType').at(-1)!.id),
+  },
+  addLevel: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.addLevel(world.project, { name: `Level ${pick}`, height: Math.abs(a) }, world.makeId).change,
+  },
+  setLevel: {
+    moves: 'things',
+    make: (world, { a, pick }) =>
+      edit.setLevel(world.project, world.some('level', pick), {
+        [(['elevation', 'height', 'cutHeight', 'elevation'] as const)[pick % 4]!]: a,
+      }),
+  },
+  removeLevel: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.removeLevel(world.project, world.some('level', pick)),
+  },
+  copyLens: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.copyLens(world.project, world.some('lens', pick), world.makeId).change,
+  },
+  setLens: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.setLens(world.project, world.some('lens', pick), { name, furniture: pick % 2 === 0 }),
+  },
+  removeLens: {
+    moves: 'nothing',
+    make: (world) => edit.removeLens(world.project, world.project.all('lens').at(-1)!.id),
+  },
+  changePen: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.changePen(world.project, penRoles[pick % penRoles.length]!, {
+        widthMm: Math.abs(a) / 6000,
+        tone: Math.abs(b) / 12_000,
+      }),
+  },
+  copyStyle: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.copyStyle(world.project, world.some('annotationStyle', pick), world.makeId).change,
+  },
+  setStyle: {
+    moves: 'nothing',
+    make: (world, { a, b, pick, name }) =>
+      edit.setStyle(world.project, world.some('annotationStyle', pick), {
+        ...(pick % 2 ? { name } : {}),
+        ...(pick % 3 ? { textPaperMm: Math.abs(a) / 1000 } : { endPaperMm: b / 1000 }),
+      }),
+  },
+  removeStyle: {
+    moves: 'nothing',
+    make: (world) => edit.removeStyle(world.project, world.project.all('annotationStyle').at(-1)!.id),
+  },
+  addSheet: {
+    moves: 'nothing',
+    make: (world) => edit.addSheet(world.project, '2026-01-01', world.makeId).change,
+  },
+  copySheet: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.copySheet(world.project, world.some('sheet', pick), world.makeId).change,
+  },
+  addViewport: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d, pick }) =>
+      edit.addViewport(
+        world.project,
+        {
+          sheet: world.some('sheet', pick),
+          drawing: world.drawingId,
+          scale: Math.abs(a),
+          at: { x: b, y: c },
+          crop: { minX: -1000, minY: -1000, maxX: d, maxY: 5000 },
+        },
+        world.makeId,
+      ),
+  },
+  storing: {
+    moves: 'nothing',
+    make(world, { pick }) {
+      // What is brought from another project.
+      const ids = [...world.there.everything()].filter(edit.isLibraryRecord).map(({ id }) => id)
+      const wanted = [ids[pick % ids.length]!, ids[(pick * 31) % ids.length]!]
+      const choice = (['here', 'replace', 'both'] as const)[pick % 3]!
+      const { arrivals } = edit.merge(
+        world.project,
+        edit.gather(world.there.everything(), wanted),
+        () => choice,
+        world.makeId,
+      )
+      return edit.storing(world.project, ...arrivals.flatMap(({ put }) => put ?? []))
+    },
+  },
+  newProject: {
+    moves: 'nothing',
+    make() {
+      throw new EditRefused('This makes a project of its own.')
+    },
+  },
+  upgrade: {
+    moves: 'nothing',
+    make: (world) => edit.upgrade(world.project) ?? { put: [], drop: [] },
+  },
+}
+
+export const EDIT_NAMES = Object.keys(EDITS) as EditName[]
