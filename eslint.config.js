@@ -61,7 +61,8 @@ export default ts.config(
         'error',
         {
           selector: "ObjectExpression:has(> Property[key.name='put']):has(> Property[key.name='drop'])",
-          message: 'Make changes through Outcome (storing, dropping): it carries openings, ties and groups along.',
+          message:
+            'Make changes through Outcome (storing, dropping): it carries openings, ties and groups along.',
         },
       ],
     },

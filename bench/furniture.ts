@@ -1,5 +1,5 @@
-import { LevelSolver } from '../core/src/building'
-import { PLAIN_LOOK, planItems } from '../core/src/derive'
+import { sceneOf } from '@lamina/core/derive'
+import { PLAIN_LOOK, sceneItems } from '../core/src/derive'
 import { eachItem } from '../core/src/display'
 import { standardBlocks } from '../core/src/library'
 import type { Placement, Project } from '../core/src/records'
@@ -29,20 +29,18 @@ const heap = (): number => {
 
 /** 20 000 placements of 100 blocks on one board: the first list, the list after one is moved, and its memory. */
 export function benchFurniture(): Row[] {
-  const draw = (project: Project, solver: LevelSolver) =>
-    planItems(project, PLAN, solver, { ...PLAIN_LOOK, scale: 50 })
+  const draw = (project: Project) => sceneItems(sceneOf(project, PLAN), { ...PLAIN_LOOK, scale: 50 })
   // Warm up on a project of its own.
   const warm = projectWith(PLAN, ...BLOCKS, ...placements().slice(0, 2000))
-  draw(warm, new LevelSolver(warm, LEVEL))
+  draw(warm)
 
   const before = heap()
   const records = placements()
   const bare = heap() - before
   const project = projectWith(PLAN, ...BLOCKS, ...records)
-  const solver = new LevelSolver(project, LEVEL)
   const held = heap()
   let start = performance.now()
-  let list = draw(project, solver)
+  let list = draw(project)
   const first = performance.now() - start
   const drawn = heap() - held
   let shown = 0
@@ -56,8 +54,7 @@ export function benchFurniture(): Row[] {
     start = performance.now()
     project.check(change)
     project.apply(change)
-    solver.follow(change)
-    const now = draw(project, solver)
+    const now = draw(project)
     // The first hundred warm it up.
     if (i >= 100) times.push(performance.now() - start)
     const same = now.filter((item, k) => item === list[k]).length

@@ -1,8 +1,7 @@
 import PDFDocument from 'pdfkit'
-import { LevelSolver } from '../core/src/building'
 import { penOf, toneColour, type DisplayItem, type DisplayList } from '../core/src/display'
 import { applyTo, combine, enlargement, turnOf, type Affine } from '../core/src/geometry'
-import { Project, type Id } from '../core/src/records'
+import { Project } from '../core/src/records'
 import { SAMPLES } from '../core/src/samples'
 import { drawingSource, sheetExtent, sheetItems, sheetSet } from '../core/src/sheets'
 import { plotSheets } from '../server/src/plot/document'
@@ -132,11 +131,7 @@ export async function benchPlot(): Promise<Row[]> {
   const project = new Project()
   for (const { change } of sample.make(() => `s${++n}`)) project.apply(change)
   const records = [...project.everything()]
-  const solvers = new Map<Id, LevelSolver>()
-  const source = drawingSource(project, (level) => {
-    if (!solvers.has(level)) solvers.set(level, new LevelSolver(project, level))
-    return solvers.get(level)!
-  })
+  const source = drawingSource(project)
   const k = 72 / 25.4
   const pages = sheetSet(project).map((sheet) => {
     const { width, height } = sheetExtent(sheet)

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { sceneOf } from '../src/derive'
 import { describe, expect, it } from 'vitest'
 import { drawDimension, drawLeader, layDimension, offsetThrough } from '../src/annotate'
 import { LevelSolver } from '../src/building'
@@ -55,7 +56,7 @@ function room(): { project: Project; solver: LevelSolver; chain: Dimension } {
 describe('dimensions', () => {
   it('measure a chain from outer corner over the door to the other corner', () => {
     const { project, solver, chain } = room()
-    const laid = layDimension(chain, { project, solver }, 50, METRIC)
+    const laid = layDimension(chain, { project, building: solver }, 50, METRIC)
     expect(laid.lengths).toEqual([1250, 4750])
     expect(laid.lost).toEqual([])
     // The line runs 10 mm on paper below the face: 500 at 1:50, 1 000 at 1:100.
@@ -64,31 +65,31 @@ describe('dimensions', () => {
       [1250, -500],
       [6000, -500],
     ])
-    expect(layDimension(chain, { project, solver }, 100, METRIC).ticks[0]!.y).toBeCloseTo(-1000, 9)
+    expect(layDimension(chain, { project, building: solver }, 100, METRIC).ticks[0]!.y).toBeCloseTo(-1000, 9)
   })
   it('follow a wall that moves', () => {
     const { project, solver, chain } = room()
     const change = moveWallSideways(project, 'e', -500)
     project.apply(change)
     solver.follow(change)
-    expect(layDimension(chain, { project, solver }, 50, METRIC).lengths.map((n) => Math.round(n))).toEqual([
-      1250, 5250,
-    ])
+    expect(
+      layDimension(chain, { project, building: solver }, 50, METRIC).lengths.map((n) => Math.round(n)),
+    ).toEqual([1250, 5250])
   })
   it('keep the last place of what is gone, and say so on the settle list', () => {
     const { project, solver, chain } = room()
     const here = {
       ...chain,
-      anchors: chain.anchors.map((a) => ({ ...a, last: holdAnchor(a, { project, solver }).point })),
+      anchors: chain.anchors.map((a) => ({ ...a, last: holdAnchor(a, { project, building: solver }).point })),
     }
     project.apply({ put: [here], drop: [] })
     const change = removeItems(project, ['door'])
     project.apply(change)
     solver.follow(change)
-    const laid = layDimension(here, { project, solver }, 50, METRIC)
+    const laid = layDimension(here, { project, building: solver }, 50, METRIC)
     expect(laid.lost).toEqual([1])
     expect(laid.lengths).toEqual([1250, 4750])
-    expect(settleDrawing(project, drawing, solver).map((matter) => matter.text)).toEqual([
+    expect(settleDrawing(sceneOf(project, drawing)).map((matter) => matter.text)).toEqual([
       'A dimension lost what it measured; it keeps its last place.',
     ])
   })
@@ -141,8 +142,8 @@ describe('dimensions', () => {
 
 describe('anchors', () => {
   it('tie a point to the corner, the jamb or the face it was snapped to', () => {
-    const ground = room()
-    const finder = new TieFinder(ground, drawing)
+    const { project, solver } = room()
+    const finder = new TieFinder({ project, building: solver }, drawing)
     const at = (x: number, y: number): Anchor => finder.at({ x, y })
     expect(at(0, 0)).toMatchObject({ to: 'wallCorner' })
     expect(at(140, 140)).toMatchObject({ to: 'wallCorner' })
@@ -174,9 +175,7 @@ describe('the settle list', () => {
       wall('short', [2000, 105, 2000, 3000]),
       opening('o', 'short', 2850, 900),
     )
-    const texts = settleDrawing(project, drawing, new LevelSolver(project, LEVEL)).map(
-      (matter) => matter.text,
-    )
+    const texts = settleDrawing(sceneOf(project, drawing)).map((matter) => matter.text)
     expect(texts).toContain('A wall ends 35 mm short of another.')
     expect(texts).toContain('A door no longer fits its wall.')
   })
@@ -199,7 +198,7 @@ describe('the settle list', () => {
       { ...sheet, id: 's1' },
       { ...sheet, id: 's2' },
     )
-    expect(settleDrawing(project, drawing, new LevelSolver(project, LEVEL))[0]!.text).toContain('語')
+    expect(settleDrawing(sceneOf(project, drawing))[0]!.text).toContain('語')
     expect(settleSheets(project).map((matter) => matter.text)).toContain('Two sheets are numbered A-1.')
   })
 })

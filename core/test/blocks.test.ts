@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { fieldsOf, frontOf, partsBox, partsOf, placedParts, sizeOf, unitsOf } from '../src/blocks'
 import { LevelSolver } from '../src/building'
 import { KeptItems } from '../src/derive/kept'
-import { PLAIN_LOOK, draftField, openGroup, placementItems, planItems } from '../src/derive'
+import { PLAIN_LOOK, draftField, openGroup, placementItems, sceneItems, sceneOf } from '../src/derive'
 import { eachItem, extentOf, type DisplayItem } from '../src/display'
 import {
   addViewport,
@@ -170,9 +170,8 @@ describe('placing', () => {
   })
   it('tells the clear distances to what lies around', () => {
     const project = projectWith(PLAN, wall('a', [0, 0, 6000, 0]), wall('b', [6000, 0, 6000, 4000]))
-    const solver = new LevelSolver(project, LEVEL)
     const found = clearances(
-      draftField(project, PLAN, solver),
+      draftField(sceneOf(project, PLAN)),
       { at: { x: 3000, y: 1000 }, turn: 0, mirrored: false },
       { minX: -500, minY: -300, maxX: 500, maxY: 300 },
     ).map(({ length }) => Math.round(length))
@@ -339,7 +338,7 @@ describe('making and changing blocks', () => {
     // Broken apart it is lines again, in the same place.
     apply(project, breakApart(project, [pair!.id], makeId))
     expect(project.all('placement')).toEqual([])
-    const list = planItems(project, PLAN, new LevelSolver(project, LEVEL), { ...PLAIN_LOOK, scale: 50 })
+    const list = sceneItems(sceneOf(project, PLAN), { ...PLAIN_LOOK, scale: 50 })
     const { minX, maxX } = extentOf(list)
     expect([Math.round(minX), Math.round(maxX)]).toEqual([before[0], before[2]])
   })
@@ -397,7 +396,7 @@ describe('what is drawn for placed blocks', () => {
           }
           const project = projectWith(PLAN, block, placed)
           const solver = new LevelSolver(project, LEVEL)
-          const list = planItems(project, PLAN, solver, { ...PLAIN_LOOK, scale: 50 })
+          const list = sceneItems(sceneOf(project, PLAN), { ...PLAIN_LOOK, scale: 50 })
           const flat = [...eachItem(list)].flatMap((item): DisplayItem[] =>
             item.kind === 'group' ? openGroup(item) : [item],
           )

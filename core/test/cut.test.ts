@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
-import { PLAIN_LOOK, boundingField, draftField, hatchOutlines, openGroup, planItems } from '../src/derive'
+import {
+  PLAIN_LOOK,
+  boundingField,
+  draftField,
+  hatchOutlines,
+  openGroup,
+  sceneItems,
+  sceneOf,
+} from '../src/derive'
 import {
   eachItem,
   PATTERNS,
@@ -47,7 +55,7 @@ function apply(project: Project, solver: LevelSolver, change: Change): void {
 }
 
 const plan = (project: Project, solver: LevelSolver, printing = false): DisplayItem[] =>
-  planItems(project, PLAN, solver, { ...PLAIN_LOOK, printing, scale: 50 })
+  sceneItems(sceneOf(project, PLAN), { ...PLAIN_LOOK, printing, scale: 50 })
 const strokes = (items: readonly DisplayItem[]): string[] =>
   items.flatMap((item) => {
     if (item.kind !== 'line' && item.kind !== 'segments' && item.kind !== 'path') return []
@@ -181,7 +189,7 @@ describe('a hidden layer', () => {
       pickAcross([], solver, { x: 1500, y: 1500 }, { x: 2500, y: 1600 }),
       [
         ...new Set(
-          draftField(project, PLAN, solver)
+          draftField(sceneOf(project, PLAN))
             .edgesNear(at, 100)
             .map((edge) => edge.source),
         ),
@@ -210,7 +218,7 @@ describe('a hidden layer', () => {
     const solver = new LevelSolver(project, LEVEL)
     apply(project, solver, { put: [hatch as AnyRecord], drop: [] })
     const area = (): number => {
-      const { outlines, found } = hatchOutlines(project, hatch, boundingField(project, PLAN, solver))
+      const { outlines, found } = hatchOutlines(project, hatch, boundingField(sceneOf(project, PLAN)))
       expect(found).toBe(true)
       return Math.abs(pathArea(outlines[0]!))
     }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { LevelSolver, typeThickness, type SolvedWall } from '../src/building'
-import { PLAIN_LOOK, openingItems, placementItems, planItems } from '../src/derive'
+import { PLAIN_LOOK, openingItems, placementItems, sceneItems, sceneOf } from '../src/derive'
 import {
   eachItem,
   extentOf,
@@ -152,9 +152,8 @@ describe('a plan', () => {
       mirrored: false,
     },
   )
-  const solver = new LevelSolver(project, LEVEL)
   const plan = (look: Partial<typeof PLAIN_LOOK>): DisplayItem[] =>
-    planItems(project, drawing, solver, { ...PLAIN_LOOK, ...look, scale: 50 })
+    sceneItems(sceneOf(project, drawing), { ...PLAIN_LOOK, ...look, scale: 50 })
   it('fills by material, by one tone, or not at all', () => {
     const fills = (poche: typeof PLAIN_LOOK.poche): number =>
       plan({ poche, furniture: false }).filter((i) => i.kind === 'fill').length

@@ -59,9 +59,7 @@ class Table {
     this.project = projectWith(PLAN, ...STANDARD_BLOCKS, ...records)
     this.solver = new LevelSolver(this.project, LEVEL)
   }
-  get place() {
-    return { drawing: PLAN, solver: this.solver }
-  }
+  readonly drawing = PLAN
   /** Makes a change as the program would; gives what takes it back. */
   do(change: Change): Change {
     this.project.check(change)
@@ -126,7 +124,7 @@ describe('new lines', () => {
 describe('trim, extend, split, join', () => {
   it('takes the piece between crossings that was pointed to', () => {
     const table = new Table(horizontal, upright, drafted('v', chain([3000, -1000, 3000, 1000])))
-    table.do(trimItem(table.project, table.place, 'h', { x: 2000, y: 5 }, undefined, makeId))
+    table.do(trimItem(table.project, table.drawing, 'h', { x: 2000, y: 5 }, undefined, makeId))
     expect(table.lines.filter((each) => each.shape.form === 'path').map(corners)).toEqual([
       [
         [0, 0],
@@ -151,14 +149,14 @@ describe('trim, extend, split, join', () => {
       drafted('c', { form: 'circle', centre: { x: 0, y: 0 }, radius: 500 }),
       drafted('l', chain([-900, 0, 900, 0])),
     )
-    table.do(trimItem(table.project, table.place, 'c', { x: 0, y: 490 }, undefined, makeId))
+    table.do(trimItem(table.project, table.drawing, 'c', { x: 0, y: 490 }, undefined, makeId))
     const { path } = table.line('c').shape as Extract<Shape, { form: 'path' }>
     expect(path.closed).toBe(false)
     expect(pathLength(path)).toBeCloseTo(Math.PI * 500, 4)
   })
   it('cuts lines at the faces of walls', () => {
     const table = new Table(wall('w', [1000, -2000, 1000, 2000]), horizontal)
-    table.do(trimItem(table.project, table.place, 'h', { x: 3000, y: 0 }, undefined, makeId))
+    table.do(trimItem(table.project, table.drawing, 'h', { x: 3000, y: 0 }, undefined, makeId))
     expect(corners(table.line('h'))).toEqual([
       [0, 0],
       [1070, 0],
@@ -166,10 +164,10 @@ describe('trim, extend, split, join', () => {
   })
   it('says so when nothing crosses', () => {
     const table = new Table(horizontal)
-    expect(() => trimItem(table.project, table.place, 'h', { x: 1, y: 0 }, undefined, makeId)).toThrow(
+    expect(() => trimItem(table.project, table.drawing, 'h', { x: 1, y: 0 }, undefined, makeId)).toThrow(
       /Nothing crosses/,
     )
-    expect(() => extendItem(table.project, table.place, 'h', { x: 1, y: 0 }, undefined)).toThrow(/ahead/)
+    expect(() => extendItem(table.project, table.drawing, 'h', { x: 1, y: 0 }, undefined)).toThrow(/ahead/)
   })
   it('runs on to the first edge ahead, along a circle for an arc', () => {
     const arc = drafted('a', {
@@ -188,9 +186,9 @@ describe('trim, extend, split, join', () => {
       drafted('x', chain([-900, 0, 0, 0])),
       arc,
     )
-    table.do(extendItem(table.project, table.place, 's', { x: 380, y: 100 }, ['u']))
+    table.do(extendItem(table.project, table.drawing, 's', { x: 380, y: 100 }, ['u']))
     expect(corners(table.line('s'))[1]).toEqual([1000, 100])
-    table.do(extendItem(table.project, table.place, 'a', { x: 0, y: 500 }, ['x']))
+    table.do(extendItem(table.project, table.drawing, 'a', { x: 0, y: 500 }, ['x']))
     expect(corners(table.line('a'))[1]).toEqual([-500, 0])
     expect(pathLength(shapePath(table.line('a').shape))).toBeCloseTo(Math.PI * 500, 4)
   })

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { sceneOf } from '../src/derive'
 import { LevelSolver } from '../src/building'
 import {
   EditRefused,
@@ -303,7 +304,7 @@ describe('matters that can be mended', () => {
   const settle = (...records: AnyRecord[]) => {
     const project = projectWith(PLAN, ...records)
     const solver = new LevelSolver(project, LEVEL)
-    return { project, solver, matters: settleDrawing(project, PLAN, solver) }
+    return { project, solver, matters: settleDrawing(sceneOf(project, PLAN)) }
   }
   it('a wall that ends short of another is run on to it', () => {
     const { project, solver, matters } = settle(
@@ -315,7 +316,7 @@ describe('matters that can be mended', () => {
     project.check(change)
     project.apply(change)
     solver.follow(change)
-    expect(settleDrawing(project, PLAN, solver)).toEqual([])
+    expect(settleDrawing(sceneOf(project, PLAN))).toEqual([])
     expect(project.need('wall', 'b').b).toEqual({ x: 2000, y: 0 })
   })
   it('of two walls in one place the one without openings goes; overlaps are told', () => {

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drawingList } from '../src/annotate'
-import { LevelSolver, atWall, wallDirection } from '../src/building'
+import { atWall, wallDirection } from '../src/building'
 import { settleDrawing, settleSheets } from '../src/check'
-import { PLAIN_LOOK, draftField } from '../src/derive'
+import { PLAIN_LOOK, draftField, sceneOf } from '../src/derive'
 import { extentOf, paintSvg, pensOf } from '../src/display'
 import { distance, dot, type Point } from '../src/geometry'
 import { snapAt } from '../src/locate'
@@ -186,16 +186,11 @@ describe('any run of any edits with any values', () => {
           const look = { ...PLAIN_LOOK, marks: true, scale: 50 }
           for (const { what, values: given } of steps) {
             world.act((each) => EDITS[what].make(each, given))
-            drawingList(project, world.drawing, world.solver, look)
+            drawingList(sceneOf(project, world.drawing), look)
           }
-          const list = drawingList(project, world.drawing, world.solver, look)
+          const list = drawingList(sceneOf(project, world.drawing), look)
           const anew = new Project(project.everything())
-          const again = drawingList(
-            anew,
-            anew.need('drawing', world.drawingId),
-            new LevelSolver(anew, world.level),
-            look,
-          )
+          const again = drawingList(sceneOf(anew, anew.need('drawing', world.drawingId)), look)
           expect(inked(list)).toEqual(inked(again))
           if (list.length > 0)
             for (const value of Object.values(extentOf(list))) expect(Number.isFinite(value)).toBe(true)
@@ -203,7 +198,7 @@ describe('any run of any edits with any values', () => {
             'NaN',
           )
           for (const drawing of project.all('drawing'))
-            for (const { text } of settleDrawing(project, drawing, world.solver))
+            for (const { text } of settleDrawing(sceneOf(project, drawing)))
               expect(text.length).toBeGreaterThan(8)
           for (const { text } of settleSheets(project)) expect(text.length).toBeGreaterThan(8)
           for (const schedule of project.all('schedule')) {
@@ -212,9 +207,9 @@ describe('any run of any edits with any values', () => {
           }
           const pointer = { x: Number.isFinite(x) ? x : 0, y: Number.isFinite(y) ? y : 0 }
           const request = { pointer, reach: 100, last: null, align: [], walls: true }
-          const snap = snapAt(draftField(project, world.drawing, world.solver), request)
+          const snap = snapAt(draftField(sceneOf(project, world.drawing)), request)
           if (snap) expect(Number.isFinite(snap.point.x + snap.point.y)).toBe(true)
-          const source = drawingSource(project, () => world.solver)
+          const source = drawingSource(project)
           for (const sheet of sheetSet(project))
             expect(sheetItems(project, sheet, source).length).toBeGreaterThan(10)
         },

@@ -19,10 +19,10 @@ import {
   type Id,
   type Project,
 } from '../src/records'
-import { solverOf } from '../src/building'
+import { sceneOf } from '../src/derive'
 import { IN_HOUSE, PLAN, houseRecords } from './house'
 import { deadNames, heldPoints } from './world'
-import { LEVEL, projectWith } from './wallFixture'
+import { projectWith } from './wallFixture'
 
 const house = (): Project => projectWith(...houseRecords())
 let count = 0
@@ -34,7 +34,7 @@ const made = (project: Project, change: Change): Change => {
 /** Kinds with a place of their own on a plan, but for doors and windows, which are where their walls are. */
 const PLACED = kindsIn('plans', 'level', 'drawing').filter((kind) => standsSomewhere(kind))
 const figures = (project: Project, id: Id): Point[] =>
-  heldPoints(project.get(id)!, { project, solver: solverOf(project, LEVEL) }).map(({ point }) => point)
+  heldPoints(project.get(id)!, sceneOf(project, project.need('drawing', PLAN))).map(({ point }) => point)
 
 const shifted = (box: Box, map: Affine): Point => applyTo(map, boxCentre(box))
 

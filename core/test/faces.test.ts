@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
-import { draftField, findRegion, hatchItems, hatchOutlines, lineworkItems } from '../src/derive'
+import { draftField, findRegion, hatchItems, hatchOutlines, lineworkItems, sceneOf } from '../src/derive'
 import { circlePath, distance, edgesOf, pathArea, pathOfPoints, type Edge, type Path } from '../src/geometry'
 import { regionArea, regionAround } from '../src/linework'
 import type { Hatch, Shape } from '../src/records'
@@ -129,7 +129,7 @@ describe('a hatch', () => {
   it('fills a room between its walls, and follows when a wall moves', () => {
     const project = projectWith(PLAN, ...room)
     const solver = new LevelSolver(project, LEVEL)
-    const region = findRegion(draftField(project, PLAN, solver), { x: 2000, y: 1500 }, 0)
+    const region = findRegion(draftField(sceneOf(project, PLAN)), { x: 2000, y: 1500 }, 0)
     expect(region.found && pathArea(region.outer)).toBeCloseTo(3860 * 2860, 3)
     const record = hatch(
       { by: 'point', at: { x: 2000, y: 1500 }, gap: 0 },
@@ -145,13 +145,12 @@ describe('a hatch', () => {
     }
     project.apply(change)
     solver.follow(change)
-    const now = hatchOutlines(project, record, draftField(project, PLAN, solver))
+    const now = hatchOutlines(project, record, draftField(sceneOf(project, PLAN)))
     expect(now.found).toBe(true)
     expect(pathArea(now.outlines[0]!)).toBeCloseTo(4860 * 2860, 3)
   })
   it('that leaks keeps its last outline', () => {
     const project = projectWith(PLAN, ...room.slice(1))
-    const solver = new LevelSolver(project, LEVEL)
     const last = pathOfPoints(
       [
         { x: 0, y: 0 },
@@ -161,7 +160,7 @@ describe('a hatch', () => {
       true,
     )
     const record = hatch({ by: 'point', at: { x: 2000, y: 1500 }, gap: 0 }, [last])
-    expect(hatchOutlines(project, record, draftField(project, PLAN, solver))).toEqual({
+    expect(hatchOutlines(project, record, draftField(sceneOf(project, PLAN)))).toEqual({
       outlines: [last],
       found: false,
     })

@@ -2,10 +2,9 @@ import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { drawingList } from '../src/annotate'
-import { LevelSolver } from '../src/building'
-import { lookThrough } from '../src/derive'
+import { lookThrough, sceneOf } from '../src/derive'
 import { lensesOf } from '../src/library'
-import { Project, type AnyRecord, type Id } from '../src/records'
+import { Project, type AnyRecord } from '../src/records'
 import { drawingSource, sheetItems, sheetSet } from '../src/sheets'
 
 /**
@@ -30,21 +29,15 @@ describe.each(Object.keys(digests))('the kept project %s', (name) => {
   })
 
   it('is drawn as it was, through every lens, at several scales, on the board and on its sheets', () => {
-    const solvers = new Map<Id, LevelSolver>()
-    const solver = (level: Id): LevelSolver => {
-      let found = solvers.get(level)
-      if (!found) solvers.set(level, (found = new LevelSolver(project, level)))
-      return found
-    }
     const drawn: Record<string, string> = {}
     for (const drawing of project.all('drawing'))
       for (const lens of lensesOf(project))
         for (const scale of [20, 50, 100])
           for (const printing of [false, true])
             drawn[`${drawing.name} through ${lens.name} at 1:${scale}${printing ? ' printed' : ''}`] = digest(
-              drawingList(project, drawing, solver(drawing.level), lookThrough(lens, scale, { printing })),
+              drawingList(sceneOf(project, drawing), lookThrough(lens, scale, { printing })),
             )
-    const source = drawingSource(project, solver)
+    const source = drawingSource(project)
     for (const sheet of sheetSet(project))
       drawn[`sheet ${sheet.number}`] = digest(sheetItems(project, sheet, source))
     expect(drawn).toEqual(digests[name])

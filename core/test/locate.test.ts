@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
-import { PLAIN_LOOK, draftField, edgeEntry, planItems } from '../src/derive'
+import { PLAIN_LOOK, draftField, edgeEntry, sceneItems, sceneOf } from '../src/derive'
 import { lockDirection, pickAt, pickBox, snapAt, type Snap, type SnapField } from '../src/locate'
 import { distance, type Edge, type Point } from '../src/geometry'
 import type { Drawing } from '../src/records'
@@ -144,7 +144,7 @@ describe('picking', () => {
     opening('door', 'a', 1500, 900),
   )
   const solver = new LevelSolver(project, LEVEL)
-  const list = planItems(project, drawing, solver, { ...PLAIN_LOOK, scale: 50 })
+  const list = sceneItems(sceneOf(project, drawing), { ...PLAIN_LOOK, scale: 50 })
   it('takes the wall by its body and the door by its lines', () => {
     expect(pickAt(list, solver, { x: 3000, y: 20 }, 30)).toEqual(['a'])
     expect(pickAt(list, solver, { x: 1066, y: 400 }, 30)[0]).toBe('door')
@@ -161,7 +161,7 @@ describe('picking', () => {
     expect(pickBox(list, solver, box, true)).toEqual(['b'])
   })
   it('the field snaps to wall lines for walls and to faces and openings for the rest', () => {
-    const plan = draftField(project, drawing, solver)
+    const plan = draftField(sceneOf(project, drawing))
     const at = (x: number, y: number, walls: boolean): Snap | null =>
       snapAt(plan, { pointer: { x, y }, reach: 50, last: null, align: [], walls })
     expect(at(3990, 10, true)).toMatchObject({ kind: 'wall end', point: { x: 4000, y: 0 } })

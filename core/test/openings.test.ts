@@ -7,7 +7,8 @@ import {
   openingPicture,
   lightSpans,
   PLAIN_LOOK,
-  planItems,
+  sceneItems,
+  sceneOf,
 } from '../src/derive'
 import { extentOf, type DisplayItem } from '../src/display'
 import {
@@ -259,7 +260,7 @@ describe('lenses', () => {
   it('draw doors in full, without swings, in one line, or as the bare opening', () => {
     const project = projectWith(PLAN, wall('a', [0, 0, 6000, 0]), opening('d', 'a', 2000, 900))
     const drawn = (look: Partial<typeof PLAIN_LOOK>): DisplayItem[] =>
-      planItems(project, PLAN, new LevelSolver(project, LEVEL), { ...PLAIN_LOOK, ...look, scale: 50 }).filter(
+      sceneItems(sceneOf(project, PLAN), { ...PLAIN_LOOK, ...look, scale: 50 }).filter(
         (item) => item.source === 'd',
       )
     const counts = (look: Partial<typeof PLAIN_LOOK>): number[] => [

@@ -1,8 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drawingList } from '../src/annotate'
-import { LevelSolver } from '../src/building'
-import { PLAIN_LOOK } from '../src/derive'
+import { PLAIN_LOOK, sceneOf } from '../src/derive'
 import { eachItem, itemExtent, pathOfItem } from '../src/display'
 import { boxHasPoint, boxesMeet, flattenPath, type Box, type Point } from '../src/geometry'
 import { STANDARD_BLOCKS } from '../src/library'
@@ -47,7 +46,7 @@ const house = (...more: AnyRecord[]) =>
 /** Boxes of the lettering of a room's tag, and of all blocks and doors. */
 function drawn(records: AnyRecord[], of: string) {
   const project = house(...records)
-  const list = drawingList(project, PLAN, new LevelSolver(project, LEVEL), { ...PLAIN_LOOK, scale: 50 })
+  const list = drawingList(sceneOf(project, PLAN), { ...PLAIN_LOOK, scale: 50 })
   const tag: Box[] = []
   const others: Box[] = []
   for (const item of eachItem(list)) {
@@ -112,8 +111,7 @@ describe('tags of rooms', () => {
     }
     for (const thing of [beam, slant, chain, stair]) {
       const project = house(room('1', 4000, 2000), thing)
-      const solver = new LevelSolver(project, LEVEL)
-      const list = drawingList(project, PLAN, solver, { ...PLAIN_LOOK, scale: 50 })
+      const list = drawingList(sceneOf(project, PLAN), { ...PLAIN_LOOK, scale: 50 })
       const tag: Box[] = []
       const lines: [Point, Point][] = []
       for (const item of eachItem(list)) {

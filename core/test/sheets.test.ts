@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { LevelSolver } from '../src/building'
+import { sceneOf } from '../src/derive'
 import { settleDrawing, settleSheets } from '../src/check'
 import { extentOf, itemExtent } from '../src/display'
 import { applyTo, boxHolds, growBox } from '../src/geometry'
-import { Project, recordSchema, sheetSizeNames, type Id, type Viewport } from '../src/records'
+import { Project, recordSchema, sheetSizeNames, type Viewport } from '../src/records'
 import { SAMPLES } from '../src/samples'
 import {
   SHEET_SIZES,
@@ -168,24 +168,17 @@ describe('the samples', () => {
       project.apply(change)
     }
     for (const record of project.everything()) expect(recordSchema.safeParse(record).success).toBe(true)
-    const solvers = new Map<Id, LevelSolver>()
-    const solverOf = (level: Id): LevelSolver => {
-      if (!solvers.has(level)) solvers.set(level, new LevelSolver(project, level))
-      return solvers.get(level)!
-    }
     for (const drawing of project.all('drawing')) {
-      expect(settleDrawing(project, drawing, solverOf(drawing.level))).toEqual([])
-      expect(solverOf(drawing.level).faults()).toBe(0)
+      const scene = sceneOf(project, drawing)
+      expect(settleDrawing(scene)).toEqual([])
+      expect(scene.building?.faults()).toBe(0)
     }
     expect(settleSheets(project)).toEqual([])
     for (const sheet of sheetSet(project)) {
       const { frame } = sheetLayout(sheet)
       // Everything stands within the frame.
       expect(
-        boxHolds(
-          growBox(frame, 0.01),
-          extentOf(sheetItems(project, sheet, drawingSource(project, solverOf))),
-        ),
+        boxHolds(growBox(frame, 0.01), extentOf(sheetItems(project, sheet, drawingSource(project)))),
       ).toBe(true)
     }
   })

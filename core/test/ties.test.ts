@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import { layDimension } from '../src/annotate'
-import { solverOf } from '../src/building'
 import { settleDrawing } from '../src/check'
 import {
   EditRefused,
@@ -27,6 +26,7 @@ import {
   trimItem,
   type MakeId,
 } from '../src/edit'
+import { sceneOf, type Scene } from '../src/derive'
 import { distance, moveBy, type Point } from '../src/geometry'
 import { STANDARD_STYLE } from '../src/library'
 import { needs, type Anchor, type AnyRecord, type Change, type Id, type Project } from '../src/records'
@@ -48,14 +48,14 @@ class Table {
     this.project.apply(change)
     return this
   }
-  get ground() {
-    return { project: this.project, solver: solverOf(this.project, LEVEL) }
+  get drawing() {
+    return this.project.need('drawing', PLAN)
   }
-  get place() {
-    return { drawing: this.project.need('drawing', PLAN), solver: this.ground.solver }
+  get ground(): Scene {
+    return sceneOf(this.project, this.drawing)
   }
   tie(x: number, y: number): Anchor {
-    return new TieFinder(this.ground, this.place.drawing).at({ x, y })
+    return new TieFinder(this.ground, this.drawing).at({ x, y })
   }
   /** A dimension between points that are tied to what is there. */
   measure(id: Id, ...points: [number, number][]): this {
@@ -81,7 +81,7 @@ class Table {
   }
   /** Open matters about annotation. */
   matters(): string[] {
-    return settleDrawing(this.project, this.place.drawing, this.ground.solver)
+    return settleDrawing(this.ground)
       .filter(({ stage }) => stage === 'annotate')
       .map(({ text }) => text)
   }
@@ -153,7 +153,7 @@ describe('what is tied along a wall', () => {
       [1000, 70],
       [5000, 70],
     )
-    table.do(trimItem(table.project, table.place, 'w', { x: 5500, y: 0 }, undefined, makeId))
+    table.do(trimItem(table.project, table.drawing, 'w', { x: 5500, y: 0 }, undefined, makeId))
     expect(table.lengths('d')).toEqual([4000])
     expect(table.matters().join()).toMatch(/lost what it measured/)
   })
@@ -164,7 +164,7 @@ describe('doors and windows', () => {
     const door = { ...opening('o', 'w', 5000, 900), mark: 'D01' }
     const table = new Table(wall('w', [0, 0, 6000, 0]), wall('x', [4000, -1000, 4000, 1000]), door)
     const trim = (): unknown =>
-      trimItem(table.project, table.place, 'w', { x: 5500, y: 0 }, undefined, makeId)
+      trimItem(table.project, table.drawing, 'w', { x: 5500, y: 0 }, undefined, makeId)
     expect(trim).toThrow(EditRefused)
     expect(trim).toThrow('The door D01 stands where the wall would be cut. Move or remove it first.')
     expect(() => splitItem(table.project, 'w', { x: 5000, y: 0 }, makeId)).toThrow(/D01/)
@@ -177,9 +177,7 @@ describe('doors and windows', () => {
     const table = new Table(wall('w', [0, 0, 6000, 0]), opening('o', 'w', 5000, 900))
     table.do(lengthenItem(table.project, 'w', { x: 6000, y: 0 }, -2000))
     expect(table.project.need('opening', 'o').along).toBe(5000)
-    const texts = settleDrawing(table.project, table.place.drawing, table.ground.solver).map(
-      ({ text }) => text,
-    )
+    const texts = settleDrawing(table.ground).map(({ text }) => text)
     expect(texts.join()).toMatch(/no longer fits its wall/)
   })
   it('keep their hinges and their side when two walls of opposite ways become one', () => {
@@ -214,7 +212,7 @@ describe('a length typed for a wall of a closed ring', () => {
       [7000, 4000, 0, 4000],
       [0, 4000, 0, 0],
     ])
-    expect(table.ground.solver.faults()).toBe(0)
+    expect(table.ground.building!.faults()).toBe(0)
   })
   it('leaves a wall that stands alone to itself', () => {
     const table = new Table(wall('w', [0, 0, 6000, 0]))
@@ -257,13 +255,12 @@ describe('everything drawn can be tied to', () => {
   })
   it('an area, a wall’s body and a room, for what points into them', () => {
     const table = furnished()
-    const into = (x: number, y: number): Anchor =>
-      new TieFinder(table.ground, table.place.drawing).within({ x, y })
+    const into = (x: number, y: number): Anchor => new TieFinder(table.ground, table.drawing).within({ x, y })
     expect(into(6600, 900)).toMatchObject({ to: 'inside', item: 'tiles' })
     expect(into(1000, 10)).toMatchObject({ to: 'inside' })
     const bare = new Table(...ring(), IN_HOUSE.room[0]!)
     bare.do({ put: [{ ...IN_HOUSE.room[0]!, at: { x: 3000, y: 2000 } }], drop: [] })
-    const finder = new TieFinder(bare.ground, bare.place.drawing)
+    const finder = new TieFinder(bare.ground, bare.drawing)
     expect(finder.within({ x: 1000, y: 20 })).toMatchObject({ to: 'inside', item: 's' })
     expect(finder.within({ x: 1000, y: 1000 })).toMatchObject({ to: 'inside', item: 'room' })
     expect(finder.within({ x: -5000, y: 1000 })).toMatchObject({ to: 'point' })
@@ -399,7 +396,7 @@ describe('groups, repeats and hatches', () => {
       sizing: 'fixed',
       then: 'placement',
     } as const
-    table.do(makeBlock(table.project, table.place.drawing, ['a'], input, makeId).change)
+    table.do(makeBlock(table.project, table.drawing, ['a'], input, makeId).change)
     expect(table.lengths('d')).toEqual([1000])
     expect(table.matters()).toEqual([])
     table.do(breakApart(table.project, [table.project.all('placement')[0]!.id], makeId))
@@ -412,7 +409,7 @@ describe('stretching the east half of a house', () => {
   it('takes slab, roof, stair, room and separating line along, and what is measured between them', () => {
     const table = new Table(...houseRecords().filter(({ kind }) => kind !== 'drawing'))
     const before = table.points('floors')
-    const drawing = table.place.drawing
+    const drawing = table.drawing
     const box = { minX: 4300, minY: -3000, maxX: 20_000, maxY: 9000 }
     table.do(stretchBox(table.project, drawing, box, { x: 1000, y: 0 }))
     expect(Math.max(...table.project.need('slab', 'slab').outline.vertices.map(({ x }) => x))).toBe(9000)

@@ -98,7 +98,7 @@ export class World {
     return this.project.need('drawing', this.drawingId)
   }
   get ground(): Ground {
-    return { project: this.project, solver: this.solver }
+    return { project: this.project, building: this.solver }
   }
   /** Another project, in other sizes. */
   get there(): Project {

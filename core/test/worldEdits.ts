@@ -1,4 +1,4 @@
-import { findRegion, draftField } from '../src/derive'
+import { findRegion, draftField, sceneOf } from '../src/derive'
 import * as edit from '../src/edit'
 import { EditRefused } from '../src/edit'
 import { wallAxis } from '../src/building'
@@ -604,7 +604,7 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'nothing',
     make(world, { a, b, c, d, pick }) {
       const p = { x: a, y: b }
-      const region = findRegion(draftField(world.project, world.drawing, world.solver), p, Math.abs(c))
+      const region = findRegion(draftField(sceneOf(world.project, world.drawing)), p, Math.abs(c))
       const line = world.some('linework', pick)
       return edit.addHatch(
         world.project,
@@ -731,21 +731,14 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'ends',
     make(world, values) {
       const { id, at } = pointed(world, values)
-      const place = { drawing: world.drawing, solver: world.solver }
-      return edit.trimItem(world.project, place, id, at, undefined, world.makeId)
+      return edit.trimItem(world.project, world.drawing, id, at, undefined, world.makeId)
     },
   },
   extendItem: {
     moves: 'ends',
     make(world, values) {
       const { id, at } = pointed(world, values)
-      return edit.extendItem(
-        world.project,
-        { drawing: world.drawing, solver: world.solver },
-        id,
-        at,
-        undefined,
-      )
+      return edit.extendItem(world.project, world.drawing, id, at, undefined)
     },
   },
   lengthenItem: {

@@ -14,7 +14,7 @@ function furnish(bench: TestBench): void {
     addWalls(
       project,
       {
-        level: bench.drawing.level,
+        level: bench.scene.level.id,
         type: 'wall-type-cavity-350',
         reference: 'left',
         points: [

@@ -1,4 +1,3 @@
-import { LevelSolver } from '@lamina/core/building'
 import type { SnapKind } from '@lamina/core/locate'
 import {
   ChangeRefused,
@@ -10,20 +9,26 @@ import {
 } from '@lamina/core/records'
 import { EditRefused, newProject } from '@lamina/core/edit'
 import { drawingList } from '@lamina/core/annotate'
-import { PLAIN_LOOK, boundingField, draftField, type DraftField } from '@lamina/core/derive'
+import {
+  PLAIN_LOOK,
+  boundingField,
+  draftField,
+  sceneOf,
+  type DraftField,
+  type PlanScene,
+} from '@lamina/core/derive'
 import type { DisplayList } from '@lamina/core/display'
 import { boxOf, type Point } from '@lamina/core/geometry'
 import { pickBox } from '@lamina/core/locate'
 import { STANDARD_STYLE } from '@lamina/core/library'
-import type { Bench, Located, Tool } from '../src/tools/tool'
+import type { Located, PlanBench, Tool } from '../src/tools/tool'
 import { typedValue } from '../src/tools/typed'
 
 /** A bench without a screen: real records, a solver that follows, typed fields, and what was refused. */
-export class TestBench implements Bench {
+export class TestBench implements PlanBench {
   style = STANDARD_STYLE
   readonly project = new Project()
   readonly drawing: Drawing
-  readonly solver: LevelSolver
   readonly scale = 50
   readonly reach = 60
   readonly labels: string[] = []
@@ -48,10 +53,15 @@ export class TestBench implements Bench {
     )
     this.project.apply(made.change)
     this.drawing = this.project.need('drawing', made.drawing)
-    this.solver = new LevelSolver(this.project, made.level)
   }
 
   private readonly makeId = (): string => `t${++this.next}`
+
+  get scene(): PlanScene {
+    const scene = sceneOf(this.project, this.drawing)
+    if (scene.view !== 'plan') throw new Error('The bench of the tests is a plan.')
+    return scene
+  }
 
   get units() {
     return this.project.facts.units
@@ -72,7 +82,6 @@ export class TestBench implements Bench {
       const change = work(this.project, this.makeId)
       this.project.check(change)
       this.inverses.push(this.project.apply(change))
-      this.solver.follow(change)
       this.labels.push(label)
       return change
     } catch (error) {
@@ -86,13 +95,13 @@ export class TestBench implements Bench {
   }
   get list(): DisplayList {
     const look = { ...PLAIN_LOOK, scale: this.scale }
-    return drawingList(this.project, this.drawing, this.solver, look)
+    return drawingList(this.scene, look)
   }
   get field(): DraftField {
-    return draftField(this.project, this.drawing, this.solver)
+    return draftField(this.scene)
   }
   get bounding(): DraftField {
-    return boundingField(this.project, this.drawing, this.solver)
+    return boundingField(this.scene)
   }
   layer(usual: Id): Id {
     return usual
@@ -104,13 +113,12 @@ export class TestBench implements Bench {
     this.ways = way
   }
   inBox(from: Point, to: Point, whole = false): Id[] {
-    return pickBox(this.list, this.solver, boxOf([from, to]), whole)
+    return pickBox(this.list, this.scene.building, boxOf([from, to]), whole)
   }
   undo(): void {
     const inverse = this.inverses.pop()
     if (!inverse) return
     this.project.apply(inverse)
-    this.solver.follow(inverse)
     this.labels.pop()
   }
   warn(sentence: string): void {

@@ -41,7 +41,7 @@ describe('the wall tool', () => {
     drawRectangle(tool, 6000, 4000)
     expect(bench.labels).toEqual(['Wall', 'Wall', 'Wall', 'Wall'])
     expect(tool.last()).toBeNull()
-    expect(bench.solver.cutArea()).toBeCloseTo(6000 * 4000 - 5720 * 3720, 3)
+    expect(bench.scene.building.cutArea()).toBeCloseTo(6000 * 4000 - 5720 * 3720, 3)
   })
   it('takes a typed length in the pointed direction, and a typed turn', () => {
     const bench = new TestBench()
@@ -309,7 +309,7 @@ describe('moving', () => {
     expect(bench.refused).toEqual(['There is no wall here.'])
     const lowest = Math.min(...bench.all('wall').flatMap((wall) => [wall.a.y, wall.b.y]))
     expect(lowest).toBeCloseTo(-400, 6)
-    expect(bench.solver.faults()).toBe(0)
+    expect(bench.scene.building.faults()).toBe(0)
   })
   it('what is selected, from a point by a typed length and turn', () => {
     const bench = new TestBench()

@@ -1,24 +1,30 @@
 import RBush from 'rbush'
-import { atWall, wallDirection, type LevelSolver } from '../building'
-import { draftField, isDrawn, onLayer, planItems, type PlanLook } from '../derive'
+import { atWall, wallDirection } from '../building'
+import {
+  draftField,
+  isDrawn,
+  onLayer,
+  sceneItems,
+  type PlanLook,
+  type PlanScene,
+  type Scene,
+} from '../derive'
 import { eachItem, itemExtent, pathOfItem, type DisplayItem, type DisplayList } from '../display'
 import { boxOf, edgesOf, isStraight, pathBox, pathOf, type Box, type Point } from '../geometry'
-import type { Drawing, Project, RecordKind } from '../records'
+import type { Project, RecordKind } from '../records'
 import { roomsOf } from '../rooms'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
 import { markItems, tagItems, tagPlace, tagWords } from './roomTag'
 
-/** The annotation of a drawing, in real mm. `plan` is what lies beneath it: tags keep clear of that. */
+/** The annotation of a drawing, in real mm. `beneath` is what lies beneath it: tags keep clear of that. */
 export function annotationItems(
-  project: Project,
-  drawing: Drawing,
-  solver: LevelSolver,
+  scene: Scene,
   look: Pick<PlanLook, 'scale' | 'printing' | 'roomTags' | 'marks'>,
-  plan: DisplayList,
+  beneath: DisplayList,
 ): DisplayItem[] {
+  const { project, drawing } = scene
   const { scale, printing } = look
-  const ground = { project, solver }
   const { units } = project.facts
   const items: DisplayItem[] = []
   for (const id of project.dependents(drawing.id)) {
@@ -26,24 +32,27 @@ export function annotationItems(
     if (!record || !isDrawn(project, record, printing)) continue
     const lay = (made: readonly DisplayItem[]): void =>
       void items.push(...onLayer(project, record, made, scale))
-    if (record.kind === 'dimension') lay(layDimension(record, ground, scale, units).items)
-    else if (record.kind === 'leader') lay(layLeader(record, ground, scale).items)
+    if (record.kind === 'dimension') lay(layDimension(record, scene, scale, units).items)
+    else if (record.kind === 'leader') lay(layLeader(record, scene, scale).items)
     else if (record.kind === 'note') lay(layNote(record, scale))
   }
-  if (drawing.view === 'block') return items
-  if (look.marks) items.push(...openingMarks(project, solver, look))
-  if (look.roomTags) items.push(...roomTags(project, drawing, solver, look, [...plan, ...items]))
-  return items
+  switch (scene.view) {
+    case 'plan':
+      if (look.marks) items.push(...openingMarks(scene, look))
+      if (look.roomTags) items.push(...roomTags(scene, look, [...beneath, ...items]))
+      return items
+    case 'block':
+      return items
+  }
 }
 
 /** Numbers of doors and windows beside their walls: doors on the other side than their leaf, windows outside. */
 function openingMarks(
-  project: Project,
-  solver: LevelSolver,
+  { project, building }: PlanScene,
   { scale, printing }: Pick<PlanLook, 'scale' | 'printing'>,
 ): DisplayItem[] {
   const items: DisplayItem[] = []
-  for (const { shape, openings } of solver.seen(printing).all()) {
+  for (const { shape, openings } of building.seen(printing).all()) {
     for (const { opening, fault } of openings) {
       if (!opening.mark || fault || !isDrawn(project, opening, printing)) continue
       const middle = (shape.low + shape.high) / 2
@@ -66,17 +75,16 @@ function openingMarks(
 }
 
 function roomTags(
-  project: Project,
-  drawing: Drawing,
-  solver: LevelSolver,
+  scene: PlanScene,
   { scale, printing }: Pick<PlanLook, 'scale' | 'printing'>,
   drawn: DisplayList,
 ): DisplayItem[] {
-  const rooms = roomsOf(project, solver).filter(({ room }) => isDrawn(project, room, printing))
+  const { project, building } = scene
+  const rooms = roomsOf(project, building).filter(({ room }) => isDrawn(project, room, printing))
   if (rooms.length === 0) return []
   const { units } = project.facts
   const index = new RBush<Box>().load(obstaclesOf(project, drawn))
-  const field = draftField(project, drawing, solver)
+  const field = draftField(scene)
   const obstacles = (box: Box): Box[] => [
     ...index.search(box),
     ...field
@@ -161,12 +169,7 @@ function lineBoxes(item: DisplayItem): Box[] {
 }
 
 /** A whole drawing: its derived linework with its annotation on top, in real mm. */
-export function drawingList(
-  project: Project,
-  drawing: Drawing,
-  solver: LevelSolver,
-  look: PlanLook,
-): DisplayList {
-  const plan = planItems(project, drawing, solver, look)
-  return [...plan, ...annotationItems(project, drawing, solver, look, plan)]
+export function drawingList(scene: Scene, look: PlanLook): DisplayList {
+  const beneath = sceneItems(scene, look)
+  return [...beneath, ...annotationItems(scene, look, beneath)]
 }

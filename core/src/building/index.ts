@@ -1,4 +1,4 @@
-export { solverOf } from './solvers'
+export { buildingOf, solverOf } from './solvers'
 export { LevelSolver, type SolvedColumn, type SolvedWall, type RankedMaterials } from './solver'
 export {
   typeThickness,

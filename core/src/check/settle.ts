@@ -1,10 +1,10 @@
 import { atWall, inWall, type LevelSolver, type SolvedWall } from '../building'
 import { anchorsOf, holdAnchor, openingPoint } from '../ties'
-import { boundingField, hatchOutlines } from '../derive'
+import { boundingField, hatchOutlines, type PlanScene, type Scene } from '../derive'
 import { layText } from '../display'
 import { removeItems, runWallOn } from '../edit'
 import { NEAR_MISS, boxOf, cross, distance, growBox, type Point } from '../geometry'
-import type { Change, Drawing, Id, Project } from '../records'
+import type { Change, Id, Project } from '../records'
 import { leakAt, roomsOf } from '../rooms'
 import { formatLengthWithUnit } from '../units'
 
@@ -26,16 +26,10 @@ export interface Matter {
 }
 
 /** Open matters of one drawing. */
-export function settleDrawing(project: Project, drawing: Drawing, solver: LevelSolver): Matter[] {
+export function settleDrawing(scene: Scene): Matter[] {
+  const { project, drawing } = scene
   const matters: Matter[] = []
-  const add = (
-    stage: Stage,
-    key: string,
-    text: string,
-    about: Id[],
-    at: Point | null,
-    mend?: Matter['mend'],
-  ): void => {
+  const add: Add = (stage, key, text, about, at, mend) => {
     matters.push({
       id: `${drawing.id}-${key}`,
       stage,
@@ -47,8 +41,55 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
       ...(mend ? { mend } : {}),
     })
   }
+  if (scene.view === 'plan') settlePlan(scene, add)
+  for (const id of project.dependents(drawing.id)) {
+    const record = project.get(id)
+    if (record?.kind === 'dimension' || record?.kind === 'leader') {
+      const held = anchorsOf(record).map((anchor) => ({ anchor, ...holdAnchor(anchor, scene) }))
+      const lost = held.find((each) => !each.held)
+      const free = held.find(({ anchor }) => anchor.to === 'point')
+      const found = lost ?? free
+      if (found)
+        add(
+          'annotate',
+          `${lost ? 'lost' : 'free'}-${id}`,
+          TIED[record.kind][lost ? 'lost' : 'free'],
+          [id],
+          found.point,
+        )
+    }
+    if (record?.kind === 'hatch') {
+      const { found } = hatchOutlines(project, record, boundingField(scene))
+      const at = record.outlines[0]!.vertices[0]!
+      if (!found)
+        add('fit-out', `hatch-${id}`, 'A hatch lost its outline; it keeps the last one.', [id], {
+          x: at.x,
+          y: at.y,
+        })
+    }
+    if (record?.kind === 'leader' || record?.kind === 'note') {
+      const { missing } = layText(record.text.replace(/\n/g, ''), 1)
+      const at = record.kind === 'note' ? record.at : record.tip.last
+      if (missing.length > 0)
+        add('annotate', `letters-${id}`, `The lettering has no “${missing[0]}”; “?” stands for it.`, [id], at)
+    }
+  }
+  return matters
+}
+
+type Add = (
+  stage: Stage,
+  key: string,
+  text: string,
+  about: Id[],
+  at: Point | null,
+  mend?: Matter['mend'],
+) => void
+
+/** Open matters of the walls, openings and rooms of a plan. */
+function settlePlan({ project, building }: PlanScene, add: Add): void {
   const { units } = project.facts
-  const seen = solver.seen()
+  const seen = building.seen()
   for (const wall of seen.all()) {
     const { shape } = wall
     for (const end of ['a', 'b'] as const) {
@@ -88,9 +129,9 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
       )
     }
   }
-  for (const { room, fault } of roomsOf(project, solver)) {
+  for (const { room, fault } of roomsOf(project, building)) {
     if (!fault) continue
-    const leak = fault === 'open' ? leakAt(project, solver, room.at) : null
+    const leak = fault === 'open' ? leakAt(project, building, room.at) : null
     const gap = leak && formatLengthWithUnit(leak.width, units)
     add(
       'openings',
@@ -104,40 +145,6 @@ export function settleDrawing(project: Project, drawing: Drawing, solver: LevelS
       leak ? { x: (leak.a.x + leak.b.x) / 2, y: (leak.a.y + leak.b.y) / 2 } : room.at,
     )
   }
-  const ground = { project, solver }
-  for (const id of project.dependents(drawing.id)) {
-    const record = project.get(id)
-    if (record?.kind === 'dimension' || record?.kind === 'leader') {
-      const held = anchorsOf(record).map((anchor) => ({ anchor, ...holdAnchor(anchor, ground) }))
-      const lost = held.find((each) => !each.held)
-      const free = held.find(({ anchor }) => anchor.to === 'point')
-      const found = lost ?? free
-      if (found)
-        add(
-          'annotate',
-          `${lost ? 'lost' : 'free'}-${id}`,
-          TIED[record.kind][lost ? 'lost' : 'free'],
-          [id],
-          found.point,
-        )
-    }
-    if (record?.kind === 'hatch') {
-      const { found } = hatchOutlines(project, record, boundingField(project, drawing, solver))
-      const at = record.outlines[0]!.vertices[0]!
-      if (!found)
-        add('fit-out', `hatch-${id}`, 'A hatch lost its outline; it keeps the last one.', [id], {
-          x: at.x,
-          y: at.y,
-        })
-    }
-    if (record?.kind === 'leader' || record?.kind === 'note') {
-      const { missing } = layText(record.text.replace(/\n/g, ''), 1)
-      const at = record.kind === 'note' ? record.at : record.tip.last
-      if (missing.length > 0)
-        add('annotate', `letters-${id}`, `The lettering has no “${missing[0]}”; “?” stands for it.`, [id], at)
-    }
-  }
-  return matters
 }
 
 /** What is said of annotation that nothing holds. */

@@ -1,5 +1,5 @@
 import RBush from 'rbush'
-import { atWall, wallAxis, wallLine, type Boundary, type LevelSolver, type SolvedWall } from '../building'
+import { atWall, wallAxis, wallLine, type Boundary, type SolvedWall } from '../building'
 import {
   arcOf,
   distance,
@@ -13,20 +13,20 @@ import {
   type Edge,
   type Point,
 } from '../geometry'
-import { edgesOfRecord } from '../kinds'
+import { edgesOfRecord, standsIn } from '../kinds'
 import { isInReach } from '../library'
 import { shapePath } from '../linework'
 import {
   kindsIn,
   type AnyRecord,
   type Column,
-  type Drawing,
   type Id,
   type KindIn,
   type Linework,
   type Project,
 } from '../records'
 import { placementItems } from './placement'
+import { recordsIn, type Kept, type Scene } from './scene'
 
 /** What a line of the field is: a drafted line, a wall's face or drawn line, a jamb, a block's line, a grid line. */
 export type EdgeRole = 'line' | 'face' | 'axis' | 'jamb' | 'block' | 'grid'
@@ -104,8 +104,9 @@ export class DraftField {
     return size
   }
 
-  /** Brings the field up to date with a drawing. */
-  update(project: Project, drawing: Drawing, solver: LevelSolver): void {
+  /** Brings the field up to date with a scene. */
+  update(scene: Scene): void {
+    const { project, building } = scene
     const before = this.held
     const now = new Map<Id, Held>()
     const fresh: Held[] = []
@@ -122,49 +123,42 @@ export class DraftField {
       if (kept) gone.push(kept)
     }
     const reached = (record: AnyRecord): boolean => this.everything || isInReach(project, record)
-    const shown = this.everything ? solver : solver.seen()
-    for (const wall of shown.all()) {
+    const shown = this.everything ? building : building?.seen()
+    for (const wall of shown?.all() ?? []) {
       const record = wall.shape.wall
       if (reached(record))
         see(record.id, [wall.shape, wall.boundaries, wall.openings], () => wallEntries(wall))
     }
+    const own = [...recordsIn(scene)].filter(reached)
     const guides: FieldGuide[] = []
-    for (const id of project.dependents(drawing.id)) {
-      const record = project.get(id)
-      if (!record || !reached(record)) continue
-      if (record.kind === 'linework') see(id, [record], () => lineworkEntries(record))
+    for (const record of own) {
+      if (record.kind === 'linework') see(record.id, [record], () => lineworkEntries(record))
       else if (record.kind === 'guide')
-        guides.push({ through: record.through, angle: record.angle, source: id })
+        guides.push({ through: record.through, angle: record.angle, source: record.id })
     }
-    for (const id of project.dependents(drawing.level)) {
-      const record = project.get(id)
-      if (record?.kind !== 'placement' || !reached(record)) continue
-      if (record.drawing === undefined ? drawing.view !== 'plan' : record.drawing !== drawing.id) continue
+    for (const record of own) {
+      if (record.kind !== 'placement') continue
       const block = project.need('block', record.block)
-      see(id, [record, block], () =>
+      see(record.id, [record, block], () =>
         blockEntries(
-          id,
+          record.id,
           placementItems(record, block, (inner) => project.find('block', inner)),
           record.at,
         ),
       )
     }
-    for (const { column, boundaries } of shown.columns())
+    for (const { column, boundaries } of shown?.columns() ?? [])
       if (reached(column)) see(column.id, [column, boundaries], () => columnEntries(column, boundaries))
-    for (const record of project.all('gridLine')) {
-      if (reached(record))
-        see(record.id, [record], () => ({
-          edges: [edgeEntry({ a: record.a, b: record.b, sweep: 0 }, 'grid', record.id)],
-          spots: [],
-        }))
-    }
-    const level = project.find('level', drawing.level)
-    for (const kind of LEVEL_KINDS) {
-      const role = ROLES[kind]
-      if (role === null || !level) continue
-      for (const record of project.all(kind))
-        if (record.level === level.id && reached(record))
-          see(record.id, [record, level, project.facts], () => edgeEntries(project, record, role))
+    if (scene.view === 'plan') {
+      for (const record of project.all('gridLine'))
+        if (reached(record)) see(record.id, [record], () => edgeEntries(project, record, 'grid'))
+      for (const kind of LEVEL_KINDS) {
+        const role = ROLES[kind]
+        if (role === null) continue
+        for (const record of project.all(kind))
+          if (standsIn(scene.drawing, record) && reached(record))
+            see(record.id, [record, scene.level, project.facts], () => edgeEntries(project, record, role))
+      }
     }
     for (const [id, kept] of before) if (!now.has(id)) gone.push(kept)
     this.held = now
@@ -212,29 +206,24 @@ export class DraftField {
   }
 }
 
-const fields = new WeakMap<LevelSolver, Map<string, DraftField>>()
+const fields = new WeakMap<Kept, { reached: DraftField; everything: DraftField | null }>()
 
-function keptField(project: Project, drawing: Drawing, solver: LevelSolver, everything: boolean): DraftField {
-  let mine = fields.get(solver)
-  if (!mine) fields.set(solver, (mine = new Map()))
-  const key = everything ? `${drawing.id} everything` : drawing.id
-  let field = mine.get(key)
-  if (!field) mine.set(key, (field = new DraftField(everything)))
-  field.update(project, drawing, solver)
+function keptField(scene: Scene, everything: boolean): DraftField {
+  let mine = fields.get(scene.kept)
+  if (!mine) fields.set(scene.kept, (mine = { reached: new DraftField(), everything: null }))
+  const field = everything ? (mine.everything ??= new DraftField(true)) : mine.reached
+  field.update(scene)
   return field
 }
 
-/** The field of what can be reached in a drawing, up to date; kept with the solver of its level. */
-export const draftField = (project: Project, drawing: Drawing, solver: LevelSolver): DraftField =>
-  keptField(project, drawing, solver, false)
+/** The field of what can be reached in a drawing, up to date; kept with its scene. */
+export const draftField = (scene: Scene): DraftField => keptField(scene, false)
 
 /**
  * The field of everything in a drawing, for what bounds hatches: hiding or locking a layer changes no hatch.
  */
-export function boundingField(project: Project, drawing: Drawing, solver: LevelSolver): DraftField {
-  const all = project.all('layer').every(({ shown, locked }) => shown && !locked)
-  return keptField(project, drawing, solver, !all)
-}
+export const boundingField = (scene: Scene): DraftField =>
+  keptField(scene, !scene.project.all('layer').every(({ shown, locked }) => shown && !locked))
 
 export function edgeEntry(edge: Edge, role: EdgeRole, source: Id, smooth = false): FieldEdge {
   const { minX, minY, maxX, maxY } = edgeBox(edge)

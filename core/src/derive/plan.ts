@@ -1,7 +1,7 @@
-import type { LevelSolver } from '../building'
 import type { DisplayItem } from '../display'
 import { layerOf, openingTypeOf } from '../library'
-import type { AnyRecord, Block, Drawing, Id, Level, Placement, Project } from '../records'
+import { standsIn } from '../kinds'
+import type { AnyRecord, Block, Id, Level, Placement, Project } from '../records'
 import { cutItems } from './cut'
 import { boundingField } from './draftField'
 import { fabricItems } from './fabric'
@@ -12,6 +12,7 @@ import { onLayer } from './onLayer'
 import { openingItems } from './opening'
 import { KeptItems } from './kept'
 import { blockContent, placedGroup } from './placement'
+import type { Kept, PlanScene, Scene } from './scene'
 
 /** Whether a record is drawn: its layer is shown, and prints if this is for paper. */
 export function isDrawn(project: Project, record: AnyRecord, printing: boolean): boolean {
@@ -24,28 +25,33 @@ type Depth = 'behind' | 'usual' | 'front'
 const depthOf = (order: number | undefined): Depth =>
   order === undefined || order === 0 ? 'usual' : order < 0 ? 'behind' : 'front'
 
+/** The linework of a drawing in real mm. Annotation comes on top of it from elsewhere. */
+export function sceneItems(scene: Scene, look: PlanLook): DisplayItem[] {
+  switch (scene.view) {
+    case 'plan':
+      return planItems(scene, look)
+    case 'block': {
+      const { behind, hatches, placements, lines, front } = draftedItems(scene, look)
+      return [...behind, ...hatches, ...placements, ...lines, ...front]
+    }
+  }
+}
+
 /**
- * The linework of a plan in real mm: what was sent back, hatches, what stands on the floor, cut walls with
- * their layers, what fills the openings, drafted lines, the grid, then what was brought forward. Annotation
- * comes on top of it from elsewhere.
+ * A plan: what was sent back, hatches, what stands on the floor, cut walls with their layers, what fills the
+ * openings, drafted lines, the grid, then what was brought forward.
  */
-export function planItems(
-  project: Project,
-  drawing: Drawing,
-  solver: LevelSolver,
-  look: PlanLook,
-): DisplayItem[] {
-  const drafted = draftedItems(project, drawing, solver, look)
-  if (drawing.view === 'block')
-    return [...drafted.behind, ...drafted.hatches, ...drafted.placements, ...drafted.lines, ...drafted.front]
+function planItems(scene: PlanScene, look: PlanLook): DisplayItem[] {
+  const { project, level, building } = scene
+  const drafted = draftedItems(scene, look)
   const items: DisplayItem[] = [
     ...drafted.behind,
     ...drafted.hatches,
-    ...fabricOf(project, drawing, look, FLOOR),
+    ...fabricOf(scene, look, FLOOR),
     ...drafted.placements,
   ]
-  items.push(...cutItems(project, solver, look))
-  for (const wall of solver.seen(look.printing).all()) {
+  items.push(...cutItems(project, building, look))
+  for (const wall of building.seen(look.printing).all()) {
     for (const fit of wall.openings)
       if (isDrawn(project, fit.opening, look.printing))
         items.push(
@@ -58,10 +64,10 @@ export function planItems(
         )
   }
   items.push(...drafted.lines)
-  if (look.overhead) items.push(...fabricOf(project, drawing, look, OVERHEAD))
+  if (look.overhead) items.push(...fabricOf(scene, look, OVERHEAD))
   if (look.roomTags)
     for (const line of project.all('separator'))
-      if (line.level === drawing.level && isDrawn(project, line, look.printing))
+      if (line.level === level.id && isDrawn(project, line, look.printing))
         items.push(...separatorItems(project, line, look.scale))
   for (const line of project.all('gridLine'))
     if (isDrawn(project, line, look.printing)) items.push(...gridLineItems(project, line, look.scale))
@@ -86,12 +92,10 @@ const laidFabric = new WeakMap<AnyRecord, LaidFabric[]>()
 
 /** Stairs, floors, roofs and overhead things of some kinds, each kept while nothing it depends on changes. */
 function fabricOf(
-  project: Project,
-  drawing: Drawing,
+  { project, level }: PlanScene,
   look: PlanLook,
   kinds: readonly ('slab' | 'void' | 'stair' | 'ramp' | 'rail' | 'roof' | 'overhead')[],
 ): DisplayItem[] {
-  const level = project.need('level', drawing.level)
   const levels = project.all('level')
   const { scale, overhead } = look
   const items: DisplayItem[] = []
@@ -128,7 +132,8 @@ interface Drafted {
   readonly front: DisplayItem[]
 }
 
-function draftedItems(project: Project, drawing: Drawing, solver: LevelSolver, look: PlanLook): Drafted {
+function draftedItems(scene: Scene, look: PlanLook): Drafted {
+  const { project, drawing } = scene
   const out: Drafted = { behind: [], hatches: [], placements: [], lines: [], front: [] }
   const moved: { order: number; items: readonly DisplayItem[] }[] = []
   const add = (order: number | undefined, usual: DisplayItem[], items: readonly DisplayItem[]): void => {
@@ -141,12 +146,12 @@ function draftedItems(project: Project, drawing: Drawing, solver: LevelSolver, l
     if (record.kind === 'linework') add(record.order, out.lines, lineworkItems(project, record, look.scale))
     else if (record.kind === 'guide') out.lines.push(...guideItems(project, record))
     else if (record.kind === 'hatch') {
-      const { outlines } = hatchOutlines(project, record, boundingField(project, drawing, solver))
+      const { outlines } = hatchOutlines(project, record, boundingField(scene))
       add(record.order, out.hatches, hatchItems(project, record, outlines, look.scale, look.patterns))
     }
   }
   if (look.furniture) {
-    const kept = keptPlacements(project, drawing, look, solver)
+    const kept = keptPlacements(scene, look)
     for (const id of kept.ordered) {
       const placement = project.need('placement', id)
       moved.push({ order: placement.order!, items: placedItems(project, placement, look.scale) })
@@ -157,12 +162,6 @@ function draftedItems(project: Project, drawing: Drawing, solver: LevelSolver, l
   for (const { order, items } of moved) (order < 0 ? out.behind : out.front).push(...items)
   return out
 }
-
-/** Whether a placed block is drawn in a drawing: in every plan of its level, or in one drawing alone. */
-const standsIn = (drawing: Drawing, placement: Placement): boolean =>
-  placement.drawing === undefined
-    ? drawing.view === 'plan' && placement.level === drawing.level
-    : placement.drawing === drawing.id
 
 function placedItems(project: Project, placement: Placement, scale: number): readonly DisplayItem[] {
   const block = project.need('block', placement.block)
@@ -176,21 +175,19 @@ interface KeptPlacements {
   /** Those that were brought forward or sent back. */
   readonly ordered: Set<Id>
 }
-const keptOf = new WeakMap<LevelSolver, Map<string, KeptPlacements>>()
+const keptOf = new WeakMap<Kept, Map<string, KeptPlacements>>()
 
 /**
- * The placed blocks of a drawing that lie at their usual depth, in chunks kept with the solver of the level, and
- * which lie before or behind others.
+ * The placed blocks of a drawing that lie at their usual depth, in chunks kept with its scene, and which lie before
+ * or behind others.
  */
 function keptPlacements(
-  project: Project,
-  drawing: Drawing,
+  { project, drawing, kept: scene }: Scene,
   look: PlanLook,
-  solver: LevelSolver,
 ): { items: DisplayItem[]; ordered: ReadonlySet<Id> } {
-  let mine = keptOf.get(solver)
-  if (!mine) keptOf.set(solver, (mine = new Map()))
-  const key = `${drawing.id} ${look.scale} ${look.printing}`
+  let mine = keptOf.get(scene)
+  if (!mine) keptOf.set(scene, (mine = new Map()))
+  const key = `${look.scale} ${look.printing}`
   let kept = mine.get(key)
   if (!kept) {
     if (mine.size >= MOST_KEPT) mine.clear()
@@ -198,8 +195,8 @@ function keptPlacements(
   }
   const { ordered } = kept
   const env = [
-    drawing.level,
-    blockEpoch(project, solver),
+    'level' in drawing ? drawing.level : null,
+    blockEpoch(project, scene),
     ...project.all('layer'),
     ...project.all('lineType'),
   ]
@@ -214,21 +211,21 @@ function keptPlacements(
   return { items, ordered }
 }
 
-/** So many looks at placed blocks are kept for a level: boards, thumbnails, viewports. */
+/** So many looks at placed blocks are kept for a drawing: board, thumbnail, viewports. */
 const MOST_KEPT = 12
 
 interface Epoch {
   blocks: ReadonlyMap<Id, Block>
   count: number
 }
-const epochs = new WeakMap<LevelSolver, Epoch>()
+const epochs = new WeakMap<Kept, Epoch>()
 
 /** A number that rises when a block was changed or removed; one that is new changes nothing that is drawn. */
-function blockEpoch(project: Project, solver: LevelSolver): number {
+function blockEpoch(project: Project, kept: Kept): number {
   const now = new Map(project.all('block').map((block) => [block.id, block]))
-  const before = epochs.get(solver)
+  const before = epochs.get(kept)
   if (!before) {
-    epochs.set(solver, { blocks: now, count: 0 })
+    epochs.set(kept, { blocks: now, count: 0 })
     return 0
   }
   for (const [id, block] of before.blocks)

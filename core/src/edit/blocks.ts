@@ -1,5 +1,6 @@
 import { fieldsOf, partsBox, partsOf, type BlockSource } from '../blocks'
 import { applyTo, inverse, mapPath, moveBy, placing, type Affine, type Point } from '../geometry'
+import { drawingShowing } from '../kinds'
 import { layerOf, lineTypeOf, recipeOf, standardBlocks } from '../library'
 import { shapePath } from '../linework'
 import {
@@ -35,7 +36,8 @@ export interface BlockPlace {
 }
 
 export interface NewPlacements {
-  readonly level: Id
+  /** The level they stand on; left out: they belong to a drawing alone. */
+  readonly level?: Id
   /** The drawing they belong to alone; left out: every plan of the level. */
   readonly drawing?: Id
   readonly block: Id
@@ -59,7 +61,7 @@ export function placeBlock(project: Project, input: NewPlacements, makeId: MakeI
     put.push({
       id: makeId(),
       kind: 'placement',
-      level,
+      ...(level === undefined ? {} : { level }),
       ...(drawing === undefined ? {} : { drawing }),
       block: id,
       at: { x: at.x, y: at.y },
@@ -209,8 +211,7 @@ export function makeBlock(
   const placement: Placement = {
     id: makeId(),
     kind: 'placement',
-    level: drawing.level,
-    ...(drawing.view === 'block' ? { drawing: drawing.id } : {}),
+    ...(drawing.view === 'plan' ? { level: drawing.level } : { drawing: drawing.id }),
     block: block.id,
     at: { x: input.base.x, y: input.base.y },
     turn: 0,
@@ -380,15 +381,12 @@ export function openBlock(project: Project, placement: Id, makeId: MakeId): { ch
     )
   const open = project.all('drawing').find((each) => each.view === 'block' && each.block === block.id)
   if (open) return { change: NO_CHANGE, drawing: open.id }
-  const from = placed.drawing ? project.find('drawing', placed.drawing) : undefined
-  const plan =
-    from ?? project.all('drawing').find((each) => each.view === 'plan' && each.level === placed.level)
+  const plan = drawingShowing(project, placed)
   const drawing: Drawing = {
     id: makeId(),
     kind: 'drawing',
     name: `Block: ${block.name}`.slice(0, 200),
     view: 'block',
-    level: placed.level,
     block: block.id,
     placement,
     readingScale: plan?.readingScale ?? 50,
@@ -399,7 +397,6 @@ export function openBlock(project: Project, placement: Id, makeId: MakeId): { ch
       put.push({
         id: makeId(),
         kind: 'placement',
-        level: placed.level,
         drawing: drawing.id,
         block: item.block,
         at: item.at,
@@ -433,8 +430,7 @@ const contentOf = (project: Project, drawing: Id): Id[] =>
 /** Closes an open block: what its drawing holds becomes its content, and every placement follows. */
 export function closeBlock(project: Project, id: Id): Change {
   const drawing = project.need('drawing', id)
-  if (drawing.view !== 'block' || drawing.block === undefined)
-    throw new EditRefused('This drawing is no open block.')
+  if (drawing.view !== 'block') throw new EditRefused('This drawing is no open block.')
   const block = project.need('block', drawing.block)
   const content = contentOf(project, id)
   const kept = content.filter((each) =>

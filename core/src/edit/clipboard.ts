@@ -18,7 +18,7 @@ import { numbered } from './marks'
 import { named } from './settingOut'
 import { openingsOf } from './openingsOf'
 import { Outcome, groundOf } from './outcome'
-import { copyInto } from './transform'
+import { broughtInto, copyInto } from './transform'
 
 /** What was copied: the records, with everything they cannot do without but the level and the drawing. */
 export const clippingSchema = z.strictObject({
@@ -106,13 +106,12 @@ export function paste(
       bench.apply({ put: [record], drop: [] })
   const here = clipping.records
     .filter((record) => wanted.has(record.id) && record.kind !== 'level' && record.kind !== 'drawing')
-    .map((record) => placedIn(relinked(record, renamed), drawing))
+    .map((record) => broughtInto(relinked(record, renamed), drawing))
   if (here.length === 0) throw new EditRefused('There is nothing in the clipboard for a drawing.')
   bench.apply({ put: here, drop: [] })
   const ids = here.filter((record) => record.kind !== 'group').map((record) => record.id)
   const { copies, groups } = copyInto(new Outcome(unlocked(bench)), ids, [moveBy(shift.x, shift.y)], makeId, {
-    drawing: drawing.id,
-    level: drawing.level,
+    drawing,
     among: project,
   })
   return new Outcome(project)
@@ -125,9 +124,4 @@ function unlocked(bench: Project): Project {
   for (const layer of bench.all('layer'))
     if (layer.locked) bench.apply({ put: [{ ...layer, locked: false }], drop: [] })
   return bench
-}
-
-const placedIn = (record: AnyRecord, drawing: Drawing): AnyRecord => {
-  if ('drawing' in record) return { ...record, drawing: drawing.id } as AnyRecord
-  return 'level' in record ? ({ ...record, level: drawing.level } as AnyRecord) : record
 }

@@ -1,4 +1,3 @@
-import type { LevelSolver } from '../building'
 import {
   SAME_POINT,
   distance,
@@ -15,6 +14,7 @@ import {
   type Path,
   type Point,
 } from '../geometry'
+import { drawingShowing } from '../kinds'
 import {
   bevelOf,
   cornerNear,
@@ -57,19 +57,8 @@ export function addLinework(project: Project, input: NewLinework, makeId: MakeId
     .change()
 }
 
-/** Where an edit happens: the drawing with its solved level. */
-export interface Place {
-  readonly drawing: Drawing
-  readonly solver: LevelSolver
-}
-
-const cuttersFor = (
-  project: Project,
-  { drawing, solver }: Place,
-  track: Track,
-  only?: readonly Id[],
-): Path[] =>
-  cuttersOf(project, drawing, solver, {
+const cuttersFor = (project: Project, drawing: Drawing, track: Track, only?: readonly Id[]): Path[] =>
+  cuttersOf(project, drawing, {
     walls: track.record.kind === 'wall' ? 'axes' : 'faces',
     except: track.record.id,
     ...(only && only.length > 0 ? { only } : {}),
@@ -78,13 +67,13 @@ const cuttersFor = (
 /** The piece of an item that would go when trimmed at a point; null when nothing crosses it there. */
 export function pieceAt(
   project: Project,
-  place: Place,
+  drawing: Drawing,
   id: Id,
   p: Point,
   only?: readonly Id[],
 ): { piece: Path; rest: Path[] } | null {
   const track = trackOf(project, id, 'trim')
-  const stretch = stretchAt(track.path, cuttersFor(project, place, track, only), p)
+  const stretch = stretchAt(track.path, cuttersFor(project, drawing, track, only), p)
   if (!stretch) return null
   const rest = without(track.path, stretch)
   return { piece: stretchOfPath(track.path, stretch.from, stretch.to)!, rest }
@@ -93,13 +82,13 @@ export function pieceAt(
 /** Takes away the piece of an item between its crossings that was pointed to. */
 export function trimItem(
   project: Project,
-  place: Place,
+  drawing: Drawing,
   id: Id,
   p: Point,
   only: readonly Id[] | undefined,
   makeId: MakeId,
 ): Change {
-  const found = pieceAt(project, place, id, p, only)
+  const found = pieceAt(project, drawing, id, p, only)
   if (!found)
     throw new EditRefused(
       only && only.length > 0
@@ -112,14 +101,14 @@ export function trimItem(
 /** Runs the end of an item that is nearer to p on to the first edge it meets. */
 export function extendItem(
   project: Project,
-  place: Place,
+  drawing: Drawing,
   id: Id,
   p: Point,
   only: readonly Id[] | undefined,
 ): Change {
   const track = trackOf(project, id, 'extend')
   if (track.path.closed) throw new EditRefused('A closed outline has no end to extend.')
-  const longer = extendAt(track.path, cuttersFor(project, place, track, only), p)
+  const longer = extendAt(track.path, cuttersFor(project, drawing, track, only), p)
   if (!longer) throw new EditRefused('Nothing lies ahead of this end.')
   return storing(project, alongPath(track.record, longer))
 }
@@ -366,9 +355,7 @@ const isCloud = (record: Linework): boolean =>
 function blockParts(project: Project, id: Id, makeId: MakeId): AnyRecord[] {
   const placement = project.need('placement', id)
   const block = project.need('block', placement.block)
-  const drawing =
-    placement.drawing ??
-    project.all('drawing').find((each) => each.view === 'plan' && each.level === placement.level)?.id
+  const drawing = drawingShowing(project, placement)?.id
   if (!drawing) throw new EditRefused('There is no drawing of this level to put the parts on.')
   return partRecords(
     placedParts(placement, block, (inner) => project.find('block', inner)),

@@ -1,4 +1,4 @@
-import { solverOf } from '../building'
+import { buildingOf } from '../building'
 import { ON_LINE, add, applyTo, enlargement, mirrors, type Affine, type Box, type Point } from '../geometry'
 import { faultOf, placedBox, stretched, type Move } from '../kinds'
 import { layerOf } from '../library'
@@ -234,11 +234,10 @@ const isShifted = (was: Box, now: Box, by: Point): boolean =>
     was.maxY + by.y - now.maxY,
   ].every((off) => Math.abs(off) <= ON_LINE)
 
-/** The solved building that a drawing's annotation stands on, as it is before the change. */
+/** What the annotation of a drawing stands on, as it is before the change. */
 export function groundOf(project: Project, record: AnyRecord): Ground {
   const drawing = 'drawing' in record && record.drawing ? project.need('drawing', record.drawing) : null
-  const level = drawing ? drawing.level : 'level' in record ? (record.level as Id) : ''
-  return { project, solver: solverOf(project, level) }
+  return { project, building: drawing && buildingOf(project, drawing) }
 }
 
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }

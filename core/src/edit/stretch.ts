@@ -1,5 +1,6 @@
 import { wallAxis } from '../building'
 import { SHORTEST, add, boxHasPoint, distance, dot, subtract, type Box, type Point } from '../geometry'
+import { standsIn } from '../kinds'
 import { isInReach } from '../library'
 import type { AnyRecord, Change, Drawing, Id, Project, Wall } from '../records'
 import { openingsOf } from './openingsOf'
@@ -56,14 +57,9 @@ function refuseTurned(wall: Wall, move: (p: Point) => Point): void {
 
 function partakers(project: Project, drawing: Drawing, ids?: readonly Id[]): AnyRecord[] {
   const wanted = ids && ids.length > 0 ? new Set(ids) : null
-  const mine = (record: AnyRecord): boolean => {
-    if ('drawing' in record) return record.drawing === drawing.id
-    if ('level' in record) return record.level === drawing.level && record.kind !== 'drawing'
-    return record.kind === 'gridLine'
-  }
   const found: AnyRecord[] = []
   for (const record of project.everything()) {
-    if (!mine(record) || (wanted && !wanted.has(record.id))) continue
+    if (!standsIn(drawing, record) || (wanted && !wanted.has(record.id))) continue
     if (isInReach(project, record)) found.push(record)
   }
   return found

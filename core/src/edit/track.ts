@@ -1,4 +1,4 @@
-import { wallAxis, type LevelSolver } from '../building'
+import { buildingOf, wallAxis } from '../building'
 import {
   SHORTEST,
   edgeLength,
@@ -96,12 +96,7 @@ export interface CutterChoice {
   readonly except: Id
 }
 
-export function cuttersOf(
-  project: Project,
-  drawing: Drawing,
-  solver: LevelSolver,
-  { walls, only, except }: CutterChoice,
-): Path[] {
+export function cuttersOf(project: Project, drawing: Drawing, { walls, only, except }: CutterChoice): Path[] {
   const wanted = only ? new Set(only) : null
   const counts = (record: AnyRecord): boolean =>
     record.id !== except && (wanted === null || wanted.has(record.id)) && layerOf(project, record).shown
@@ -110,9 +105,9 @@ export function cuttersOf(
     const record = project.get(id)
     if (record?.kind === 'linework' && counts(record)) paths.push(shapePath(record.shape))
   }
-  for (const line of project.all('gridLine'))
+  for (const line of drawing.view === 'plan' ? project.all('gridLine') : [])
     if (counts(line)) paths.push(pathOf([{ a: line.a, b: line.b, sweep: 0 }], false))
-  for (const wall of solver.all()) {
+  for (const wall of buildingOf(project, drawing)?.all() ?? []) {
     if (!counts(wall.shape.wall)) continue
     if (walls === 'axes') paths.push(pathOf([wallAxis(wall.shape.wall)], false))
     else

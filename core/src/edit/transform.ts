@@ -9,7 +9,7 @@ import {
   type Affine,
   type Point,
 } from '../geometry'
-import { mapped, type Mapping } from '../kinds'
+import { hostedIn, mapped, type Mapping } from '../kinds'
 import {
   carriedAlong,
   kindWord,
@@ -18,6 +18,7 @@ import {
   type Anchor,
   type AnyRecord,
   type Change,
+  type Drawing,
   type Id,
   type Opening,
   type Project,
@@ -116,8 +117,7 @@ function isCarried(project: Project, chosen: ReadonlySet<Id>, id: Id): boolean {
 
 /** The drawing and level that copies come into. */
 export interface CopyInto {
-  readonly drawing: Id
-  readonly level: Id
+  readonly drawing: Drawing
   /** The project in which their free ends look for what to hold on to. */
   readonly among: Project
 }
@@ -190,9 +190,7 @@ function copiesOnce(
     if (record.kind !== 'opening') {
       const carried = (other: Id): boolean => fresh.has(other) || comesElsewhere(record, map)
       const copy = { ...mappedOrRefused(project, record, map, carried), id } as AnyRecord
-      if (!into) return copy
-      if ('drawing' in copy) return { ...copy, drawing: into.drawing } as AnyRecord
-      return 'level' in copy ? ({ ...copy, level: into.level } as AnyRecord) : copy
+      return into ? broughtInto(copy, into.drawing) : copy
     }
     const host = fates.get(record.wall)
     if (host) return { ...carryOpenings([record], host)[0]!.opening, id }
@@ -235,6 +233,14 @@ function copiesOnce(
       }) ?? copy
     )
   })
+}
+
+/** A record as part of a drawing; refused where it has no place there. */
+export function broughtInto(record: AnyRecord, drawing: Drawing): AnyRecord {
+  const made = hostedIn(record, drawing)
+  if (!made)
+    throw new EditRefused(`A ${kindWord(record.kind)} belongs to a level, and this drawing is of none.`)
+  return made
 }
 
 /** How far a dimension may be carried along itself while its copy measures the same in another row, mm. */
@@ -291,7 +297,7 @@ function groupCopies(
     Array.from({ length: times }, (_, n): AnyRecord => ({
       ...group,
       id: makeId(),
-      drawing: into?.drawing ?? group.drawing,
+      drawing: into?.drawing.id ?? group.drawing,
       members: group.members.map((id) => put[n * chosen.length + chosen.indexOf(id)]!.id),
     })),
   )

@@ -8,7 +8,15 @@ import {
   type Path,
   type Point,
 } from '../geometry'
-import type { AnyRecord, Project, RecordKind, RecordOf } from '../records'
+import {
+  KINDS,
+  type AnyRecord,
+  type Drawing,
+  type Id,
+  type Project,
+  type RecordKind,
+  type RecordOf,
+} from '../records'
 import { dimensionHome, leaderHome, noteHome, roomHome } from './annotation'
 import { gridLineHome, guideHome, hatchHome, lineworkHome, separatorHome } from './drafted'
 import { overheadHome, railHome, rampHome, roofHome, slabHome, stairHome, voidHome } from './fabric'
@@ -64,6 +72,51 @@ export const homeOf = <R extends AnyRecord>(record: R): Home<R> | null =>
 
 /** Kinds that stand somewhere: what is selected, moved and copied. */
 export const standsSomewhere = (kind: RecordKind): boolean => HOMES[kind] !== null
+
+/**
+ * Whether a record is part of a drawing: drawn on it alone, or on the level it is a plan of. What stands in walls is
+ * part of a drawing with them.
+ */
+export function standsIn(drawing: Drawing, record: AnyRecord): boolean {
+  if (HOMES[record.kind] === null) return false
+  if ('drawing' in record && record.drawing !== undefined) return record.drawing === drawing.id
+  if (drawing.view !== 'plan') return false
+  return 'level' in record ? record.level === drawing.level : KINDS[record.kind].host === 'plans'
+}
+
+/** The drawing a placed block is looked at in: its own, or the first plan of its level. */
+export function drawingShowing(
+  project: Project,
+  { drawing, level }: Pick<RecordOf<'placement'>, 'drawing' | 'level'>,
+): Drawing | undefined {
+  if (drawing !== undefined) return project.find('drawing', drawing)
+  return project.all('drawing').find((each) => each.view === 'plan' && each.level === level)
+}
+
+/** A record as part of another drawing; null for what stands on levels, when the drawing is of none. */
+export function hostedIn<R extends AnyRecord>(record: R, drawing: Drawing): R | null {
+  switch (KINDS[record.kind].host) {
+    case 'drawing':
+      return { ...record, drawing: drawing.id }
+    case 'level': {
+      const { level: _, ...rest } = record as R & { level: Id }
+      if (drawing.view === 'plan')
+        return {
+          ...rest,
+          level: drawing.level,
+          ...('drawing' in record && record.drawing !== undefined ? { drawing: drawing.id } : {}),
+        } as unknown as R
+      return record.kind === 'placement' ? ({ ...rest, drawing: drawing.id } as unknown as R) : null
+    }
+    case 'plans':
+      return drawing.view === 'plan' ? record : null
+    case 'wall':
+    case 'sheet':
+    case 'library':
+    case 'project':
+      return record
+  }
+}
 
 /** A record under a map that keeps shapes; null for what stands nowhere of its own. */
 export const mapped = <R extends AnyRecord>(record: R, mapping: Mapping): R | null =>

@@ -95,24 +95,29 @@ export const blockSchema = z.strictObject({
     .optional(),
 })
 
-export const placementSchema = z.strictObject({
-  id: idSchema,
-  kind: z.literal('placement'),
-  level: idSchema,
-  /** The drawing it belongs to alone; left out: every plan of its level. */
-  drawing: idSchema.optional(),
-  block: idSchema,
-  at: pointSchema,
-  turn: angleSchema,
-  mirrored: z.boolean(),
-  size: sizeSchema.optional(),
-  /** Of a block with a recipe. */
-  parameters: z.record(z.string().max(40), z.number().gte(-1e6).lte(1e6)).optional(),
-  /** What its text fields say. */
-  values: z.record(nameSchema.min(1).max(40), textSchema.max(200)).optional(),
-  layer: idSchema.optional(),
-  order: orderSchema.optional(),
-})
+export const placementSchema = z
+  .strictObject({
+    id: idSchema,
+    kind: z.literal('placement'),
+    /** The level it stands on; left out: it belongs to a drawing that has none. */
+    level: idSchema.optional(),
+    /** The drawing it belongs to alone; left out: every plan of its level. */
+    drawing: idSchema.optional(),
+    block: idSchema,
+    at: pointSchema,
+    turn: angleSchema,
+    mirrored: z.boolean(),
+    size: sizeSchema.optional(),
+    /** Of a block with a recipe. */
+    parameters: z.record(z.string().max(40), z.number().gte(-1e6).lte(1e6)).optional(),
+    /** What its text fields say. */
+    values: z.record(nameSchema.min(1).max(40), textSchema.max(200)).optional(),
+    layer: idSchema.optional(),
+    order: orderSchema.optional(),
+  })
+  .refine(({ level, drawing }) => level !== undefined || drawing !== undefined, {
+    message: 'A placed block stands on a level or in a drawing.',
+  })
 
 export type DraftItem = z.infer<typeof draftItemSchema>
 export type Block = z.infer<typeof blockSchema>

@@ -138,10 +138,10 @@ const HATCH: Loose<RecordOf<'hatch'>> = {
 }
 
 const DRAWING: Loose<Drawing> = {
-  ids: ({ placement }) => (placement === undefined ? [] : [placement]),
+  ids: (drawing) => (drawing.view === 'block' && drawing.placement !== undefined ? [drawing.placement] : []),
   carried(drawing, { became }) {
+    if (drawing.view !== 'block' || drawing.placement === undefined) return drawing
     const { placement, ...rest } = drawing
-    if (placement === undefined) return drawing
     const [now] = became(placement) ?? [placement]
     return now === undefined ? rest : { ...rest, placement: now }
   },
@@ -231,7 +231,7 @@ export const KINDS = {
     word: 'drawing',
     host: 'project',
     layer: null,
-    needs: [onLevel(), one('block', 'block')],
+    needs: [one('level', 'level'), one('block' as never, 'block')],
     loose: DRAWING,
   },
   schedule: {
@@ -268,7 +268,7 @@ export const KINDS = {
     word: 'placed block',
     host: 'level',
     layer: 'layer-fittings',
-    needs: [onLevel(), one('block', 'block'), inDrawing()],
+    needs: [one('level', 'level'), one('block', 'block'), inDrawing()],
     loose: null,
   },
   room: onItsLevel<RecordOf<'room'>>('room', 'layer-rooms'),

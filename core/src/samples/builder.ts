@@ -173,7 +173,7 @@ export class SampleBuilder {
   }
 
   leader(drawing: Id, level: Id, tip: Point, elbowPaperMm: Point, text: string): void {
-    const ground = { project: this.project, solver: this.solver(level) }
+    const ground = { project: this.project, building: this.solver(level) }
     const anchor = new TieFinder(ground, this.project.need('drawing', drawing)).within(tip)
     this.put('Leader', { id: this.makeId(), kind: 'leader', drawing, tip: anchor, elbowPaperMm, text })
   }
@@ -207,7 +207,7 @@ export class SampleBuilder {
   /** A viewport that puts the drawing's origin at (x, y) on the sheet, paper mm. */
   viewport(sheet: Id, drawing: Id, scale: number, x: number, y: number, lens?: Id): void {
     const record = this.project.need('drawing', drawing)
-    const source = drawingSource(this.project, (level) => this.solver(level))
+    const source = drawingSource(this.project)
     const crop = extentOf(source(record, scale).items)
     const centre = boxCentre(crop)
     const at = point(x + centre.x / scale, y + centre.y / scale)

@@ -17,7 +17,8 @@ export function blockRows(project: Project, solverOf: SolverOf, only: Id | null)
   const rows: BlockRow[] = []
   const byLevel = new Map<Id, Placement[]>()
   for (const placement of project.all('placement')) {
-    if (only !== null && placement.level !== only) continue
+    // What belongs to a drawing without a level is on none.
+    if (placement.level === undefined || (only !== null && placement.level !== only)) continue
     const list = byLevel.get(placement.level)
     if (list) list.push(placement)
     else byLevel.set(placement.level, [placement])

@@ -1,6 +1,5 @@
-import type { LevelSolver } from '../building'
 import { drawingList } from '../annotate'
-import { lookThrough } from '../derive'
+import { lookThrough, sceneOf } from '../derive'
 import { lensOf } from '../library'
 import { extentOf, type DisplayItem, type DisplayList, type PatternMaker } from '../display'
 import type { Box } from '../geometry'
@@ -20,16 +19,10 @@ export interface ScaledDrawing {
 export type DrawingSource = (drawing: Drawing, scale: number, lens?: Id) => ScaledDrawing
 
 /** A source that draws anew each time. */
-export function drawingSource(
-  project: Project,
-  solverOf: (level: Id) => LevelSolver,
-  patterns?: PatternMaker,
-): DrawingSource {
+export function drawingSource(project: Project, patterns?: PatternMaker): DrawingSource {
   return (drawing, scale, lens) => {
     const items = drawingList(
-      project,
-      drawing,
-      solverOf(drawing.level),
+      sceneOf(project, drawing),
       lookThrough(lensOf(project, lens), scale, { printing: true, ...(patterns ? { patterns } : {}) }),
     )
     return { items, extent: extentOf(items) }

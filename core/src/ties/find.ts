@@ -21,7 +21,7 @@ import {
   type Path,
   type Point,
 } from '../geometry'
-import { areasOf, centreOf, edgesOfRecord } from '../kinds'
+import { areasOf, centreOf, edgesOfRecord, standsIn } from '../kinds'
 import type { Anchor, AnyRecord, Drawing, Id, Placement, RecordKind } from '../records'
 import { roomsOf, spacesOf } from '../rooms'
 import { holdAnchor, type Ground } from './hold'
@@ -95,7 +95,7 @@ export class TieFinder {
    */
   at(p: Point): Anchor {
     const near = { minX: p.x - 500, minY: p.y - 500, maxX: p.x + 500, maxY: p.y + 500 }
-    const walls = this.ground.solver.wallsNear(near)
+    const walls = this.ground.building?.wallsNear(near) ?? []
     const edges = this.spotsAt(p)
     const offers = [
       () => walls.flatMap((wall) => cornersOf(wall, p)),
@@ -123,27 +123,19 @@ export class TieFinder {
   }
 
   private mine(record: AnyRecord): boolean {
-    const { drawing } = this
-    if (record.kind === 'placement')
-      return record.drawing === undefined
-        ? drawing.view === 'plan' && record.level === drawing.level
-        : record.drawing === drawing.id
-    if ('drawing' in record) return record.drawing === drawing.id
-    return (
-      drawing.view === 'plan' &&
-      'level' in record &&
-      record.kind !== 'drawing' &&
-      record.level === drawing.level
-    )
+    return standsIn(this.drawing, record) && record.kind !== 'gridLine'
   }
 
   private things(): AnyRecord[] {
     const { project } = this.ground
-    const { id, level } = this.drawing
-    return [...project.dependents(id), ...project.dependents(level)].flatMap((each) => {
-      const record = project.get(each)
-      return record && this.mine(record) ? [record] : []
-    })
+    const { drawing } = this
+    const hosts = drawing.view === 'plan' ? [drawing.id, drawing.level] : [drawing.id]
+    return hosts
+      .flatMap((host) => project.dependents(host))
+      .flatMap((each) => {
+        const record = project.get(each)
+        return record && this.mine(record) ? [record] : []
+      })
   }
 
   private spotsAt(p: Point): (precedence: Precedence) => Anchor[] {
@@ -230,7 +222,7 @@ export class TieFinder {
   }
 
   private wallAt(p: Point): Id | null {
-    for (const { shape } of this.ground.solver.wallsNear(boxOf([p]))) {
+    for (const { shape } of this.ground.building?.wallsNear(boxOf([p])) ?? []) {
       const { along, aside } = inWall(shape, p)
       if (along >= 0 && along <= shape.length && aside >= shape.low && aside <= shape.high) return shape.id
     }
@@ -238,10 +230,10 @@ export class TieFinder {
   }
 
   private roomAt(p: Point): Id | null {
-    const { project, solver } = this.ground
-    const space = spacesOf(project, solver).at(p)
+    const { project, building } = this.ground
+    const space = building && spacesOf(project, building).at(p)
     if (!space) return null
-    return roomsOf(project, solver).find((found) => found.space === space)?.room.id ?? null
+    return roomsOf(project, building).find((found) => found.space === space)?.room.id ?? null
   }
 }
 

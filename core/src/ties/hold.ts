@@ -12,7 +12,8 @@ export interface Held {
 /** What annotation needs to know of the building it stands on. */
 export interface Ground {
   readonly project: Project
-  readonly solver: LevelSolver
+  /** Its solved walls; null where there are none, as within a block. */
+  readonly building: LevelSolver | null
 }
 
 const asideOf = (wall: SolvedWall, side: 'left' | 'right' | 'axis'): number =>
@@ -31,22 +32,22 @@ export function openingPoint(
 }
 
 /** The point an anchor holds now. */
-export function holdAnchor(anchor: Anchor, { project, solver }: Ground): Held {
+export function holdAnchor(anchor: Anchor, { project, building }: Ground): Held {
   const kept = { point: anchor.last, held: false }
   switch (anchor.to) {
     case 'point':
       return { point: anchor.last, held: anchor.lost !== true }
     case 'wallCorner': {
-      const corner = solver.corner(anchor.wall, anchor.end, anchor.side)
+      const corner = building?.corner(anchor.wall, anchor.end, anchor.side)
       return corner ? { point: corner, held: true } : kept
     }
     case 'wallFace': {
-      const wall = solver.get(anchor.wall)
+      const wall = building?.get(anchor.wall)
       return wall ? { point: atWall(wall.shape, anchor.along, asideOf(wall, anchor.side)), held: true } : kept
     }
     case 'opening': {
       const opening = project.find('opening', anchor.opening)
-      const wall = opening && solver.get(opening.wall)
+      const wall = opening && building?.get(opening.wall)
       return wall ? { point: openingPoint(wall, opening, anchor.at, anchor.side), held: true } : kept
     }
     case 'item': {

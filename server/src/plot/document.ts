@@ -1,5 +1,4 @@
 import PDFDocument from 'pdfkit'
-import { LevelSolver } from '@lamina/core/building'
 import { pensOf } from '@lamina/core/display'
 import { Project, type AnyRecord, type Id } from '@lamina/core/records'
 import { drawingSource, sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
@@ -17,12 +16,7 @@ export class NothingToPlot extends Error {}
 /** The sheets as one PDF at true size: a page a sheet, in the order of the set, with a bookmark each. */
 export async function plotSheets(order: PlotOrder): Promise<Uint8Array> {
   const project = new Project(order.records)
-  const solvers = new Map<Id, LevelSolver>()
-  const source = drawingSource(project, (level) => {
-    let solver = solvers.get(level)
-    if (!solver) solvers.set(level, (solver = new LevelSolver(project, level)))
-    return solver
-  })
+  const source = drawingSource(project)
   const { sheets: wanted } = order
   const sheets = sheetSet(project).filter((sheet) => wanted === null || wanted.includes(sheet.id))
   if (sheets.length === 0) throw new NothingToPlot('There is no such sheet to plot.')

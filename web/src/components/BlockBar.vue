@@ -2,25 +2,27 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { closeBlock, leaveBlock } from '@lamina/core/edit'
-import type { Drawing } from '@lamina/core/records'
+import { drawingShowing } from '@lamina/core/kinds'
+import type { DrawingOf } from '@lamina/core/records'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 
 /** Over the board while a block is open: what is changed, and the two ways back. */
-const props = defineProps<{ drawing: Drawing }>()
+const props = defineProps<{ drawing: DrawingOf<'block'> }>()
 const store = useProject()
 const desk = useDesk()
 const router = useRouter()
-const block = computed(() => store.project.find('block', props.drawing.block ?? ''))
+const block = computed(() => store.project.find('block', props.drawing.block))
 const placed = computed(
   () =>
-    (store.version, store.project.dependents(props.drawing.block ?? '')).filter(
+    (store.version, store.project.dependents(props.drawing.block)).filter(
       (id) => store.project.get(id)?.kind === 'placement',
     ).length,
 )
 function back(label: string, edit: typeof closeBlock): void {
-  const { id, level } = props.drawing
-  const plan = store.project.all('drawing').find((each) => each.view === 'plan' && each.level === level)
+  const { id, placement } = props.drawing
+  const looked = placement === undefined ? undefined : store.project.find('placement', placement)
+  const plan = looked && drawingShowing(store.project, looked)
   desk.select([])
   // Gone from the board before its drawing is.
   void router

@@ -50,11 +50,7 @@ async function picture(): Promise<void> {
   const { sheet } = props
   if (!sheet) return
   const { width, height } = sheetExtent(sheet)
-  const items = sheetItems(
-    store.project,
-    sheet,
-    drawingSource(store.project, (level) => store.solver(level)),
-  )
+  const items = sheetItems(store.project, sheet, drawingSource(store.project))
   const svg = paintSvg(
     items,
     { width, height, title: `${sheet.number} ${sheet.title}` },

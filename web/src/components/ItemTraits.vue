@@ -89,7 +89,7 @@ const hatchArea = computed(() => {
   void store.version
   const of = hatch.value
   if (!of || props.chosen.length !== 1) return null
-  const field = boundingField(store.project, props.drawing, store.solverFor(props.drawing))
+  const field = boundingField(store.scene(props.drawing))
   const { outlines, found } = hatchOutlines(store.project, of, field)
   const [outer, ...islands] = outlines.map((outline) => Math.abs(pathArea(outline)))
   const area =

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { onMounted, shallowRef } from 'vue'
 import { drawingList } from '@lamina/core/annotate'
-import { LevelSolver } from '@lamina/core/building'
-import { PLAIN_LOOK } from '@lamina/core/derive'
+import { PLAIN_LOOK, sceneOf } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
 import { isEmptyBox, type Box } from '@lamina/core/geometry'
 import { Project } from '@lamina/core/records'
@@ -17,7 +16,7 @@ onMounted(async () => {
     const project = new Project((await api.read(props.id)).records)
     const drawing = project.all('drawing')[0]
     if (!drawing) return
-    const list = drawingList(project, drawing, new LevelSolver(project, drawing.level), {
+    const list = drawingList(sceneOf(project, drawing), {
       ...PLAIN_LOOK,
       printing: true,
       poche: 'solid',

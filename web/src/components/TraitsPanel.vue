@@ -29,7 +29,8 @@ const chosen = computed(() => (store.version, desk.selection.flatMap((id) => sto
 const one = computed(() => (chosen.value.length === 1 ? chosen.value[0]! : null))
 const units = computed(() => store.units)
 const mm = (value: number): string => formatLength(value, units.value)
-const solver = computed(() => (store.version, store.solverFor(props.drawing)))
+const scene = computed(() => (store.version, store.scene(props.drawing)))
+const solver = computed(() => scene.value.building)
 
 const wall = computed(() => (one.value?.kind === 'wall' ? one.value : null))
 const opening = computed(() => (one.value?.kind === 'opening' ? one.value : null))
@@ -71,32 +72,23 @@ const joins = [
   { value: 'through', title: 'Runs through' },
   { value: 'stop', title: 'Stops' },
 ]
-const storey = computed(() => store.project.find('level', props.drawing.level)?.height ?? 0)
+const storey = computed(() => (scene.value.view === 'plan' ? scene.value.level.height : 0))
 function setJoinOf(end: 'a' | 'b', join: string): void {
   const { id } = wall.value!
   store.edit('Join', (p) => setJoin(p, id, end, join === 'through' || join === 'stop' ? join : null))
 }
 const fit = computed(() => {
   const of = opening.value
-  return of ? solver.value.get(of.wall)?.openings.find((each) => each.opening.id === of.id) : undefined
+  return of ? solver.value?.get(of.wall)?.openings.find((each) => each.opening.id === of.id) : undefined
 })
 const block = computed(() => placement.value && store.project.find('block', placement.value.block))
 const laid = computed(() => {
   const of = dimension.value
-  return of
-    ? layDimension(
-        of,
-        { project: store.project, solver: solver.value },
-        props.drawing.readingScale,
-        units.value,
-      )
-    : null
+  return of ? layDimension(of, scene.value, props.drawing.readingScale, units.value) : null
 })
 const tipLost = computed(() => {
   const of = worded.value
-  return of?.kind === 'leader'
-    ? !holdAnchor(of.tip, { project: store.project, solver: solver.value }).held
-    : false
+  return of?.kind === 'leader' ? !holdAnchor(of.tip, scene.value).held : false
 })
 const title = computed(() => {
   if (!one.value) return `${chosen.value.length} things`
@@ -190,12 +182,12 @@ function setText(text: string): void {
           <dd>{{ mm(arcOf(wallAxis(wall)).radius) }}</dd>
         </template>
         <dt>Openings</dt>
-        <dd>{{ solver.get(wall.id)?.openings.length || 'none' }}</dd>
+        <dd>{{ solver?.get(wall.id)?.openings.length || 'none' }}</dd>
       </dl>
     </template>
-    <OpeningTraits v-else-if="opening" :opening="opening" :solver="solver" />
+    <OpeningTraits v-else-if="opening && solver" :opening="opening" :solver="solver" />
     <FabricTraits v-else-if="fabric" :record="fabric" />
-    <RoomTraits v-else-if="room" :room="room" :solver="solver" />
+    <RoomTraits v-else-if="room && solver" :room="room" :solver="solver" />
     <PlacementTraits v-else-if="placement" :placement="placement" />
     <template v-else-if="dimension && laid">
       <dl>

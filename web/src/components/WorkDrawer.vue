@@ -43,7 +43,10 @@ const here = computed(() => props.matters.filter((matter) => matter.stage === de
 const drawing = computed(() => props.actions.drawing.value)
 const sheet = computed(() => props.actions.sheet.value)
 const level = computed(
-  () => (store.version, drawing.value && store.project.find('level', drawing.value.level)),
+  () => (
+    store.version,
+    drawing.value?.view === 'plan' ? store.project.find('level', drawing.value.level) : undefined
+  ),
 )
 const under = computed(() => {
   if (desk.stage === 'compose' || desk.stage === 'issue') {

@@ -35,7 +35,7 @@ function draw(): void {
   const { system } = project.facts.units
   const made: Card[] = []
   for (const drawing of project.all('drawing')) {
-    const list = drawingList(project, drawing, store.solverFor(drawing), {
+    const list = drawingList(store.scene(drawing), {
       ...PLAIN_LOOK,
       printing: true,
       poche: 'solid',
@@ -52,7 +52,7 @@ function draw(): void {
       box: isEmptyBox(box) ? EMPTY : box,
     })
   }
-  const source = drawingSource(project, (level) => store.solver(level))
+  const source = drawingSource(project)
   for (const sheet of sheetSet(project)) {
     const { width, height } = sheetExtent(sheet)
     made.push({

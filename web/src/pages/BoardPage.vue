@@ -2,10 +2,11 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { annotationItems } from '@lamina/core/annotate'
-import { lookThrough, planItems } from '@lamina/core/derive'
+import { lookThrough, sceneItems } from '@lamina/core/derive'
 import { eachItem, extentOf, pensOf, type DisplayList } from '@lamina/core/display'
 import { removeItems, setFacts, surroundingsMap } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
+import { drawingShowing } from '@lamina/core/kinds'
 import { lensOf, lensesOf } from '@lamina/core/library'
 import type { Drawing } from '@lamina/core/records'
 import { scaleName, standardScales } from '@lamina/core/units'
@@ -61,7 +62,8 @@ const PANELS = {
 } as const
 
 const drawing = computed<Drawing>(() => (store.version, store.project.need('drawing', props.drawing)))
-const solver = computed(() => (store.version, store.solverFor(drawing.value)))
+const scene = computed(() => (store.version, store.scene(drawing.value)))
+const building = computed(() => scene.value.building)
 const lens = computed(() => (store.version, lensOf(store.project, desk.lens)))
 const lenses = computed(() => (store.version, lensesOf(store.project)))
 const patterns = usePatterns()
@@ -69,30 +71,21 @@ const look = computed(() =>
   lookThrough(lens.value, drawing.value.readingScale, { printing: false, patterns: patterns.make }),
 )
 const plan = computed<DisplayList>(
-  () => (
-    store.version,
-    patterns.made.value,
-    planItems(store.project, drawing.value, solver.value, look.value)
-  ),
+  () => (store.version, patterns.made.value, sceneItems(scene.value, look.value)),
 )
 const annotation = computed<DisplayList>(
-  () => (store.version, annotationItems(store.project, drawing.value, solver.value, look.value, plan.value)),
+  () => (store.version, annotationItems(scene.value, look.value, plan.value)),
 )
 const list = computed<DisplayList>(() => [...plan.value, ...annotation.value])
 /** Around an open block: what its placement stands among, seen in the block's own axes. */
 const surroundings = computed<DisplayList>(() => {
   void store.version
+  if (drawing.value.view !== 'block') return []
   const placement = store.project.find('placement', drawing.value.placement ?? '')
-  if (drawing.value.view !== 'block' || !placement) return []
-  const host = store.project
-    .all('drawing')
-    .find((each) =>
-      placement.drawing
-        ? each.id === placement.drawing
-        : each.view === 'plan' && each.level === placement.level,
-    )
+  if (!placement) return []
+  const host = drawingShowing(store.project, placement)
   if (!host) return []
-  const items = planItems(store.project, host, store.solverFor(host), { ...look.value, poche: 'outline' })
+  const items = sceneItems(store.scene(host), { ...look.value, poche: 'outline' })
   const others = [...eachItem(items)].filter((item) => item.source !== placement.id && item.kind !== 'fill')
   return [{ kind: 'group', map: surroundingsMap(placement), clip: null, items: others, source: null }]
 })
@@ -103,7 +96,7 @@ const scales = computed(() => standardScales(store.units.system))
 const TRAITS = 236
 const container = ref<HTMLDivElement | null>(null)
 const tag = ref<InstanceType<typeof MeasureTag> | null>(null)
-const selecting = useSelecting(list, solver)
+const selecting = useSelecting(list, building)
 const { drawn, handles } = selecting
 const showTraits = computed(() => desk.selection.length > 0)
 
@@ -215,7 +208,7 @@ function paintOverlay(context: CanvasRenderingContext2D, now: View): void {
     })
     paintBoundaries(
       context,
-      desk.selection.flatMap((id) => solver.value.boundariesOf(id)),
+      desk.selection.flatMap((id) => building.value?.boundariesOf(id) ?? []),
       2.4 / now.scale,
       live,
     )

@@ -42,9 +42,7 @@ const matters = computed(() => {
   void store.version
   if (!ready.value) return []
   return [
-    ...store.project
-      .all('drawing')
-      .flatMap((each) => settleDrawing(store.project, each, store.solverFor(each))),
+    ...store.project.all('drawing').flatMap((each) => settleDrawing(store.scene(each))),
     ...settleSheets(store.project),
   ]
 })

@@ -57,9 +57,7 @@ function source(drawing: Drawing, scale: number, lens?: Id): ScaledDrawing {
   let found = kept.get(key)
   if (!found) {
     const items = drawingList(
-      store.project,
-      drawing,
-      store.solverFor(drawing),
+      store.scene(drawing),
       lookThrough(lensOf(store.project, lens), scale, { printing: true, patterns: patterns.make }),
     )
     kept.set(key, (found = { items, extent: extentOf(items) }))

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { solverOf, type LevelSolver } from '@lamina/core/building'
+import { sceneOf, type Scene } from '@lamina/core/derive'
 import { EditRefused, History, type JournalEntry, type MakeId, type SentChange } from '@lamina/core/edit'
 import { ChangeRefused, Project, type Change, type Drawing, type Id } from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
@@ -44,9 +45,8 @@ export const useProject = defineStore('project', () => {
 
   const solver = (level: Id): LevelSolver => solverOf(project.value, level)
 
-  /** What a drawing is drawn from: the walls of its level; the inside of a block has none. */
-  const solverFor = (drawing: Drawing): LevelSolver =>
-    solver(drawing.view === 'block' ? drawing.id : drawing.level)
+  /** What a drawing shows of the project as it is now. */
+  const scene = (drawing: Drawing): Scene => sceneOf(project.value, drawing)
 
   function remember(step: { id: string; label: string; undoes: string | null }, inverse: Change): void {
     history.add(step)
@@ -289,7 +289,7 @@ export const useProject = defineStore('project', () => {
     redoLabel,
     units,
     solver,
-    solverFor,
+    scene,
     open,
     close,
     edit,

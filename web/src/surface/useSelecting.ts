@@ -31,7 +31,7 @@ export const DRAG_WORDS: Record<Drawn['as'], Prompt> = {
 const MOST_HANDLES = 60
 
 /** Selecting on a board: what a point, a box or a line takes, and the handles of what is selected. */
-export function useSelecting(list: ComputedRef<DisplayList>, solver: ComputedRef<LevelSolver>) {
+export function useSelecting(list: ComputedRef<DisplayList>, building: ComputedRef<LevelSolver | null>) {
   const store = useProject()
   const desk = useDesk()
   const drawn = ref<Drawn | null>(null)
@@ -46,7 +46,7 @@ export function useSelecting(list: ComputedRef<DisplayList>, solver: ComputedRef
 
   /** Takes what lies at a point; pressed again on the same place, what lies beneath. */
   function takePoint(at: Point, reach: number, add: boolean): void {
-    const found = pickAt(list.value, solver.value, at, reach).filter(inReach)
+    const found = pickAt(list.value, building.value, at, reach).filter(inReach)
     // A group is taken first as a whole, then its member.
     const whole = found[0] ? withGroups(store.project, [found[0]]) : []
     const isWhole =
@@ -71,21 +71,21 @@ export function useSelecting(list: ComputedRef<DisplayList>, solver: ComputedRef
     const { from, to, as } = drawn.value!
     const found =
       as === 'line'
-        ? pickAcross(list.value, solver.value, from, to)
-        : pickBox(list.value, solver.value, boxOf([from, to]), as === 'inside')
+        ? pickAcross(list.value, building.value, from, to)
+        : pickBox(list.value, building.value, boxOf([from, to]), as === 'inside')
     const all = withGroups(store.project, found.filter(inReach))
     desk.select(add ? [...new Set([...desk.selection, ...all])] : all)
   }
 
   const everything = (): Id[] => {
-    const seen = solver.value.seen()
+    const seen = building.value?.seen()
     return [
       ...new Set([
         ...[...eachItem(list.value)].flatMap((item) =>
           item.source && inReach(item.source) ? [item.source] : [],
         ),
-        ...[...seen.all()].map((wall) => wall.shape.id).filter(inReach),
-        ...[...seen.columns()].map(({ column }) => column.id).filter(inReach),
+        ...[...(seen?.all() ?? [])].map((wall) => wall.shape.id).filter(inReach),
+        ...[...(seen?.columns() ?? [])].map(({ column }) => column.id).filter(inReach),
       ]),
     ]
   }
@@ -102,7 +102,7 @@ export function useSelecting(list: ComputedRef<DisplayList>, solver: ComputedRef
     let extent = EMPTY_BOX
     for (const item of selectedItems.value) extent = joinBoxes(extent, itemExtent(item))
     for (const id of desk.selection)
-      for (const b of solver.value.boundariesOf(id))
+      for (const b of building.value?.boundariesOf(id) ?? [])
         extent = joinBoxes(
           extent,
           boxOf([

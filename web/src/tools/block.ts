@@ -1,3 +1,4 @@
+import { hostIn } from '@lamina/core/derive'
 import { partsBox, partsOf, sizeOf } from '@lamina/core/blocks'
 import { wallAxis } from '@lamina/core/building'
 import { placementItems } from '@lamina/core/derive'
@@ -87,14 +88,14 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
   function placeAt(block: Block, at: Located): BlockPlace {
     const seat =
       seated && way() === 'one' && block.atWall && bench.typed('turn') === null
-        ? seatAt(bench.solver, at.raw, Math.max(bench.reach * 2, 350))
+        ? bench.scene.building && seatAt(bench.scene.building, at.raw, Math.max(bench.reach * 2, 350))
         : null
     return seat
       ? { at: seat.at, turn: normalAngle(seat.turn), mirrored }
       : { at: at.point, turn: turnNow(), mirrored }
   }
   function lineAt(at: Located): Path | null {
-    for (const id of pickAt(bench.list, bench.solver, at.raw, bench.reach)) {
+    for (const id of pickAt(bench.list, bench.scene.building, at.raw, bench.reach)) {
       const record = bench.project.get(id)
       if (record?.kind === 'linework') return shapePath(record.shape)
       if (record?.kind === 'rail') return record.path
@@ -136,8 +137,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
       placeBlock(
         project,
         {
-          level: bench.drawing.level,
-          ...(bench.drawing.view === 'block' ? { drawing: bench.drawing.id } : {}),
+          ...hostIn(bench.scene),
           block: block.id,
           places: places(block, at) ?? [],
           ...use(block),

@@ -10,11 +10,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
   let anchors: Anchor[] = []
   let aligned = false
   let placing = false
-  const ground = (): { project: Bench['project']; solver: Bench['solver'] } => ({
-    project: bench.project,
-    solver: bench.solver,
-  })
-  const points = (): Point[] => anchors.map((anchor) => holdAnchor(anchor, ground()).point)
+  const points = (): Point[] => anchors.map((anchor) => holdAnchor(anchor, bench.scene).point)
 
   /** Along x or y, whichever the points spread over more; or the line through the first two. */
   function direction(): number {
@@ -34,7 +30,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
     const chain = { anchors, direction: turn, offset }
     if (!overall() || anchors.length < 3) return [chain]
     const along = (anchor: Anchor): number => {
-      const { point } = holdAnchor(anchor, ground())
+      const { point } = holdAnchor(anchor, bench.scene)
       return point.x * u.x + point.y * u.y
     }
     const row = bench.style.rowPaperMm
@@ -74,7 +70,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
       finish(at)
       return
     }
-    const anchor = new TieFinder(ground(), bench.drawing).at(at.point)
+    const anchor = new TieFinder(bench.scene, bench.drawing).at(at.point)
     if (points().some((p) => distance(p, at.point) < 0.5)) {
       bench.warn('This point is in the chain already.')
       return
@@ -126,7 +122,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
         (row) =>
           drawDimension(
             null,
-            row.anchors.map((anchor) => holdAnchor(anchor, ground()).point),
+            row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point),
             row.direction,
             row.offset,
             bench.scale,

@@ -15,7 +15,6 @@ import {
   trimItem,
   type Ease,
   type MakeId,
-  type Place,
 } from '@lamina/core/edit'
 import { wallAxis } from '@lamina/core/building'
 import { atDistance, nearestOnPath, pathLength, pathOf, type Path, type Point } from '@lamina/core/geometry'
@@ -32,7 +31,7 @@ export function lineAt(
   p: Point,
   pathOf: (project: Project, id: Id) => Path | null = pathOfItem,
 ): { id: Id; path: Path } | null {
-  for (const id of pickAt(bench.list, bench.solver, p, bench.reach)) {
+  for (const id of pickAt(bench.list, bench.scene.building, p, bench.reach)) {
     const path = pathOf(bench.project, id)
     if (path) return { id, path }
   }
@@ -58,8 +57,6 @@ const pathItem = (path: Path): DisplayItem => ({
   closed: path.closed,
   source: null,
 })
-
-const place = (bench: Bench): Place => ({ drawing: bench.drawing, solver: bench.solver })
 
 type Work = (project: Project, makeId: MakeId) => Change
 
@@ -146,10 +143,10 @@ export const trimTool = (bench: Bench): Tool =>
     keys: 'Drag across several · select edges first to cut only at them',
     nothing: 'There is no line or wall here.',
     across: true,
-    work: (id, p) => (project, makeId) => trimItem(project, place(bench), id, p, chosenEdges(bench), makeId),
+    work: (id, p) => (project, makeId) => trimItem(project, bench.drawing, id, p, chosenEdges(bench), makeId),
     gone(id, p) {
       try {
-        const found = pieceAt(bench.project, place(bench), id, p, chosenEdges(bench))
+        const found = pieceAt(bench.project, bench.drawing, id, p, chosenEdges(bench))
         return found ? [pathItem(found.piece)] : []
       } catch {
         return []
@@ -170,7 +167,7 @@ export function extendTool(bench: Bench): Tool {
     work: (id, p) => (project) => {
       const by = bench.typed('by')
       return by === null
-        ? extendItem(project, place(bench), id, p, chosenEdges(bench))
+        ? extendItem(project, bench.drawing, id, p, chosenEdges(bench))
         : lengthenItem(project, id, p, by)
     },
     remark: () => (bench.typed('by') === null ? edgeWords(bench) : ''),
@@ -436,7 +433,7 @@ export function traitsTool(bench: Bench): Tool {
     fields: () => [],
     last: () => null,
     press(at) {
-      const [found] = pickAt(bench.list, bench.solver, at.raw, bench.reach)
+      const [found] = pickAt(bench.list, bench.scene.building, at.raw, bench.reach)
       if (!found) bench.warn('There is nothing here.')
       else if (!model) model = found
       else {

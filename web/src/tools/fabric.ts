@@ -29,7 +29,7 @@ import { nextWay, type Way } from './drawing'
 import { chainTool } from './polyline'
 import { foresee } from './preview'
 import { stepTool } from './steps'
-import type { Bench, Located, TagField, Tool } from './tool'
+import type { PlanBench, Located, TagField, Tool, Bench } from './tool'
 
 export const STAIR_WAYS: readonly Way[] = [
   { id: 'straight', name: 'Straight' },
@@ -49,12 +49,12 @@ export const OVERHEAD_WAYS: readonly Way[] = [
 ]
 
 /** A stair from the middle of its first riser, the way up pointed or typed. */
-export function stairTool(bench: Bench, fabric: FabricStore): Tool {
+export function stairTool(bench: PlanBench, fabric: FabricStore): Tool {
   const form = (): Stair['form'] => bench.way('straight') as Stair['form']
   const facts = (at: Point, turn: number): Omit<Stair, 'id' | 'kind'> => ({
     ...fabric.next.stair,
     form: form(),
-    level: bench.drawing.level,
+    level: bench.scene.level.id,
     width: bench.typed('width') ?? fabric.next.stair.width,
     going: bench.typed('going') ?? fabric.next.stair.going,
     at: { x: at.x, y: at.y },
@@ -120,14 +120,14 @@ export function stairWords(bench: Pick<Bench, 'project' | 'units'>, stair: Stair
 }
 
 /** A point on the way up: in the typed direction, or where the pointer is. */
-function wayPoint(bench: Bench, from: Point, at: Located | null): Point | null {
+function wayPoint(bench: PlanBench, from: Point, at: Located | null): Point | null {
   const turn = bench.typed('turn')
   if (turn !== null) return offsetFrom(from, unitAt(turn), 1000)
   return at && distance(at.point, from) > 1 ? at.point : null
 }
 
 function stairFields(
-  bench: Bench,
+  bench: PlanBench,
   fabric: FabricStore,
   from: Point,
   at: Located | null,
@@ -142,10 +142,10 @@ function stairFields(
 }
 
 /** A ramp from the middle of its foot to the middle of its top. */
-export function rampTool(bench: Bench, fabric: FabricStore): Tool {
+export function rampTool(bench: PlanBench, fabric: FabricStore): Tool {
   const facts = (a: Point, b: Point): Omit<Ramp, 'id' | 'kind'> => ({
     ...fabric.next.ramp,
-    level: bench.drawing.level,
+    level: bench.scene.level.id,
     at: { x: a.x, y: a.y },
     turn: angleOf(subtract(b, a)),
     length: Math.hypot(b.x - a.x, b.y - a.y),
@@ -173,12 +173,12 @@ export function rampTool(bench: Bench, fabric: FabricStore): Tool {
 }
 
 /** A balustrade or handrail along straight and curved parts. */
-export const railTool = (bench: Bench, fabric: FabricStore): Tool =>
+export const railTool = (bench: PlanBench, fabric: FabricStore): Tool =>
   chainTool(bench, {
     label: 'Balustrade',
     layer: 'layer-stairs',
     make: (path, project, makeId) =>
-      addRail(project, { ...fabric.next.rail, level: bench.drawing.level, path: asStored(path) }, makeId),
+      addRail(project, { ...fabric.next.rail, level: bench.scene.level.id, path: asStored(path) }, makeId),
   })
 
 const asStored = ({ vertices, closed }: Path): { vertices: Path['vertices'][0][]; closed: boolean } => ({
@@ -189,14 +189,20 @@ const asStored = ({ vertices, closed }: Path): { vertices: Path['vertices'][0][]
 type MakeOf = (path: Path, project: Project, makeId: MakeId) => Change
 
 /** Something within an outline: drawn, that of the walls around the pointer, or that of a room. */
-function outlineTool(bench: Bench, label: string, layer: string, ways: readonly Way[], make: MakeOf): Tool {
+function outlineTool(
+  bench: PlanBench,
+  label: string,
+  layer: string,
+  ways: readonly Way[],
+  make: MakeOf,
+): Tool {
   const drawn = chainTool(bench, { label, layer, outline: true, make })
   const pointed = pointedTool(bench, label, make)
   return byWay(bench, ways, (way) => (way === 'drawn' ? drawn : pointed))
 }
 
 /** A tool that works in the way chosen; A takes the next way. */
-function byWay(bench: Bench, ways: readonly Way[], toolOf: (way: string) => Tool): Tool {
+function byWay(bench: PlanBench, ways: readonly Way[], toolOf: (way: string) => Tool): Tool {
   const now = (): Tool => toolOf(bench.way(ways[0]!.id))
   return new Proxy({} as Tool, {
     get(_, key: keyof Tool) {
@@ -214,9 +220,9 @@ function byWay(bench: Bench, ways: readonly Way[], toolOf: (way: string) => Tool
   })
 }
 
-function pointedTool(bench: Bench, label: string, make: MakeOf): Tool {
+function pointedTool(bench: PlanBench, label: string, make: MakeOf): Tool {
   const outlineAt = (p: Point): Path | null => {
-    const spaces = spacesOf(bench.project, bench.solver)
+    const spaces = spacesOf(bench.project, bench.scene.building)
     return bench.way('drawn') === 'walls' ? spaces.outlineAround(p) : (spaces.at(p)?.outer ?? null)
   }
   function place(at: Located | null): void {
@@ -262,25 +268,25 @@ function pointedTool(bench: Bench, label: string, make: MakeOf): Tool {
   }
 }
 
-export const slabTool = (bench: Bench, fabric: FabricStore): Tool =>
+export const slabTool = (bench: PlanBench, fabric: FabricStore): Tool =>
   outlineTool(bench, 'Slab', 'layer-floors', OUTLINE_WAYS, (path, project, makeId) =>
-    addSlab(project, { ...fabric.next.slab, level: bench.drawing.level, outline: asStored(path) }, makeId),
+    addSlab(project, { ...fabric.next.slab, level: bench.scene.level.id, outline: asStored(path) }, makeId),
   )
 
-export const voidTool = (bench: Bench): Tool =>
+export const voidTool = (bench: PlanBench): Tool =>
   outlineTool(bench, 'Floor void', 'layer-floors', OUTLINE_WAYS, (path, project, makeId) =>
-    addVoid(project, { level: bench.drawing.level, outline: asStored(path) }, makeId),
+    addVoid(project, { level: bench.scene.level.id, outline: asStored(path) }, makeId),
   )
 
-export const roofTool = (bench: Bench, fabric: FabricStore): Tool =>
+export const roofTool = (bench: PlanBench, fabric: FabricStore): Tool =>
   outlineTool(bench, 'Roof', 'layer-roofs', OUTLINE_WAYS, (path, project, makeId) => {
-    const { height } = project.need('level', bench.drawing.level)
+    const { height } = project.need('level', bench.scene.level.id)
     return addRoof(
       project,
       {
         ...fabric.next.roof,
         eaves: fabric.next.roof.eaves || height,
-        level: bench.drawing.level,
+        level: bench.scene.level.id,
         outline: asStored(path),
         turn: longWay(path),
       },
@@ -304,8 +310,8 @@ function longWay({ vertices }: Path): number {
 }
 
 /** Something overhead: along a line with a width, or within an outline. */
-export function overheadTool(bench: Bench, fabric: FabricStore): Tool {
-  const level = (): string => bench.drawing.level
+export function overheadTool(bench: PlanBench, fabric: FabricStore): Tool {
+  const level = (): string => bench.scene.level.id
   const along = stepTool(bench, {
     label: 'Overhead',
     walls: true,

@@ -49,8 +49,7 @@ export function leaderTool(bench: Bench): Tool {
     fields: () => (elbow ? [{ key: 'note', label: 'note', kind: 'text', shown: '' }] : []),
     last: () => null,
     press(at) {
-      if (!tip)
-        tip = new TieFinder({ project: bench.project, solver: bench.solver }, bench.drawing).within(at.point)
+      if (!tip) tip = new TieFinder(bench.scene, bench.drawing).within(at.point)
       else if (!elbow) elbow = elbowAt(at)
       else finish()
     },

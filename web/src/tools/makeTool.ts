@@ -31,7 +31,7 @@ import { chainTool } from './polyline'
 import { reshapeTool } from './reshape'
 import { roomTool, separatorTool } from './room'
 import { axesTool, gridTool, guideTool } from './setOut'
-import type { Bench, Tool } from './tool'
+import { isOnPlan, type Bench, type PlanBench, type Tool } from './tool'
 import { repeatTool } from './repeat'
 import {
   alignTool,
@@ -53,19 +53,31 @@ export const nextType = (project: Project, chosen: Id | null, fit: Opening['fit'
   project.all('openingType').find((type) => type.fit === fit) ||
   openingTypeOf(project, { fit })
 
-/** The tool of a name, with its last values from the desk. */
-export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null {
+/** Tools for what is built: they work on plans. */
+type PlanToolName = Extract<
+  ToolName,
+  | 'wall'
+  | 'wall-box'
+  | 'wall-beside'
+  | 'wall-along'
+  | 'column'
+  | 'door'
+  | 'window'
+  | 'gap'
+  | 'stair'
+  | 'ramp'
+  | 'rail'
+  | 'slab'
+  | 'void'
+  | 'roof'
+  | 'overhead'
+  | 'room'
+  | 'separator'
+  | 'move-side'
+>
+
+function planTool(name: PlanToolName, bench: PlanBench, desk: Desk): Tool {
   const wallType = (): Id => desk.wallType ?? bench.project.all('wallType')[0]!.id
-  const corner = (label: CornerChoice['label']): Tool =>
-    cornerTool(bench, {
-      label,
-      size: () => (label === 'Round' ? desk.roundRadius : desk.bevel[0]),
-      other: () => desk.bevel[1],
-      keep: (size, other) => {
-        if (label === 'Round') desk.roundRadius = size
-        else if (label === 'Bevel') desk.bevel = [size, other]
-      },
-    })
   switch (name) {
     case 'wall':
       return wallTool(bench, {
@@ -114,6 +126,57 @@ export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null 
       return roomTool(bench)
     case 'separator':
       return separatorTool(bench)
+    case 'move-side':
+      return moveSideTool(bench)
+  }
+}
+
+/** In the place of a tool that has nothing to work on in this drawing. */
+function elsewhereTool(bench: Bench): Tool {
+  const words = 'Walls, openings, rooms, stairs and floors are drawn on plans.'
+  return {
+    prompt: () => ({ text: words, keys: 'Esc: put the tool away' }),
+    fields: () => [],
+    last: () => null,
+    press: () => bench.warn(words),
+    enter: () => bench.warn(words),
+    back: () => false,
+    preview: () => [],
+  }
+}
+
+/** The tool of a name, with its last values from the desk. */
+export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null {
+  const corner = (label: CornerChoice['label']): Tool =>
+    cornerTool(bench, {
+      label,
+      size: () => (label === 'Round' ? desk.roundRadius : desk.bevel[0]),
+      other: () => desk.bevel[1],
+      keep: (size, other) => {
+        if (label === 'Round') desk.roundRadius = size
+        else if (label === 'Bevel') desk.bevel = [size, other]
+      },
+    })
+  switch (name) {
+    case 'wall':
+    case 'wall-box':
+    case 'wall-beside':
+    case 'wall-along':
+    case 'column':
+    case 'door':
+    case 'window':
+    case 'gap':
+    case 'stair':
+    case 'ramp':
+    case 'rail':
+    case 'slab':
+    case 'void':
+    case 'roof':
+    case 'overhead':
+    case 'room':
+    case 'separator':
+    case 'move-side':
+      return isOnPlan(bench) ? planTool(name, bench, desk) : elsewhereTool(bench)
     case 'block':
       return blockTool(bench, {
         block: () => (desk.block ? findBlock(bench.project, desk.block) : undefined),
@@ -128,8 +191,6 @@ export function makeTool(name: ToolName, bench: Bench, desk: Desk): Tool | null 
       return leaderTool(bench)
     case 'note':
       return noteTool(bench)
-    case 'move-side':
-      return moveSideTool(bench)
     case 'measure':
       return measureTool(bench)
     case 'line':

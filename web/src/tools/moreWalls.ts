@@ -9,10 +9,10 @@ import { RECTANGLE_WAYS, depthStep, rectangleCorners } from './rectangle'
 import { lineAt } from './edges'
 import { foresee, wallItems } from './preview'
 import { stepTool } from './steps'
-import type { Bench, Located, Tool } from './tool'
+import type { PlanBench, Located, Tool } from './tool'
 
 /** Four walls around a rectangle whose outside or inside size is typed. */
-export function wallBoxTool(bench: Bench, type: () => Id): Tool {
+export function wallBoxTool(bench: PlanBench, type: () => Id): Tool {
   const way = (): string => bench.way('corners')
   let inside = false
   const u = (): Point => unitAt(bench.drawing.axes ?? 0)
@@ -76,7 +76,7 @@ export function wallBoxTool(bench: Bench, type: () => Id): Tool {
       return addWalls(
         project,
         {
-          level: bench.drawing.level,
+          level: bench.scene.level.id,
           type: type(),
           reference: inside ? 'right' : 'left',
           points,
@@ -96,11 +96,11 @@ export function wallBoxTool(bench: Bench, type: () => Id): Tool {
 }
 
 /** A wall parallel to another at a clear distance, face to face. */
-export function wallBesideTool(bench: Bench, type: () => Id): Tool {
+export function wallBesideTool(bench: PlanBench, type: () => Id): Tool {
   let host: SolvedWall | null = null
   const under = (at: Located): SolvedWall | null => {
-    const [id] = pickAt([], bench.solver, at.raw, bench.reach)
-    return id ? (bench.solver.get(id) ?? null) : null
+    const [id] = pickAt([], bench.scene.building, at.raw, bench.reach)
+    return id ? (bench.scene.building.get(id) ?? null) : null
   }
   function aim(at: Located | null): { side: 'left' | 'right'; clear: number } {
     const { shape } = host!
@@ -167,7 +167,7 @@ export function wallBesideTool(bench: Bench, type: () => Id): Tool {
 }
 
 /** Walls along drafted lines: those selected, or the one pointed to. */
-export function wallAlongTool(bench: Bench, type: () => Id, reference: () => ReferenceSide): Tool {
+export function wallAlongTool(bench: PlanBench, type: () => Id, reference: () => ReferenceSide): Tool {
   const ids = (at: Located | null): Id[] => {
     const lines = bench.selection.filter((id) => bench.project.find('linework', id))
     if (lines.length > 0) return lines
@@ -177,7 +177,7 @@ export function wallAlongTool(bench: Bench, type: () => Id, reference: () => Ref
   const work = (at: Located | null) => (project: Parameters<typeof wallsAlong>[0], makeId: () => string) =>
     wallsAlong(
       project,
-      { level: bench.drawing.level, type: type(), reference: reference(), lines: ids(at) },
+      { level: bench.scene.level.id, type: type(), reference: reference(), lines: ids(at) },
       makeId,
     )
   function act(at: Located | null): void {
@@ -214,7 +214,7 @@ export interface ColumnChoice {
 }
 
 /** Columns set one after the other with their last sizes. */
-export function columnTool(bench: Bench, choice: ColumnChoice): Tool {
+export function columnTool(bench: PlanBench, choice: ColumnChoice): Tool {
   const way = (): string => bench.way('rectangular')
   const size = () => {
     const { width, depth, turn } = choice.size()
@@ -259,7 +259,7 @@ export function columnTool(bench: Bench, choice: ColumnChoice): Tool {
       addColumn(
         project,
         {
-          level: bench.drawing.level,
+          level: bench.scene.level.id,
           material: choice.material(),
           at: at!,
           turn: size().turn + (bench.drawing.axes ?? 0),

@@ -4,16 +4,16 @@ import type { Point } from '@lamina/core/geometry'
 import { pickAt } from '@lamina/core/locate'
 import { formatLength } from '@lamina/core/units'
 import { foresee, wallItems } from './preview'
-import type { Bench, Located, Tool } from './tool'
+import type { PlanBench, Located, Tool, Bench } from './tool'
 
 /** Moves one wall sideways by a typed distance to the side pointed to; what is joined to it follows. */
-export function moveSideTool(bench: Bench): Tool {
+export function moveSideTool(bench: PlanBench): Tool {
   let chosen: SolvedWall | null = null
   let start: Point | null = null
 
   function under(at: Located): SolvedWall | null {
-    const ids = pickAt([], bench.solver, at.raw, bench.reach)
-    return ids[0] ? (bench.solver.get(ids[0]) ?? null) : null
+    const ids = pickAt([], bench.scene.building, at.raw, bench.reach)
+    return ids[0] ? (bench.scene.building.get(ids[0]) ?? null) : null
   }
   /** To the left of the wall's direction: typed, on the side the pointer is on, or as far as the pointer. */
   function by(at: Located | null): number {

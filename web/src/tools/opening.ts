@@ -6,7 +6,7 @@ import { spacesOf } from '@lamina/core/rooms'
 import { formatLength, shownStepMm } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { foresee, openingPreview } from './preview'
-import type { Bench, Located, TagField, Tool } from './tool'
+import type { PlanBench, Located, TagField, Tool } from './tool'
 
 export interface OpeningChoice {
   readonly fit: Opening['fit']
@@ -52,7 +52,7 @@ interface Aim {
  * inner corner or from another opening, centred, between two points, several in an equal row, or round a
  * corner.
  */
-export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
+export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
   const called = CALLED[choice.fit]
   let hand: Opening['hand'] = 'start'
   let otherSide = false
@@ -72,7 +72,12 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
     let best: OnWall | null = null
     let bestAway = Infinity
     const { x, y } = at.raw
-    for (const wall of bench.solver.wallsNear({ minX: x - r, minY: y - r, maxX: x + r, maxY: y + r })) {
+    for (const wall of bench.scene.building.wallsNear({
+      minX: x - r,
+      minY: y - r,
+      maxX: x + r,
+      maxY: y + r,
+    })) {
       const { along, aside } = inWall(wall.shape, at.raw)
       const { low, high, length } = wall.shape
       if (along < -r || along > length + r || aside < low - r || aside > high + r) continue
@@ -90,7 +95,7 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
   function sideOf({ wall: { shape }, along, aside }: OnWall): Opening['side'] {
     let left = aside > (shape.low + shape.high) / 2
     if (choice.fit === 'window') {
-      const spaces = spacesOf(bench.project, bench.solver)
+      const spaces = spacesOf(bench.project, bench.scene.building)
       const within = (at: number): boolean => spaces.at(atWall(shape, along, at)) !== null
       const [l, r] = [within(shape.high + 50), within(shape.low - 50)]
       if (l !== r) left = r
@@ -174,7 +179,7 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
       return (project, makeId) =>
         addCornerWindow(
           project,
-          bench.solver,
+          bench.scene.building,
           {
             wall: on.wall.shape.id,
             end,
@@ -314,5 +319,5 @@ export function openingTool(bench: Bench, choice: OpeningChoice): Tool {
 }
 
 /** What would be put in, where it may not be: drawn all the same, so that one sees why. */
-const asideItems = (bench: Bench, { facts }: Aim): readonly DisplayItem[] =>
+const asideItems = (bench: PlanBench, { facts }: Aim): readonly DisplayItem[] =>
   openingPreview(bench, { id: 'preview', kind: 'opening', ...facts })

@@ -77,7 +77,7 @@ export function wallItems(project: Project, wall: Wall): DisplayItem[] {
 
 /** An opening that is not stored yet, as it would be drawn. */
 export function openingPreview(bench: Bench, opening: Opening): readonly DisplayItem[] {
-  const wall = bench.solver.get(opening.wall)
+  const wall = bench.scene.building?.get(opening.wall)
   if (!wall) return []
   const from = opening.along - opening.width / 2
   const to = opening.along + opening.width / 2
@@ -134,10 +134,9 @@ export function recordItems(bench: Bench, record: AnyRecord): readonly DisplayIt
       return [edgesItem(edgesOf({ vertices: corners.map((p) => ({ ...p, sweep: 0 })), closed: true }), true)]
     }
     case 'dimension': {
-      const ground = { project, solver: bench.solver }
       return drawDimension(
         null,
-        record.anchors.map((anchor) => holdAnchor(anchor, ground).point),
+        record.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point),
         record.direction,
         record.offset,
         scale,

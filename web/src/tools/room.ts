@@ -6,7 +6,7 @@ import { formatArea, formatLength } from '@lamina/core/units'
 import type { Way } from './drawing'
 import { segmentItem } from './preview'
 import { stepTool } from './steps'
-import type { Bench, Located, Tool } from './tool'
+import type { PlanBench, Located, Tool } from './tool'
 
 export const ROOM_WAYS: readonly Way[] = [
   { id: 'one', name: 'The room pointed to' },
@@ -14,25 +14,27 @@ export const ROOM_WAYS: readonly Way[] = [
 ]
 
 /** Names the room pointed to, or makes a room of every closed space. */
-export function roomTool(bench: Bench): Tool {
+export function roomTool(bench: PlanBench): Tool {
   let leak: { readonly list: unknown; readonly p: Point; readonly found: Leak | null } | null = null
   const name = (): string => bench.typedText('name').trim()
   const all = (): boolean => bench.way('one') === 'all'
 
   function leakOf(p: Point): Leak | null {
     if (leak?.list !== bench.list || Math.hypot(leak.p.x - p.x, leak.p.y - p.y) > bench.reach * 4)
-      leak = { list: bench.list, p, found: leakAt(bench.project, bench.solver, p) }
+      leak = { list: bench.list, p, found: leakAt(bench.project, bench.scene.building, p) }
     return leak.found
   }
   function place(at: Located | null): void {
     if (all()) {
-      const change = bench.edit('Rooms', (project, makeId) => addAllRooms(project, bench.solver, makeId))
+      const change = bench.edit('Rooms', (project, makeId) =>
+        addAllRooms(project, bench.scene.building, makeId),
+      )
       if (change) bench.setWay('one')
       return
     }
     if (!at) return
     const change = bench.edit('Room', (project, makeId) =>
-      addRoom(project, bench.solver, { at: at.raw, name: name() }, makeId),
+      addRoom(project, bench.scene.building, { at: at.raw, name: name() }, makeId),
     )
     if (change) bench.clearTyped()
   }
@@ -51,9 +53,9 @@ export function roomTool(bench: Bench): Tool {
     fields: () => (all() ? [] : [{ key: 'name', label: 'name', kind: 'text', shown: 'Room' }]),
     remark(at) {
       if (!at || all()) return ''
-      const space = spacesOf(bench.project, bench.solver).at(at.raw)
+      const space = spacesOf(bench.project, bench.scene.building).at(at.raw)
       if (space) {
-        const there = roomsOf(bench.project, bench.solver).find((found) => found.space === space)
+        const there = roomsOf(bench.project, bench.scene.building).find((found) => found.space === space)
         const area = formatArea(space.area, bench.units)
         return there ? `${there.room.name} · ${area}` : area
       }
@@ -66,7 +68,7 @@ export function roomTool(bench: Bench): Tool {
     back: () => false,
     preview(at) {
       if (!at || all()) return []
-      const space = spacesOf(bench.project, bench.solver).at(at.raw)
+      const space = spacesOf(bench.project, bench.scene.building).at(at.raw)
       if (!space) return []
       return [space.outer, ...space.islands].map((path): DisplayItem => ({
         kind: 'line',
@@ -77,7 +79,7 @@ export function roomTool(bench: Bench): Tool {
       }))
     },
     gone(at) {
-      if (!at || all() || spacesOf(bench.project, bench.solver).at(at.raw)) return []
+      if (!at || all() || spacesOf(bench.project, bench.scene.building).at(at.raw)) return []
       const found = leakOf(at.raw)
       return found ? [segmentItem(found.a, found.b, 'cut')] : []
     },
@@ -85,7 +87,7 @@ export function roomTool(bench: Bench): Tool {
 }
 
 /** Lines that part rooms where no wall stands, one after the other. */
-export function separatorTool(bench: Bench): Tool {
+export function separatorTool(bench: PlanBench): Tool {
   return stepTool(bench, {
     label: 'Separating line',
     walls: true,
@@ -96,6 +98,6 @@ export function separatorTool(bench: Bench): Tool {
             keys: 'Tab: length and turn',
           }
         : null,
-    edit: (given, project, makeId) => addSeparators(project, bench.drawing.level, given, makeId),
+    edit: (given, project, makeId) => addSeparators(project, bench.scene.level.id, given, makeId),
   })
 }

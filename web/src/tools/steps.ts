@@ -89,7 +89,7 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
     }
   }
   function pick(at: Located): void {
-    const [found] = pickAt(bench.list, bench.solver, at.raw, bench.reach)
+    const [found] = pickAt(bench.list, bench.scene.building, at.raw, bench.reach)
     if (!found) {
       bench.warn('There is nothing here to select.')
       return

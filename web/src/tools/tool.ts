@@ -1,5 +1,4 @@
-import type { LevelSolver } from '@lamina/core/building'
-import type { DraftField } from '@lamina/core/derive'
+import type { DraftField, PlanScene, Scene } from '@lamina/core/derive'
 import type { DisplayItem, DisplayList } from '@lamina/core/display'
 import { STANDARD_STYLE } from '@lamina/core/library'
 import type { AnnotationStyle, Change, Drawing, Id, Project } from '@lamina/core/records'
@@ -36,7 +35,8 @@ export const styled = ({ id }: AnnotationStyle): { style?: Id } =>
 export interface Bench {
   readonly drawing: Drawing
   readonly project: Project
-  readonly solver: LevelSolver
+  /** What the drawing shows of the project. */
+  readonly scene: Scene
   readonly units: Units
   /** Real mm to one mm on paper, for annotation. */
   readonly scale: number
@@ -70,6 +70,13 @@ export interface Bench {
   /** Takes back the last change. */
   undo(): void
 }
+
+/** What tools for walls, openings, rooms, stairs and floors know: they work on plans alone. */
+export interface PlanBench extends Bench {
+  readonly scene: PlanScene
+}
+
+export const isOnPlan = (bench: Bench): bench is PlanBench => bench.scene.view === 'plan'
 
 export interface Prompt {
   readonly text: string

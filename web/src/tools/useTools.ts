@@ -50,7 +50,7 @@ export function useTools(
       field = {
         version: store.version,
         drawing: id,
-        field: draftField(store.project, drawing.value, store.solverFor(drawing.value)),
+        field: draftField(store.scene(drawing.value)),
       }
     return field.field
   }
@@ -62,8 +62,8 @@ export function useTools(
     get project() {
       return store.project
     },
-    get solver() {
-      return store.solverFor(drawing.value)
+    get scene() {
+      return store.scene(drawing.value)
     },
     get units() {
       return store.units
@@ -96,13 +96,13 @@ export function useTools(
       return snapField()
     },
     get bounding() {
-      return boundingField(store.project, drawing.value, store.solverFor(drawing.value))
+      return boundingField(store.scene(drawing.value))
     },
     layer: (usual) => desk.toolLayers[usual] ?? usual,
     way: (usual) => desk.ways[desk.tool] ?? usual,
     setWay: (way) => (desk.ways = { ...desk.ways, [desk.tool]: way }),
     inBox: (from, to, whole = false) =>
-      pickBox(list.value, store.solverFor(drawing.value), boxOf([from, to]), whole),
+      pickBox(list.value, store.scene(drawing.value).building, boxOf([from, to]), whole),
     warn: (sentence) => say.warn(sentence),
     undo: () => store.undo(),
   }

@@ -12,7 +12,7 @@ import {
 import type { Id, ReferenceSide, Wall } from '@lamina/core/records'
 import { polarFields, polarPoint } from './polar'
 import { wallItems } from './preview'
-import type { Bench, Tool } from './tool'
+import type { PlanBench, Tool } from './tool'
 
 export interface WallChoice {
   readonly type: () => Id
@@ -29,7 +29,7 @@ const NEXT: Record<ReferenceSide, ReferenceSide> = { left: 'centre', centre: 'ri
  * Walls one after the other, straight or curved on from the last, each stored as soon as it is drawn; ending on
  * the first point closes the ring.
  */
-export function wallTool(bench: Bench, choice: WallChoice): Tool {
+export function wallTool(bench: PlanBench, choice: WallChoice): Tool {
   let first: Point | null = null
   let last: Point | null = null
   /** The walls of this run, each with where it was begun and where the one before was heading. */
@@ -70,7 +70,7 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
       addWalls(
         project,
         {
-          level: bench.drawing.level,
+          level: bench.scene.level.id,
           type: choice.type(),
           reference: choice.reference(),
           points: [from, to],
@@ -154,7 +154,7 @@ export function wallTool(bench: Bench, choice: WallChoice): Tool {
       const wall: Wall = {
         id: 'preview',
         kind: 'wall',
-        level: bench.drawing.level,
+        level: bench.scene.level.id,
         type: choice.type(),
         a: last,
         b: to,
