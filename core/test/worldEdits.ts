@@ -711,11 +711,21 @@ export const EDITS: { readonly [N in EditName]: Case } = {
   setFacts: {
     moves: 'things',
     make: (world, { a, pick }) =>
-      pick % 2
+      pick % 4 === 1
         ? edit.setFacts(world.project, 'drawing', world.drawingId, { readingScale: Math.abs(a) })
-        : edit.setFacts(world.project, 'dimension', world.some('dimension', pick), {
-            style: world.some('annotationStyle', pick),
-          }),
+        : pick % 4 === 2
+          ? edit.setFacts(world.project, 'wall', world.some('wall', pick), {
+              base: pick % 3 ? 0 : Math.abs(a),
+              height: pick % 5 ? Math.abs(a) / 4 : null,
+            })
+          : pick % 4 === 3
+            ? edit.setFacts(world.project, 'column', world.some('column', pick), {
+                base: pick % 3 ? 0 : Math.abs(a),
+                height: pick % 5 ? Math.abs(a) / 4 : null,
+              })
+            : edit.setFacts(world.project, 'dimension', world.some('dimension', pick), {
+                style: world.some('annotationStyle', pick),
+              }),
   },
   stretchBox: {
     moves: 'things',

@@ -15,6 +15,7 @@ export {
 } from './wallShape'
 export { clearLength, type OpeningFit } from './openingFit'
 export { stretchAt, stretchesOf, type Stretch } from './stretches'
+export { columnReach, heightsMeet, openingReach, wallReach, zoneAt, type Reach, type Zone } from './heights'
 export type { Boundary } from './overlay'
 export type { Loop, LoopEdge } from './loops'
 export { cutAt, type Cut, type EndCut } from './cut'

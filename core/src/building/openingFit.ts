@@ -1,6 +1,7 @@
 import { SAME_POINT } from '../geometry'
 import type { Opening } from '../records'
 import type { EndCut } from './cut'
+import { heightsMeet, openingReach, zoneAt, type Zone } from './heights'
 import type { Gap } from './piece'
 import type { WallShape } from './wallShape'
 
@@ -11,6 +12,8 @@ export interface OpeningFit {
   readonly from: number
   readonly to: number
   readonly fault: 'outside' | 'over another' | null
+  /** Whether it is open where its wall is looked at in plan, or lies above or below that. */
+  readonly zone: Zone
   /** The corner it goes round: where that runs along the wall at its right and left face. */
   readonly mitre: { readonly end: 'start' | 'end'; readonly low: number; readonly high: number } | null
 }
@@ -31,20 +34,21 @@ export function clearLength(shape: WallShape, start: EndCut, end: EndCut): { fro
 }
 
 /**
- * Which openings fit their wall, and the parts of the wall's length they take out. One that lies outside the
- * clear length or over an earlier one is kept with its fault and cuts nothing.
+ * Which openings fit their wall, and the parts of the wall's length they take out at the height at which it is looked
+ * at. One that lies outside the clear length, or over an earlier one at the same height, is kept with its fault and
+ * cuts nothing.
  */
 export function fitOpenings(
   shape: WallShape,
   start: EndCut,
   end: EndCut,
   openings: readonly Opening[],
+  height: number,
 ): { fits: OpeningFit[]; gaps: Gap[] } {
   const clear = clearLength(shape, start, end)
   const fits: OpeningFit[] = []
   const gaps: Gap[] = []
   const sorted = [...openings].sort((p, q) => p.along - q.along || (p.id < q.id ? -1 : 1))
-  let last = -Infinity
   for (const opening of sorted) {
     const mitre = mitreOf(shape, start, end, opening)
     const from = mitre?.end === 'start' ? Math.min(mitre.low, mitre.high) : opening.along - opening.width / 2
@@ -52,11 +56,16 @@ export function fitOpenings(
     const outside =
       (mitre?.end !== 'start' && from < clear.from - SAME_POINT) ||
       (mitre?.end !== 'end' && to > clear.to + SAME_POINT)
-    const fault = outside ? 'outside' : from < last - SAME_POINT ? 'over another' : null
-    fits.push({ opening, from, to, fault, mitre })
-    if (fault) continue
-    gaps.push([mitre?.end === 'start' ? -BEYOND : from, mitre?.end === 'end' ? BEYOND : to, opening.id])
-    last = to
+    const reach = openingReach(opening)
+    const over = fits.some(
+      (other) =>
+        !other.fault && from < other.to - SAME_POINT && heightsMeet(reach, openingReach(other.opening)),
+    )
+    const fault = outside ? 'outside' : over ? 'over another' : null
+    const zone = zoneAt(reach, height)
+    fits.push({ opening, from, to, fault, zone, mitre })
+    if (!fault && zone === 'cut')
+      gaps.push([mitre?.end === 'start' ? -BEYOND : from, mitre?.end === 'end' ? BEYOND : to, opening.id])
   }
   return { fits, gaps }
 }

@@ -1,8 +1,9 @@
 import RBush from 'rbush'
 import { JOINED_ENDS, ON_LINE, type Box, type Point } from '../geometry'
 import { layerIdOf } from '../library'
-import type { AnyRecord, Change, Column, Id, Material, Opening, Project, Wall } from '../records'
+import type { AnyRecord, Change, Column, Id, Level, Material, Opening, Project, Wall } from '../records'
 import { sameEndCut, type EndCut } from './cut'
+import { columnReach, heeds, lookedAt, wallReach, zoneAt, type Reach, type Zone } from './heights'
 import { cutJoint } from './joint'
 import {
   CLOSED,
@@ -24,6 +25,8 @@ import { atWall, bodyBox, inWall, wallShape, type WallShape } from './wallShape'
 /** One wall after its joins. */
 export interface SolvedWall {
   readonly shape: WallShape
+  /** Whether the plan's cut passes through it, or it lies below or above. */
+  readonly zone: Zone
   readonly start: EndCut
   readonly end: EndCut
   readonly openings: readonly OpeningFit[]
@@ -33,6 +36,7 @@ export interface SolvedWall {
 
 /** What takes part in the merged drawing: a wall or a column. */
 interface Part {
+  readonly zone: Zone
   pieces: Piece[]
   boundaries: Boundary[]
   /** Across its openings: they bound rooms and are not drawn. */
@@ -53,6 +57,7 @@ interface InWork extends Part {
 /** A column merged with what it stands among. */
 export interface SolvedColumn {
   readonly column: Column
+  readonly zone: Zone
   readonly boundaries: readonly Boundary[]
 }
 
@@ -85,6 +90,8 @@ export class LevelSolver {
   revision = 0
   /** What bounds rooms was asked for, and is kept. */
   private bounding = false
+  /** The level as it was when this was solved last. */
+  private solvedFor: Pick<Level, 'height' | 'cutHeight'> | undefined
 
   /** Solutions that leave out what lies on hidden layers, by those layers; they follow this one. */
   private readonly partial = new Map<string, LevelSolver>()
@@ -160,6 +167,21 @@ export class LevelSolver {
     return this.walls.size
   }
 
+  /** The walls that the plan's cut passes through. */
+  *cut(): Generator<SolvedWall> {
+    for (const wall of this.all()) if (wall.zone === 'cut') yield wall
+  }
+
+  /** What its level says of heights; without a level everything is cut. */
+  private get heights(): Pick<Level, 'height' | 'cutHeight'> | undefined {
+    return this.project.find('level', this.level)
+  }
+
+  private zoneOf(reach: (level: Pick<Level, 'height'>) => Reach): Zone {
+    const level = this.heights
+    return level ? zoneAt(reach(level), level.cutHeight) : 'cut'
+  }
+
   /** Closed outlines of the cut material of a rank. */
   loopsOf(rank: number): ReadonlySet<Loop> {
     return this.chains.get(rank)?.loops() ?? NO_LOOPS
@@ -183,6 +205,7 @@ export class LevelSolver {
   }
 
   private close(part: Part): void {
+    if (part.zone !== 'cut') return
     const chain = this.chainOf(CLOSED)
     for (const boundary of part.boundaries) addClosed(boundary, this.corners, chain, part.edges)
     for (const boundary of part.closing) addClosed(boundary, this.corners, chain, part.edges)
@@ -192,6 +215,7 @@ export class LevelSolver {
   cutArea(): number {
     let area = 0
     for (const part of [...this.walls.values(), ...this.pillars.values()]) {
+      if (part.zone !== 'cut') continue
       for (const b of part.boundaries) {
         // Green's theorem over the boundary to the empty side.
         if (b.right < 0) area += (b.x1 * b.y2 - b.x2 * b.y1) / 2
@@ -241,10 +265,14 @@ export class LevelSolver {
    */
   follow(change: Change): Set<Id> {
     for (const each of this.partial.values()) each.follow(change)
+    const before = this.solvedFor
+    this.solvedFor = this.heights
     const touched = new Set<Id>()
     const refit = new Set<Id>()
     const pillars = new Set<Id>()
-    let everything = false
+    // Another height of the storey or of the cut: other things are cut.
+    let everything =
+      before?.height !== this.solvedFor?.height || before?.cutHeight !== this.solvedFor?.cutHeight
     const see = (record: AnyRecord): void => {
       if (record.kind === 'wall') {
         if (record.level === this.level || this.walls.has(record.id)) touched.add(record.id)
@@ -278,6 +306,7 @@ export class LevelSolver {
 
   private solveAll(): void {
     this.revision++
+    this.solvedFor = this.heights
     this.walls.clear()
     this.pillars.clear()
     this.bodies.clear()
@@ -306,6 +335,7 @@ export class LevelSolver {
     const { minX, minY, maxX, maxY } = piece
     return {
       column,
+      zone: this.zoneOf((level) => columnReach(column, level)),
       pieces: [piece],
       boundaries: [],
       closing: [],
@@ -373,10 +403,10 @@ export class LevelSolver {
     for (const box of reach) for (const { id } of this.bodies.search(box)) near.add(id)
     for (const id of near) {
       const wall = this.walls.get(id)!
-      const { start, end } = wall
+      const { start, end, shape, zone } = wall
       // An end is cut by the walls whose bodies hold its point: elsewhere nothing has changed for it.
-      if (!start || holdsPoint(reach, wall.shape.a)) wall.start = this.cutEnd({ shape: wall.shape, end: 'a' })
-      if (!end || holdsPoint(reach, wall.shape.b)) wall.end = this.cutEnd({ shape: wall.shape, end: 'b' })
+      if (!start || holdsPoint(reach, wall.shape.a)) wall.start = this.cutEnd({ shape, end: 'a' }, zone)
+      if (!end || holdsPoint(reach, wall.shape.b)) wall.end = this.cutEnd({ shape, end: 'b' }, zone)
       if (!start || !end || !sameEndCut(start, wall.start!) || !sameEndCut(end, wall.end!)) dirty.add(id)
     }
     const around: Box[] = []
@@ -406,6 +436,7 @@ export class LevelSolver {
     const shape = wallShape(wall, type, (id) => this.project.need('material', id))
     return {
       shape,
+      zone: this.zoneOf((level) => wallReach(wall, level)),
       start: null,
       end: null,
       openings: [],
@@ -419,18 +450,20 @@ export class LevelSolver {
   }
 
   private cutEnds(wall: InWork): void {
-    wall.start = this.cutEnd({ shape: wall.shape, end: 'a' })
-    wall.end = this.cutEnd({ shape: wall.shape, end: 'b' })
+    const { shape, zone } = wall
+    wall.start = this.cutEnd({ shape, end: 'a' }, zone)
+    wall.end = this.cutEnd({ shape, end: 'b' }, zone)
   }
 
-  private cutEnd(of: WallEnd): EndCut {
+  private cutEnd(of: WallEnd, zone: Zone): EndCut {
     const { x, y } = of.end === 'a' ? of.shape.a : of.shape.b
     const near = this.bodies.search({ minX: x, minY: y, maxX: x, maxY: y })
     const ends: WallEnd[] = [of]
     let hosts: WallShape[] | null = null
     for (const { id } of near) {
       if (id === of.shape.id) continue
-      const other = this.walls.get(id)!.shape
+      const { shape: other, zone: there } = this.walls.get(id)!
+      if (!heeds(zone, there)) continue
       const { along, aside } = other.arc ? inWall(other, { x, y }) : straightPlace(other, x, y)
       if (Math.abs(aside) <= JOINED_ENDS && Math.abs(along) <= JOINED_ENDS)
         ends.push({ shape: other, end: 'a' })
@@ -454,7 +487,9 @@ export class LevelSolver {
       .dependents(id)
       .map((user) => this.project.find('opening', user))
       .filter((opening): opening is Opening => opening !== undefined)
-    const { fits, gaps } = fitOpenings(wall.shape, wall.start!, wall.end!, openings)
+    const level = this.project.need('level', this.level)
+    const height = lookedAt(wallReach(wall.shape.wall, level), wall.zone, level.cutHeight)
+    const { fits, gaps } = fitOpenings(wall.shape, wall.start!, wall.end!, openings, height)
     wall.openings = fits
     wall.pieces = wallPieces(wall.shape, wall.start!, wall.end!, gaps, (material) =>
       this.ranks.get(material)!,
@@ -473,15 +508,20 @@ export class LevelSolver {
     this.unchain(wall)
     const others: Piece[] = []
     const { minX, minY, maxX, maxY } = wall.spread!
-    for (const { id } of this.spreads.search(wall.spread!))
-      for (const piece of this.part(id).pieces)
+    for (const { id } of this.spreads.search(wall.spread!)) {
+      const part = this.part(id)
+      if (!heeds(wall.zone, part.zone)) continue
+      for (const piece of part.pieces)
         if (piece.minX <= maxX && piece.maxX >= minX && piece.minY <= maxY && piece.maxY >= minY)
           others.push(piece)
+    }
     const all = boundariesOf(wall.pieces, others)
     const closing = all.filter((boundary) => boundary.left < 0 && boundary.right < 0)
     wall.closing = closing
     wall.boundaries =
       closing.length === 0 ? all : all.filter((boundary) => boundary.left >= 0 || boundary.right >= 0)
+    // What lies below or above the cut is drawn for itself, and bounds nothing.
+    if (wall.zone !== 'cut') return
     for (const boundary of wall.boundaries) addBoundary(boundary, this.corners, this.chainOf, wall.edges)
     if (this.bounding) this.close(wall)
   }

@@ -64,8 +64,8 @@ export function cutItems(project: Project, building: LevelSolver, look: PlanLook
 /** The lines between two materials. */
 function innerLines(solver: LevelSolver, pens: CutPens, scale: number): DisplayItem[] {
   const runs = new Map<Stroke, number[]>()
-  for (const { boundaries } of [...solver.all(), ...solver.columns()])
-    for (const b of boundaries) {
+  for (const { boundaries, zone } of [...solver.all(), ...solver.columns()])
+    for (const b of zone === 'cut' ? boundaries : []) {
       if (b.left < 0 || b.right < 0) continue
       const stroke = pens.between(b.owner, Math.max(b.left, b.right))
       const points = runs.get(stroke)
@@ -155,8 +155,8 @@ class CutPens {
       if (!look) known.set(key, (look = { penMm, tone, lineType, set }))
       this.looks.set(record.id, look)
     }
-    for (const { shape } of solver.all()) see(shape.wall)
-    for (const { column } of solver.columns()) see(column)
+    for (const { shape } of solver.cut()) see(shape.wall)
+    for (const { column, zone } of solver.columns()) if (zone === 'cut') see(column)
     this.usual = known.size === 1 ? [...known.values()][0]! : null
     const plain = solver.materials.every((material) => material.penMm === undefined)
     this.only = this.usual && plain ? this.stroke(this.usual.penMm, this.usual) : null

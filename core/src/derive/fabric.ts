@@ -1,3 +1,4 @@
+import { zoneAt, type Zone } from '../building'
 import { penFrom, strokeItem, type DisplayItem } from '../display'
 import {
   atDistance,
@@ -11,9 +12,19 @@ import {
   pathOf,
   type Point,
 } from '../geometry'
-import { overheadOutline } from '../kinds'
-import { layerOf, lineTypeOf } from '../library'
-import type { AnyRecord, FloorVoid, Level, Overhead, Project, Rail, Roof, Slab } from '../records'
+import { overheadOutline, reachOf } from '../kinds'
+import { layerOf, lineTypeOf, standardLayerOf } from '../library'
+import {
+  KINDS,
+  type AnyRecord,
+  type FloorVoid,
+  type Level,
+  type Overhead,
+  type Project,
+  type Rail,
+  type Roof,
+  type Slab,
+} from '../records'
 import { solveRoof } from '../roofs'
 import { OVERHEAD_DASHES } from './openingGround'
 import { rampItems, stairItems } from './stairPlan'
@@ -31,6 +42,25 @@ function inkOf(project: Project, record: AnyRecord): Ink {
   return {
     pen: penFrom(layer.penMm, layer.tone),
     dashes: lineTypeOf(project, layer.lineType).dashesPaperMm,
+  }
+}
+
+/**
+ * The ink of something as the cut of a plan finds it: cut through it has the pen of cut walls, above the cut it is
+ * dashed, below it is seen as it is.
+ */
+function inkAt(project: Project, record: AnyRecord, zone: Zone): Ink {
+  const { pen, dashes } = inkOf(project, record)
+  switch (zone) {
+    case 'cut': {
+      const walls = project.find('layer', KINDS.wall.layer) ?? standardLayerOf('wall')
+      return { pen: penFrom(walls.penMm, walls.tone), dashes: [] }
+    }
+    case 'above':
+      return { pen, dashes: dashes.length > 0 ? dashes : OVERHEAD_DASHES }
+    case 'below':
+      // The usual line type of what is overhead says that it is above.
+      return { pen, dashes: record.kind === 'overhead' ? [] : dashes }
   }
 }
 
@@ -60,8 +90,8 @@ export function railItems(project: Project, rail: Rail, scale: number): DisplayI
   return items
 }
 
-export const slabItems = (project: Project, slab: Slab, scale: number): DisplayItem[] => {
-  const { pen, dashes } = inkOf(project, slab)
+export const slabItems = (project: Project, slab: Slab, scale: number, zone: Zone): DisplayItem[] => {
+  const { pen, dashes } = inkAt(project, slab, zone)
   return [strokeItem(slab.outline, pen, dashes, scale, slab.id)]
 }
 
@@ -96,12 +126,16 @@ export function roofItems(
   ]
 }
 
-/** Something overhead, in the dashes of its layer; rooflights with their diagonals. */
-export function overheadItems(project: Project, thing: Overhead, scale: number): DisplayItem[] {
-  const { pen, dashes } = inkOf(project, thing)
+/** Something that is usually overhead, as the cut finds it; rooflights with their diagonals. */
+export function overheadItems(
+  project: Project,
+  thing: Overhead,
+  scale: number,
+  zone: Zone = 'above',
+): DisplayItem[] {
+  const { pen, dashes } = inkAt(project, thing, zone)
   const outline = overheadOutline(thing)
-  const used = dashes.length > 0 ? dashes : OVERHEAD_DASHES
-  const items = [strokeItem(outline, pen, used, scale, thing.id)]
+  const items = [strokeItem(outline, pen, dashes, scale, thing.id)]
   if (thing.what === 'rooflight') {
     const [a, b, c, d] = outline.vertices.length === 4 ? outline.vertices : boxCorners(pathBox(outline))
     items.push(
@@ -111,6 +145,10 @@ export function overheadItems(project: Project, thing: Overhead, scale: number):
   }
   return items
 }
+
+/** How the cut of a level's plan finds something that stands on it. */
+export const zoneIn = (project: Project, record: AnyRecord, level: Level): Zone =>
+  zoneAt(reachOf(record, project) ?? { from: 0, to: 0 }, level.cutHeight)
 
 /** Floors nearer to each other than this count as one, mm. */
 const SAME_FLOOR = 50
@@ -147,7 +185,9 @@ export function fabricItems(
     case 'rail':
       return record.level === level.id ? railItems(project, record, scale) : []
     case 'slab':
-      return record.level === level.id ? slabItems(project, record, scale) : []
+      return record.level === level.id
+        ? slabItems(project, record, scale, zoneIn(project, record, level))
+        : []
     case 'void':
       return record.level === level.id ? voidItems(project, record, scale) : []
     case 'roof': {
@@ -159,8 +199,12 @@ export function fabricItems(
         .sort((p, q) => p.elevation - q.elevation)[0]
       return over?.id === level.id ? roofItems(project, record, 'above', scale) : []
     }
-    case 'overhead':
-      return record.level === level.id && look.overhead ? overheadItems(project, record, scale) : []
+    case 'overhead': {
+      const zone = zoneIn(project, record, level)
+      return record.level === level.id && (look.overhead || zone !== 'above')
+        ? overheadItems(project, record, scale, zone)
+        : []
+    }
     default:
       return []
   }

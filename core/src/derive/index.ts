@@ -1,4 +1,6 @@
 export * from './plan'
+export * from './drawn'
+export { openingInPlan } from './offCut'
 export * from './opening'
 export * from './placement'
 export * from './drafted'

@@ -41,7 +41,7 @@ export function openingPicture(
     hand: 'start',
     side: type.fit === 'window' ? 'right' : 'left',
   }
-  const fit = { opening, from: past, to: past + type.width, fault: null, mitre: null }
+  const fit = { opening, from: past, to: past + type.width, fault: null, zone: 'cut' as const, mitre: null }
   const end = (from: number, to: number): DisplayItem => ({
     kind: 'line',
     pen: 'cut',

@@ -1,24 +1,19 @@
 import type { DisplayItem } from '../display'
-import { layerOf, openingTypeOf } from '../library'
+import { layerOf } from '../library'
 import { standsIn } from '../kinds'
-import type { AnyRecord, Block, Id, Level, Placement, Project } from '../records'
+import type { AnyRecord, Block, Id, Level, Placement, Project, RecordOf } from '../records'
 import { cutItems } from './cut'
 import { boundingField } from './draftField'
-import { fabricItems } from './fabric'
+import { fabricItems, zoneIn } from './fabric'
 import { gridLineItems, guideItems, lineworkItems, separatorItems } from './drafted'
 import { hatchItems, hatchOutlines } from './hatch'
 import type { PlanLook } from './look'
+import { isDrawn } from './drawn'
+import { offCutItems, openingInPlan } from './offCut'
 import { onLayer } from './onLayer'
-import { openingItems } from './opening'
 import { KeptItems } from './kept'
 import { blockContent, placedGroup } from './placement'
 import type { Kept, PlanScene, Scene } from './scene'
-
-/** Whether a record is drawn: its layer is shown, and prints if this is for paper. */
-export function isDrawn(project: Project, record: AnyRecord, printing: boolean): boolean {
-  const { shown, printed } = layerOf(project, record)
-  return shown && (printed || !printing)
-}
 
 /** What is drafted at one depth: behind everything, in its usual place, or in front of everything. */
 type Depth = 'behind' | 'usual' | 'front'
@@ -47,24 +42,15 @@ function planItems(scene: PlanScene, look: PlanLook): DisplayItem[] {
   const items: DisplayItem[] = [
     ...drafted.behind,
     ...drafted.hatches,
-    ...fabricOf(scene, look, FLOOR),
+    ...fabricOf(scene, look, 'on the floor'),
     ...drafted.placements,
+    ...offCutItems(project, building, 'below', look),
+    ...cutItems(project, building, look),
+    ...openingsIn(scene, look),
+    ...drafted.lines,
   ]
-  items.push(...cutItems(project, building, look))
-  for (const wall of building.seen(look.printing).all()) {
-    for (const fit of wall.openings)
-      if (isDrawn(project, fit.opening, look.printing))
-        items.push(
-          ...onLayer(
-            project,
-            fit.opening,
-            openingItems(wall.shape, fit, openingTypeOf(project, fit.opening), look, look.scale),
-            look.scale,
-          ),
-        )
-  }
-  items.push(...drafted.lines)
-  if (look.overhead) items.push(...fabricOf(scene, look, OVERHEAD))
+  if (look.overhead)
+    items.push(...offCutItems(project, building, 'above', look), ...fabricOf(scene, look, 'overhead'))
   if (look.roomTags)
     for (const line of project.all('separator'))
       if (line.level === level.id && isDrawn(project, line, look.printing))
@@ -75,9 +61,39 @@ function planItems(scene: PlanScene, look: PlanLook): DisplayItem[] {
   return items
 }
 
-/** What lies on or in the floor is drawn beneath furniture; what is overhead above it. */
-const FLOOR = ['slab', 'void', 'stair', 'ramp', 'rail'] as const
-const OVERHEAD = ['roof', 'overhead'] as const
+/** What fills the openings of walls that are seen. */
+function openingsIn({ project, building }: PlanScene, look: PlanLook): DisplayItem[] {
+  const items: DisplayItem[] = []
+  for (const wall of building.seen(look.printing).all())
+    for (const fit of wall.openings)
+      if (isDrawn(project, fit.opening, look.printing))
+        items.push(
+          ...onLayer(project, fit.opening, openingInPlan(project, wall, fit, look, look.scale), look.scale),
+        )
+  return items
+}
+
+/** Stairs, floors, roofs and overhead things, in the order they are drawn. */
+const FABRIC = ['slab', 'void', 'stair', 'ramp', 'rail', 'roof', 'overhead'] as const
+
+/**
+ * Whether something is drawn with what is overhead, above furniture and only where that is shown: roofs, and what lies
+ * above the cut. Stairs, ramps and balustrades are seen from the floor up.
+ */
+function isOverhead(project: Project, record: RecordOf<(typeof FABRIC)[number]>, level: Level): boolean {
+  switch (record.kind) {
+    case 'slab':
+    case 'overhead':
+      return zoneIn(project, record, level) === 'above'
+    case 'roof':
+      return true
+    case 'void':
+    case 'stair':
+    case 'ramp':
+    case 'rail':
+      return false
+  }
+}
 
 interface LaidFabric {
   readonly level: Level
@@ -94,13 +110,14 @@ const laidFabric = new WeakMap<AnyRecord, LaidFabric[]>()
 function fabricOf(
   { project, level }: PlanScene,
   look: PlanLook,
-  kinds: readonly ('slab' | 'void' | 'stair' | 'ramp' | 'rail' | 'roof' | 'overhead')[],
+  where: 'on the floor' | 'overhead',
 ): DisplayItem[] {
   const levels = project.all('level')
   const { scale, overhead } = look
   const items: DisplayItem[] = []
-  for (const kind of kinds)
+  for (const kind of FABRIC)
     for (const record of project.all(kind)) {
+      if (isOverhead(project, record, level) !== (where === 'overhead')) continue
       if (!isDrawn(project, record, look.printing)) continue
       const layer = layerOf(project, record)
       const kept = laidFabric.get(record) ?? []

@@ -155,8 +155,16 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
     }
     if (made.kind === 'note' && model.kind === 'note')
       made = { ...made, heightPaperMm: model.heightPaperMm, align: model.align }
-    if (made.kind === 'column' && model.kind === 'column')
-      made = { ...made, material: model.material, section: model.section }
+    if (made.kind === 'column' && model.kind === 'column') {
+      const { base: _base, height: _height, ...rest } = made
+      made = {
+        ...rest,
+        material: model.material,
+        section: model.section,
+        ...(model.base === undefined ? {} : { base: model.base }),
+        ...(model.height === undefined ? {} : { height: model.height }),
+      }
+    }
     if (made.kind === 'dimension' && model.kind === 'dimension') made = withStyle(made, model.style)
     if (made.kind === 'leader' && model.kind === 'leader') made = withStyle(made, model.style)
     if (made.kind === 'opening' && model.kind === 'opening')

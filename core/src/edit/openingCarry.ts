@@ -1,4 +1,4 @@
-import { atWall, inWall, wallShape, type WallShape } from '../building'
+import { atWall, heightsMeet, inWall, openingReach, wallShape, type WallShape } from '../building'
 import { SAME_POINT, applyTo, distance, type Affine, type Point } from '../geometry'
 import type { Id, Opening, Project, Wall } from '../records'
 import { EditRefused } from './refusal'
@@ -68,6 +68,7 @@ export function refuseOver(project: Project, made: Opening, besides: readonly Op
     if (
       other.wall === made.wall &&
       other.id !== made.id &&
+      heightsMeet(openingReach(made), openingReach(other)) &&
       Math.abs(other.along - made.along) < half + other.width / 2 - SAME_POINT
     )
       throw new EditRefused('A copy would lie over another door or window.')

@@ -1,4 +1,11 @@
-import { clearLength, stretchesOf, type LevelSolver, type SolvedWall } from '../building'
+import {
+  clearLength,
+  heightsMeet,
+  openingReach,
+  stretchesOf,
+  type LevelSolver,
+  type SolvedWall,
+} from '../building'
 import { SAME_POINT } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Change, Id, Opening, Project } from '../records'
@@ -97,7 +104,7 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
   if (!round && !solved.shape.arc && !staysClear(solved, from, to))
     throw new EditRefused(`Another wall or a column stands against the wall where the ${called} would be.`)
   for (const other of openingsOf(project, opening.wall)) {
-    if (other.id === opening.id) continue
+    if (other.id === opening.id || !heightsMeet(openingReach(opening), openingReach(other))) continue
     const apart =
       from >= other.along + other.width / 2 - SAME_POINT || to <= other.along - other.width / 2 + SAME_POINT
     if (!apart) throw new EditRefused(`There is a ${CALLED[other.fit]} in this place already.`)

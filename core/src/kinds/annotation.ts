@@ -135,4 +135,8 @@ export const roomHome: Home<Room> = {
   handles: () => [],
   withHandle: (room, _index, to) => ({ ...room, tagAt: plainPoint(to) }),
   placed: ({ at }) => pointBox(at),
+  reach: ({ ceilingHeight, level }, project) => ({
+    from: 0,
+    to: ceilingHeight ?? project.need('level', level).height,
+  }),
 }

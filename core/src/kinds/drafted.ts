@@ -133,6 +133,7 @@ export const lineworkHome: Home<Linework> = {
     const path = shapePath(shape)
     return path.closed ? [path] : []
   },
+  reach: () => null,
   fault: ({ shape }) => shapeFault(shape),
 }
 
@@ -179,6 +180,7 @@ export const hatchHome: Home<Hatch> = {
   edges: () => [],
   centre: () => null,
   areas: ({ outlines }) => outlines,
+  reach: () => null,
   fault: () => null,
 }
 
@@ -198,6 +200,7 @@ const between = <R extends GridLine | Separator>(called: string): Home<R> => ({
   edges: ({ a, b }) => [straight(a, b)],
   centre: () => null,
   areas: () => [],
+  reach: () => null,
   fault: ({ a, b }) => (distance(a, b) >= 1 ? null : `A ${called} needs some length.`),
 })
 
@@ -229,5 +232,6 @@ export const guideHome: Home<Guide> = {
   edges: (guide) => [guideEdge(guide)],
   centre: () => null,
   areas: () => [],
+  reach: () => null,
   fault: () => null,
 }

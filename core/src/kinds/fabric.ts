@@ -72,6 +72,7 @@ export const stairHome: Home<Stair> = {
   },
   centre: ({ at }) => at,
   areas: stairAreas,
+  reach: ({ rise, level }, project) => ({ from: 0, to: rise ?? project.need('level', level).height }),
   fault: stairFault,
 }
 
@@ -111,6 +112,7 @@ export const rampHome: Home<Ramp> = {
   edges: (ramp) => edgesOf(rampOutline(ramp)),
   centre: ({ at }) => at,
   areas: (ramp) => [rampOutline(ramp)],
+  reach: ({ rise }) => ({ from: 0, to: rise }),
   fault: ({ length, rise }) =>
     !(length >= 100) ? 'A ramp needs some length.' : !(rise > 0) ? 'A ramp climbs some height.' : null,
 }
@@ -130,6 +132,7 @@ export const railHome: Home<Rail> = {
   edges: ({ path }) => edgesOf(path),
   centre: () => null,
   areas: () => [],
+  reach: ({ height }) => ({ from: 0, to: height }),
   fault: ({ path }) =>
     isFinitePath(path) && pathLength(path) >= SHORTEST_RAIL ? null : 'A balustrade needs some length.',
 }
@@ -148,6 +151,7 @@ export function outlineFault(outline: Path, called: string): string | null {
 /** What floors, voids and roofs have in common: an outline. */
 const outlined = <R extends Slab | FloorVoid | Roof>(
   mapped: Home<R>['mapped'],
+  reach: Home<R>['reach'],
   fault: Home<R>['fault'],
 ): Home<R> => ({
   mapped,
@@ -161,15 +165,18 @@ const outlined = <R extends Slab | FloorVoid | Roof>(
   edges: ({ outline }) => edgesOf(outline),
   centre: () => null,
   areas: ({ outline }) => [outline],
+  reach,
   fault,
 })
 
 export const slabHome: Home<Slab> = outlined(
   (slab, { map }) => ({ ...slab, outline: mappedPath(map, slab.outline) }),
+  ({ top, thickness }) => ({ from: top - thickness, to: top }),
   ({ outline }) => outlineFault(outline, 'slab'),
 )
 export const voidHome: Home<FloorVoid> = outlined(
   (hole, { map }) => ({ ...hole, outline: mappedPath(map, hole.outline) }),
+  () => ({ from: 0, to: 0 }),
   ({ outline }) => outlineFault(outline, 'floor void'),
 )
 export const roofHome: Home<Roof> = outlined(
@@ -177,6 +184,10 @@ export const roofHome: Home<Roof> = outlined(
     ...roof,
     outline: mappedPath(map, roof.outline),
     turn: mappedAngle(map, roof.turn),
+  }),
+  (roof) => ({
+    from: roof.eaves,
+    to: roof.eaves + roof.fascia + (solveRoof(roof)?.high ?? 0),
   }),
   (roof) => {
     const { pitch, overhang, outline } = roof
@@ -245,6 +256,7 @@ export const overheadHome: Home<Overhead> = {
   edges: (thing) => edgesOf(overheadOutline(thing)),
   centre: () => null,
   areas: (thing) => [overheadOutline(thing)],
+  reach: ({ bottom, height }) => ({ from: bottom, to: bottom + height }),
   fault: ({ shape, what }) =>
     shape.by === 'outline'
       ? outlineFault(shape.outline, what)

@@ -1,3 +1,4 @@
+import type { Reach } from '../building'
 import type { Affine, Box, Edge, Path, Point } from '../geometry'
 import type { Anchor, Project } from '../records'
 
@@ -37,6 +38,8 @@ export interface Home<R> {
   centre(record: R): Point | null
   /** The areas it covers; empty for what is a line. */
   areas(record: R, project: Project): readonly Path[]
+  /** From where to where it goes in height; null for what is no more than drafted, or goes with something else. */
+  reach(record: R, project: Project): Reach | null
   /** Why nobody can mean it as it is, in a sentence; null when it is sound. */
   fault(record: R, project: Project): string | null
 }
@@ -47,6 +50,7 @@ export const NOTHING_MORE = {
   edges: (): readonly Edge[] => [],
   centre: (): Point | null => null,
   areas: (): readonly Path[] => [],
+  reach: (): Reach | null => null,
   fault: (): string | null => null,
 }
 

@@ -8,6 +8,7 @@ import {
   type Path,
   type Point,
 } from '../geometry'
+import type { Reach } from '../building'
 import {
   KINDS,
   type AnyRecord,
@@ -153,6 +154,10 @@ export const centreOf = (record: AnyRecord): Point | null => homeOf(record)?.cen
 /** The areas a record covers. */
 export const areasOf = (record: AnyRecord, project: Project): readonly Path[] =>
   homeOf(record)?.areas(record, project) ?? []
+
+/** From where to where a record goes, mm above the floor of its level; null for what has no height of its own. */
+export const reachOf = (record: AnyRecord, project: Project): Reach | null =>
+  homeOf(record)?.reach(record, project) ?? null
 
 /** Why nobody can mean a record as it is; null when it is sound. */
 export const faultOf = (record: AnyRecord, project: Project): string | null =>

@@ -1,4 +1,4 @@
-import { wallAxis } from '../building'
+import { columnReach, openingReach, wallAxis, wallReach } from '../building'
 import {
   EMPTY_BOX,
   SHORTEST,
@@ -48,6 +48,7 @@ export const wallHome: Home<Wall> = {
   edges: (wall) => [wallAxis(wall)],
   centre: () => null,
   areas: () => [],
+  reach: (wall, project) => wallReach(wall, project.need('level', wall.level)),
   fault: ({ a, b }) => (distance(a, b) >= SHORTEST ? null : 'That would leave a wall without length.'),
 }
 
@@ -76,6 +77,7 @@ export const columnHome: Home<Column> = {
   edges: (column) => edgesOf(columnOutline(column)),
   centre: ({ at }) => at,
   areas: (column) => [columnOutline(column)],
+  reach: (column, project) => columnReach(column, project.need('level', column.level)),
   fault: ({ section }) =>
     (section.form === 'round' ? [section.diameter] : [section.width, section.depth]).every(
       (size) => size >= 1 && size <= 20_000,
@@ -91,4 +93,5 @@ export const openingHome: Home<Opening> = {
   stretched: (opening) => opening,
   withHandle: noHandle,
   placed: () => EMPTY_BOX,
+  reach: openingReach,
 }

@@ -132,6 +132,10 @@ export const columnSchema = z.strictObject({
     }),
     z.strictObject({ form: z.literal('round'), diameter: columnSize }),
   ]),
+  /** Foot above the level, mm; left out: on it. */
+  base: anySizeSchema.optional(),
+  /** Its height, mm; null or left out: up to the next level. */
+  height: lengthSchema.nullable().optional(),
   layer: idSchema.optional(),
   own: ownLookSchema.optional(),
 })

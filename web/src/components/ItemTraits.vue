@@ -10,6 +10,7 @@ import { formatAngle, formatArea, formatBearing, formatLength } from '@lamina/co
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import FillingFields from './FillingFields.vue'
+import HeightFields from './HeightFields.vue'
 import LengthField from './LengthField.vue'
 import LookTraits from './LookTraits.vue'
 import RepeatTraits from './RepeatTraits.vue'
@@ -260,6 +261,7 @@ const plural = (word: string, count: number): string =>
           )
       "
     />
+    <HeightFields :record="column" />
   </template>
 
   <RepeatTraits v-if="one && repeat" :of="one" :repeat="repeat" />

@@ -13,6 +13,7 @@ import { formatLength } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import FabricTraits from './FabricTraits.vue'
+import HeightFields from './HeightFields.vue'
 import ItemTraits from './ItemTraits.vue'
 import LengthField from './LengthField.vue'
 import OpeningTraits from './OpeningTraits.vue'
@@ -72,7 +73,6 @@ const joins = [
   { value: 'through', title: 'Runs through' },
   { value: 'stop', title: 'Stops' },
 ]
-const storey = computed(() => (scene.value.view === 'plan' ? scene.value.level.height : 0))
 function setJoinOf(end: 'a' | 'b', join: string): void {
   const { id } = wall.value!
   store.edit('Join', (p) => setJoin(p, id, end, join === 'through' || join === 'stop' ? join : null))
@@ -147,21 +147,7 @@ function setText(text: string): void {
         "
       />
       <v-select v-model="kept" label="A change keeps in place" :items="keeps" />
-      <div class="pair">
-        <LengthField
-          label="Foot"
-          :mm="wall.base"
-          :units="units"
-          @set="(base) => store.edit('Wall foot', (p) => setFacts(p, 'wall', wall!.id, { base }))"
-        />
-        <LengthField
-          label="Height"
-          :mm="wall.height ?? storey"
-          :units="units"
-          :least="1"
-          @set="(height) => store.edit('Wall height', (p) => setFacts(p, 'wall', wall!.id, { height }))"
-        />
-      </div>
+      <HeightFields :record="wall" />
       <v-select
         v-for="end in ['a', 'b'] as const"
         :key="end"

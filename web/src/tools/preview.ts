@@ -1,11 +1,11 @@
-import { wallAxis, wallShape } from '@lamina/core/building'
+import { openingReach, wallAxis, wallShape, zoneAt } from '@lamina/core/building'
 import { drawDimension, layNote } from '@lamina/core/annotate'
 import {
   fabricItems,
   gridLineItems,
   hatchItems,
   lineworkItems,
-  openingItems,
+  openingInPlan,
   placementItems,
   stairItems,
 } from '@lamina/core/derive'
@@ -21,7 +21,7 @@ import {
   type Edge,
   type Point,
 } from '@lamina/core/geometry'
-import { openingTypeOf, styleOf } from '@lamina/core/library'
+import { styleOf } from '@lamina/core/library'
 import {
   ChangeRefused,
   type AnyRecord,
@@ -81,11 +81,12 @@ export function openingPreview(bench: Bench, opening: Opening): readonly Display
   if (!wall) return []
   const from = opening.along - opening.width / 2
   const to = opening.along + opening.width / 2
-  return openingItems(
-    wall.shape,
-    { opening, from, to, fault: null, mitre: null },
-    openingTypeOf(bench.project, opening),
-    { openings: 'detailed', swings: true },
+  const cut = bench.scene.view === 'plan' ? bench.scene.level.cutHeight : 0
+  return openingInPlan(
+    bench.project,
+    wall,
+    { opening, from, to, fault: null, zone: zoneAt(openingReach(opening), cut), mitre: null },
+    { openings: 'detailed', swings: true, overhead: true },
     bench.scale,
   )
 }
