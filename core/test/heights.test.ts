@@ -100,6 +100,21 @@ describe('walls above and below the cut', () => {
     expect(Math.max(...xs('p'))).toBeCloseTo(3070, 6)
     expect([...new Set(xs('q').map(Math.round))].sort()).toEqual([2930, 3070])
   })
+  it('end on the face of a layered wall that is cut, whatever their own layers, also at its end', () => {
+    // The cavity wall is drawn on its centre: its face lies 175 from it.
+    const project = begin(
+      wall('tall', [0, -2000, 0, 0], 'cavity-350'),
+      high(wall('p', [0, -1000, 3000, -1000], 'cavity-350'), 0, 900),
+      high(wall('q', [0, 0, 3000, 0], 'cavity-350'), 0, 900),
+    )
+    const solver = new LevelSolver(project, LEVEL)
+    for (const id of ['p', 'q']) {
+      expect(solver.get(id)!.start.how).toBe('tee')
+      for (const line of solver.get(id)!.start.strips)
+        for (const { along } of line) expect(along).toBeCloseTo(175, 6)
+    }
+    expect(solver.get('tall')!.end.how).toBe('free')
+  })
   it('follow their foot and height, and the height of the cut', () => {
     const project = begin(wall('w', [0, 0, 4000, 0]), high(wall('low', [0, 2000, 4000, 2000]), 0, 900))
     const solver = new LevelSolver(project, LEVEL)

@@ -214,6 +214,21 @@ describe('a length typed for a wall of a closed ring', () => {
     ])
     expect(table.ground.building!.faults()).toBe(0)
   })
+  it('takes the wall across in all its pieces, whichever way each is drawn', () => {
+    const [, e, n, w] = ring()
+    const table = new Table(wall('p', [3500, 0, 0, 0]), wall('q', [3500, 0, 6000, 0]), e, n, w)
+    table.do(setWallLength(table.project, 'w', 5000))
+    const y = (id: Id): number[] => {
+      const { a, b } = table.project.need('wall', id)
+      return [a.y, b.y].map((each) => Math.round(each) + 0)
+    }
+    expect([y('p'), y('q'), y('e'), y('w')]).toEqual([
+      [-1000, -1000],
+      [-1000, -1000],
+      [-1000, 4000],
+      [4000, -1000],
+    ])
+  })
   it('leaves a wall that stands alone to itself', () => {
     const table = new Table(wall('w', [0, 0, 6000, 0]))
     table.do(setWallLength(table.project, 'w', 4500))

@@ -465,20 +465,22 @@ export class LevelSolver {
       const { shape: other, zone: there } = this.walls.get(id)!
       if (!heeds(zone, there)) continue
       const { along, aside } = other.arc ? inWall(other, { x, y }) : straightPlace(other, x, y)
-      if (Math.abs(aside) <= JOINED_ENDS && Math.abs(along) <= JOINED_ENDS)
+      // What is cut stands whole before what is not: that ends on its face, also at its ends.
+      const whole = there !== zone
+      if (!whole && Math.abs(aside) <= JOINED_ENDS && Math.abs(along) <= JOINED_ENDS)
         ends.push({ shape: other, end: 'a' })
-      else if (Math.abs(aside) <= JOINED_ENDS && Math.abs(along - other.length) <= JOINED_ENDS)
+      else if (!whole && Math.abs(aside) <= JOINED_ENDS && Math.abs(along - other.length) <= JOINED_ENDS)
         ends.push({ shape: other, end: 'b' })
       else if (
-        along > 0 &&
-        along < other.length &&
+        along > (whole ? -JOINED_ENDS : 0) &&
+        along < other.length + (whole ? JOINED_ENDS : 0) &&
         aside >= other.low - JOINED_ENDS &&
         aside <= other.high + JOINED_ENDS
       )
         (hosts ??= []).push(other)
     }
     const host = hosts && pickHost(of, hosts)
-    return host ? cutTee(of, host) : cutJoint(ends)[0]!
+    return host ? cutTee(of, host, this.walls.get(host.id)!.zone !== zone) : cutJoint(ends)[0]!
   }
 
   private makePieces(wall: InWork): void {

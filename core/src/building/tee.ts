@@ -31,9 +31,10 @@ const TEE_SINE = 0.08
 
 /**
  * The cut of a wall end that meets another wall between its ends. Each strip runs on through the host's
- * weaker strips and stops at the first that is at least as strong as itself.
+ * weaker strips and stops at the first that is at least as strong as itself; it stops at the face of a host that
+ * stands whole before it.
  */
-export function cutTee(of: WallEnd, host: WallShape): EndCut {
+export function cutTee(of: WallEnd, host: WallShape, whole = false): EndCut {
   const ray = rayOf(of)
   const { shape } = of
   const hostDirection = wallDirection(host, inWall(host, ray.origin).along)
@@ -46,7 +47,7 @@ export function cutTee(of: WallEnd, host: WallShape): EndCut {
     how: 'tee',
     strips: shape.strips.map((strip) => {
       const stop = Math.min(strip.material.priority, host.strength)
-      const met = inwards.find((other) => other.material.priority >= stop) ?? inwards[0]!
+      const met = (whole ? null : inwards.find((other) => other.material.priority >= stop)) ?? inwards[0]!
       return cutOn(ray, host, onLeft ? met.high : met.low, limit) ?? square(ray)
     }),
   }

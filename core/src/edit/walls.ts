@@ -18,7 +18,15 @@ import {
 } from '../geometry'
 import { bendsTooTightly, inWall, wallAxis, wallLine, wallShape, type WallShape } from '../building'
 import { shapePath } from '../linework'
-import type { Change, Column, Id, Project, ReferenceSide, Wall } from '../records'
+import {
+  NO_CHANGE,
+  type Change,
+  type Column,
+  type Id,
+  type Project,
+  type ReferenceSide,
+  type Wall,
+} from '../records'
 import { EditRefused, type MakeId } from './refusal'
 import { Outcome, refuseLocked, storing } from './outcome'
 
@@ -108,45 +116,73 @@ function inBody(shape: WallShape, p: Point): boolean {
 export function moveWallSideways(project: Project, id: Id, by: number, alone = false): Change {
   const wall = project.need('wall', id)
   if (by === 0) throw new EditRefused('Type how far the wall is to move.')
-  const axis = offsetEdge(wallAxis(wall), by)
-  if (!axis || !Number.isFinite(by)) throw new EditRefused('The curve is too tight to move so far.')
-  const mine = shapeOf(project, wall)
-  const ends = { a: axis.a, b: axis.b }
+  return moveSideways(project, [{ wall, by }], alone)
+}
+
+/** Walls moved to the left of their directions together, with what is joined to them. */
+function moveSideways(
+  project: Project,
+  moved: readonly { readonly wall: Wall; readonly by: number }[],
+  alone: boolean,
+): Change {
+  const members = moved.map(({ wall, by }) => {
+    const axis = offsetEdge(wallAxis(wall), by)
+    if (!axis || !Number.isFinite(by)) throw new EditRefused('The curve is too tight to move so far.')
+    return { wall, axis, shape: shapeOf(project, wall), ends: { a: axis.a, b: axis.b } }
+  })
+  const together = new Set(members.map(({ wall }) => wall.id))
   const changed = new Map<Id, Wall>()
   /** Where two lines or circles meet, nearest to where they met before. */
   const meet = (e: Edge, f: Edge, near: Point): Point | null =>
     carrierCrossings(e, f)
       .map(({ point }) => point)
       .sort((p, q) => distance(p, near) - distance(q, near))[0] ?? null
-  for (const other of alone ? [] : project.all('wall')) {
-    if (other.level !== wall.level || other.id === id) continue
-    const shape = shapeOf(project, other)
-    const line = wallAxis(other)
-    // A wall in the same line that meets this one end to end stays; there will be a step or a gap.
-    if (!mine.arc && !shape.arc && Math.abs(cross(mine.u, shape.u)) < ALONG) continue
-    for (const end of ['a', 'b'] as const) {
-      // My end stands on the other wall's end or body: slide along it.
-      if (distance(wall[end], other.a) <= JOINED_ENDS || distance(wall[end], other.b) <= JOINED_ENDS)
-        ends[end] = meet(axis, line, wall[end]) ?? ends[end]
-      else if (inBody(shape, wall[end]))
-        ends[end] = meet(axis, wallLine(shape, inWall(shape, wall[end]).aside), wall[end]) ?? ends[end]
-      // The other's end stands on mine: it follows along its own line.
-      const meetsEnd =
-        distance(other[end], wall.a) <= JOINED_ENDS || distance(other[end], wall.b) <= JOINED_ENDS
-      const beside = meetsEnd
-        ? axis
-        : inBody(mine, other[end]) && offsetEdge(axis, inWall(mine, other[end]).aside)
-      const place = beside && meet(beside, line, other[end])
-      if (place) changed.set(other.id, { ...(changed.get(other.id) ?? other), [end]: place })
+  for (const { wall, axis, shape: mine, ends } of members)
+    for (const other of alone ? [] : project.all('wall')) {
+      if (other.level !== wall.level || together.has(other.id)) continue
+      const shape = shapeOf(project, other)
+      const line = wallAxis(other)
+      // A wall in the same line that meets this one end to end stays; there will be a step or a gap.
+      if (!mine.arc && !shape.arc && Math.abs(cross(mine.u, shape.u)) < ALONG) continue
+      for (const end of ['a', 'b'] as const) {
+        // My end stands on the other wall's end or body: slide along it.
+        if (distance(wall[end], other.a) <= JOINED_ENDS || distance(wall[end], other.b) <= JOINED_ENDS)
+          ends[end] = meet(axis, line, wall[end]) ?? ends[end]
+        else if (inBody(shape, wall[end]))
+          ends[end] = meet(axis, wallLine(shape, inWall(shape, wall[end]).aside), wall[end]) ?? ends[end]
+        // The other's end stands on mine: it follows along its own line.
+        const meetsEnd =
+          distance(other[end], wall.a) <= JOINED_ENDS || distance(other[end], wall.b) <= JOINED_ENDS
+        const beside = meetsEnd
+          ? axis
+          : inBody(mine, other[end]) && offsetEdge(axis, inWall(mine, other[end]).aside)
+        const place = beside && meet(beside, line, other[end])
+        if (place) changed.set(other.id, { ...(changed.get(other.id) ?? other), [end]: place })
+      }
     }
+  const outcome = new Outcome(project)
+  for (const { wall, axis, ends } of members) {
+    const made = withEnds(wall, ends.a, ends.b)
+    outcome.put(wall.sweep ? { ...made, sweep: sweepBetween(axis, ends.a, ends.b) } : made)
   }
-  const made = withEnds(wall, ends.a, ends.b)
-  const outcome = new Outcome(project).put(
-    wall.sweep ? { ...made, sweep: sweepBetween(axis, ends.a, ends.b) } : made,
-  )
   for (const other of changed.values())
     outcome.put(withEnds(project.need('wall', other.id), other.a, other.b))
   return outcome.change()
+}
+
+/** A straight wall with those that run on from its ends in one line, and the sense in which each is drawn. */
+function inOneLine(project: Project, first: Wall): { readonly wall: Wall; readonly sense: 1 | -1 }[] {
+  const u = direction(first.a, first.b)
+  const found = new Map<Id, Wall>([[first.id, first]])
+  for (const wall of found.values())
+    for (const other of project.all('wall')) {
+      if (other.level !== wall.level || other.sweep || found.has(other.id)) continue
+      const touches = [wall.a, wall.b].some((p) =>
+        [other.a, other.b].some((q) => distance(p, q) <= JOINED_ENDS),
+      )
+      if (touches && Math.abs(cross(direction(other.a, other.b), u)) < ALONG) found.set(other.id, other)
+    }
+  return [...found.values()].map((wall) => ({ wall, sense: dot(direction(wall.a, wall.b), u) > 0 ? 1 : -1 }))
 }
 
 /** The sweep of the part of a circle between two points of it, in an arc's own sense. */
@@ -289,8 +325,11 @@ export function setWallLength(project: Project, id: Id, length: number): Change 
         (other) =>
           !other.sweep && Math.abs(cross(direction(other.a, other.b), direction(wall.a, wall.b))) > ALONG,
       )
-  if (across)
-    return moveWallSideways(project, across.id, cross(direction(across.a, across.b), subtract(b, across.a)))
+  if (across) {
+    const by = cross(direction(across.a, across.b), subtract(b, across.a))
+    const line = inOneLine(project, across).map(({ wall: each, sense }) => ({ wall: each, by: by * sense }))
+    return by === 0 ? NO_CHANGE : moveSideways(project, line, false)
+  }
   const outcome = new Outcome(project).put(made)
   for (const other of joined) {
     const end = distance(other.a, wall.b) <= JOINED_ENDS ? 'a' : 'b'
