@@ -22,11 +22,13 @@ const FILES = [
   ['500', cyrillic500, 'U+0400-04FF'],
 ] as const
 
-/** Font rules that carry the lettering inside an SVG file, so that it looks alike everywhere. */
+/** Font rules that carry the lettering inside an SVG file, so that it looks alike everywhere. Rejects without it. */
 export async function letteringCss(): Promise<string> {
   const rules = await Promise.all(
     FILES.map(async ([weight, address, range]) => {
-      const bytes = new Uint8Array(await (await fetch(address)).arrayBuffer())
+      const answer = await fetch(address)
+      if (!answer.ok) throw new Error(`The lettering at ${address} answers ${answer.status}.`)
+      const bytes = new Uint8Array(await answer.arrayBuffer())
       let binary = ''
       for (const byte of bytes) binary += String.fromCharCode(byte)
       return `@font-face{font-family:Lamina-${weight};src:url(data:font/woff2;base64,${btoa(binary)}) format("woff2");unicode-range:${range}}`

@@ -49,12 +49,19 @@ async function plot(sheets?: string[]): Promise<void> {
 async function picture(): Promise<void> {
   const { sheet } = props
   if (!sheet) return
+  let lettering: string
+  try {
+    lettering = await letteringCss()
+  } catch {
+    say.warn('The lettering for the picture could not be read. Try again when the server is back.')
+    return
+  }
   const { width, height } = sheetExtent(sheet)
   const items = sheetItems(store.project, sheet, drawingSource(store.project))
   const svg = paintSvg(
     items,
     { width, height, title: `${sheet.number} ${sheet.title}` },
-    await letteringCss(),
+    lettering,
     pensOf(store.project),
   )
   keepFile(new Blob([svg], { type: 'image/svg+xml' }), `${safeName(`${sheet.number} ${sheet.title}`)}.svg`)
