@@ -1,5 +1,5 @@
 import { openingReach, wallAxis, wallShape, zoneAt } from '@lamina/core/building'
-import { drawDimension, layNote } from '@lamina/core/annotate'
+import { drawDimension, drawLeader, layNote } from '@lamina/core/annotate'
 import {
   fabricItems,
   gridLineItems,
@@ -14,13 +14,13 @@ import { EditRefused, blockSource, findBlock, type MakeId } from '@lamina/core/e
 import {
   edgesOf,
   offsetEdge,
-  offsetFrom,
   pathOf,
   reversedEdge,
   straight,
   type Edge,
   type Point,
 } from '@lamina/core/geometry'
+import { columnOutline, guideEdge } from '@lamina/core/kinds'
 import { styleOf } from '@lamina/core/library'
 import {
   ChangeRefused,
@@ -107,33 +107,12 @@ export function recordItems(bench: Bench, record: AnyRecord): readonly DisplayIt
     }
     case 'gridLine':
       return gridLineItems(project, record, scale)
-    case 'guide': {
-      const u = { x: Math.cos(record.angle), y: Math.sin(record.angle) }
-      return [segmentItem(offsetFrom(record.through, u, -1e6), offsetFrom(record.through, u, 1e6))]
-    }
+    case 'guide':
+      return [edgesItem([guideEdge(record)], false)]
     case 'note':
       return layNote(record, scale)
-    case 'column': {
-      const { at, turn, section } = record
-      if (section.form === 'round')
-        return [
-          {
-            kind: 'arc',
-            pen: 'seen',
-            x: at.x,
-            y: at.y,
-            radius: section.diameter / 2,
-            from: 0,
-            sweep: 2 * Math.PI,
-            source: null,
-          },
-        ]
-      const u = { x: Math.cos(turn), y: Math.sin(turn) }
-      const corner = (x: number, y: number): Point =>
-        offsetFrom(at, u, (x * section.width) / 2, (y * section.depth) / 2)
-      const corners = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)]
-      return [edgesItem(edgesOf({ vertices: corners.map((p) => ({ ...p, sweep: 0 })), closed: true }), true)]
-    }
+    case 'column':
+      return [edgesItem(edgesOf(columnOutline(record)), true)]
     case 'dimension': {
       return drawDimension(
         null,
@@ -160,7 +139,34 @@ export function recordItems(bench: Bench, record: AnyRecord): readonly DisplayIt
       return [segmentItem(record.a, record.b, 'seen')]
     case 'opening':
       return openingPreview(bench, record)
-    default:
+    case 'leader':
+      return drawLeader(
+        null,
+        holdAnchor(record.tip, bench.scene).point,
+        record.elbowPaperMm,
+        record.text,
+        scale,
+        styleOf(project, record.style),
+      )
+    // A room is its space, a viewport stands on a sheet, and the rest is drawn nowhere.
+    case 'room':
+    case 'viewport':
+    case 'group':
+    case 'repeat':
+    case 'project':
+    case 'level':
+    case 'drawing':
+    case 'sheet':
+    case 'schedule':
+    case 'material':
+    case 'wallType':
+    case 'openingType':
+    case 'lineType':
+    case 'layer':
+    case 'lens':
+    case 'pen':
+    case 'annotationStyle':
+    case 'block':
       return []
   }
 }
