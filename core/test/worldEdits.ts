@@ -190,20 +190,6 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make: (world, { a, pick }) =>
       edit.moveWallSideways(world.project, world.some('wall', pick), a, pick % 5 === 0),
   },
-  setReferenceSide: {
-    moves: 'things',
-    make: (world, { pick }) =>
-      edit.setReferenceSide(
-        world.project,
-        world.some('wall', pick),
-        (['left', 'centre', 'right'] as const)[pick % 3]!,
-      ),
-  },
-  setWallType: {
-    moves: 'things',
-    make: (world, { pick }) =>
-      edit.setWallType(world.project, world.some('wall', pick), world.some('wallType', pick + 1)),
-  },
   retypeWalls: {
     moves: 'things',
     make: (world, { pick }) =>

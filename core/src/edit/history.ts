@@ -69,14 +69,6 @@ export class History {
     this.undone.push(step)
   }
 
-  /** Forgets a change that was refused. */
-  forget(id: string): void {
-    for (const list of [this.done, this.undone]) {
-      const at = list.findIndex((step) => step.id === id)
-      if (at >= 0) list.splice(at, 1)
-    }
-  }
-
   get next(): { undo: Step | null; redo: Step | null } {
     return {
       undo: this.done[this.done.length - 1] ?? null,

@@ -3,7 +3,6 @@ import {
   SHORTEST,
   edgeLength,
   edgesOf,
-  partAt,
   pathLength,
   pathOf,
   pointOn,
@@ -79,9 +78,6 @@ export function cutAlong(outcome: Outcome, track: Track, paths: readonly Path[],
   if (paths.length === 0) return outcome.remove(track.record.id)
   return outcome.replaced(track.record, partsAlong(track, paths, makeId))
 }
-
-/** The distance along an edge's line or circle of the foot of p. */
-export const alongEdge = (edge: Edge, p: Point): number => partAt(edge, p) * edgeLength(edge)
 
 /** The point of an edge's line or circle at a distance along it, which may lie beyond its ends. */
 export const pointAlong = (edge: Edge, along: number): Point => pointOn(edge, along / edgeLength(edge))

@@ -190,18 +190,6 @@ function sweepBetween(edge: Edge, a: Point, b: Point): number {
   return edge.sweep * (partAt(edge, b) - partAt(edge, a))
 }
 
-/** Another reference side for a wall, the chosen line staying in place: the body moves across it. */
-export function setReferenceSide(project: Project, id: Id, reference: ReferenceSide): Change {
-  return storing(project, { ...project.need('wall', id), reference })
-}
-
-/** Another type for a wall, the line it was drawn on staying in place. */
-export function setWallType(project: Project, id: Id, type: Id): Change {
-  const wall = project.need('wall', id)
-  project.need('wallType', type)
-  return storing(project, { ...wall, type })
-}
-
 /** Which line of a wall stays in its place when its type or its drawn line changes. */
 export type KeptFace = 'line' | 'left' | 'right'
 

@@ -124,6 +124,7 @@ export const lineworkHome: Home<Linework> = {
   withHandle: (line, index, to) => ({ ...line, shape: shapeWithHandle(line.shape, index, to) }),
   placed: ({ shape }) => pathBox(shapePath(shape)),
   edges: ({ shape }) => edgesOf(shapePath(shape)),
+  tied: 'before walls',
   centre({ shape }) {
     if (shape.form === 'circle' || shape.form === 'ellipse') return shape.centre
     const [first] = edgesOf(shapePath(shape))
@@ -178,6 +179,7 @@ export const hatchHome: Home<Hatch> = {
   placed: ({ outlines }) => outlines.reduce((box, path) => joinBoxes(box, pathBox(path)), EMPTY_BOX),
   // What bounds it has edges of its own; the place within is what is spoken of.
   edges: () => [],
+  tied: null,
   centre: () => null,
   areas: ({ outlines }) => outlines,
   reach: () => null,
@@ -185,7 +187,7 @@ export const hatchHome: Home<Hatch> = {
 }
 
 /** What grid lines and separating lines have in common: two ends. */
-const between = <R extends GridLine | Separator>(called: string): Home<R> => ({
+const between = <R extends GridLine | Separator>(called: string, tied: Home<R>['tied']): Home<R> => ({
   mapped: (line, { map }) => ({ ...line, a: applyTo(map, line.a), b: applyTo(map, line.b) }),
   stretched(line, move) {
     const [a, b] = [move(line.a), move(line.b)]
@@ -198,14 +200,16 @@ const between = <R extends GridLine | Separator>(called: string): Home<R> => ({
   withHandle: (line, index, to) => ({ ...line, [index === 0 ? 'a' : 'b']: plainPoint(to) }),
   placed: ({ a, b }) => boxOf([a, b]),
   edges: ({ a, b }) => [straight(a, b)],
+  tied,
   centre: () => null,
   areas: () => [],
   reach: () => null,
   fault: ({ a, b }) => (distance(a, b) >= 1 ? null : `A ${called} needs some length.`),
 })
 
-export const gridLineHome: Home<GridLine> = between('grid line')
-export const separatorHome: Home<Separator> = between('separating line')
+/** Grid lines are tied to by their part, also beyond their ends. */
+export const gridLineHome: Home<GridLine> = between('grid line', null)
+export const separatorHome: Home<Separator> = between('separating line', 'after walls')
 
 /** How far the line of a guide is taken to either side of its point, mm. */
 const GUIDE_REACH = 1e6
@@ -230,6 +234,7 @@ export const guideHome: Home<Guide> = {
   withHandle: noHandle,
   placed: ({ through }) => pointBox(through),
   edges: (guide) => [guideEdge(guide)],
+  tied: 'after walls',
   centre: () => null,
   areas: () => [],
   reach: () => null,

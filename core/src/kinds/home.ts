@@ -34,6 +34,8 @@ export interface Home<R> {
   placed(record: R): Box
   /** Its edges, which things can be tied to; walls are tied to by their solved faces. */
   edges(record: R, project: Project): readonly Edge[]
+  /** When its edges are tied to: before or after the faces of walls, where both run in one place; null: never. */
+  readonly tied: 'before walls' | 'after walls' | null
   /** A point of its own that is no end of an edge: its centre. */
   centre(record: R): Point | null
   /** The areas it covers; empty for what is a line. */
@@ -48,6 +50,7 @@ export interface Home<R> {
 export const NOTHING_MORE = {
   handles: (): readonly Handle[] => [],
   edges: (): readonly Edge[] => [],
+  tied: null,
   centre: (): Point | null => null,
   areas: (): readonly Path[] => [],
   reach: (): Reach | null => null,

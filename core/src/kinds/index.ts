@@ -148,6 +148,9 @@ export function middleOf(records: Iterable<AnyRecord>): Point {
 export const edgesOfRecord = (record: AnyRecord, project: Project): readonly Edge[] =>
   homeOf(record)?.edges(record, project) ?? []
 
+/** When the edges of a record are tied to, against the faces of walls; null: never. */
+export const tiedWhen = (record: AnyRecord): Home<AnyRecord>['tied'] => homeOf(record)?.tied ?? null
+
 /** The centre of a record, where it has one that is no end of an edge. */
 export const centreOf = (record: AnyRecord): Point | null => homeOf(record)?.centre(record) ?? null
 

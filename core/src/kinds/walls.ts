@@ -45,7 +45,9 @@ export const wallHome: Home<Wall> = {
   ],
   withHandle: (wall, index, to) => ({ ...wall, [index === 0 ? 'a' : 'b']: plainPoint(to) }),
   placed: ({ a, b }) => boxOf([a, b]),
+  // By its solved faces and corners.
   edges: (wall) => [wallAxis(wall)],
+  tied: null,
   centre: () => null,
   areas: () => [],
   reach: (wall, project) => wallReach(wall, project.need('level', wall.level)),
@@ -75,6 +77,7 @@ export const columnHome: Home<Column> = {
   withHandle: noHandle,
   placed: ({ at }) => pointBox(at),
   edges: (column) => edgesOf(columnOutline(column)),
+  tied: 'before walls',
   centre: ({ at }) => at,
   areas: (column) => [columnOutline(column)],
   reach: (column, project) => columnReach(column, project.need('level', column.level)),

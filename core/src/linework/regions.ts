@@ -1,4 +1,4 @@
-import { boxHasPoint, insidePath, pathArea, pathBox, type Edge, type Path, type Point } from '../geometry'
+import { boxHasPoint, insidePath, pathBox, type Edge, type Path, type Point } from '../geometry'
 import { facesOfEdges } from './faces'
 
 /** An area that edges enclose, with the islands in it. */
@@ -63,7 +63,3 @@ function crossingsAt(path: Path, y: number): number[] {
   }
   return xs
 }
-
-/** The area within the outline less its islands, mm². */
-export const enclosedArea = ({ outer, islands }: EnclosedArea): number =>
-  Math.abs(pathArea(outer)) - islands.reduce((sum, island) => sum + Math.abs(pathArea(island)), 0)

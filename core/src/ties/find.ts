@@ -21,8 +21,8 @@ import {
   type Path,
   type Point,
 } from '../geometry'
-import { areasOf, centreOf, edgesOfRecord, standsIn } from '../kinds'
-import type { Anchor, AnyRecord, Drawing, Id, Placement, RecordKind } from '../records'
+import { areasOf, centreOf, edgesOfRecord, standsIn, tiedWhen } from '../kinds'
+import type { Anchor, AnyRecord, Drawing, Id, Placement } from '../records'
 import { roomsOf, spacesOf } from '../rooms'
 import { holdAnchor, type Ground } from './hold'
 
@@ -30,48 +30,6 @@ import { holdAnchor, type Ground } from './hold'
 export const TIE = 0.5
 
 const SIDES = ['left', 'right', 'axis'] as const
-
-/** Before or after the faces of walls, where both run in one place; null: walls, openings, blocks and grid lines have ties of their own. */
-type Precedence = 'before walls' | 'after walls' | null
-const PRECEDENCE: { readonly [K in RecordKind]: Precedence } = {
-  project: null,
-  level: null,
-  material: null,
-  wallType: null,
-  openingType: null,
-  lineType: null,
-  layer: null,
-  lens: null,
-  pen: null,
-  annotationStyle: null,
-  block: null,
-  drawing: null,
-  schedule: null,
-  sheet: null,
-  group: null,
-  repeat: null,
-  viewport: null,
-  wall: null,
-  opening: null,
-  placement: null,
-  gridLine: null,
-  dimension: null,
-  leader: null,
-  note: null,
-  room: null,
-  hatch: null,
-  column: 'before walls',
-  linework: 'before walls',
-  separator: 'after walls',
-  stair: 'after walls',
-  ramp: 'after walls',
-  rail: 'after walls',
-  slab: 'after walls',
-  void: 'after walls',
-  roof: 'after walls',
-  overhead: 'after walls',
-  guide: 'after walls',
-}
 
 interface Spot extends Box {
   readonly record: AnyRecord
@@ -138,12 +96,12 @@ export class TieFinder {
       })
   }
 
-  private spotsAt(p: Point): (precedence: Precedence) => Anchor[] {
+  private spotsAt(p: Point): (when: 'before walls' | 'after walls') => Anchor[] {
     const { project } = this.ground
     if (!this.index) {
       const spots: Spot[] = []
       for (const record of this.things()) {
-        if (PRECEDENCE[record.kind] === null) continue
+        if (tiedWhen(record) === null) continue
         edgesOfRecord(record, project).forEach((edge, index) =>
           spots.push({ ...growBox(edgeBox(edge), TIE), record, edge: { index, edge } }),
         )
@@ -153,11 +111,11 @@ export class TieFinder {
       this.index = new RBush<Spot>().load(spots)
     }
     const found = this.index.search(boxOf([p]))
-    return (precedence) => {
+    return (when) => {
       const exact: Anchor[] = []
       const along: Anchor[] = []
       for (const { record, edge } of found) {
-        if (PRECEDENCE[record.kind] !== precedence) continue
+        if (tiedWhen(record) !== when) continue
         if (edge === null) {
           exact.push({ to: 'item', item: record.id, edge: null, part: 0, last: p })
           continue

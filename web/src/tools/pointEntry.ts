@@ -199,5 +199,3 @@ export function usePointEntry(bench: Bench, last: () => Point | null) {
 
   return { entry, key, fields, point, press, clear, prompt }
 }
-
-export type PointEntry = ReturnType<typeof usePointEntry>
