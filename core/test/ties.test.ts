@@ -3,6 +3,7 @@ import { layDimension } from '../src/annotate'
 import { settleDrawing } from '../src/check'
 import {
   EditRefused,
+  Outcome,
   breakApart,
   copyItems,
   flipWall,
@@ -172,6 +173,17 @@ describe('doors and windows', () => {
     const held = table.project.need('opening', 'o')
     expect(held.wall).not.toBe('w')
     expect(held.along).toBeCloseTo(450, 6)
+  })
+  it('refuse an edit that cuts all of their wall away; ties to a bare one are lost with a word', () => {
+    const w = wall('w', [0, 0, 4000, 0])
+    const away = ({ project }: Table): Change => new Outcome(project).replaced(w, []).change()
+    const bare = new Table(w).measure('d', [1000, 70], [3000, 70])
+    bare.do(away(bare))
+    expect(bare.project.find('wall', 'w')).toBeUndefined()
+    expect(bare.lengths('d')).toEqual([2000])
+    expect(bare.matters().join()).toMatch(/lost what it measured/)
+    const table = new Table(w, { ...opening('o', 'w', 2000, 900), mark: 'D07' })
+    expect(() => away(table)).toThrow('The door D07 stands where the wall would be cut.')
   })
   it('are kept and reported when the wall is shortened past them', () => {
     const table = new Table(wall('w', [0, 0, 6000, 0]), opening('o', 'w', 5000, 900))

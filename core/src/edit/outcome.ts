@@ -90,7 +90,8 @@ export class Outcome {
 
   /**
    * A record cut into parts along its line, or merged into what lies along it. What hung on it finds its place on
-   * them; a door or window whose place is cut through or away refuses the edit. A part may have the record's own id.
+   * them; a door or window whose place is cut through or away refuses the edit. A part may have the record's own id;
+   * without any part all of it was cut away.
    */
   replaced(was: AnyRecord, parts: readonly AnyRecord[]): this {
     for (const part of parts) {
@@ -172,6 +173,8 @@ export class Outcome {
         const opening = this.project.find('opening', id)
         return opening && !this.stored.has(id) && !this.gone.has(id) ? [opening] : []
       })
+      // Trimmed away as a whole, what stands in it would go without a word.
+      if (fate.parts.length === 0 && openings.length > 0) throw new EditRefused(cutWords(openings[0]!))
       for (const { opening, cut } of carryOpenings(openings, fate)) {
         const was = this.project.need('opening', opening.id)
         if (cut) throw new EditRefused(cutWords(was))

@@ -73,11 +73,9 @@ export const partsAlong = ({ record }: Track, paths: readonly Path[], makeId: Ma
     return i === 0 ? one : { ...one, id: makeId() }
   })
 
-/** The record cut up along its own line; without any line left it goes, with all that cannot do without it. */
-export function cutAlong(outcome: Outcome, track: Track, paths: readonly Path[], makeId: MakeId): Outcome {
-  if (paths.length === 0) return outcome.remove(track.record.id)
-  return outcome.replaced(track.record, partsAlong(track, paths, makeId))
-}
+/** The record cut up along its own line; without any line left it is cut away. */
+export const cutAlong = (outcome: Outcome, track: Track, paths: readonly Path[], makeId: MakeId): Outcome =>
+  outcome.replaced(track.record, partsAlong(track, paths, makeId))
 
 /** The point of an edge's line or circle at a distance along it, which may lie beyond its ends. */
 export const pointAlong = (edge: Edge, along: number): Point => pointOn(edge, along / edgeLength(edge))

@@ -1,7 +1,17 @@
-import { angleOf, applyTo, mirrors, normalAngle, times, unitAt } from '../geometry'
-import type { Placement, Viewport } from '../records'
 import { partsBox, placedParts } from '../blocks'
-import { boxCorners, isEmptyBox, pathOfPoints, placing } from '../geometry'
+import {
+  angleOf,
+  applyTo,
+  boxCorners,
+  isEmptyBox,
+  mirrors,
+  normalAngle,
+  pathOfPoints,
+  placing,
+  times,
+  unitAt,
+} from '../geometry'
+import type { Placement, Viewport } from '../records'
 import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home } from './home'
 
 export const placementHome: Home<Placement> = {
