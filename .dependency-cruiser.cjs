@@ -25,6 +25,17 @@ const order = [
   'samples',
 ]
 
+/** The folders of the interface, likewise: tools know neither stores nor Vue. */
+const webOrder = ['tools', 'store', 'surface', 'actions', 'components', 'pages']
+
+const webLooksLeft = webOrder.slice(0, -1).map((folder, i) => ({
+  name: `web-${folder}-looks-left`,
+  comment: `web/src/${folder} may import only ${webOrder.slice(0, i).join(', ') || 'itself'} of the interface`,
+  severity: 'error',
+  from: { path: `^web/src/${folder}/` },
+  to: { path: `^web/src/(${webOrder.slice(i + 1).join('|')})/` },
+}))
+
 const coreOrder = order.slice(0, -1).map((folder, i) => ({
   name: `core-${folder}-looks-left`,
   comment: `core/src/${folder} may import only ${order.slice(0, i).join(', ') || 'itself'}`,
@@ -36,6 +47,14 @@ const coreOrder = order.slice(0, -1).map((folder, i) => ({
 module.exports = {
   forbidden: [
     ...coreOrder,
+    ...webLooksLeft,
+    {
+      name: 'tools-without-vue',
+      comment: 'Tools are plain: what they remember and may do comes to them on the bench.',
+      severity: 'error',
+      from: { path: '^web/src/tools/' },
+      to: { path: '^node_modules/(vue|pinia|vue-router|vuetify|konva)/' },
+    },
     {
       name: 'core-is-plain',
       comment: 'The core knows neither the interface, nor the server, nor Node.',

@@ -3,6 +3,15 @@ import ts from 'typescript-eslint'
 import vue from 'eslint-plugin-vue'
 import globals from 'globals'
 
+const BARE_CHANGE = {
+  selector: "ObjectExpression:has(> Property[key.name='put']):has(> Property[key.name='drop'])",
+  message: 'Make changes through Outcome (storing, dropping): it carries openings, ties and groups along.',
+}
+const BARE_TOLERANCE = {
+  selector: 'Literal[raw=/^[0-9.]+e-[0-9]+$/]',
+  message: 'Tolerances have names: geometry/tolerance.ts.',
+}
+
 export default ts.config(
   {
     ignores: [
@@ -48,7 +57,11 @@ export default ts.config(
   {
     // An edit says what became of things through an Outcome, so that it takes along what hangs on them.
     files: ['core/src/**/*.ts', 'web/src/**/*.ts', 'web/src/**/*.vue'],
-    ignores: [
+    rules: { 'no-restricted-syntax': ['error', BARE_CHANGE, BARE_TOLERANCE] },
+  },
+  {
+    // What makes changes for others, and what reads and checks them.
+    files: [
       'core/src/edit/outcome.ts',
       'core/src/edit/clipboard.ts',
       'core/src/edit/newProject.ts',
@@ -56,20 +69,35 @@ export default ts.config(
       'core/src/exchange/library.ts',
       'core/src/samples/builder.ts',
     ],
+    rules: { 'no-restricted-syntax': ['error', BARE_TOLERANCE] },
+  },
+  {
+    // Display lists and their painters know records by what they are given.
+    files: ['core/src/display/**'],
     rules: {
-      'no-restricted-syntax': [
+      'no-restricted-imports': [
         'error',
-        {
-          selector: "ObjectExpression:has(> Property[key.name='put']):has(> Property[key.name='drop'])",
-          message:
-            'Make changes through Outcome (storing, dropping): it carries openings, ties and groups along.',
-        },
+        { paths: [{ name: '../records', importNames: ['Project'], message: 'Display knows no project.' }] },
       ],
     },
   },
+  {
+    // A face shows what others use, by name.
+    files: ['core/src/edit/index.ts', 'core/src/records/index.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ExportAllDeclaration', message: 'Name what others use of this folder.' },
+      ],
+    },
+  },
+  {
+    files: ['core/src/geometry/tolerance.ts', 'core/src/units/rounding.ts'],
+    rules: { 'no-restricted-syntax': 'off' },
+  },
   { files: ['web/**/*.ts'], languageOptions: { globals: { ...globals.browser } } },
   {
-    files: ['scripts/**', 'bench/**'],
+    files: ['**/scripts/**', 'bench/**'],
     languageOptions: { globals: { ...globals.node, ...globals.browser } },
     rules: { 'no-console': 'off' },
   },

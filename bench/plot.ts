@@ -3,7 +3,7 @@ import { penOf, toneColour, type DisplayItem, type DisplayList } from '../core/s
 import { applyTo, combine, enlargement, turnOf, type Affine } from '../core/src/geometry'
 import { Project } from '../core/src/records'
 import { SAMPLES } from '../core/src/samples'
-import { drawingSource, sheetExtent, sheetItems, sheetSet } from '../core/src/sheets'
+import { sheetExtent, sheetItems, sheetSet } from '../core/src/sheets'
 import { plotSheets } from '../server/src/plot/document'
 import { faceFiles } from '../server/src/plot/paint'
 import type { Row } from './main'
@@ -131,12 +131,11 @@ export async function benchPlot(): Promise<Row[]> {
   const project = new Project()
   for (const { change } of sample.make(() => `s${++n}`)) project.apply(change)
   const records = [...project.everything()]
-  const source = drawingSource(project)
   const k = 72 / 25.4
   const pages = sheetSet(project).map((sheet) => {
     const { width, height } = sheetExtent(sheet)
     const calls: Call[] = []
-    flatten(sheetItems(project, sheet, source), { a: k, b: 0, c: 0, d: -k, e: 0, f: height * k }, calls)
+    flatten(sheetItems(project, sheet), { a: k, b: 0, c: 0, d: -k, e: 0, f: height * k }, calls)
     return { width: width * k, height: height * k, calls }
   })
   let ours = Infinity

@@ -78,7 +78,7 @@ export function benchWalls(): Row[] {
     }
     const start = performance.now()
     projects.large.apply(change)
-    solver.follow(change)
+    solver.follow()
     solver.outlines()
     solver.loopsOf(material)
     if (i >= 0) times.push(performance.now() - start)

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, sheet, test } from './fixture'
+import { expect, test } from './fixture'
 import { readPdf } from './pdf'
 
 test('the demo project is there, with live pictures and both samples', async ({ page }) => {
@@ -45,6 +45,21 @@ test("the demo's sheets plot, and a sheet comes as SVG", async ({ page }) => {
   expect(svg).toContain('width="841mm" height="594mm"')
   expect(svg).toContain('Throwing studio')
   expect(svg).toContain('@font-face')
+})
+
+test('a sheet comes as SVG while the server is away', async ({ page }) => {
+  await page.goto('/project/sample-alder-yard-pottery')
+  await page.locator('[data-kind="sheet"]').first().click()
+  await expect(page.getByTestId('sheet')).toBeVisible()
+  const read = page.waitForResponse(/cyrillic-500.*woff2/)
+  await page.locator('[data-stage="issue"]').click()
+  await (await read).finished()
+  await page.route('**/*', (route) => route.abort())
+  const picture = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'This sheet as SVG' }).click()
+  const svg = readFileSync(await (await picture).path(), 'utf8')
+  expect(svg).toContain('font/woff2;base64,')
+  await page.unroute('**/*')
 })
 
 test('a plot can be stopped', async ({ page }) => {
@@ -137,5 +152,5 @@ test('an address that leads nowhere, and a project that is not there, say so', a
   await expect(page.getByText('There is nothing at this address')).toBeVisible()
   await page.goto('/project/sample-alder-yard-pottery/sheet/gone')
   await expect(page.getByText('This sheet is no longer there')).toBeVisible()
-  await expect(sheet(page).element).toBeVisible()
+  await expect(page.getByLabel('Shelf: drawings and sheets')).toBeVisible()
 })

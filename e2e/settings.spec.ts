@@ -113,7 +113,7 @@ test('setting out: a grid named on, a boundary by bearings, walls on a layer of 
     await page.keyboard.press('Escape')
     await saved(page)
     const [boundary] = await stored(server, project, 'linework')
-    expect(boundary!.layer).toBe('layer-boundary')
+    expect(boundary).toMatchObject({ layer: 'layer-boundary', means: 'site boundary' })
     const { shape } = boundary!
     if (shape.form !== 'path') throw new Error('the boundary is no path')
     expect(shape.path.closed).toBe(true)

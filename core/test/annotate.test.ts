@@ -3,7 +3,7 @@ import { sceneOf } from '../src/derive'
 import { describe, expect, it } from 'vitest'
 import { drawDimension, drawLeader, layDimension, offsetThrough } from '../src/annotate'
 import { LevelSolver } from '../src/building'
-import { settleDrawing, settleSheets } from '../src/check'
+import { settleBoard, settleSheets } from '../src/check'
 import { moveWallSideways, removeItems } from '../src/edit'
 import { TieFinder, holdAnchor } from '../src/ties'
 import type { Anchor, Dimension, Drawing, Project } from '../src/records'
@@ -71,7 +71,7 @@ describe('dimensions', () => {
     const { project, solver, chain } = room()
     const change = moveWallSideways(project, 'e', -500)
     project.apply(change)
-    solver.follow(change)
+    solver.follow()
     expect(
       layDimension(chain, { project, building: solver }, 50, METRIC).lengths.map((n) => Math.round(n)),
     ).toEqual([1250, 5250])
@@ -85,11 +85,11 @@ describe('dimensions', () => {
     project.apply({ put: [here], drop: [] })
     const change = removeItems(project, ['door'])
     project.apply(change)
-    solver.follow(change)
+    solver.follow()
     const laid = layDimension(here, { project, building: solver }, 50, METRIC)
     expect(laid.lost).toEqual([1])
     expect(laid.lengths).toEqual([1250, 4750])
-    expect(settleDrawing(sceneOf(project, drawing)).map((matter) => matter.text)).toEqual([
+    expect(settleBoard(sceneOf(project, drawing)).map((matter) => matter.text)).toEqual([
       'A dimension lost what it measured; it keeps its last place.',
     ])
   })
@@ -175,7 +175,7 @@ describe('the settle list', () => {
       wall('short', [2000, 105, 2000, 3000]),
       opening('o', 'short', 2850, 900),
     )
-    const texts = settleDrawing(sceneOf(project, drawing)).map((matter) => matter.text)
+    const texts = settleBoard(sceneOf(project, drawing)).map((matter) => matter.text)
     expect(texts).toContain('A wall ends 35 mm short of another.')
     expect(texts).toContain('A door no longer fits its wall.')
   })
@@ -198,7 +198,7 @@ describe('the settle list', () => {
       { ...sheet, id: 's1' },
       { ...sheet, id: 's2' },
     )
-    expect(settleDrawing(sceneOf(project, drawing))[0]!.text).toContain('語')
+    expect(settleBoard(sceneOf(project, drawing))[0]!.text).toContain('語')
     expect(settleSheets(project).map((matter) => matter.text)).toContain('Two sheets are numbered A-1.')
   })
 })

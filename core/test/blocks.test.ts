@@ -2,8 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fieldsOf, frontOf, partsBox, partsOf, placedParts, sizeOf, unitsOf } from '../src/blocks'
 import { LevelSolver } from '../src/building'
-import { KeptItems } from '../src/derive/kept'
-import { PLAIN_LOOK, draftField, openGroup, placementItems, sceneItems, sceneOf } from '../src/derive'
+import {
+  PLAIN_LOOK,
+  draftField,
+  openGroup,
+  placementItems,
+  sceneItems,
+  sceneOf,
+  pictureFrom,
+} from '../src/derive'
 import { eachItem, extentOf, type DisplayItem } from '../src/display'
 import {
   addViewport,
@@ -405,50 +412,13 @@ describe('what is drawn for placed blocks', () => {
           for (const key of ['minX', 'minY', 'maxX', 'maxY'] as const) expect(a[key]).toBeCloseTo(b[key], 3)
           const line = flat.find((item) => item.kind === 'line')
           if (line?.kind === 'line')
-            expect(pickAt(list, solver, { x: line.points[0]!, y: line.points[1]! }, 5)).toContain('p')
-          expect(pickBox(list, solver, b, false)).toEqual(['p'])
+            expect(
+              pickAt(pictureFrom(list), solver, { x: line.points[0]!, y: line.points[1]! }, 5),
+            ).toContain('p')
+          expect(pickBox(pictureFrom(list), solver, b, false)).toEqual(['p'])
         },
       ),
       { numRuns: 60 },
-    )
-  })
-  it('is kept in chunks of which an edit renews one, whatever comes and goes', () => {
-    type Thing = { readonly id: string; readonly n: number }
-    const things = fc.array(
-      fc.record({ at: fc.integer({ min: 0, max: 400 }), n: fc.integer({ min: 0, max: 3 }) }),
-      { maxLength: 40 },
-    )
-    const item = (thing: Thing): DisplayItem => ({
-      kind: 'disc',
-      tone: 0,
-      x: thing.n,
-      y: 0,
-      radius: 1,
-      source: thing.id,
-    })
-    fc.assert(
-      fc.property(fc.integer({ min: 0, max: 400 }), things, (count, edits) => {
-        const kept = new KeptItems<Thing>()
-        const now = new Map<string, Thing>()
-        for (let i = 0; i < count; i++) now.set(`t${i}`, { id: `t${i}`, n: 1 })
-        const draw = (): string[] =>
-          [
-            ...eachItem(
-              kept.update([...now.values()], [], (thing) => (thing.n === 0 ? null : [item(thing)])),
-            ),
-          ].map((each) => (each.kind === 'disc' ? `${each.source} ${each.x}` : ''))
-        draw()
-        for (const { at, n } of edits) {
-          const id = `t${at}`
-          if (n === 3) now.delete(id)
-          else now.set(id, { id, n })
-          const wanted = [...now.values()]
-            .filter((thing) => thing.n !== 0)
-            .map((thing) => `${thing.id} ${thing.n}`)
-          expect(draw().sort()).toEqual(wanted.sort())
-        }
-      }),
-      { numRuns: 40 },
     )
   })
   it('is as wide as it is placed', () => {

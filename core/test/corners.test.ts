@@ -262,11 +262,11 @@ describe('columns', () => {
     const solver = new LevelSolver(project, LEVEL)
     const change = { put: [column('p', 1000, 0, { form: 'round', diameter: 300 })], drop: [] }
     const back = project.apply(change)
-    solver.follow(change)
+    solver.follow()
     expect(solver.faults()).toBe(0)
     expect(Math.abs(loops(solver, 'concrete') - Math.PI * 150 * 150)).toBeLessThan(50)
     project.apply(back)
-    solver.follow(back)
+    solver.follow()
     expect(solver.cutArea()).toBeCloseTo(4000 * 140, 6)
     expect(loops(solver, 'concrete')).toBe(0)
   })
@@ -342,9 +342,9 @@ describe('properties of any plan with curves, layers and columns', () => {
         if (!target) return
         const change = { put: [], drop: [target.id] }
         const back = project.apply(change)
-        solver.follow(change)
+        solver.follow()
         project.apply(back)
-        solver.follow(back)
+        solver.follow()
         expect(solver.faults()).toBe(0)
         expect(Math.abs(solver.cutArea() - straight.cutArea())).toBeLessThan(areaBound(solver))
       }),

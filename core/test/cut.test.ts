@@ -9,19 +9,19 @@ import {
   openGroup,
   sceneItems,
   sceneOf,
+  pictureFrom,
 } from '../src/derive'
 import {
   eachItem,
   PATTERNS,
   patternLines,
-  patternSize,
-  patternsAtOnce,
+  isTooDense,
   penOf,
   type DisplayItem,
   type PatternJob,
 } from '../src/display'
 import { setLayer, setMaterial, setOwnLook } from '../src/edit'
-import { pathArea } from '../src/geometry'
+import { boxCorners, pathArea, type Box } from '../src/geometry'
 import { pickAcross, pickAt, pickBox } from '../src/locate'
 import { STANDARD_BLOCKS } from '../src/library'
 import type { AnyRecord, Change, Drawing, Hatch, Layer, Project, Wall } from '../src/records'
@@ -51,7 +51,7 @@ const room = (across: Partial<Wall> = {}): Project =>
 function apply(project: Project, solver: LevelSolver, change: Change): void {
   project.check(change)
   project.apply(change)
-  solver.follow(change)
+  solver.follow()
 }
 
 const plan = (project: Project, solver: LevelSolver, printing = false): DisplayItem[] =>
@@ -184,9 +184,9 @@ describe('a hidden layer', () => {
     const at = { x: 2000, y: 1500 }
     const box = { minX: 1800, minY: 1000, maxX: 2200, maxY: 1400 }
     const taken = (): string[][] => [
-      pickAt([], solver, at, 10),
-      pickBox([], solver, box, false),
-      pickAcross([], solver, { x: 1500, y: 1500 }, { x: 2500, y: 1600 }),
+      pickAt(pictureFrom([]), solver, at, 10),
+      pickBox(pictureFrom([]), solver, box, false),
+      pickAcross(pictureFrom([]), solver, { x: 1500, y: 1500 }, { x: 2500, y: 1600 }),
       [
         ...new Set(
           draftField(sceneOf(project, PLAN))
@@ -218,7 +218,7 @@ describe('a hidden layer', () => {
     const solver = new LevelSolver(project, LEVEL)
     apply(project, solver, { put: [hatch as AnyRecord], drop: [] })
     const area = (): number => {
-      const { outlines, found } = hatchOutlines(project, hatch, boundingField(sceneOf(project, PLAN)))
+      const { outlines, found } = hatchOutlines(project, hatch, () => boundingField(sceneOf(project, PLAN)))
       expect(found).toBe(true)
       return Math.abs(pathArea(outlines[0]!))
     }
@@ -230,30 +230,68 @@ describe('a hidden layer', () => {
   })
 })
 
-describe('patterns made beside', () => {
-  const square = (size: number): PatternJob['loops'] => [
-    {
-      points: [
-        { x: 0, y: 0 },
-        { x: size, y: 0 },
-        { x: size, y: size },
-        { x: 0, y: size },
-      ],
-    },
+describe('patterns by place', () => {
+  const whole = { minX: 0, minY: 0, maxX: 20_000, maxY: 20_000 }
+  const square: PatternJob['loops'] = [{ points: boxCorners(whole) }]
+  const hole: PatternJob['loops'] = [
+    { points: boxCorners({ minX: 4000, minY: 4000, maxX: 9000, maxY: 7000 }).reverse() },
   ]
-  it.each(patternNames)('%s: its size is known beforehand, within a factor of three', (pattern) => {
-    const job: PatternJob = { pattern, loops: square(20_000), scale: 50 }
-    const lines = patternsAtOnce('any', job)!.length / 4
-    const said = patternSize(job)
-    expect(said).toBeGreaterThan(lines / 3)
-    expect(said).toBeLessThan(lines * 3)
+  /** The length of all lines within a box. */
+  const inkIn = (lines: readonly number[], { minX, minY, maxX, maxY }: Box): number => {
+    let sum = 0
+    for (let i = 0; i + 3 < lines.length; i += 4) {
+      const [x1, y1, x2, y2] = lines.slice(i, i + 4) as [number, number, number, number]
+      let [from, to] = [0, 1]
+      for (const [start, way, low, high] of [
+        [x1, x2 - x1, minX, maxX],
+        [y1, y2 - y1, minY, maxY],
+      ] as const) {
+        if (Math.abs(way) < 1e-9) {
+          if (start < low || start > high) to = -1
+          continue
+        }
+        const [near, far] = [(low - start) / way, (high - start) / way].sort((p, q) => p - q) as [
+          number,
+          number,
+        ]
+        from = Math.max(from, near)
+        to = Math.min(to, far)
+      }
+      if (to > from) sum += (to - from) * Math.hypot(x2 - x1, y2 - y1)
+    }
+    return sum
+  }
+  it.each(patternNames)('%s: what is made for a place is what lies there of the whole', (pattern) => {
+    const edge = fc.integer({ min: -500, max: 20_500 }).map((n) => n + 0.37)
+    const layings = fc.option(
+      fc.record({
+        origin: fc.record({ x: edge, y: edge }),
+        turn: fc.double({ min: -3, max: 3, noNaN: true }),
+        width: fc.constantFrom(1, 2.5),
+        height: fc.constantFrom(1, 1.5),
+      }),
+      { nil: undefined },
+    )
+    fc.assert(
+      fc.property(edge, edge, fc.integer({ min: 200, max: 6000 }), layings, (x, y, size, laying) => {
+        const place = { minX: x, minY: y, maxX: x + size, maxY: y + size }
+        const loops = [...square, ...hole]
+        const all = patternLines(PATTERNS[pattern], loops, 50, laying)!
+        const some = patternLines(PATTERNS[pattern], loops, 50, laying, place)!
+        expect(inkIn(some, place)).toBeCloseTo(inkIn(all, place), 3)
+        expect(some.length).toBeLessThanOrEqual(all.length)
+      }),
+      { numRuns: 25 },
+    )
   })
-  it('a laying that stretches the pattern makes fewer lines, and that is known too', () => {
-    const laying = { origin: { x: 0, y: 0 }, turn: 0.3, width: 4, height: 4 }
-    const job: PatternJob = { pattern: 'tiles', loops: square(20_000), scale: 50, laying }
-    const lines = patternLines(PATTERNS.tiles, job.loops, 50, laying)!.length / 4
-    expect(patternSize(job)).toBeGreaterThan(lines / 3)
-    expect(patternSize(job)).toBeLessThan(lines * 3)
+  it('is an even tone where its lines would be told apart no more', () => {
+    // Diagonals 1.6 mm apart on paper lie 80 mm apart at 1:50.
+    const job = { pattern: 'diagonal', scale: 50 } as const
+    expect(isTooDense(job, 49)).toBe(false)
+    expect(isTooDense(job, 51)).toBe(true)
+    expect(isTooDense({ ...job, laying: { origin: { x: 0, y: 0 }, turn: 1, width: 2, height: 2 } }, 99)).toBe(
+      false,
+    )
   })
 })
 

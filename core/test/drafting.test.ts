@@ -32,7 +32,7 @@ import {
   trimItem,
 } from '../src/edit'
 import { moveBy, pathArea, pathLength } from '../src/geometry'
-import { repeatMaps, shapePath, shapeWord, turnAbout } from '../src/linework'
+import { repeatMaps, lineWord, shapePath, turnAbout } from '../src/linework'
 import {
   type AnyRecord,
   type Change,
@@ -64,7 +64,7 @@ class Table {
   do(change: Change): Change {
     this.project.check(change)
     const inverse = this.project.apply(change)
-    this.solver.follow(change)
+    this.solver.follow()
     return inverse
   }
   line(id: string): Linework {
@@ -102,7 +102,7 @@ describe('new lines', () => {
       },
     ],
   ] as [string, Shape][])('%s', (word, shape) => {
-    expect(shapeWord(shape)).toBe(word)
+    expect(lineWord({ shape })).toBe(word)
     expect(() => table.project.check(add(shape))).not.toThrow()
   })
   it.each([

@@ -29,7 +29,7 @@ import {
 } from '../src/edit'
 import { handlesOf } from '../src/kinds'
 import { Project, type AnyRecord, type Wall } from '../src/records'
-import { settleDrawing } from '../src/check'
+import { settleBoard } from '../src/check'
 import { FEET_INCHES_WALL_TYPES, METRIC_WALL_TYPES } from '../src/library'
 import { LEVEL, PLAN, chain, drafted, opening, projectWith, wall } from './wallFixture'
 
@@ -304,7 +304,7 @@ describe('matters that can be mended', () => {
   const settle = (...records: AnyRecord[]) => {
     const project = projectWith(PLAN, ...records)
     const solver = new LevelSolver(project, LEVEL)
-    return { project, solver, matters: settleDrawing(sceneOf(project, PLAN)) }
+    return { project, solver, matters: settleBoard(sceneOf(project, PLAN)) }
   }
   it('a wall that ends short of another is run on to it', () => {
     const { project, solver, matters } = settle(
@@ -315,8 +315,8 @@ describe('matters that can be mended', () => {
     const change = matters[0]!.mend!(project)
     project.check(change)
     project.apply(change)
-    solver.follow(change)
-    expect(settleDrawing(sceneOf(project, PLAN))).toEqual([])
+    solver.follow()
+    expect(settleBoard(sceneOf(project, PLAN))).toEqual([])
     expect(project.need('wall', 'b').b).toEqual({ x: 2000, y: 0 })
   })
   it('of two walls in one place the one without openings goes; overlaps are told', () => {

@@ -32,7 +32,7 @@ const made = (project: Project, change: Change): Change => {
   return project.apply(change)
 }
 /** Kinds with a place of their own on a plan, but for doors and windows, which are where their walls are. */
-const PLACED = kindsIn('plans', 'level', 'drawing').filter((kind) => standsSomewhere(kind))
+const PLACED = kindsIn('plans', 'level', 'board').filter((kind) => standsSomewhere(kind))
 const figures = (project: Project, id: Id): Point[] =>
   heldPoints(project.get(id)!, sceneOf(project, project.need('drawing', PLAN))).map(({ point }) => point)
 

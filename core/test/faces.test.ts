@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
 import { draftField, findRegion, hatchItems, hatchOutlines, lineworkItems, sceneOf } from '../src/derive'
 import { circlePath, distance, edgesOf, pathArea, pathOfPoints, type Edge, type Path } from '../src/geometry'
-import { regionArea, regionAround } from '../src/linework'
+import { leakAround, regionArea, regionAround } from '../src/linework'
 import type { Hatch, Shape } from '../src/records'
 import { dashedPoints } from '../src/display'
 import { LEVEL, PLAN, chain, drafted, projectWith, wall } from './wallFixture'
@@ -56,8 +56,8 @@ describe('the area around a point', () => {
   })
   it('leaks where it is open, told by the narrowest place', () => {
     const open = [...room.slice(0, 3), line(0, 3000, 0, 40)]
-    const region = regionAround(open, { x: 100, y: 100 }, 0)
-    expect(region).toMatchObject({ found: false, leak: { width: expect.closeTo(40, 6) } })
+    expect(regionAround(open, { x: 100, y: 100 }, 0).found).toBe(false)
+    expect(leakAround(open, { x: 100, y: 100 })!.width).toBeCloseTo(40, 6)
     expect(area(open, 100, 100, 50)).toBe(12e6)
     expect(regionAround(open, { x: -100, y: 100 }, 0).found).toBe(false)
   })
@@ -70,7 +70,32 @@ describe('the area around a point', () => {
     ]
     const region = regionAround(open, { x: 100, y: 100 }, 0)
     expect(region.found).toBe(false)
-    if (!region.found) expect(region.leak!.width).toBeCloseTo(Math.hypot(10, 80), 0)
+    expect(leakAround(open, { x: 100, y: 100 })!.width).toBeCloseTo(Math.hypot(10, 80), 0)
+  })
+  it('leaks through the narrowest gap that shuts it: narrower ones alone leave it open', () => {
+    const place = fc.integer({ min: 0, max: 40 }).map((n) => n * 100)
+    const edges = fc.array(
+      fc.record({ x: place, y: place, length: fc.integer({ min: 3, max: 40 }), across: fc.boolean() }),
+      { minLength: 4, maxLength: 24 },
+    )
+    let shut = 0
+    fc.assert(
+      fc.property(edges, (all) => {
+        const lines = all.map(({ x, y, length, across }) =>
+          across ? line(x, y, x + length * 100, y + 7) : line(x, y, x + 9, y + length * 100),
+        )
+        const p = { x: 2011, y: 1987 }
+        const leak = leakAround(lines, p)
+        if (regionAround(lines, p, 0).found) expect(leak).toBeNull()
+        else if (leak) {
+          shut++
+          expect(regionAround(lines, p, leak.width + 0.01).found).toBe(true)
+          expect(regionAround(lines, p, leak.width - 0.01).found).toBe(false)
+        } else expect(regionAround(lines, p, 1500).found).toBe(false)
+      }),
+      { numRuns: 200 },
+    )
+    expect(shut).toBeGreaterThan(20)
   })
   it('adds up: cells cut out of a rectangle by any lines fill it', () => {
     fc.assert(
@@ -144,8 +169,8 @@ describe('a hatch', () => {
       drop: [],
     }
     project.apply(change)
-    solver.follow(change)
-    const now = hatchOutlines(project, record, draftField(sceneOf(project, PLAN)))
+    solver.follow()
+    const now = hatchOutlines(project, record, () => draftField(sceneOf(project, PLAN)))
     expect(now.found).toBe(true)
     expect(pathArea(now.outlines[0]!)).toBeCloseTo(4860 * 2860, 3)
   })
@@ -160,7 +185,7 @@ describe('a hatch', () => {
       true,
     )
     const record = hatch({ by: 'point', at: { x: 2000, y: 1500 }, gap: 0 }, [last])
-    expect(hatchOutlines(project, record, draftField(sceneOf(project, PLAN)))).toEqual({
+    expect(hatchOutlines(project, record, () => draftField(sceneOf(project, PLAN)))).toEqual({
       outlines: [last],
       found: false,
     })

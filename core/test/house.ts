@@ -230,6 +230,7 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       path: outline([5100, 5400], [5900, 5400], [5900, 5800], [5100, 5800]),
     }),
     drawn('circle', { form: 'circle', centre: { x: 7500, y: 2000 }, radius: 250 }),
+    { ...drawn('rule', lineShape([300, 100], [380, 100])), drawing: 'sheet' },
   ],
   hatch: [
     {
@@ -301,6 +302,13 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       { to: 'placement', placement: 'cupboard', local: { x: 0, y: 0 }, last: { x: 7000, y: 5000 } },
       { to: 'gridLine', gridLine: 'grid', part: 0.5, last: { x: 6900, y: 3000 } },
     ]),
+    {
+      ...dimensionOf('on-sheet', [
+        { to: 'item', item: 'rule', edge: 0, part: 0, last: { x: 300, y: 100 } },
+        { to: 'item', item: 'rule', edge: 0, part: 1, last: { x: 380, y: 100 } },
+      ]),
+      drawing: 'sheet',
+    },
   ],
   leader: [
     {
@@ -329,6 +337,15 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       text: 'Note',
       heightPaperMm: 2.5,
       align: 'middle',
+    },
+    {
+      id: 'sheet-note',
+      kind: 'note',
+      drawing: 'sheet',
+      at: { x: 320, y: 60 },
+      text: 'On the sheet',
+      heightPaperMm: 3.5,
+      align: 'start',
     },
   ],
 }

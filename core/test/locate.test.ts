@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
-import { PLAIN_LOOK, draftField, edgeEntry, sceneItems, sceneOf } from '../src/derive'
+import { PLAIN_LOOK, draftField, edgeEntry, sceneItems, sceneOf, pictureFrom } from '../src/derive'
 import { lockDirection, pickAt, pickBox, snapAt, type Snap, type SnapField } from '../src/locate'
 import { distance, type Edge, type Point } from '../src/geometry'
 import type { Drawing } from '../src/records'
@@ -146,19 +146,19 @@ describe('picking', () => {
   const solver = new LevelSolver(project, LEVEL)
   const list = sceneItems(sceneOf(project, drawing), { ...PLAIN_LOOK, scale: 50 })
   it('takes the wall by its body and the door by its lines', () => {
-    expect(pickAt(list, solver, { x: 3000, y: 20 }, 30)).toEqual(['a'])
-    expect(pickAt(list, solver, { x: 1066, y: 400 }, 30)[0]).toBe('door')
-    expect(pickAt(list, solver, { x: 2000, y: 2000 }, 30)).toEqual([])
+    expect(pickAt(pictureFrom(list), solver, { x: 3000, y: 20 }, 30)).toEqual(['a'])
+    expect(pickAt(pictureFrom(list), solver, { x: 1066, y: 400 }, 30)[0]).toBe('door')
+    expect(pickAt(pictureFrom(list), solver, { x: 2000, y: 2000 }, 30)).toEqual([])
   })
   it('takes the door, then its wall, anywhere in its clear width of 1 050 to 1 950', () => {
-    expect(pickAt([], solver, { x: 1500, y: 0 }, 5)).toEqual(['door', 'a'])
-    expect(pickAt([], solver, { x: 1060, y: -40 }, 5)).toEqual(['door', 'a'])
-    expect(pickAt([], solver, { x: 1040, y: 0 }, 5)).toEqual(['a'])
+    expect(pickAt(pictureFrom([]), solver, { x: 1500, y: 0 }, 5)).toEqual(['door', 'a'])
+    expect(pickAt(pictureFrom([]), solver, { x: 1060, y: -40 }, 5)).toEqual(['door', 'a'])
+    expect(pickAt(pictureFrom([]), solver, { x: 1040, y: 0 }, 5)).toEqual(['a'])
   })
   it('a box takes what it touches, or only what lies inside', () => {
     const box = { minX: 3500, minY: -500, maxX: 4500, maxY: 3500 }
-    expect(new Set(pickBox(list, solver, box, false))).toEqual(new Set(['a', 'b']))
-    expect(pickBox(list, solver, box, true)).toEqual(['b'])
+    expect(new Set(pickBox(pictureFrom(list), solver, box, false))).toEqual(new Set(['a', 'b']))
+    expect(pickBox(pictureFrom(list), solver, box, true)).toEqual(['b'])
   })
   it('the field snaps to wall lines for walls and to faces and openings for the rest', () => {
     const plan = draftField(sceneOf(project, drawing))

@@ -25,7 +25,7 @@ import {
   pathOfPoints,
   pointOn,
   reversedPath,
-  stretchOfPath,
+  spanOfPath,
   tangentPoints,
   tidyPath,
   type Edge,
@@ -193,7 +193,7 @@ describe('paths', () => {
   })
 
   it('takes a stretch out, over the start of a closed path', () => {
-    const part = stretchOfPath(square(100), 350, 50)!
+    const part = spanOfPath(square(100), 350, 50)!
     expect(part.vertices.map(({ x, y }) => [x, y])).toEqual([
       [0, 50],
       [0, 0],

@@ -90,8 +90,13 @@ describe('spaces', () => {
     const solver = solved(project)
     expect(spacesOf(project, solver).at({ x: 3000, y: 2000 })).toBeNull()
     const leak = leakAt(project, solver, { x: 3000, y: 2000 })!
-    expect(leak.width).toBeLessThan(160)
-    expect(Math.hypot(leak.a.x, leak.a.y)).toBeLessThan(200)
+    // Between the face of the wall below, at 70, and the end of the one on the left.
+    expect(leak.width).toBeCloseTo(15, 6)
+    expect([leak.a.y, leak.b.y].sort((p, q) => p - q)).toEqual([70, 85])
+    // Nothing leaks in a closed space, in a wall, or where no wall closes anything.
+    expect(leakAt(project, solver, { x: 3000, y: 0 })).toBeNull()
+    expect(leakAt(project, solver, { x: 3000, y: -9000 })).toBeNull()
+    expect(leakAt(projectWith(...box()), solved(projectWith(...box())), { x: 3000, y: 2000 })).toBeNull()
   })
 })
 
@@ -153,7 +158,7 @@ describe('spaces that follow', () => {
             if (!there) continue
             const drop = [id, ...project.dependents(id)]
             project.apply({ put: [], drop })
-            solver.follow({ put: [], drop })
+            solver.follow()
             continue
           }
           if (as !== 'opening' && Math.hypot(x2 - x1, y2 - y1) < 10) continue
@@ -167,7 +172,7 @@ describe('spaces that follow', () => {
                 : opening(`o${which}`, host!.id, 700, 600)
           const put = [record]
           project.apply({ put, drop: [] })
-          solver.follow({ put, drop: [] })
+          solver.follow()
           spacesOf(project, solver).all()
         }
         expect(summary(project, solver)).toEqual(summary(project, solved(project)))

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { drawingList } from '../src/annotate'
-import { settleDrawing } from '../src/check'
-import { PLAIN_LOOK, draftField, hostIn, recordsIn, sceneOf } from '../src/derive'
+import { settleBoard } from '../src/check'
+import { PLAIN_LOOK, draftField, hostIn, recordsIn, sceneOf, pictureFrom } from '../src/derive'
 import {
   addDimensions,
   addLinework,
@@ -53,7 +53,7 @@ describe('a drawing without a level', () => {
     )
     for (const id of sources) expect(project.get(id)!.kind).toBe('linework')
     expect(sources.size).toBeGreaterThan(0)
-    expect(settleDrawing(scene)).toEqual([])
+    expect(settleBoard(scene)).toEqual([])
   })
 
   it('is snapped to, picked, tied to, measured, stretched and extended like any other', () => {
@@ -88,7 +88,7 @@ describe('a drawing without a level', () => {
     })
     expect(snap).toMatchObject({ kind: 'end', point: { x: 6000, y: 0 } })
     const list = drawingList(scene(), { ...PLAIN_LOOK, scale: 20 })
-    expect(pickAt(list, scene().building, { x: 5500, y: 2 }, 10)).toEqual([line.id])
+    expect(pickAt(pictureFrom(list), scene().building, { x: 5500, y: 2 }, 10)).toEqual([line.id])
     const finder = new TieFinder(scene(), drawing)
     const anchors = [finder.at({ x: 5000, y: 0 }), finder.at({ x: 6000, y: 0 })]
     expect(anchors.map(({ to }) => to)).toEqual(['item', 'item'])
@@ -110,7 +110,7 @@ describe('a drawing without a level', () => {
     )
     // 1 000, run on by 500 to the other line, stretched by 300.
     expect(words.join().replace(/\s/g, '')).toContain('1800')
-    expect(settleDrawing(scene())).toEqual([])
+    expect(settleBoard(scene())).toEqual([])
   })
 
   it('takes blocks and lines that are pasted, and refuses what stands on levels with a sentence', () => {

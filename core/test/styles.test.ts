@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { drawDimension, drawLeader } from '../src/annotate'
-import { onLayer } from '../src/derive'
-import { PENS, paintSvg, penOf, pensOf, type DisplayItem } from '../src/display'
-import { copyStyle, newProject, removeStyle, changePen, setStyle, upgrade } from '../src/edit'
+import { onLayer, pensOf } from '../src/derive'
+import { PENS, paintSvg, penOf, type DisplayItem } from '../src/display'
+import { copyStyle, newProject, putOnLayer, removeStyle, changePen, setStyle, upgrade } from '../src/edit'
+import { pathOfPoints } from '../src/geometry'
 import { STANDARD_STYLE, STANDARD_STYLES, styleOf } from '../src/library'
-import { Project, type Dimension } from '../src/records'
+import { lineWord } from '../src/linework'
+import { Project, type AnyRecord, type Dimension } from '../src/records'
 import { METRIC } from '../src/units'
 
 function project(): Project {
@@ -151,5 +153,55 @@ describe('a project of the third version', () => {
     expect(old.find('lens', 'lens-bare')).toBeUndefined()
     expect(pensOf(old)).toEqual(PENS)
     expect(upgrade(old)).toBeNull()
+  })
+})
+
+describe('a project of the fourth version', () => {
+  it('is told what its boundaries and clouds stand for; what lies on their layers later means nothing by that', () => {
+    const made = project()
+    const outline = pathOfPoints(
+      [
+        { x: 0, y: 0 },
+        { x: 9000, y: 0 },
+        { x: 9000, y: 6000 },
+      ],
+      true,
+    )
+    const line = (id: string, layer: string, cloudPaperMm?: number): AnyRecord => ({
+      id,
+      kind: 'linework',
+      drawing: made.all('drawing')[0]!.id,
+      layer,
+      shape: {
+        form: 'path',
+        path: { vertices: [...outline.vertices], closed: true },
+        ...(cloudPaperMm === undefined ? {} : { cloudPaperMm }),
+      },
+    })
+    made.apply({
+      put: [
+        { ...made.facts, schema: 4 },
+        line('plot', 'layer-boundary'),
+        line('cloud', 'layer-lines', 8),
+        line('plain', 'layer-revisions'),
+      ],
+      drop: [],
+    })
+    const change = upgrade(made)!
+    made.check(change)
+    made.apply(change)
+    const meant = (id: string) => made.need('linework', id).means
+    expect([meant('plot'), meant('cloud'), meant('plain')]).toEqual([
+      'site boundary',
+      'revision cloud',
+      undefined,
+    ])
+    expect(upgrade(made)).toBeNull()
+    // On another layer it is the same thing still.
+    made.apply(putOnLayer(made, ['plot'], 'layer-lines'))
+    expect(lineWord(made.need('linework', 'plot'))).toBe('Site boundary')
+    made.apply({ put: [line('later', 'layer-boundary')], drop: [] })
+    expect(upgrade(made)).toBeNull()
+    expect(lineWord(made.need('linework', 'later'))).toBe('Outline')
   })
 })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { layDimension } from '../src/annotate'
-import { settleDrawing } from '../src/check'
+import { settleBoard } from '../src/check'
 import {
   EditRefused,
   Outcome,
@@ -82,7 +82,7 @@ class Table {
   }
   /** Open matters about annotation. */
   matters(): string[] {
-    return settleDrawing(this.ground)
+    return settleBoard(this.ground)
       .filter(({ stage }) => stage === 'annotate')
       .map(({ text }) => text)
   }
@@ -189,7 +189,7 @@ describe('doors and windows', () => {
     const table = new Table(wall('w', [0, 0, 6000, 0]), opening('o', 'w', 5000, 900))
     table.do(lengthenItem(table.project, 'w', { x: 6000, y: 0 }, -2000))
     expect(table.project.need('opening', 'o').along).toBe(5000)
-    const texts = settleDrawing(table.ground).map(({ text }) => text)
+    const texts = settleBoard(table.ground).map(({ text }) => text)
     expect(texts.join()).toMatch(/no longer fits its wall/)
   })
   it('keep their hinges and their side when two walls of opposite ways become one', () => {
@@ -477,7 +477,7 @@ describe('other faults of before', () => {
       height: 900,
       items: [{ shape: 'block', block: 'handle', at: { x: 0, y: 0 }, turn: 0, mirrored: false } as const],
     }
-    expect(needs({ ...CUPBOARD, front })).toContainEqual(['handle', 'block'])
+    expect(needs({ ...CUPBOARD, front })).toContainEqual(['handle', ['block']])
   })
   it('retyping walls keeps what is measured along them on their faces', () => {
     const table = new Table(wall('w', [0, 0, 6000, 0])).measure('d', [1000, 70], [5000, -70])

@@ -50,7 +50,7 @@ export interface Values {
 }
 
 /** Kinds that are drawn: those of drawings, levels and walls. */
-export const DRAWN_KINDS = [...kindsIn('plans', 'level', 'wall', 'drawing')] as const
+export const DRAWN_KINDS = [...kindsIn('plans', 'level', 'wall', 'board')] as const
 
 const begun = (
   system: 'metric' | 'feet-inches',
@@ -154,8 +154,12 @@ export class World {
     return within ? finder.within({ x: p.x + 30, y: p.y + 40 }) : finder.at(p)
   }
 
+  /** The refusal of the edit tried last; null when it was made, or refused by the project itself. */
+  refusal: EditRefused | null = null
+
   /** Makes an edit if it is not refused; gives what takes it back, or the sentence. */
   act(work: (world: World) => Change): { change: Change; inverse: Change } | string {
+    this.refusal = null
     try {
       const change = work(this)
       this.project.check(change)
@@ -165,6 +169,7 @@ export class World {
       const known =
         error instanceof EditRefused || error instanceof ChangeRefused || error instanceof LibraryRefused
       if (!known) throw error
+      if (error instanceof EditRefused) this.refusal = error
       expect(error.message).toMatch(/^\S[\s\S]{8,}/)
       return error.message
     }

@@ -51,7 +51,7 @@ const outlineOf = ({ a, b, c, d, pick }: Values): Slab['outline'] => ({
 
 const solved = (world: World, { pick }: Values): SolvedWall => {
   const found = world.solver.get(world.some('wall', pick))
-  if (!found) throw new EditRefused('There is no wall to put it in.')
+  if (!found) throw new EditRefused('nothing', 'There is no wall to put it in.')
   return found
 }
 
@@ -298,7 +298,7 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make(world, { a, b, pick }) {
       const record = world.project.find('opening', world.some('opening', pick))
       const wall = record && world.solver.get(record.wall)
-      if (!record || !wall) throw new EditRefused('There is no opening yet.')
+      if (!record || !wall) throw new EditRefused('nothing', 'There is no opening yet.')
       return edit.changeOpening(world.project, wall, record.id, { width: a, along: b })
     },
   },
@@ -1039,7 +1039,7 @@ export const EDITS: { readonly [N in EditName]: Case } = {
   newProject: {
     moves: 'nothing',
     make() {
-      throw new EditRefused('This makes a project of its own.')
+      throw new EditRefused('wrong-kind', 'This makes a project of its own.')
     },
   },
   upgrade: {

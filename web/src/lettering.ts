@@ -22,8 +22,21 @@ const FILES = [
   ['500', cyrillic500, 'U+0400-04FF'],
 ] as const
 
-/** Font rules that carry the lettering inside an SVG file, so that it looks alike everywhere. Rejects without it. */
-export async function letteringCss(): Promise<string> {
+let kept: Promise<string> | null = null
+
+/**
+ * Font rules that carry the lettering inside an SVG file, so that it looks alike everywhere. Read once and kept: a
+ * picture asks nothing of the server. Rejects while they cannot be read, and is tried again the next time.
+ */
+export function letteringCss(): Promise<string> {
+  kept ??= readLettering().catch((error: unknown) => {
+    kept = null
+    throw error
+  })
+  return kept
+}
+
+async function readLettering(): Promise<string> {
   const rules = await Promise.all(
     FILES.map(async ([weight, address, range]) => {
       const answer = await fetch(address)

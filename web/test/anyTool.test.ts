@@ -1,38 +1,40 @@
 import fc from 'fast-check'
-import { createPinia, setActivePinia } from 'pinia'
 import { describe, expect, it } from 'vitest'
 import { addLinework, addWalls } from '@lamina/core/edit'
-import { useDesk, type ToolName } from '../src/store/desk'
-import { TOOLS } from '../src/tools/catalogue'
-import { makeTool } from '../src/tools/makeTool'
+import { extentOf } from '@lamina/core/display'
+import { TOOLS, keepsSelection, makeTool, toolOfKey, type ToolName } from '../src/tools/catalogue'
 import type { Tool } from '../src/tools/tool'
-import { TestBench, pointer } from './bench'
+import { SheetBench, TestBench, pointer } from './bench'
+
+type AnyBench = TestBench | SheetBench
 
 /** Two walls in a corner, a rectangle, a line and an arc: something for every tool to work on. */
-function furnish(bench: TestBench): void {
-  bench.edit('Walls', (project, makeId) =>
-    addWalls(
-      project,
-      {
-        level: bench.scene.level.id,
-        type: 'wall-type-cavity-350',
-        reference: 'left',
-        points: [
-          { x: 0, y: 0 },
-          { x: 4000, y: 0 },
-          { x: 4000, y: 3000 },
-        ],
-        closed: false,
-      },
-      makeId,
-    ),
-  )
+function furnish(bench: AnyBench): void {
+  const { scene } = bench
+  if (scene.view === 'plan')
+    bench.edit('Walls', (project, makeId) =>
+      addWalls(
+        project,
+        {
+          level: scene.level.id,
+          type: 'wall-type-cavity-350',
+          reference: 'left',
+          points: [
+            { x: 0, y: 0 },
+            { x: 4000, y: 0 },
+            { x: 4000, y: 3000 },
+          ],
+          closed: false,
+        },
+        makeId,
+      ),
+    )
   const path = (closed: boolean, ...corners: [number, number, number][]): void =>
     void bench.edit('Line', (project, makeId) =>
       addLinework(
         project,
         {
-          drawing: bench.drawing.id,
+          drawing: bench.board.id,
           layer: 'layer-lines',
           shape: {
             form: 'path',
@@ -72,17 +74,20 @@ type Act = typeof act extends fc.Arbitrary<infer T> ? T : never
 function look(tool: Tool, x: number, y: number): void {
   for (const at of [null, pointer(x, y)]) {
     const { text, keys } = tool.prompt()
-    expect(typeof text + typeof keys).toBe('stringstring')
+    expect(text).toMatch(/^\S.{8,}[.?]$/)
+    expect(keys).not.toMatch(/NaN|undefined|^\s|\s$/)
     for (const { label, shown } of tool.fields(at)) expect(`${label}${shown}`).not.toMatch(/NaN|undefined/)
     expect(tool.remark?.(at) ?? '').not.toMatch(/NaN|undefined|Infinity/)
-    for (const item of [...tool.preview(at), ...(tool.gone?.(at) ?? [])]) expect(item.kind).toBeTruthy()
+    // What is shown lies somewhere, or is nothing.
+    const shown = extentOf([...tool.preview(at), ...(tool.gone?.(at) ?? [])])
+    expect(Object.values(shown).some(Number.isNaN)).toBe(false)
   }
   tool.last()
   tool.alignFrom?.()
   tool.figures?.()
 }
 
-function perform(tool: Tool, bench: TestBench, one: Act): void {
+function perform(tool: Tool, bench: AnyBench, one: Act): void {
   switch (one.do) {
     case 'press':
       return tool.press(pointer(one.x, one.y))
@@ -114,26 +119,79 @@ function perform(tool: Tool, bench: TestBench, one: Act): void {
   }
 }
 
-const names = TOOLS.map((entry) => entry.tool)
+/** Does anything with a tool; whatever it makes is sound, and whatever it refuses is said. */
+function tried(name: ToolName, begin: () => AnyBench, numRuns: number): void {
+  fc.assert(
+    fc.property(fc.array(act, { maxLength: 14 }), fc.boolean(), (acts, selected) => {
+      const bench = begin()
+      furnish(bench)
+      if (selected) bench.select([...bench.all('linework'), ...bench.all('wall')].map(({ id }) => id))
+      const tool = makeTool(name, bench)!
+      look(tool, 300, 300)
+      for (const one of acts) {
+        perform(tool, bench, one)
+        look(tool, 1500, 2500)
+      }
+      for (const sentence of bench.refused) expect(sentence).toMatch(/^\S.{8,}/)
+      // Everything that was made is part of what is drawn on, or of the project.
+      for (const record of bench.project.everything())
+        if ('drawing' in record && record.drawing !== undefined && record.kind !== 'viewport')
+          expect(record.drawing).toBe(bench.board.id)
+    }),
+    { numRuns },
+  )
+}
 
-describe('any tool, whatever is pressed and typed', () => {
-  it.each(names)('%s answers the pointer, and refuses in words', (name: ToolName) => {
-    setActivePinia(createPinia())
-    fc.assert(
-      fc.property(fc.array(act, { maxLength: 14 }), fc.boolean(), (acts, selected) => {
-        const bench = new TestBench()
-        furnish(bench)
-        if (selected) bench.select([...bench.all('linework'), ...bench.all('wall')].map(({ id }) => id))
-        const tool = makeTool(name, bench, useDesk())
-        if (!tool) return
-        look(tool, 300, 300)
-        for (const one of acts) {
-          perform(tool, bench, one)
-          look(tool, 1500, 2500)
-        }
-        for (const sentence of bench.refused) expect(sentence).toMatch(/^\S.{8,}/)
-      }),
-      { numRuns: 25 },
-    )
+describe('any tool on a plan, whatever is pressed and typed', () => {
+  it.each(TOOLS.map(({ tool }) => tool))('%s answers the pointer, and refuses in words', (name) =>
+    tried(name, () => new TestBench(), 25),
+  )
+})
+
+describe('any tool on a sheet', () => {
+  it.each(TOOLS.filter(({ on }) => on === 'any').map(({ tool }) => tool))(
+    '%s works as on a drawing',
+    (name) => tried(name, () => new SheetBench(), 12),
+  )
+  it.each(TOOLS.filter(({ on }) => on !== 'any').map(({ tool }) => tool))(
+    '%s says that it is for drawings or plans, and makes nothing',
+    (name) => {
+      const bench = new SheetBench()
+      const before = JSON.stringify([...bench.project.everything()])
+      const tool = makeTool(name, bench)!
+      expect(tool.prompt().text).toMatch(/drawings, not for sheets|drawn on plans/)
+      tool.press(pointer(10, 10))
+      tool.enter(pointer(10, 10))
+      expect(bench.refused).toHaveLength(2)
+      expect(tool.fields(pointer(0, 0))).toEqual([])
+      expect(tool.back()).toBe(false)
+      expect(JSON.stringify([...bench.project.everything()])).toBe(before)
+    },
+  )
+})
+
+describe('the table of tools', () => {
+  it('gives no letter twice, and a drawer or a change to each', () => {
+    const keys = TOOLS.flatMap(({ key }) => key ?? [])
+    expect(new Set(keys).size).toBe(keys.length)
+    for (const { under, change, tool, name } of TOOLS) {
+      expect(under !== null || change === true, tool).toBe(true)
+      expect(toolOfKey(TOOLS.find((each) => each.tool === tool)!.key ?? 'none')).toBe(
+        TOOLS.find((each) => each.tool === tool)!.key === undefined ? undefined : tool,
+      )
+      expect(name).toMatch(/^[A-Z]/)
+    }
+  })
+  it('leaves selected what works on it, and lets go of the rest', () => {
+    expect(
+      ['select', 'reshape', 'move', 'trim', 'hatch'].filter((name) => !keepsSelection(name as ToolName)),
+    ).toEqual([])
+    expect(
+      ['wall', 'line', 'note', 'crop', 'paste'].filter((name) => keepsSelection(name as ToolName)),
+    ).toEqual([])
+  })
+  it('makes nothing of an empty hand', () => {
+    expect(makeTool('select', new TestBench())).toBeNull()
+    expect(makeTool('crop', new SheetBench())).toBeNull()
   })
 })

@@ -2,43 +2,52 @@ import type { SnapKind } from '@lamina/core/locate'
 import {
   ChangeRefused,
   Project,
+  scaleOf,
   type AnyRecord,
+  type Board,
   type Change,
   type Drawing,
   type Id,
 } from '@lamina/core/records'
-import { EditRefused, newProject } from '@lamina/core/edit'
-import { drawingList } from '@lamina/core/annotate'
+import { EditRefused, newProject, type Clipping } from '@lamina/core/edit'
+import { pictureOf } from '@lamina/core/annotate'
 import {
   PLAIN_LOOK,
   boundingField,
   draftField,
   sceneOf,
   type DraftField,
+  type Picture,
   type PlanScene,
+  type Scene,
 } from '@lamina/core/derive'
-import type { DisplayList } from '@lamina/core/display'
 import { boxOf, type Point } from '@lamina/core/geometry'
 import { pickBox } from '@lamina/core/locate'
 import { STANDARD_STYLE } from '@lamina/core/library'
-import type { Located, PlanBench, Tool } from '../src/tools/tool'
+import type { Bench, HeldPoint, Located, PlanBench, Tool } from '../src/tools/tool'
+import { firstValues, type LastValues } from '../src/tools/values'
 import { typedValue } from '../src/tools/typed'
 
 /** A bench without a screen: real records, a solver that follows, typed fields, and what was refused. */
-export class TestBench implements PlanBench {
+class BoardBench implements Bench {
   style = STANDARD_STYLE
   readonly project = new Project()
-  readonly drawing: Drawing
-  readonly scale = 50
+  readonly board: Board
+  /** The first plan of the project. */
+  readonly plan: Drawing
   readonly reach = 60
   readonly labels: string[] = []
   readonly refused: string[] = []
   selection: readonly Id[] = []
+  readonly values: LastValues
+  handle: HeldPoint | null = null
+  clipping: Clipping | null = null
+  readonly recent: Id[] = []
   ways: string | null = null
   private texts: Record<string, string> = {}
   private next = 0
 
-  constructor(system: 'metric' | 'feet-inches' = 'metric') {
+  constructor(on: 'plan' | 'sheet', system: 'metric' | 'feet-inches' = 'metric') {
     const made = newProject(
       {
         name: 'Test',
@@ -52,19 +61,26 @@ export class TestBench implements PlanBench {
       this.makeId,
     )
     this.project.apply(made.change)
-    this.drawing = this.project.need('drawing', made.drawing)
+    this.values = firstValues(system)
+    this.plan = this.project.need('drawing', made.drawing)
+    this.board = on === 'plan' ? this.plan : this.project.all('sheet')[0]!
   }
 
   private readonly makeId = (): string => `t${++this.next}`
 
-  get scene(): PlanScene {
-    const scene = sceneOf(this.project, this.drawing)
-    if (scene.view !== 'plan') throw new Error('The bench of the tests is a plan.')
-    return scene
+  get scene(): Scene {
+    return sceneOf(this.project, this.board)
+  }
+  get scale(): number {
+    return scaleOf(this.board)
   }
 
   get units() {
     return this.project.facts.units
+  }
+  putDown(): void {}
+  placed(block: Id): void {
+    this.recent.push(block)
   }
   typed(key: string): number | null {
     return typedValue(key, this.texts[key], this.units)
@@ -93,9 +109,8 @@ export class TestBench implements PlanBench {
   select(ids: readonly Id[]): void {
     this.selection = ids
   }
-  get list(): DisplayList {
-    const look = { ...PLAIN_LOOK, scale: this.scale }
-    return drawingList(this.scene, look)
+  get picture(): Picture {
+    return pictureOf(this.scene, { ...PLAIN_LOOK, scale: this.scale })
   }
   get field(): DraftField {
     return draftField(this.scene)
@@ -113,7 +128,7 @@ export class TestBench implements PlanBench {
     this.ways = way
   }
   inBox(from: Point, to: Point, whole = false): Id[] {
-    return pickBox(this.list, this.scene.building, boxOf([from, to]), whole)
+    return pickBox(this.picture, this.scene.building, boxOf([from, to]), whole)
   }
   undo(): void {
     const inverse = this.inverses.pop()
@@ -131,6 +146,27 @@ export class TestBench implements PlanBench {
   }
   all<K extends AnyRecord['kind']>(kind: K): Extract<AnyRecord, { kind: K }>[] {
     return this.project.all(kind) as Extract<AnyRecord, { kind: K }>[]
+  }
+}
+
+/** A bench on the first plan of a new project. */
+export class TestBench extends BoardBench implements PlanBench {
+  declare readonly board: Drawing
+
+  constructor(system: 'metric' | 'feet-inches' = 'metric') {
+    super('plan', system)
+  }
+  override get scene(): PlanScene {
+    const scene = super.scene
+    if (scene.view !== 'plan') throw new Error('The bench of the tests is a plan.')
+    return scene
+  }
+}
+
+/** A bench on the first sheet of a new project. */
+export class SheetBench extends BoardBench {
+  constructor() {
+    super('sheet')
   }
 }
 

@@ -112,7 +112,7 @@ describe('drawing tools', () => {
     bench.type('half', '500')
     ellipse.enter(pointer(0, 10))
     expect(shapes(bench)[0]!.shape).toMatchObject({ form: 'ellipse', ratio: 0.6, major: { y: 500 } })
-    const polygon = polygonTool(bench, () => 6)
+    const polygon = polygonTool(bench)
     polygon.press(pointer(0, 0))
     bench.type('sides', '4')
     bench.type('radius', '1m')
@@ -276,17 +276,11 @@ describe('changing tools', () => {
   it('corners remember their sizes; traits go from one to others', () => {
     const bench = new TestBench()
     boxed(bench)
-    let kept: [number, number] = [100, 100]
-    const round = cornerTool(bench, {
-      label: 'Round',
-      size: () => kept[0],
-      other: () => kept[1],
-      keep: (...sizes) => (kept = sizes),
-    })
+    const round = cornerTool(bench, 'Round')
     bench.type('size', '250')
     round.press(pointer(1000, 0))
     round.key!('e')
-    expect(kept[0]).toBe(250)
+    expect(bench.values.roundRadius).toBe(250)
     expect(pathArea(shapePath(shapes(bench)[0]!.shape))).toBeCloseTo(2e6 - (4 - Math.PI) * 62_500, 3)
     bench.clearTyped()
     const circle = circleTool(bench)
@@ -307,13 +301,8 @@ describe('filling', () => {
   it('tells the area before, fills it, and marks a leak instead of flooding', () => {
     const bench = new TestBench()
     boxed(bench)
-    let gap = 0
-    const tool = hatchTool(bench, {
-      filling: () => ({ with: 'tone', tone: 0.6 }),
-      setFilling: () => undefined,
-      gap: () => gap,
-      setGap: (mm) => (gap = mm),
-    })
+    bench.values.filling = { with: 'tone', tone: 0.6 }
+    const tool = hatchTool(bench)
     expect(tool.remark!(pointer(1000, 500))).toBe('2.0 m²')
     tool.press(pointer(1000, 500))
     expect(bench.all('hatch')).toHaveLength(1)
@@ -360,19 +349,19 @@ describe('setting out and further walls', () => {
     const axes = axesTool(bench)
     bench.type('turn', '100')
     axes.enter(null)
-    expect(round(bench.project.need('drawing', bench.drawing.id).axes! * (180 / Math.PI))).toBe(10)
+    expect(round(bench.project.need('drawing', bench.board.id).axes! * (180 / Math.PI))).toBe(10)
   })
   it('walls in a rectangle by inside size, beside a wall, along a line; a column', () => {
     const bench = new TestBench()
-    const type = (): string => 'wall-type-block-140'
-    const box = wallBoxTool(bench, type)
+    bench.values.wallType = 'wall-type-block-140'
+    const box = wallBoxTool(bench)
     box.key!('i')
     box.press(pointer(0, 0))
     bench.type('width', '4m')
     bench.type('depth', '3m')
     box.enter(pointer(10, 10))
     expect(bench.scene.building.cutArea()).toBeCloseTo(4280 * 3280 - 12e6, 3)
-    const beside = wallBesideTool(bench, type)
+    const beside = wallBesideTool(bench)
     beside.press(pointer(2000, -70))
     bench.type('clear', '1200')
     beside.enter(pointer(2000, 800))
@@ -385,14 +374,10 @@ describe('setting out and further walls', () => {
       [7000, 0],
     ] as const)
       arc.press(pointer(x, y))
-    wallAlongTool(bench, type, () => 'centre').press(pointer(8000, 1000))
+    bench.values.reference = 'centre'
+    wallAlongTool(bench).press(pointer(8000, 1000))
     expect(bench.all('wall')[5]!.sweep).toBeCloseTo(Math.PI, 6)
-    let size = { width: 300, depth: 300, turn: 0 }
-    const column = columnTool(bench, {
-      material: () => 'material-concrete',
-      size: () => size,
-      keep: (next) => (size = next),
-    })
+    const column = columnTool(bench)
     bench.type('width', '450')
     column.press(pointer(2000, 2000))
     expect(bench.all('column')[0]!.section).toEqual({ form: 'rectangular', width: 450, depth: 300 })

@@ -74,11 +74,8 @@ describe('what is drawn is kept', () => {
   })
   it('walls one by one: Backspace takes the last back, and the run goes on from there', () => {
     const bench = new TestBench()
-    const tool = wallTool(bench, {
-      type: () => 'wall-type-block-140',
-      reference: () => 'left',
-      setReference: () => undefined,
-    })
+    bench.values.wallType = 'wall-type-block-140'
+    const tool = wallTool(bench)
     tool.press(pointer(0, 0))
     tool.press(pointer(3000, 0))
     tool.press(pointer(3000, 2000))
@@ -159,17 +156,12 @@ describe('the hatch tool', () => {
       [0, 0],
     ] as const)
       box.press(pointer(x, y))
-    let tone = 0.2
-    const tool = hatchTool(bench, {
-      filling: () => ({ with: 'tone', tone }),
-      setFilling: () => undefined,
-      gap: () => 0,
-      setGap: () => undefined,
-    })
+    bench.values.filling = { with: 'tone', tone: 0.2 }
+    const tool = hatchTool(bench)
     expect(tool.remark!(pointer(500, 500))).toBe('2.0 m²')
     expect(tool.remark!(pointer(3000, 500))).toBe('')
     expect(tool.remark!(pointer(1500, 500))).toBe('2.0 m²')
-    tone = 0.7
+    bench.values.filling = { with: 'tone', tone: 0.7 }
     tool.press(pointer(1600, 400))
     const [hatch] = bench.all('hatch')
     expect(hatch!.filling).toEqual({ with: 'tone', tone: 0.7 })

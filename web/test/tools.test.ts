@@ -1,36 +1,23 @@
 import { describe, expect, it } from 'vitest'
-import type { ReferenceSide } from '@lamina/core/records'
-import { STANDARD_BLOCKS } from '@lamina/core/library'
-import { blockTool, type BlockChoice } from '../src/tools/block'
+import { blockTool } from '../src/tools/block'
 import { dimensionTool } from '../src/tools/dimension'
 import { leaderTool, noteTool } from '../src/tools/leader'
 import { measureTool } from '../src/tools/measure'
 import { moveSideTool } from '../src/tools/moveSide'
 import { moveTool } from '../src/tools/transforms'
-import { nextType } from '../src/tools/makeTool'
 import { openingTool } from '../src/tools/opening'
 import { wallTool } from '../src/tools/wall'
 import { TestBench, drawRectangle, pointer } from './bench'
 
 function walls(bench: TestBench, type = 'wall-type-block-140') {
-  let side: ReferenceSide = 'right'
-  const tool = wallTool(bench, {
-    type: () => type,
-    reference: () => side,
-    setReference: (next) => (side = next),
-  })
-  return { tool, side: () => side }
+  bench.values.wallType = type
+  bench.values.reference = 'right'
+  return { tool: wallTool(bench), side: () => bench.values.reference }
 }
-/** A block of the library in its own size. */
-function blockChoice(id: string): BlockChoice {
-  let size: { width: number | null; depth: number | null } = { width: null, depth: null }
-  return {
-    block: () => STANDARD_BLOCKS.find((block) => block.id === id),
-    size: () => size,
-    setSize: (now) => (size = now),
-    parameters: () => ({}),
-    placed: () => undefined,
-  }
+/** A block of the library in hand. */
+function placing(bench: TestBench, id: string) {
+  bench.values.block = id
+  return blockTool(bench)
 }
 const round = (n: number): number => Math.round(n * 1e6) / 1e6 + 0
 
@@ -91,14 +78,8 @@ describe('the opening tools', () => {
   function setup(fit: 'door' | 'window' = 'door') {
     const bench = new TestBench()
     drawRectangle(walls(bench).tool, 6000, 4000)
-    let width = 900
-    const tool = openingTool(bench, {
-      fit,
-      type: () => nextType(bench.project, null, fit),
-      width: () => width,
-      setWidth: (mm) => (width = mm),
-    })
-    return { bench, tool, width: () => width }
+    bench.values.openings = { ...bench.values.openings, [fit]: { type: null, width: 900 } }
+    return { bench, tool: openingTool(bench, fit), width: () => bench.values.openings[fit].width }
   }
   it('measure from the nearer inner corner', () => {
     const { bench, tool } = setup()
@@ -164,7 +145,7 @@ describe('the opening tools', () => {
 describe('the block tool', () => {
   it('places one after the other with its last turn', () => {
     const bench = new TestBench()
-    const tool = blockTool(bench, blockChoice('block-table'))
+    const tool = placing(bench, 'block-table')
     bench.type('turn', '30')
     tool.press(pointer(1000, 1000))
     tool.press(pointer(3000, 1000))
@@ -179,7 +160,7 @@ describe('the block tool', () => {
   it('turns one to a second point, or as typed there', () => {
     const bench = new TestBench()
     bench.setWay('pointed')
-    const tool = blockTool(bench, blockChoice('block-table'))
+    const tool = placing(bench, 'block-table')
     tool.press(pointer(1000, 1000))
     expect(bench.all('placement')).toEqual([])
     expect(tool.fields(pointer(1000, 3000))[0]).toMatchObject({ key: 'turn', shown: '90°' })
@@ -201,7 +182,7 @@ describe('the block tool', () => {
   })
   it('asks for a block when none is chosen', () => {
     const bench = new TestBench()
-    blockTool(bench, blockChoice('none')).press(pointer(0, 0))
+    placing(bench, 'none').press(pointer(0, 0))
     expect(bench.refused).toEqual(['Choose a block in the drawer first.'])
   })
 })
@@ -210,7 +191,7 @@ describe('the dimension tool', () => {
   it('takes points until it is pointed clear of the drawing, with an overall row', () => {
     const bench = new TestBench()
     drawRectangle(walls(bench).tool, 6000, 4000)
-    const tool = dimensionTool(bench, () => true)
+    const tool = dimensionTool(bench)
     tool.press(pointer(0, 0, 'end'))
     tool.press(pointer(2000, 0, 'on line'))
     tool.press(pointer(6000, 0, 'end'))
@@ -229,7 +210,8 @@ describe('the dimension tool', () => {
   })
   it('measures upright or along its points as they lie, and steps back point by point', () => {
     const bench = new TestBench()
-    const tool = dimensionTool(bench, () => false)
+    bench.values.overall = false
+    const tool = dimensionTool(bench)
     tool.press(pointer(0, 0, 'end'))
     tool.press(pointer(300, 4000, 'end'))
     tool.press(pointer(900, 900, 'end'))
@@ -313,7 +295,7 @@ describe('moving', () => {
   })
   it('what is selected, from a point by a typed length and turn', () => {
     const bench = new TestBench()
-    blockTool(bench, blockChoice('block-chair')).press(pointer(1000, 1000))
+    placing(bench, 'block-chair').press(pointer(1000, 1000))
     bench.select([bench.all('placement')[0]!.id])
     const tool = moveTool(bench)
     tool.press(pointer(0, 0))
@@ -327,7 +309,7 @@ describe('moving', () => {
   })
   it('says so when nothing would move', () => {
     const bench = new TestBench()
-    blockTool(bench, blockChoice('block-chair')).press(pointer(1000, 1000))
+    placing(bench, 'block-chair').press(pointer(1000, 1000))
     bench.select([bench.all('placement')[0]!.id])
     const tool = moveTool(bench)
     tool.press(pointer(0, 0))
@@ -339,12 +321,8 @@ describe('moving', () => {
 describe('feet and inches', () => {
   it('are typed and shown in the tag', () => {
     const bench = new TestBench('feet-inches')
-    let side: ReferenceSide = 'left'
-    const tool = wallTool(bench, {
-      type: () => 'wall-type-stud-4',
-      reference: () => side,
-      setReference: (next) => (side = next),
-    })
+    bench.values.wallType = 'wall-type-stud-4'
+    const tool = wallTool(bench)
     tool.press(pointer(0, 0))
     bench.type('along', `7'4`)
     expect(tool.fields(pointer(100, 0))[0]!.shown).toBe(`7'-4"`)

@@ -1,6 +1,17 @@
 import { holdAnchor, type Ground } from '../ties'
 import { textItem, textWidth, type DisplayItem } from '../display'
-import { cross, dot, leftOf, normalAngle, offsetFrom, times, add, unitAt, type Point } from '../geometry'
+import {
+  PARALLEL,
+  cross,
+  dot,
+  leftOf,
+  normalAngle,
+  offsetFrom,
+  times,
+  add,
+  unitAt,
+  type Point,
+} from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
 import type { AnnotationStyle, Dimension, Id } from '../records'
 import { formatLength, type Units } from '../units'
@@ -81,7 +92,7 @@ export function drawDimension(
   let u = unitAt(direction)
   let flipped = false
   const turn = normalAngle(direction)
-  if (turn > Math.PI / 2 + 1e-6 || turn <= -Math.PI / 2 + 1e-6) {
+  if (turn > Math.PI / 2 + PARALLEL || turn <= -Math.PI / 2 + PARALLEL) {
     u = times(u, -1)
     flipped = true
   }

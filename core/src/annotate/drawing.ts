@@ -1,175 +1,122 @@
-import RBush from 'rbush'
-import { atWall, wallDirection } from '../building'
 import {
-  draftField,
+  LivePicture,
+  foreseenItems,
   isDrawn,
   onLayer,
-  sceneItems,
+  partOf,
+  type KindDrawn,
+  type MoreDrawn,
+  type News,
+  type Part,
+  type PartSource,
+  type Picture,
   type PlanLook,
-  type PlanScene,
   type Scene,
 } from '../derive'
-import { eachItem, itemExtent, pathOfItem, type DisplayItem, type DisplayList } from '../display'
-import { boxOf, edgesOf, isStraight, pathBox, pathOf, type Box, type Point } from '../geometry'
-import type { Project, RecordKind } from '../records'
-import { roomsOf } from '../rooms'
+import type { DisplayItem, DisplayList } from '../display'
+import type { AnyRecord, Id, RecordOf } from '../records'
+import { ABOVE_LINEWORK } from './depths'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
-import { markItems, tagItems, tagPlace, tagWords } from './roomTag'
+import { MarksDrawn } from './marks'
+import { TagsDrawn } from './tags'
 
-/** The annotation of a drawing, in real mm. `beneath` is what lies beneath it: tags keep clear of that. */
-export function annotationItems(
-  scene: Scene,
-  look: Pick<PlanLook, 'scale' | 'printing' | 'roomTags' | 'marks'>,
-  beneath: DisplayList,
-): DisplayItem[] {
-  const { project, drawing } = scene
-  const { scale, printing } = look
-  const { units } = project.facts
-  const items: DisplayItem[] = []
-  for (const id of project.dependents(drawing.id)) {
-    const record = project.get(id)
-    if (!record || !isDrawn(project, record, printing)) continue
-    const lay = (made: readonly DisplayItem[]): void =>
-      void items.push(...onLayer(project, record, made, scale))
-    if (record.kind === 'dimension') lay(layDimension(record, scene, scale, units).items)
-    else if (record.kind === 'leader') lay(layLeader(record, scene, scale).items)
-    else if (record.kind === 'note') lay(layNote(record, scale))
-  }
-  switch (scene.view) {
-    case 'plan':
-      if (look.marks) items.push(...openingMarks(scene, look))
-      if (look.roomTags) items.push(...roomTags(scene, look, [...beneath, ...items]))
-      return items
-    case 'block':
-      return items
-  }
+/** How annotation of each kind is laid out by itself at a scale; null: together with the others of its kind. */
+const LAID: {
+  readonly [K in KindDrawn<'annotation'>]:
+    ((record: RecordOf<K>, scene: Scene, scale: number) => readonly DisplayItem[]) | null
+} = {
+  dimension: (dimension, scene, scale) =>
+    layDimension(dimension, scene, scale, scene.project.facts.units).items,
+  leader: (leader, scene, scale) => layLeader(leader, scene, scale).items,
+  note: (note, _, scale) => layNote(note, scale),
+  // Tags of rooms keep clear of everything else.
+  room: null,
 }
 
-/** Numbers of doors and windows beside their walls: doors on the other side than their leaf, windows outside. */
-function openingMarks(
-  { project, building }: PlanScene,
-  { scale, printing }: Pick<PlanLook, 'scale' | 'printing'>,
-): DisplayItem[] {
-  const items: DisplayItem[] = []
-  for (const { shape, openings } of building.seen(printing).all()) {
-    for (const { opening, fault } of openings) {
-      if (!opening.mark || fault || !isDrawn(project, opening, printing)) continue
-      const middle = (shape.low + shape.high) / 2
-      const u = wallDirection(shape, opening.along)
-      const sense = (opening.side === 'left') === (opening.fit === 'window') ? 1 : -1
-      const away = { x: -u.y * sense, y: u.x * sense }
-      items.push(
-        ...markItems(
-          opening.id,
-          opening.mark,
-          atWall(shape, opening.along, middle),
-          away,
-          shape.thickness,
-          scale,
-        ),
-      )
+/** A record of annotation laid out by itself; nothing for other kinds. */
+function layAnnotation(record: AnyRecord, scene: Scene, scale: number): readonly DisplayItem[] {
+  const lay = record.kind in LAID ? LAID[record.kind as KindDrawn<'annotation'>] : null
+  return lay ? lay(record as never, scene, scale) : []
+}
+
+/** A record as it would be drawn if it were stored: its linework, or its annotation. */
+export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): readonly DisplayItem[] => [
+  ...foreseenItems(record, scene, scale),
+  ...layAnnotation(record, scene, scale),
+]
+
+/** Dimensions, leaders and notes, each a part. */
+class AnnotationDrawn implements PartSource {
+  private readonly parts = new Map<Id, Part>()
+
+  constructor(
+    private readonly picture: Picture,
+    private readonly look: PlanLook,
+  ) {}
+
+  update({ scene, records }: News): void {
+    const { project, board } = scene
+    if (records) for (const id of records) this.set(id, this.made(project.get(id), scene))
+    else {
+      const rest = new Set(this.parts.keys())
+      for (const id of project.dependents(board.id)) {
+        rest.delete(id)
+        this.set(id, this.made(project.get(id), scene))
+      }
+      for (const id of rest) this.set(id, null)
     }
   }
-  return items
-}
 
-function roomTags(
-  scene: PlanScene,
-  { scale, printing }: Pick<PlanLook, 'scale' | 'printing'>,
-  drawn: DisplayList,
-): DisplayItem[] {
-  const { project, building } = scene
-  const rooms = roomsOf(project, building).filter(({ room }) => isDrawn(project, room, printing))
-  if (rooms.length === 0) return []
-  const { units } = project.facts
-  const index = new RBush<Box>().load(obstaclesOf(project, drawn))
-  const field = draftField(scene)
-  const obstacles = (box: Box): Box[] => [
-    ...index.search(box),
-    ...field
-      .edgesIn(box)
-      .filter(({ role }) => role === 'line')
-      .map(({ edge }) => boxOf([edge.a, edge.b])),
-  ]
-  const items: DisplayItem[] = []
-  for (const found of rooms) {
-    const words = tagWords(found, units)
-    const at = tagPlace(found, words, scale, obstacles)
-    const made = tagItems(found.room, words, at, scale)
-    items.push(...onLayer(project, found.room, made, scale))
-    // Tags keep clear of each other.
-    for (const item of made) index.insert(itemExtent(item))
+  private set(id: Id, now: Part | null): void {
+    const kept = this.picture.replace(this.parts.get(id), now)
+    if (kept) this.parts.set(id, kept)
+    else this.parts.delete(id)
   }
-  return items
-}
 
-/** Things that tags keep clear of as a whole; of the others they keep clear of each line. */
-const SOLID: ReadonlySet<RecordKind> = new Set<RecordKind>(['opening', 'placement'])
-const LINES: ReadonlySet<RecordKind> = new Set<RecordKind>([
-  'stair',
-  'ramp',
-  'rail',
-  'slab',
-  'void',
-  'roof',
-  'overhead',
-  'dimension',
-  'leader',
-])
-
-/** Boxes around what tags keep clear of: lettering, doors and blocks, and the lines of stairs, floors and annotation. */
-function obstaclesOf(project: Project, drawn: DisplayList): Box[] {
-  const boxes: Box[] = []
-  for (const item of eachItem(drawn)) {
-    const kind = item.source === null ? undefined : project.get(item.source)?.kind
-    if (item.kind === 'text' || (kind && SOLID.has(kind))) boxes.push(itemExtent(item))
-    else if (kind && LINES.has(kind)) boxes.push(...lineBoxes(item))
-  }
-  return boxes
-}
-
-/** A slanting line is boxed in so many parts, so that the boxes lie along it. */
-const PARTS_OF_SLANTS = 12
-
-/** Boxes along the lines of a drawn thing. */
-function lineBoxes(item: DisplayItem): Box[] {
-  const along = (a: Point, b: Point): Box[] => {
-    const parts = a.x === b.x || a.y === b.y ? 1 : PARTS_OF_SLANTS
-    const at = (k: number): Point => ({
-      x: a.x + ((b.x - a.x) * k) / parts,
-      y: a.y + ((b.y - a.y) * k) / parts,
-    })
-    return Array.from({ length: parts }, (_, k) => boxOf([at(k), at(k + 1)]))
-  }
-  switch (item.kind) {
-    case 'group':
-      return item.clip ? [itemExtent(item)] : item.items.flatMap(lineBoxes)
-    case 'segments':
-    case 'line': {
-      const points = Array.from({ length: item.points.length / 2 }, (_, i) => ({
-        x: item.points[2 * i]!,
-        y: item.points[2 * i + 1]!,
-      }))
-      const step = item.kind === 'line' ? 1 : 2
-      const boxes: Box[] = []
-      for (let i = 0; i + 1 < points.length; i += step) boxes.push(...along(points[i]!, points[i + 1]!))
-      if (item.kind === 'line' && item.closed) boxes.push(...along(points.at(-1)!, points[0]!))
-      return boxes
-    }
-    case 'path':
-      return edgesOf(pathOfItem(item)).flatMap((edge) =>
-        isStraight(edge) ? along(edge.a, edge.b) : [pathBox(pathOf([edge], false))],
-      )
-    case 'fill':
-      return []
-    default:
-      return [itemExtent(item)]
+  private made(record: AnyRecord | undefined, scene: Scene): Part | null {
+    const { project, board } = scene
+    const { scale, printing } = this.look
+    if (!record || !('drawing' in record) || record.drawing !== board.id) return null
+    if (!(record.kind in LAID) || !isDrawn(project, record, printing)) return null
+    const items = onLayer(project, record, layAnnotation(record, scene, scale), scale)
+    return partOf(
+      items,
+      { ...ABOVE_LINEWORK.annotation, place: project.placeOf(record.id), nth: 0 },
+      record.id,
+    )
   }
 }
 
-/** A whole drawing: its derived linework with its annotation on top, in real mm. */
-export function drawingList(scene: Scene, look: PlanLook): DisplayList {
-  const beneath = sceneItems(scene, look)
-  return [...beneath, ...annotationItems(scene, look, beneath)]
+/** What is drawn on top of linework. */
+export const drawingSources = (look: PlanLook): MoreDrawn[] => [
+  (picture) => new AnnotationDrawn(picture, look),
+  (picture) => new MarksDrawn(picture, look),
+  (picture) => new TagsDrawn(picture, look),
+]
+
+/** A picture of a whole drawing: its linework with its annotation on top, in real mm. */
+export const drawingPicture = (look: PlanLook): LivePicture => new LivePicture(look, drawingSources(look))
+
+/** A whole drawing, made from nothing. */
+export const drawingList = (scene: Scene, look: PlanLook): DisplayList =>
+  drawingPicture(look).of(scene).list()
+
+/** So many looks at a board are kept: of the board itself, the shelf and viewports. */
+const MOST_KEPT = 8
+const kept = new WeakMap<Scene['kept'], Map<string, LivePicture>>()
+
+/** The picture of a board as it is now; kept, and brought up to date part by part. */
+export function pictureOf(scene: Scene, look: PlanLook): Picture {
+  let mine = kept.get(scene.kept)
+  if (!mine) kept.set(scene.kept, (mine = new Map()))
+  const key = JSON.stringify(look)
+  const found = mine.get(key) ?? drawingPicture(look)
+  // The one asked for last is the last to be let go.
+  mine.delete(key)
+  mine.set(key, found)
+  if (mine.size > MOST_KEPT) mine.delete(mine.keys().next().value!)
+  // Who looks at a picture looks at all that it is made from.
+  void scene.project.stamp
+  return found.of(scene)
 }

@@ -1,5 +1,5 @@
 export * from './style'
 export * from './dimension'
 export * from './leader'
-export * from './drawing'
+export { drawingList, drawingPicture, drawingSources, foreseenRecord, pictureOf } from './drawing'
 export * from './roomTag'

@@ -73,7 +73,9 @@ export function tagPlace(
   if (room.tagAt) return room.tagAt
   if (!space) return room.at
   // Lines have some width too.
-  const near = obstacles(space).map((box) => growBox(box, LINE * scale))
+  const near = obstacles(space)
+    .map((box) => growBox(box, LINE * scale))
+    .sort(byPlace)
   const key = `${scale} ${words.name} ${words.figures} ${near.map((b) => `${b.minX | 0},${b.minY | 0},${b.maxX | 0},${b.maxY | 0}`).join(' ')}`
   const before = kept.get(room)
   if (before && before.space === space && before.key === key) return before.place
@@ -81,6 +83,10 @@ export function tagPlace(
   kept.set(room, { space, key, place })
   return place
 }
+
+/** In whatever order obstacles were found, they count in the same. */
+const byPlace = (p: Box, q: Box): number =>
+  p.minX - q.minX || p.minY - q.minY || p.maxX - q.maxX || p.maxY - q.maxY
 
 /** How many places are tried across and along a room. */
 const STEPS = 14

@@ -1,4 +1,4 @@
-import { direction, distance, type Point } from '../geometry'
+import { SAME_LENGTH, direction, distance, type Point } from '../geometry'
 import type { DisplayItem } from '../display'
 import type { AnnotationStyle, Id } from '../records'
 
@@ -42,6 +42,6 @@ export function tipItems(
   if (style.tip === 'bare') return []
   if (style.tip === 'dot')
     return [{ kind: 'disc', tone: 0, ...tip, radius: PARTS.dot * style.textPaperMm * scale, source }]
-  if (distance(tip, next) < 1e-6) return []
+  if (distance(tip, next) < SAME_LENGTH) return []
   return [arrowItem(tip, direction(tip, next), style.endPaperMm * scale, source)]
 }

@@ -1,1 +1,2 @@
 export * from './parts'
+export * from './find'

@@ -1,4 +1,5 @@
 import {
+  ROUNDING,
   IDENTITY,
   angleUnder,
   applyTo,
@@ -138,21 +139,21 @@ function mappedParts(
       default: {
         const { light = false, filled = false, penMm, tone, dashesPaperMm } = item
         const look = { light, filled, penMm, tone, dashesPaperMm }
-        return [{ is: 'line', path: mapAny(pathOfItem(item), map), look }]
+        return [{ is: 'line', path: mapAny(pathOfDraftItem(item), map), look }]
       }
     }
   })
 }
 
 /** The line of an item. */
-export function pathOfItem(item: Extract<DraftItem, { shape: 'polyline' | 'arc' | 'path' }>): Path {
+export function pathOfDraftItem(item: Extract<DraftItem, { shape: 'polyline' | 'arc' | 'path' }>): Path {
   switch (item.shape) {
     case 'path':
       return item.path
     case 'polyline':
       return pathOfPoints(item.points, item.closed)
     case 'arc': {
-      const full = Math.abs(item.sweep) >= 2 * Math.PI - 1e-9
+      const full = Math.abs(item.sweep) >= 2 * Math.PI - ROUNDING
       return full ? circlePath(item.centre, item.radius) : pathOf([edgeOfArc(item)], false)
     }
   }
@@ -163,8 +164,8 @@ function keepsShapes({ a, b, c, d }: Affine): boolean {
   const across = Math.hypot(a, b)
   const along = Math.hypot(c, d)
   return (
-    Math.abs(across - along) <= 1e-9 * Math.max(across, along) &&
-    Math.abs(a * c + b * d) <= 1e-9 * across * along
+    Math.abs(across - along) <= ROUNDING * Math.max(across, along) &&
+    Math.abs(a * c + b * d) <= ROUNDING * across * along
   )
 }
 

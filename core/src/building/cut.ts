@@ -1,4 +1,4 @@
-import type { Point } from '../geometry'
+import { ROUNDING, type Point } from '../geometry'
 import type { Id } from '../records'
 import type { WallShape } from './wallShape'
 
@@ -40,7 +40,7 @@ export function cutAt(cut: Cut, aside: number): number {
 
 /** The offsets inside (low, high) where the cut bends. */
 export function bendsOf(cut: Cut, low: number, high: number): number[] {
-  return cut.filter((p) => p.aside > low + 1e-9 && p.aside < high - 1e-9).map((p) => p.aside)
+  return cut.filter((p) => p.aside > low + ROUNDING && p.aside < high - ROUNDING).map((p) => p.aside)
 }
 
 /** A cut square across the wall. */

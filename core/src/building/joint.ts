@@ -1,4 +1,4 @@
-import { PARALLEL, cross, dot } from '../geometry'
+import { IN_ONE_LINE, PARALLEL, cross, dot } from '../geometry'
 import { layeredCorner } from './corner'
 import { forAllStrips, type EndCut } from './cut'
 import { meetAll } from './mitre'
@@ -67,7 +67,7 @@ function throughPair(rays: readonly Ray[]): [Ray, Ray] | null {
     for (let j = i + 1; j < ranked.length; j++) {
       const p = ranked[i]!
       const q = ranked[j]!
-      if (Math.abs(cross(p.u, q.u)) < 1e-3 && dot(p.u, q.u) < 0) return [p, q]
+      if (Math.abs(cross(p.u, q.u)) < IN_ONE_LINE && dot(p.u, q.u) < 0) return [p, q]
     }
   }
   return null

@@ -1,8 +1,9 @@
-import { SAME_POINT, type Point } from '../geometry'
+import RBush from 'rbush'
+import { SAME_POINT, type Box, type Point } from '../geometry'
 import type { Boundary } from './overlay'
 
 /** A closed outline with the material on its left: outer outlines run anticlockwise, holes clockwise. */
-export interface Loop {
+export interface Loop extends Box {
   readonly points: readonly Point[]
   readonly area: number
   /** The boundaries it runs along, in order. */
@@ -87,6 +88,8 @@ export class CornerField {
 export class LoopChain {
   private loose: HalfEdge[] = []
   private readonly closed = new Set<LoopInWork>()
+  /** The closed outlines by place; made when they are asked for by place first. */
+  private places: RBush<LoopInWork> | null = null
   private openEnds = 0
 
   constructor(private readonly field: CornerField) {}
@@ -111,6 +114,7 @@ export class LoopChain {
     const { loop } = edge
     if (loop) {
       this.closed.delete(loop)
+      this.places?.remove(loop)
       for (const other of loop.edges) {
         other.loop = null
         if (other !== edge) {
@@ -133,6 +137,21 @@ export class LoopChain {
       this.loose = unclosed
     }
     return this.closed
+  }
+
+  /** The outlines whose boxes meet a box. */
+  near(box: Box): Loop[] {
+    return this.placed().search(box)
+  }
+
+  /** Around all outlines; turned inside out when there are none. */
+  extent(): Box {
+    return this.placed().toJSON() as Box
+  }
+
+  private placed(): RBush<LoopInWork> {
+    const all = this.loops() as ReadonlySet<LoopInWork>
+    return (this.places ??= new RBush<LoopInWork>().load([...all]))
   }
 
   /** How many chains did not close; anything but 0 is a fault in the boundaries. */
@@ -158,6 +177,7 @@ export class LoopChain {
     const loop = makeLoop(edges)
     for (const each of edges) each.loop = loop
     this.closed.add(loop)
+    this.places?.insert(loop)
   }
 
   /** Of the ways out of the edge's end, the one most to the right: outlines that touch in a point stay apart. */
@@ -197,9 +217,14 @@ function turnBetween(edge: HalfEdge, next: HalfEdge): number {
 function makeLoop(edges: readonly HalfEdge[]): LoopInWork {
   const points: Point[] = []
   let twice = 0
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity]
   for (let i = 0; i < edges.length; i++) {
     const edge = edges[i]!
     const before = edges[(i + edges.length - 1) % edges.length]!
+    minX = Math.min(minX, edge.from.x)
+    minY = Math.min(minY, edge.from.y)
+    maxX = Math.max(maxX, edge.from.x)
+    maxY = Math.max(maxY, edge.from.y)
     twice += edge.from.x * edge.to.y - edge.to.x * edge.from.y
     // Points in the middle of a straight run say nothing.
     const ax = edge.from.x - before.from.x
@@ -211,7 +236,7 @@ function makeLoop(edges: readonly HalfEdge[]): LoopInWork {
       Math.abs(ax * by - ay * bx) <= SAME_POINT * Math.max(Math.hypot(ax, ay), Math.hypot(bx, by))
     if (!straight) points.push({ x: edge.from.x, y: edge.from.y })
   }
-  return { points, area: twice / 2, edges }
+  return { points, area: twice / 2, edges, minX, minY, maxX, maxY }
 }
 
 /** The chain that holds the outline of all materials together. */

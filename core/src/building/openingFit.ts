@@ -1,4 +1,4 @@
-import { SAME_POINT } from '../geometry'
+import { ROUNDING, SAME_POINT } from '../geometry'
 import type { Opening } from '../records'
 import type { EndCut } from './cut'
 import { heightsMeet, openingReach, zoneAt, type Zone } from './heights'
@@ -24,10 +24,10 @@ export function clearLength(shape: WallShape, start: EndCut, end: EndCut): { fro
   let to = Infinity
   shape.strips.forEach((strip, i) => {
     for (const p of start.strips[i]!) {
-      if (p.aside >= strip.low - 1e-9 && p.aside <= strip.high + 1e-9) from = Math.max(from, p.along)
+      if (p.aside >= strip.low - ROUNDING && p.aside <= strip.high + ROUNDING) from = Math.max(from, p.along)
     }
     for (const p of end.strips[i]!) {
-      if (p.aside >= strip.low - 1e-9 && p.aside <= strip.high + 1e-9) to = Math.min(to, p.along)
+      if (p.aside >= strip.low - ROUNDING && p.aside <= strip.high + ROUNDING) to = Math.min(to, p.along)
     }
   })
   return { from, to }

@@ -1,20 +1,31 @@
 import RBush from 'rbush'
-import { JOINED_ENDS, ON_LINE, type Box, type Point } from '../geometry'
+import {
+  EMPTY_BOX,
+  JOINED_ENDS,
+  ON_LINE,
+  boxOf,
+  isEmptyBox,
+  joinBoxes,
+  type Box,
+  type Point,
+} from '../geometry'
 import { layerIdOf } from '../library'
-import type { AnyRecord, Change, Column, Id, Level, Material, Opening, Project, Wall } from '../records'
+import {
+  ChangeLog,
+  type Column,
+  type Id,
+  type Level,
+  type Material,
+  type Opening,
+  type Project,
+  type Wall,
+  type WallType,
+} from '../records'
 import { sameEndCut, type EndCut } from './cut'
 import { columnReach, heeds, lookedAt, wallReach, zoneAt, type Reach, type Zone } from './heights'
 import { cutJoint } from './joint'
-import {
-  CLOSED,
-  CornerField,
-  LoopChain,
-  OUTLINE,
-  addBoundary,
-  addClosed,
-  type HalfEdge,
-  type Loop,
-} from './loops'
+import { OUTLINE, type Loop } from './loops'
+import { Outlines, type Outlined } from './outlines'
 import { fitOpenings, type OpeningFit } from './openingFit'
 import { boundariesOf, type Boundary } from './overlay'
 import { columnPiece, wallPieces, type Piece } from './piece'
@@ -35,13 +46,8 @@ export interface SolvedWall {
 }
 
 /** What takes part in the merged drawing: a wall or a column. */
-interface Part {
-  readonly zone: Zone
+interface Part extends Outlined {
   pieces: Piece[]
-  boundaries: Boundary[]
-  /** Across its openings: they bound rooms and are not drawn. */
-  closing: Boundary[]
-  edges: HalfEdge[]
   /** Around its pieces; null before they are made. */
   spread: Indexed | null
 }
@@ -82,18 +88,23 @@ export class LevelSolver {
   private readonly pillars = new Map<Id, ColumnInWork>()
   private readonly bodies = new RBush<Indexed>()
   private readonly spreads = new RBush<Indexed>()
-  private readonly chains = new Map<number, LoopChain>()
-  private corners = new CornerField()
+  private readonly loops = new Outlines()
   private ranked: Material[] = []
   private ranks = new Map<Id, number>()
-  /** Rises whenever the solution changes. */
-  revision = 0
-  /** What bounds rooms was asked for, and is kept. */
-  private bounding = false
+  /** The types of its walls, as they were solved. */
+  private types = new Map<Id, WallType>()
+  /** The wall that each opening was fitted into. */
+  private readonly hosts = new Map<Id, Id>()
+  /** The walls and columns whose drawing changed. */
+  readonly changes = new ChangeLog()
+  /** Where it changed. */
+  readonly places = new ChangeLog<Box>()
+  /** The change of the project up to which this is solved. */
+  private stamp = 0
   /** The level as it was when this was solved last. */
   private solvedFor: Pick<Level, 'height' | 'cutHeight'> | undefined
 
-  /** Solutions that leave out what lies on hidden layers, by those layers; they follow this one. */
+  /** Solutions that leave out what lies on hidden layers, by those layers; the one asked for last is the last. */
   private readonly partial = new Map<string, LevelSolver>()
 
   constructor(
@@ -101,7 +112,7 @@ export class LevelSolver {
     readonly level: Id,
     private readonly hidden: ReadonlySet<Id> | null = null,
   ) {
-    this.solveAll()
+    project.unheard(() => this.solveAll())
   }
 
   /** The materials by rank. */
@@ -119,6 +130,10 @@ export class LevelSolver {
 
   columns(): IterableIterator<SolvedColumn> {
     return this.pillars.values()
+  }
+
+  column(id: Id): SolvedColumn | undefined {
+    return this.pillars.get(id)
   }
 
   /** Columns that come near a box. */
@@ -151,11 +166,11 @@ export class LevelSolver {
       [...this.pillars.values()].some(({ column }) => hides(column))
     if (!some) return this
     const key = [...hidden].sort().join(' ')
-    let found = this.partial.get(key)
-    if (!found) {
-      if (this.partial.size >= MOST_PARTIAL) this.partial.clear()
-      this.partial.set(key, (found = new LevelSolver(this.project, this.level, hidden)))
-    }
+    const found = this.partial.get(key) ?? new LevelSolver(this.project, this.level, hidden)
+    this.partial.delete(key)
+    this.partial.set(key, found)
+    if (this.partial.size > MOST_PARTIAL) this.partial.delete(this.partial.keys().next().value!)
+    found.follow()
     return found
   }
 
@@ -184,12 +199,32 @@ export class LevelSolver {
 
   /** Closed outlines of the cut material of a rank. */
   loopsOf(rank: number): ReadonlySet<Loop> {
-    return this.chains.get(rank)?.loops() ?? NO_LOOPS
+    return this.loops.ofRank(rank)
   }
 
   /** Closed outlines of everything cut, inner lines left out. */
   outlines(): ReadonlySet<Loop> {
-    return this.chains.get(OUTLINE)?.loops() ?? NO_LOOPS
+    return this.loops.ofAll()
+  }
+
+  /** Closed outlines of the cut material of a rank that come near a box. */
+  loopsNear(rank: number, box: Box): readonly Loop[] {
+    return this.loops.near(rank, box)
+  }
+
+  /** Closed outlines of everything cut that come near a box. */
+  outlinesNear(box: Box): readonly Loop[] {
+    return this.loops.near(OUTLINE, box)
+  }
+
+  /** What walls and columns near a box give to the merged drawing. */
+  drawnNear(box: Box): Pick<SolvedWall, 'zone' | 'boundaries'>[] {
+    return this.spreads.search(box).map(({ id }) => this.part(id))
+  }
+
+  /** Around everything cut; empty when there is nothing. */
+  extent(): Box {
+    return this.loops.extent()
   }
 
   /**
@@ -197,24 +232,18 @@ export class LevelSolver {
    * the space of rooms clockwise. Kept up to date from the first time they are asked for.
    */
   closedOutlines(): ReadonlySet<Loop> {
-    if (!this.bounding) {
-      this.bounding = true
-      for (const part of [...this.walls.values(), ...this.pillars.values()]) this.close(part)
-    }
-    return this.chains.get(CLOSED)?.loops() ?? NO_LOOPS
+    return this.loops.closed(this.parts())
   }
 
-  private close(part: Part): void {
-    if (part.zone !== 'cut') return
-    const chain = this.chainOf(CLOSED)
-    for (const boundary of part.boundaries) addClosed(boundary, this.corners, chain, part.edges)
-    for (const boundary of part.closing) addClosed(boundary, this.corners, chain, part.edges)
+  private *parts(): Generator<Part> {
+    yield* this.walls.values()
+    yield* this.pillars.values()
   }
 
   /** Area of all cut material, mm². */
   cutArea(): number {
     let area = 0
-    for (const part of [...this.walls.values(), ...this.pillars.values()]) {
+    for (const part of this.parts()) {
       if (part.zone !== 'cut') continue
       for (const b of part.boundaries) {
         // Green's theorem over the boundary to the empty side.
@@ -227,12 +256,7 @@ export class LevelSolver {
 
   /** Chains of boundaries that did not close: a fault if not 0. */
   faults(): number {
-    let faults = 0
-    for (const chain of this.chains.values()) {
-      chain.loops()
-      faults += chain.faults
-    }
-    return faults
+    return this.loops.faults()
   }
 
   /** The pieces of a wall, for tests of the merged result. */
@@ -259,60 +283,103 @@ export class LevelSolver {
     return atWall(shape, along, aside)
   }
 
+  /** Rises whenever the solution changes. */
+  get revision(): number {
+    return this.changes.now
+  }
+
   /**
-   * Brings the solution up to date after `change` was made in the project. Gives the ids of the walls whose
-   * drawing changed.
+   * Brings the solution up to date with the project. Gives the ids of the walls and columns whose drawing changed.
    */
-  follow(change: Change): Set<Id> {
-    for (const each of this.partial.values()) each.follow(change)
+  follow(): ReadonlySet<Id> {
+    return this.project.unheard(() => this.keepUp())
+  }
+
+  private keepUp(): ReadonlySet<Id> {
+    const changed = this.project.changedSince(this.stamp)
+    this.stamp = this.project.stamp
+    if (changed?.size === 0) return NONE
     const before = this.solvedFor
     this.solvedFor = this.heights
     const touched = new Set<Id>()
     const refit = new Set<Id>()
     const pillars = new Set<Id>()
     // Another height of the storey or of the cut: other things are cut.
-    let everything =
-      before?.height !== this.solvedFor?.height || before?.cutHeight !== this.solvedFor?.cutHeight
-    const see = (record: AnyRecord): void => {
-      if (record.kind === 'wall') {
-        if (record.level === this.level || this.walls.has(record.id)) touched.add(record.id)
-      } else if (record.kind === 'column') {
-        if (record.level === this.level || this.pillars.has(record.id)) pillars.add(record.id)
-      } else if (record.kind === 'opening') refit.add(record.wall)
-      else if (record.kind === 'material' || record.kind === 'wallType') everything = true
-    }
-    for (const record of change.put) see(record)
-    for (const id of change.drop) {
-      if (this.walls.has(id)) touched.add(id)
-      else if (this.pillars.has(id)) pillars.add(id)
-    }
-    // Openings that were dropped or moved to another wall are known only to the walls that held them.
-    const moved = new Set([
-      ...change.drop,
-      ...change.put.filter((r) => r.kind === 'opening').map((r) => r.id),
-    ])
-    if (moved.size > 0) {
-      for (const [id, wall] of this.walls) {
-        if (wall.openings.some((fit) => moved.has(fit.opening.id))) refit.add(id)
+    if (
+      !changed ||
+      before?.height !== this.solvedFor?.height ||
+      before?.cutHeight !== this.solvedFor?.cutHeight
+    )
+      return this.solveAnew()
+    for (const id of changed) {
+      const record = this.project.get(id)
+      // An opening is known to the wall that held it and to the one that holds it now.
+      const held = this.hosts.get(id)
+      if (held !== undefined) refit.add(held)
+      if (!record && this.ranks.has(id)) return this.solveAnew()
+      if (!record) {
+        if (this.walls.has(id)) touched.add(id)
+        else if (this.pillars.has(id)) pillars.add(id)
+        continue
+      }
+      switch (record.kind) {
+        case 'wall':
+          if (record.level === this.level || this.walls.has(id)) touched.add(id)
+          break
+        case 'column':
+          if (record.level === this.level || this.pillars.has(id)) pillars.add(id)
+          break
+        case 'opening':
+          refit.add(record.wall)
+          break
+        case 'material':
+          // What it is called and how it looks joins no wall otherwise.
+          if (!this.looksOtherwise(record)) return this.solveAnew()
+          break
+        case 'wallType':
+          for (const wall of this.ofOtherMake(record)) touched.add(wall)
+          break
+        default:
       }
     }
-    if (everything) {
-      this.solveAll()
-      return new Set([...this.walls.keys(), ...this.pillars.keys()])
-    }
-    if (touched.size === 0 && refit.size === 0 && pillars.size === 0) return new Set()
+    if (touched.size === 0 && refit.size === 0 && pillars.size === 0) return NONE
     return this.solve(touched, refit, pillars)
   }
 
+  /** Takes in a material that only looks otherwise than before; false when its walls join otherwise, or it is new. */
+  private looksOtherwise(material: Material): boolean {
+    const rank = this.ranks.get(material.id)
+    if (rank === undefined || this.ranked[rank]!.priority !== material.priority) return false
+    this.ranked[rank] = material
+    return true
+  }
+
+  /** The walls of a type, if that is made otherwise than when they were solved. */
+  private ofOtherMake(type: WallType): Id[] {
+    const before = this.types.get(type.id)
+    if (!before) return []
+    this.types.set(type.id, type)
+    if (JSON.stringify(before.strips) === JSON.stringify(type.strips)) return []
+    return this.project.dependents(type.id).filter((id) => this.walls.has(id))
+  }
+
+  private solveAnew(): ReadonlySet<Id> {
+    this.changes.addEverything()
+    this.places.addEverything()
+    this.solveAll()
+    return new Set([...this.walls.keys(), ...this.pillars.keys()])
+  }
+
   private solveAll(): void {
-    this.revision++
+    this.stamp = this.project.stamp
+    this.types.clear()
+    this.hosts.clear()
     this.solvedFor = this.heights
     this.walls.clear()
     this.pillars.clear()
     this.bodies.clear()
     this.spreads.clear()
-    this.chains.clear()
-    this.corners = new CornerField()
+    this.loops.clear()
     this.ranked = this.project
       .all('material')
       .sort((p, q) => p.priority - q.priority || (p.id < q.id ? -1 : 1))
@@ -351,13 +418,14 @@ export class LevelSolver {
   }
 
   /** Columns that came, went or changed: their places are drawn anew. */
-  private replaceColumns(ids: ReadonlySet<Id>, around: Box[]): void {
+  private replaceColumns(ids: ReadonlySet<Id>, around: Box[], places: Set<Box>): void {
     for (const id of ids) {
       const before = this.pillars.get(id)
       if (before) {
-        this.unchain(before)
+        this.loops.remove(before)
         this.spreads.remove(before.spread!)
         around.push(before.spread!)
+        places.add(before.spread!)
         this.pillars.delete(id)
       }
       const record = this.project.find('column', id)
@@ -366,12 +434,13 @@ export class LevelSolver {
       this.pillars.set(id, now)
       this.spreads.insert(now.spread!)
       around.push(now.spread!)
+      places.add(now.spread!)
     }
   }
 
   private solve(touched: ReadonlySet<Id>, refit: ReadonlySet<Id>, pillars: ReadonlySet<Id>): Set<Id> {
-    this.revision++
     const reach: Box[] = []
+    const places = new Set<Box>()
     for (const id of touched) {
       const before = this.walls.get(id)
       if (before) {
@@ -384,16 +453,21 @@ export class LevelSolver {
         if (before) {
           now.edges = before.edges
           now.spread = before.spread
+          now.boundaries = before.boundaries
+          now.openings = before.openings
+          if (!sameLook(before.shape.wall, record)) places.add(before.spread ?? before.body)
         }
         this.walls.set(id, now)
         this.bodies.insert(now.body)
         reach.push(now.body)
       } else if (before) {
-        this.unchain(before)
+        this.loops.remove(before)
         if (before.spread) {
           reach.push(before.spread)
+          places.add(before.spread)
           this.spreads.remove(before.spread)
         }
+        for (const { opening } of before.openings) this.hosts.delete(opening.id)
         this.walls.delete(id)
       }
     }
@@ -422,17 +496,26 @@ export class LevelSolver {
       around.push(wall.spread!)
     }
     around.push(...reach)
-    this.replaceColumns(pillars, around)
+    this.replaceColumns(pillars, around, places)
     const redrawn = new Set<Id>()
     for (const box of around) for (const { id } of this.spreads.search(box)) redrawn.add(id)
-    for (const id of redrawn) this.makeBoundaries(this.part(id))
+    for (const id of redrawn) {
+      const part = this.part(id)
+      const { boundaries } = part
+      this.makeBoundaries(part)
+      const place = changedPlace(boundaries, part.boundaries)
+      if (place) places.add(place)
+    }
     for (const id of touched) redrawn.add(id)
     for (const id of pillars) redrawn.add(id)
+    this.changes.add(redrawn)
+    this.places.add(places)
     return redrawn
   }
 
   private begin(wall: Wall): InWork {
     const type = this.project.need('wallType', wall.type)
+    this.types.set(type.id, type)
     const shape = wallShape(wall, type, (id) => this.project.need('material', id))
     return {
       shape,
@@ -492,7 +575,10 @@ export class LevelSolver {
     const level = this.project.need('level', this.level)
     const height = lookedAt(wallReach(wall.shape.wall, level), wall.zone, level.cutHeight)
     const { fits, gaps } = fitOpenings(wall.shape, wall.start!, wall.end!, openings, height)
+    for (const { opening } of wall.openings)
+      if (this.hosts.get(opening.id) === id) this.hosts.delete(opening.id)
     wall.openings = fits
+    for (const { opening } of fits) this.hosts.set(opening.id, id)
     wall.pieces = wallPieces(wall.shape, wall.start!, wall.end!, gaps, (material) =>
       this.ranks.get(material)!,
     )
@@ -507,7 +593,7 @@ export class LevelSolver {
   }
 
   private makeBoundaries(wall: Part): void {
-    this.unchain(wall)
+    this.loops.remove(wall)
     const others: Piece[] = []
     const { minX, minY, maxX, maxY } = wall.spread!
     for (const { id } of this.spreads.search(wall.spread!)) {
@@ -522,22 +608,33 @@ export class LevelSolver {
     wall.closing = closing
     wall.boundaries =
       closing.length === 0 ? all : all.filter((boundary) => boundary.left >= 0 || boundary.right >= 0)
-    // What lies below or above the cut is drawn for itself, and bounds nothing.
-    if (wall.zone !== 'cut') return
-    for (const boundary of wall.boundaries) addBoundary(boundary, this.corners, this.chainOf, wall.edges)
-    if (this.bounding) this.close(wall)
+    this.loops.add(wall)
   }
+}
 
-  private unchain(wall: Part): void {
-    for (const edge of wall.edges) edge.chain.remove(edge)
-    wall.edges = []
-  }
+const NONE: ReadonlySet<Id> = new Set()
 
-  private readonly chainOf = (rank: number): LoopChain => {
-    let chain = this.chains.get(rank)
-    if (!chain) this.chains.set(rank, (chain = new LoopChain(this.corners)))
-    return chain
-  }
+/** Whether two states of a wall are drawn in the same pen and line type, as far as they say. */
+const sameLook = (p: Wall, q: Wall): boolean =>
+  p.layer === q.layer && JSON.stringify(p.own) === JSON.stringify(q.own)
+
+/** Around the boundaries that came or went; null when they are the same. */
+function changedPlace(before: readonly Boundary[], now: readonly Boundary[]): Box | null {
+  const key = ({ x1, y1, x2, y2, left, right }: Boundary): string =>
+    `${x1} ${y1} ${x2} ${y2} ${left} ${right}`
+  const were = new Map(before.map((each) => [key(each), each]))
+  let place = EMPTY_BOX
+  const take = ({ x1, y1, x2, y2 }: Boundary): void =>
+    void (place = joinBoxes(
+      place,
+      boxOf([
+        { x: x1, y: y1 },
+        { x: x2, y: y2 },
+      ]),
+    ))
+  for (const each of now) if (!were.delete(key(each))) take(each)
+  for (const each of were.values()) take(each)
+  return isEmptyBox(place) ? null : place
 }
 
 const holdsPoint = (boxes: readonly Box[], { x, y }: Point): boolean =>
@@ -552,5 +649,3 @@ function straightPlace({ a, u }: WallShape, x: number, y: number): { along: numb
 
 /** How many different solutions of what is seen are kept. */
 const MOST_PARTIAL = 3
-
-const NO_LOOPS: ReadonlySet<Loop> = new Set()

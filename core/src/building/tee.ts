@@ -1,4 +1,5 @@
 import {
+  SAME_PART,
   PARALLEL,
   SAME_POINT,
   carrierCrossings,
@@ -113,7 +114,8 @@ function chordPoint(
   for (const n of [k, k - 1, k + 1]) {
     const chord: Edge = { a: atWall(host, n * step, aside), b: atWall(host, (n + 1) * step, aside), sweep: 0 }
     for (const { point, u } of carrierCrossings(face, chord))
-      if (u > -1e-6 && u < 1 + 1e-6 && (!best || distance(point, near) < distance(best, near))) best = point
+      if (u > -SAME_PART && u < 1 + SAME_PART && (!best || distance(point, near) < distance(best, near)))
+        best = point
   }
   return best
 }

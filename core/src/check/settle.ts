@@ -3,7 +3,7 @@ import { anchorsOf, holdAnchor, openingPoint } from '../ties'
 import { boundingField, hatchOutlines, type PlanScene, type Scene } from '../derive'
 import { layText } from '../display'
 import { removeItems, runWallOn } from '../edit'
-import { NEAR_MISS, boxOf, cross, distance, growBox, type Point } from '../geometry'
+import { IN_ONE_LINE, NEAR_MISS, boxOf, cross, distance, growBox, type Point } from '../geometry'
 import type { Change, Id, Project } from '../records'
 import { leakAt, roomsOf } from '../rooms'
 import { formatLengthWithUnit } from '../units'
@@ -25,24 +25,24 @@ export interface Matter {
   readonly mend?: (project: Project) => Change
 }
 
-/** Open matters of one drawing. */
-export function settleDrawing(scene: Scene): Matter[] {
-  const { project, drawing } = scene
+/** Open matters of one drawing or sheet. */
+export function settleBoard(scene: Scene): Matter[] {
+  const { project, board } = scene
   const matters: Matter[] = []
   const add: Add = (stage, key, text, about, at, mend) => {
     matters.push({
-      id: `${drawing.id}-${key}`,
+      id: `${board.id}-${key}`,
       stage,
       text,
       about,
-      drawing: drawing.id,
-      sheet: null,
+      drawing: board.kind === 'drawing' ? board.id : null,
+      sheet: board.kind === 'sheet' ? board.id : null,
       at,
       ...(mend ? { mend } : {}),
     })
   }
   if (scene.view === 'plan') settlePlan(scene, add)
-  for (const id of project.dependents(drawing.id)) {
+  for (const id of project.dependents(board.id)) {
     const record = project.get(id)
     if (record?.kind === 'dimension' || record?.kind === 'leader') {
       const held = anchorsOf(record).map((anchor) => ({ anchor, ...holdAnchor(anchor, scene) }))
@@ -59,7 +59,7 @@ export function settleDrawing(scene: Scene): Matter[] {
         )
     }
     if (record?.kind === 'hatch') {
-      const { found } = hatchOutlines(project, record, boundingField(scene))
+      const { found } = hatchOutlines(project, record, () => boundingField(scene))
       const at = record.outlines[0]!.vertices[0]!
       if (!found)
         add('fit-out', `hatch-${id}`, 'A hatch lost its outline; it keeps the last one.', [id], {
@@ -190,7 +190,7 @@ function overlapsOf(
   const box = growBox(boxOf([shape.a, shape.b]), IN_LINE)
   const found: { other: Id; length: number; doubled: boolean }[] = []
   for (const { shape: other } of solver.wallsNear(box)) {
-    if (other.id <= shape.id || other.arc || Math.abs(cross(shape.u, other.u)) > 1e-3) continue
+    if (other.id <= shape.id || other.arc || Math.abs(cross(shape.u, other.u)) > IN_ONE_LINE) continue
     const a = inWall(shape, other.a)
     const b = inWall(shape, other.b)
     if (Math.abs(a.aside) > IN_LINE || Math.abs(b.aside) > IN_LINE) continue

@@ -1,9 +1,11 @@
 import type { LevelSolver, Loop, LoopEdge } from '../building'
-import { patternsAtOnce, penFrom, strokeItem, type AnyPen, type DisplayItem } from '../display'
+import { penFrom, strokeItem, type AnyPen, type DisplayItem, PENS } from '../display'
 import type { Point } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
 import type { Column, Id, LineType, Project, Wall } from '../records'
 import type { PlanLook } from './look'
+import { patternItems } from './patterned'
+import type { Sight } from './sight'
 
 /** Tone of walls filled evenly. */
 const SOLID_TONE = 0.15
@@ -34,37 +36,42 @@ function flat(loop: Loop): number[] {
 
 /**
  * Cut walls and columns: fills and patterns by material, lines between materials, and the outline of all that
- * is cut, each part of it in the pen and line type of the wall it belongs to.
+ * is cut, each part of it in the pen and line type of the wall it belongs to. With a sight only what can be seen there.
  */
-export function cutItems(project: Project, building: LevelSolver, look: PlanLook): DisplayItem[] {
-  const solver = building.seen(look.printing)
+export function cutItems(
+  project: Project,
+  solver: LevelSolver,
+  look: PlanLook,
+  sight: Sight | null = null,
+): DisplayItem[] {
   const items: DisplayItem[] = []
-  const outlines = [...solver.outlines()]
+  const outlines = sight ? solver.outlinesNear(sight.box) : [...solver.outlines()]
   if (outlines.length === 0) return items
   const pens = new CutPens(project, solver)
   if (look.poche === 'solid')
     items.push({ kind: 'fill', tone: SOLID_TONE, loops: outlines.map(flat), source: null })
   if (look.poche === 'patterns') {
-    const make = look.patterns ?? patternsAtOnce
-    solver.materials.forEach((material, rank) => {
-      const loops = [...solver.loopsOf(rank)]
+    solver.materials.forEach(({ tone, pattern }, rank) => {
+      const loops = sight ? solver.loopsNear(rank, sight.box) : [...solver.loopsOf(rank)]
       if (loops.length === 0) return
-      items.push({ kind: 'fill', tone: material.tone, loops: loops.map(flat), source: null })
-      const lines =
-        material.pattern &&
-        make(`${solver.level} ${material.id}`, { pattern: material.pattern, loops, scale: look.scale })
-      if (lines) items.push({ kind: 'segments', pen: 'hatch', points: lines, source: null })
+      items.push({ kind: 'fill', tone, loops: loops.map(flat), source: null })
+      if (pattern)
+        items.push(
+          ...patternItems({ pattern, loops, scale: look.scale }, { pen: 'hatch', tone, source: null }, sight),
+        )
     })
-    items.push(...innerLines(solver, pens, look.scale))
+    items.push(...innerLines(solver, pens, look.scale, sight))
   }
   for (const loop of outlines) items.push(...outlineItems(loop, pens, look.scale))
   return items
 }
 
 /** The lines between two materials. */
-function innerLines(solver: LevelSolver, pens: CutPens, scale: number): DisplayItem[] {
+function innerLines(solver: LevelSolver, pens: CutPens, scale: number, sight: Sight | null): DisplayItem[] {
   const runs = new Map<Stroke, number[]>()
-  for (const { boundaries, zone } of [...solver.all(), ...solver.columns()])
+  for (const { boundaries, zone } of sight
+    ? solver.drawnNear(sight.box)
+    : [...solver.all(), ...solver.columns()])
     for (const b of zone === 'cut' ? boundaries : []) {
       if (b.left < 0 || b.right < 0) continue
       const stroke = pens.between(b.owner, Math.max(b.left, b.right))
@@ -89,7 +96,6 @@ function innerLines(solver: LevelSolver, pens: CutPens, scale: number): DisplayI
 
 /** One outline, in one piece or in runs of one look each. */
 function outlineItems(loop: Loop, pens: CutPens, scale: number): DisplayItem[] {
-  if (pens.only) return [lineItem(loop.points, true, pens.only, scale, flat(loop))]
   const strokes = loop.edges.map((edge) => pens.outline(edge))
   const start = strokes.findIndex(
     (stroke, i) => stroke !== strokes[(i + strokes.length - 1) % strokes.length],
@@ -132,46 +138,48 @@ function lineItem(
 
 /** Which pen and line type each part of the cut has. */
 class CutPens {
-  /** The stroke of every outline, when there is only one. */
-  readonly only: Stroke | null
   private readonly looks = new Map<Id, CutLook>()
   private readonly strokes = new Map<string, Stroke>()
-  private readonly usual: CutLook | null
+  /** The stroke of each wall or column beside each material, by its rank. */
+  private readonly outlines = new Map<Id, (Stroke | undefined)[]>()
 
   constructor(
-    project: Project,
+    private readonly project: Project,
     private readonly solver: LevelSolver,
-  ) {
-    const known = new Map<string, CutLook>()
-    const see = (record: Wall | Column): void => {
-      const layer = layerOf(project, record)
-      const { own } = record
-      const penMm = own?.penMm ?? layer.penMm
-      const tone = own?.tone ?? layer.tone
-      const lineType = lineTypeOf(project, own?.lineType ?? layer.lineType)
-      const set = own?.penMm !== undefined
-      const key = `${penMm} ${tone} ${lineType.id} ${set}`
-      let look = known.get(key)
-      if (!look) known.set(key, (look = { penMm, tone, lineType, set }))
-      this.looks.set(record.id, look)
+  ) {}
+
+  private lookOf(owner: Id): CutLook {
+    const before = this.looks.get(owner)
+    if (before) return before
+    const record = this.project.get(owner) as Wall | Column
+    const layer = layerOf(this.project, record)
+    const { own } = record
+    const look: CutLook = {
+      penMm: own?.penMm ?? layer.penMm,
+      tone: own?.tone ?? layer.tone,
+      lineType: lineTypeOf(this.project, own?.lineType ?? layer.lineType),
+      set: own?.penMm !== undefined,
     }
-    for (const { shape } of solver.cut()) see(shape.wall)
-    for (const { column, zone } of solver.columns()) if (zone === 'cut') see(column)
-    this.usual = known.size === 1 ? [...known.values()][0]! : null
-    const plain = solver.materials.every((material) => material.penMm === undefined)
-    this.only = this.usual && plain ? this.stroke(this.usual.penMm, this.usual) : null
+    this.looks.set(owner, look)
+    return look
   }
 
   /** The outline beside a material. */
   outline({ boundary: { owner, left, right } }: LoopEdge): Stroke {
-    const look = this.usual ?? this.looks.get(owner)!
-    const penMm = this.solver.materials[Math.max(left, right)]!.penMm
+    let mine = this.outlines.get(owner)
+    if (!mine) this.outlines.set(owner, (mine = []))
+    return (mine[Math.max(left, right)] ??= this.outlineBeside(owner, Math.max(left, right)))
+  }
+
+  private outlineBeside(owner: Id, rank: number): Stroke {
+    const look = this.lookOf(owner)
+    const penMm = this.solver.materials[rank]!.penMm
     return this.stroke(look.set ? look.penMm : (penMm ?? look.penMm), look)
   }
 
   /** A line between two materials, the stronger of them by its rank. */
   between(owner: Id, rank: number): Stroke {
-    const look = this.usual ?? this.looks.get(owner)!
+    const look = this.lookOf(owner)
     const penMm = this.solver.materials[rank]!.penMm
     if (penMm === undefined && look.lineType.dashesPaperMm.length === 0 && look.tone === 0) return LAYER
     return this.stroke(penMm ?? LAYER_MM, look)
@@ -186,4 +194,4 @@ class CutPens {
 }
 
 const LAYER: Stroke = { pen: 'layer', dashes: [] }
-const LAYER_MM = 0.18
+const LAYER_MM = PENS.layer.widthMm

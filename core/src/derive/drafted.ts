@@ -1,6 +1,8 @@
 import { penFrom, strokeItem, textItem, type DisplayItem } from '../display'
 import {
+  ROUNDING,
   SAME_POINT,
+  isStraight,
   atDistance,
   direction,
   edgesOf,
@@ -12,31 +14,30 @@ import {
 } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
 import { shapePath } from '../linework'
-import type { GridLine, Guide, Layer, Linework, LineType, Project, Separator } from '../records'
-
-interface Look {
-  readonly layer: Layer
-  readonly type: LineType
-  readonly scale: number
-  readonly items: readonly DisplayItem[]
-}
-const made = new WeakMap<Linework, Look>()
+import type { GridLine, Guide, Linework, Project, RecordKind, RecordOf } from '../records'
+import { onPlans, type DrawnItself } from './drawnKind'
+import {
+  edgeEntry,
+  ownEntries,
+  roundSpots,
+  spotOf,
+  type Entries,
+  type FieldEdge,
+  type FieldOf,
+  type FieldSpot,
+} from './fieldEntries'
 
 /** A drafted item as linework at a scale (real mm to one paper mm), with its own pen or that of its layer. */
 export function lineworkItems(project: Project, record: Linework, scale: number): readonly DisplayItem[] {
   const layer = layerOf(project, record)
   const type = lineTypeOf(project, record.own?.lineType ?? layer.lineType)
-  const before = made.get(record)
-  if (before && before.layer === layer && before.type === type && before.scale === scale) return before.items
   const pen = penFrom(record.own?.penMm ?? layer.penMm, record.own?.tone ?? layer.tone)
   const { shape } = record
   const path =
     shape.form === 'path' && shape.cloudPaperMm !== undefined
       ? cloudOf(shape.path, shape.cloudPaperMm * scale)
       : shapePath(shape)
-  const items = path.vertices.length > 1 ? [strokeItem(path, pen, type.dashesPaperMm, scale, record.id)] : []
-  made.set(record, { layer, type, scale, items })
-  return items
+  return path.vertices.length > 1 ? [strokeItem(path, pen, type.dashesPaperMm, scale, record.id)] : []
 }
 
 /** A row of outward arcs of about a length along a path: the outline of a revision cloud. */
@@ -65,28 +66,11 @@ function areaSign(path: Path): number {
   return twice
 }
 
-/** A separating line: dashes in the pen of its layer. */
-export function separatorItems(project: Project, line: Separator, scale: number): DisplayItem[] {
-  const layer = layerOf(project, line)
-  return [
-    strokeItem(
-      pathOf([{ a: line.a, b: line.b, sweep: 0 }], false),
-      penFrom(layer.penMm, layer.tone),
-      SEPARATOR_DASHES,
-      scale,
-      line.id,
-    ),
-  ]
-}
-
-/** Paper mm. */
-const SEPARATOR_DASHES = [1.5, 1.2]
-
 /** Radius of a grid line's balloon, and how far the line runs before it, paper mm. */
 const BALLOON = 5
 
 /** A grid line with its balloon at both ends, at a scale. */
-export function gridLineItems(project: Project, line: GridLine, scale: number): DisplayItem[] {
+function gridLineItems(project: Project, line: GridLine, scale: number): DisplayItem[] {
   const layer = layerOf(project, line)
   const type = lineTypeOf(project, layer.lineType)
   const pen = penFrom(layer.penMm, layer.tone)
@@ -127,7 +111,7 @@ export function gridLineItems(project: Project, line: GridLine, scale: number): 
 const GUIDE_REACH = 1e6
 
 /** A guide as a thin line. */
-export function guideItems(project: Project, guide: Guide): DisplayItem[] {
+function guideItems(project: Project, guide: Guide): DisplayItem[] {
   const layer = layerOf(project, guide)
   const u = { x: Math.cos(guide.angle), y: Math.sin(guide.angle) }
   const a = offsetFrom(guide.through, u, -GUIDE_REACH)
@@ -141,3 +125,85 @@ export function guideItems(project: Project, guide: Guide): DisplayItem[] {
     },
   ]
 }
+
+function lineworkEntries(record: Linework): Entries {
+  const { id, shape } = record
+  const smooth = shape.form === 'circle' || shape.form === 'ellipse' || shape.form === 'curve'
+  const edges: FieldEdge[] = []
+  const spots: FieldSpot[] = []
+  for (const edge of edgesOf(shapePath(shape))) {
+    edges.push(edgeEntry(edge, 'line', id, smooth))
+    if (shape.form === 'path' && !isStraight(edge)) roundSpots(edge, id, spots)
+  }
+  if (shape.form === 'circle') {
+    spots.push(spotOf(shape.centre, 'centre', id))
+    for (const [x, y] of [
+      [1, 0],
+      [0, 1],
+      [-1, 0],
+      [0, -1],
+    ] as const)
+      spots.push(
+        spotOf({ x: shape.centre.x + x * shape.radius, y: shape.centre.y + y * shape.radius }, 'quarter', id),
+      )
+  } else if (shape.form === 'ellipse') {
+    const { centre, major, ratio, from, sweep } = shape
+    spots.push(spotOf(centre, 'centre', id))
+    for (let k = 0; k < 4; k++) {
+      const t = (k * Math.PI) / 2
+      const turn = 2 * Math.PI
+      const sense = Math.sign(sweep)
+      if (((((t - from) * sense) % turn) + turn) % turn > Math.abs(sweep) + ROUNDING) continue
+      const c = Math.cos(t)
+      const s = Math.sin(t) * ratio
+      spots.push(
+        spotOf(
+          { x: centre.x + major.x * c - major.y * s, y: centre.y + major.y * c + major.x * s },
+          'quarter',
+          id,
+        ),
+      )
+    }
+  } else if (shape.form === 'curve') for (const p of shape.points) spots.push(spotOf(p, 'end', id))
+  return { edges, spots }
+}
+
+/** How drafted lines, guides and grid lines are drawn. */
+export const DRAFTED = {
+  linework: {
+    by: 'itself',
+    clear: 'lettering',
+    tier: () => 'lines',
+    from: () => [],
+    items: (record, { project }, { scale }) => lineworkItems(project, record, scale),
+  },
+  guide: {
+    by: 'itself',
+    clear: 'lettering',
+    tier: () => 'lines',
+    from: () => [],
+    endless: true,
+    items: (guide, { project }) => guideItems(project, guide),
+  },
+  gridLine: onPlans<GridLine>({
+    clear: 'lettering',
+    tier: () => 'grid',
+    from: () => [],
+    items: (line, { project }, { scale }) => gridLineItems(project, line, scale),
+  }),
+} satisfies { readonly [K in RecordKind]?: DrawnItself<RecordOf<K>> }
+
+/** What of them is snapped to. */
+export const DRAFTED_FIELDS = {
+  linework: (record) => ({ from: [record], make: () => lineworkEntries(record) }),
+  guide: (guide) => ({
+    from: [guide],
+    make: () => ({
+      edges: [],
+      spots: [],
+      endless: { through: guide.through, angle: guide.angle, source: guide.id },
+    }),
+  }),
+  gridLine: (line, { view, project }) =>
+    view === 'plan' ? { from: [line], make: () => ownEntries(project, line, 'grid') } : null,
+} satisfies { readonly [K in RecordKind]?: FieldOf<RecordOf<K>> }

@@ -18,16 +18,25 @@ import {
   KINDS,
   type AnyRecord,
   type FloorVoid,
+  type Id,
   type Level,
   type Overhead,
   type Project,
   type Rail,
+  type Ramp,
+  type RecordKind,
+  type RecordOf,
   type Roof,
+  type Separator,
   type Slab,
+  type Stair,
 } from '../records'
 import { solveRoof } from '../roofs'
 import { OVERHEAD_DASHES } from './openingGround'
 import { rampItems, stairItems } from './stairPlan'
+import { onPlans, type DrawnItself, type Tier } from './drawnKind'
+import { ownEntries, type EdgeRole, type FieldOf } from './fieldEntries'
+import type { PlanScene } from './scene'
 
 /** Distance between the centres of balusters at most, mm. */
 const BALUSTERS = 110
@@ -65,7 +74,7 @@ function inkAt(project: Project, record: AnyRecord, zone: Zone): Ink {
 }
 
 /** A balustrade: two lines of its handrail with balusters or posts between; a handrail alone is one line. */
-export function railItems(project: Project, rail: Rail, scale: number): DisplayItem[] {
+function railItems(project: Project, rail: Rail, scale: number): DisplayItem[] {
   const { pen, dashes } = inkOf(project, rail)
   const items: DisplayItem[] = []
   if (rail.made === 'handrail') return [strokeItem(rail.path, pen, dashes, scale, rail.id)]
@@ -90,13 +99,13 @@ export function railItems(project: Project, rail: Rail, scale: number): DisplayI
   return items
 }
 
-export const slabItems = (project: Project, slab: Slab, scale: number, zone: Zone): DisplayItem[] => {
+const slabItems = (project: Project, slab: Slab, scale: number, zone: Zone): DisplayItem[] => {
   const { pen, dashes } = inkAt(project, slab, zone)
   return [strokeItem(slab.outline, pen, dashes, scale, slab.id)]
 }
 
 /** A hole in the floor: its edge, and the lines from corner to corner of the box around it. */
-export function voidItems(project: Project, hole: FloorVoid, scale: number): DisplayItem[] {
+function voidItems(project: Project, hole: FloorVoid, scale: number): DisplayItem[] {
   const { pen, dashes } = inkOf(project, hole)
   const [a, b, c, d] =
     hole.outline.vertices.length === 4 ? hole.outline.vertices : boxCorners(pathBox(hole.outline))
@@ -108,12 +117,7 @@ export function voidItems(project: Project, hole: FloorVoid, scale: number): Dis
 }
 
 /** A roof from below, its eaves dashed, or from above with its folds. */
-export function roofItems(
-  project: Project,
-  roof: Roof,
-  from: 'below' | 'above',
-  scale: number,
-): DisplayItem[] {
+function roofItems(project: Project, roof: Roof, from: 'below' | 'above', scale: number): DisplayItem[] {
   const { pen } = inkOf(project, roof)
   const solved = solveRoof(roof)
   const outline = (points: readonly Point[], dashes: readonly number[]): DisplayItem =>
@@ -146,8 +150,17 @@ export function overheadItems(
   return items
 }
 
+/** A separating line: dashes in the pen of its layer. */
+function separatorItems(project: Project, line: Separator, scale: number): DisplayItem[] {
+  const { pen } = inkOf(project, line)
+  return [strokeItem(pathOf([straight(line.a, line.b)], false), pen, SEPARATOR_DASHES, scale, line.id)]
+}
+
+/** Paper mm. */
+const SEPARATOR_DASHES = [1.5, 1.2]
+
 /** How the cut of a level's plan finds something that stands on it. */
-export const zoneIn = (project: Project, record: AnyRecord, level: Level): Zone =>
+const zoneIn = (project: Project, record: AnyRecord, level: Level): Zone =>
   zoneAt(reachOf(record, project) ?? { from: 0, to: 0 }, level.cutHeight)
 
 /** Floors nearer to each other than this count as one, mm. */
@@ -160,52 +173,131 @@ const levelAt = (project: Project, height: number): Level | undefined =>
     .filter(({ elevation }) => elevation >= height - SAME_FLOOR)
     .sort((p, q) => p.elevation - q.elevation)[0]
 
-/** Where a plan of a level shows a record of stairs, floors, roofs or overhead things; empty: nowhere. */
-export function fabricItems(
-  project: Project,
-  record: AnyRecord,
-  level: Level,
-  scale: number,
-  look: { readonly overhead: boolean },
-): readonly DisplayItem[] {
-  switch (record.kind) {
-    case 'stair': {
-      if (record.level === level.id) return stairItems(project, record, 'leaves', scale, look)
-      const foot = project.need('level', record.level)
-      const top = levelAt(project, foot.elevation + (record.rise ?? foot.height))
-      return top?.id === level.id ? stairItems(project, record, 'reaches', scale, look) : []
+/** What stairs, floors and roofs are drawn from besides themselves: heights of levels and limits of the project. */
+const fromLevels = ({ project, level }: PlanScene): readonly unknown[] => [
+  level,
+  project.facts,
+  ...project.all('level'),
+]
+
+/** Its edges are snapped to on the plan of its level. */
+const ownField =
+  <R extends AnyRecord>(role: EdgeRole, centre: (record: R) => Point | null = () => null): FieldOf<R> =>
+  (record, scene) => {
+    if (scene.view !== 'plan') return null
+    const { project, level } = scene
+    return {
+      from: [record, level, project.facts],
+      make: () => ownEntries(project, record, role, centre(record)),
     }
-    case 'ramp': {
-      if (record.level === level.id) return rampItems(project, record, 'leaves', scale)
-      const foot = project.need('level', record.level)
-      // A short ramp within a storey is seen on its own level alone.
-      const reached = Math.abs(foot.elevation + record.rise - level.elevation) <= SAME_FLOOR
-      return reached ? rampItems(project, record, 'reaches', scale) : []
-    }
-    case 'rail':
-      return record.level === level.id ? railItems(project, record, scale) : []
-    case 'slab':
-      return record.level === level.id
-        ? slabItems(project, record, scale, zoneIn(project, record, level))
-        : []
-    case 'void':
-      return record.level === level.id ? voidItems(project, record, scale) : []
-    case 'roof': {
-      if (record.level === level.id) return look.overhead ? roofItems(project, record, 'below', scale) : []
-      const foot = project.need('level', record.level)
-      const over = project
-        .all('level')
-        .filter(({ elevation }) => elevation > foot.elevation + SAME_FLOOR)
-        .sort((p, q) => p.elevation - q.elevation)[0]
-      return over?.id === level.id ? roofItems(project, record, 'above', scale) : []
-    }
-    case 'overhead': {
-      const zone = zoneIn(project, record, level)
-      return record.level === level.id && (look.overhead || zone !== 'above')
-        ? overheadItems(project, record, scale, zone)
-        : []
-    }
-    default:
-      return []
   }
+
+const here = (record: { readonly level: Id }, { level }: PlanScene): boolean => record.level === level.id
+
+/** On which of two plans something that climbs shows: of the level it leaves, of the one it reaches, or neither. */
+function climbing(
+  record: { readonly level: Id },
+  scene: PlanScene,
+  reaches: (foot: Level) => boolean,
+): 'leaves' | 'reaches' | null {
+  if (here(record, scene)) return 'leaves'
+  return reaches(scene.project.need('level', record.level)) ? 'reaches' : null
 }
+const stairOn = (stair: Stair, scene: PlanScene): 'leaves' | 'reaches' | null =>
+  climbing(
+    stair,
+    scene,
+    (foot) => levelAt(scene.project, foot.elevation + (stair.rise ?? foot.height))?.id === scene.level.id,
+  )
+/** A short ramp within a storey is seen on its own level alone. */
+const rampOn = (ramp: Ramp, scene: PlanScene): 'leaves' | 'reaches' | null =>
+  climbing(ramp, scene, (foot) => Math.abs(foot.elevation + ramp.rise - scene.level.elevation) <= SAME_FLOOR)
+/** A roof shows from below on its level, and from above on the next. */
+function roofFrom(roof: Roof, scene: PlanScene): 'below' | 'above' | null {
+  if (here(roof, scene)) return 'below'
+  const foot = scene.project.need('level', roof.level)
+  const over = scene.project
+    .all('level')
+    .filter(({ elevation }) => elevation > foot.elevation + SAME_FLOOR)
+    .sort((p, q) => p.elevation - q.elevation)[0]
+  return over?.id === scene.level.id ? 'above' : null
+}
+
+/** With what lies on the floor, or overhead if it is above the cut. */
+const floorOrOverhead = (record: AnyRecord & { readonly level: Id }, scene: PlanScene): Tier | null =>
+  !here(record, scene) ? null : zoneIn(scene.project, record, scene.level) === 'above' ? 'overhead' : 'floor'
+
+/** How stairs, floors, roofs and overhead things are drawn, in the order they are drawn. */
+export const FABRIC = {
+  slab: onPlans<Slab>({
+    clear: 'lines',
+    from: fromLevels,
+    tier: floorOrOverhead,
+    items: (slab, { project, level }, { scale }) =>
+      slabItems(project, slab, scale, zoneIn(project, slab, level)),
+  }),
+  void: onPlans<FloorVoid>({
+    clear: 'lines',
+    from: fromLevels,
+    tier: (hole, scene) => (here(hole, scene) ? 'floor' : null),
+    items: (hole, { project }, { scale }) => voidItems(project, hole, scale),
+  }),
+  stair: onPlans<Stair>({
+    clear: 'lines',
+    from: fromLevels,
+    tier: (stair, scene) => (stairOn(stair, scene) ? 'floor' : null),
+    items(stair, scene, look) {
+      const on = stairOn(stair, scene)
+      return on ? stairItems(scene.project, stair, on, look.scale, look) : []
+    },
+  }),
+  ramp: onPlans<Ramp>({
+    clear: 'lines',
+    from: fromLevels,
+    tier: (ramp, scene) => (rampOn(ramp, scene) ? 'floor' : null),
+    items(ramp, scene, { scale }) {
+      const on = rampOn(ramp, scene)
+      return on ? rampItems(scene.project, ramp, on, scale) : []
+    },
+  }),
+  rail: onPlans<Rail>({
+    clear: 'lines',
+    from: fromLevels,
+    tier: (rail, scene) => (here(rail, scene) ? 'floor' : null),
+    items: (rail, { project }, { scale }) => railItems(project, rail, scale),
+  }),
+  roof: onPlans<Roof>({
+    clear: 'lines',
+    from: fromLevels,
+    tier: (roof, scene) => (roofFrom(roof, scene) ? 'overhead' : null),
+    items(roof, scene, { scale }) {
+      const from = roofFrom(roof, scene)
+      return from ? roofItems(scene.project, roof, from, scale) : []
+    },
+  }),
+  overhead: onPlans<Overhead>({
+    clear: 'lines',
+    from: fromLevels,
+    tier: floorOrOverhead,
+    items: (thing, { project, level }, { scale }) =>
+      overheadItems(project, thing, scale, zoneIn(project, thing, level)),
+  }),
+  separator: onPlans<Separator>({
+    clear: 'lettering',
+    from: () => [],
+    tier: (line, scene) => (here(line, scene) ? 'rooms' : null),
+    items: (line, { project }, { scale }) => separatorItems(project, line, scale),
+  }),
+} satisfies { readonly [K in RecordKind]?: DrawnItself<RecordOf<K>> }
+
+/** What of them is snapped to. */
+export const FABRIC_FIELDS = {
+  slab: ownField('block'),
+  void: ownField('block'),
+  stair: ownField<Stair>('block', ({ at }) => at),
+  ramp: ownField('block'),
+  rail: ownField('block'),
+  roof: ownField('block'),
+  overhead: ownField('block'),
+  separator: ownField('grid'),
+} satisfies { readonly [K in RecordKind]?: FieldOf<RecordOf<K>> }

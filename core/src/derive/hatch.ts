@@ -1,10 +1,23 @@
-import { patternsAtOnce, penFrom, type DisplayItem, type PatternMaker } from '../display'
-import { EMPTY_BOX, flattenPath, growBox, joinBoxes, pathBox, type Path, type Point } from '../geometry'
+import { penFrom, type DisplayItem } from '../display'
+import {
+  EMPTY_BOX,
+  flattenPath,
+  growBox,
+  joinBoxes,
+  pathBox,
+  type Box,
+  type Path,
+  type Point,
+} from '../geometry'
 import { layerOf } from '../library'
-import { regionAround, shapePath, type Region } from '../linework'
+import { leakAround, regionAround, shapePath, type Gap, type Region } from '../linework'
 import type { Hatch, Project } from '../records'
-import type { DraftField, FieldEdge } from './draftField'
+import { boundingField, type DraftField } from './draftField'
+import type { DrawnItself } from './drawnKind'
+import type { FieldEdge } from './fieldEntries'
 import { layingOf } from './laying'
+import { patternItems } from './patterned'
+import type { Sight } from './sight'
 
 /** Lines that bound hatches: not those of walls' drawn lines, of blocks, or of the grid. */
 export const bounds = ({ role }: FieldEdge): boolean => role === 'line' || role === 'face' || role === 'jamb'
@@ -14,7 +27,7 @@ export const bounds = ({ role }: FieldEdge): boolean => role === 'line' || role 
  * small area in a large drawing is found at once.
  */
 export function findRegion(field: DraftField, p: Point, gap: number): Region {
-  if (!Number.isFinite(p.x + p.y)) return regionAround([], p, gap)
+  if (!Number.isFinite(p.x + p.y)) return { found: false, tooMuch: false }
   const all = field.everyEdge().filter(bounds).length
   for (let reach = 4000; ; reach *= 4) {
     const box = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
@@ -35,6 +48,20 @@ export function findRegion(field: DraftField, p: Point, gap: number): Region {
   }
 }
 
+/** The narrowest place through which the area around a point of a drawing runs out. */
+export const findLeak = (field: DraftField, p: Point): Gap | null =>
+  leakAround(
+    field
+      .everyEdge()
+      .filter(bounds)
+      .map(({ edge }) => edge),
+    p,
+  )
+
+/** Around the outlines a hatch was found with, and what may bound it otherwise. */
+const lastAround = ({ outlines }: Hatch): Box =>
+  growBox(outlines.map(pathBox).reduce(joinBoxes, EMPTY_BOX), 2000)
+
 interface Kept {
   readonly near: readonly FieldEdge[]
   readonly outlines: readonly Path[] | null
@@ -48,7 +75,7 @@ const kept = new WeakMap<Hatch, Kept>()
 export function hatchOutlines(
   project: Project,
   hatch: Hatch,
-  field: DraftField,
+  fieldNow: () => DraftField,
 ): { outlines: readonly Path[]; found: boolean } {
   const { region } = hatch
   if (region.by === 'outline') return { outlines: hatch.outlines, found: true }
@@ -62,8 +89,8 @@ export function hatchOutlines(
       ? { outlines: closed, found: closed.length === region.items.length }
       : { outlines: hatch.outlines, found: false }
   }
-  const last = growBox(hatch.outlines.map(pathBox).reduce(joinBoxes, EMPTY_BOX), 2000)
-  const near = field.edgesIn(last).filter(bounds)
+  const field = fieldNow()
+  const near = field.edgesIn(lastAround(hatch)).filter(bounds)
   const before = kept.get(hatch)
   if (before && before.near.length === near.length && sameSet(before.near, near))
     return { outlines: before.outlines ?? hatch.outlines, found: before.outlines !== null }
@@ -78,13 +105,13 @@ function sameSet(a: readonly FieldEdge[], b: readonly FieldEdge[]): boolean {
   return b.every((each) => set.has(each))
 }
 
-/** A hatch as linework at a scale. */
+/** A hatch as linework at a scale; with a sight what can be seen of it. */
 export function hatchItems(
   project: Project,
   hatch: Pick<Hatch, 'id' | 'kind' | 'drawing' | 'layer' | 'filling' | 'own'>,
   outlines: readonly Path[],
   scale: number,
-  make: PatternMaker = patternsAtOnce,
+  sight: Sight | null = null,
 ): DisplayItem[] {
   const { filling } = hatch
   const loops = outlines.map((path) => ({ points: flattenPath(path, 0.01 * scale) }))
@@ -99,7 +126,25 @@ export function hatchItems(
     ]
   const layer = layerOf(project, hatch as Hatch)
   const pen = penFrom(hatch.own?.penMm ?? layer.penMm, hatch.own?.tone ?? layer.tone)
-  const { pattern } = filling
-  const points = make(hatch.id, { pattern, loops, scale, laying: layingOf(filling) })
-  return points ? [{ kind: 'segments', pen, points, source: hatch.id }] : []
+  const job = { pattern: filling.pattern, loops, scale, laying: layingOf(filling) }
+  return patternItems(job, { pen, tone: 1, source: hatch.id }, sight)
+}
+
+/** How hatches are drawn: as things lie now; one that is only foreseen keeps the outlines it was found with. */
+export const HATCHED: DrawnItself<Hatch> = {
+  by: 'itself',
+  clear: 'lettering',
+  tier: () => 'hatches',
+  from: null,
+  items(hatch, scene, { scale }) {
+    const { outlines } = hatchOutlines(scene.project, hatch, () => boundingField(scene))
+    return hatchItems(scene.project, hatch, outlines, scale)
+  },
+  sighted(hatch, scene, { scale }) {
+    if (hatch.filling.with !== 'pattern') return null
+    const { outlines } = hatchOutlines(scene.project, hatch, () => boundingField(scene))
+    return (sight) => hatchItems(scene.project, hatch, outlines, scale, sight)
+  },
+  around: (hatch) => (hatch.region.by === 'point' ? lastAround(hatch) : null),
+  foreseen: (hatch, { project }, { scale }) => hatchItems(project, hatch, hatch.outlines, scale),
 }

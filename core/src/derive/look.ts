@@ -1,4 +1,3 @@
-import type { PatternMaker } from '../display'
 import type { Lens } from '../records'
 import type { OpeningLook } from './opening'
 
@@ -16,16 +15,10 @@ export interface PlanLook extends OpeningLook {
   readonly overhead: boolean
   /** Leaves out what does not print. */
   readonly printing: boolean
-  /** How pattern lines are made; left out: at once, where they are asked for. */
-  readonly patterns?: PatternMaker
 }
 
 /** How a plan is looked at through a lens. */
-export const lookThrough = (
-  lens: Lens,
-  scale: number,
-  more: Pick<PlanLook, 'printing' | 'patterns'>,
-): PlanLook => ({
+export const lookThrough = (lens: Lens, scale: number, more: Pick<PlanLook, 'printing'>): PlanLook => ({
   poche: lens.poche,
   furniture: lens.furniture,
   openings: lens.openings,

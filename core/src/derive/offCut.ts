@@ -1,9 +1,8 @@
-import type { Boundary, LevelSolver, OpeningFit, SolvedWall, Zone } from '../building'
+import type { Boundary, OpeningFit, SolvedWall, Zone } from '../building'
 import { strokeItem, type DisplayItem } from '../display'
 import { SAME_POINT, distance, pathOfPoints, type Path, type Point } from '../geometry'
 import { openingTypeOf } from '../library'
-import type { AnyRecord, Project } from '../records'
-import { isDrawn } from './drawn'
+import type { Column, Project, Wall } from '../records'
 import type { PlanLook } from './look'
 import { onLayer } from './onLayer'
 import { openingItems, type OpeningLook } from './opening'
@@ -13,27 +12,20 @@ import { OVERHEAD_DASHES, OpeningGround } from './openingGround'
 const HIDDEN_DASHES = [1.5, 0.9]
 
 /**
- * Walls and columns that the cut of a plan does not pass through: low ones as they are seen from above, those above
- * the cut dashed as overhead.
+ * A wall or column that the cut of a plan does not pass through: a low one as it is seen from above, one above the cut
+ * dashed as overhead.
  */
 export function offCutItems(
   project: Project,
-  building: LevelSolver,
+  record: Wall | Column,
+  boundaries: readonly Boundary[],
   zone: Exclude<Zone, 'cut'>,
-  look: PlanLook,
-): DisplayItem[] {
-  const solver = building.seen(look.printing)
-  const items: DisplayItem[] = []
-  const draw = (record: AnyRecord, boundaries: readonly Boundary[]): void => {
-    if (!isDrawn(project, record, look.printing)) return
-    const pen = zone === 'below' ? 'seen' : 'hidden'
-    const dashes = zone === 'below' ? [] : OVERHEAD_DASHES
-    const made = chained(boundaries).map((path) => strokeItem(path, pen, dashes, look.scale, record.id))
-    items.push(...onLayer(project, record, made, look.scale))
-  }
-  for (const wall of solver.all()) if (wall.zone === zone) draw(wall.shape.wall, wall.boundaries)
-  for (const column of solver.columns()) if (column.zone === zone) draw(column.column, column.boundaries)
-  return items
+  { scale }: Pick<PlanLook, 'scale'>,
+): readonly DisplayItem[] {
+  const pen = zone === 'below' ? 'seen' : 'hidden'
+  const dashes = zone === 'below' ? [] : OVERHEAD_DASHES
+  const made = chained(boundaries).map((path) => strokeItem(path, pen, dashes, scale, record.id))
+  return onLayer(project, record, made, scale)
 }
 
 /**

@@ -3,14 +3,14 @@ import {
   pathOfItem,
   penFrom,
   penOf,
-  pensOf,
   strokeItem,
   type AnyPen,
   type DisplayItem,
   type Pen,
   type PenTable,
 } from '../display'
-import type { Path } from '../geometry'
+import { ROUNDING, type Path } from '../geometry'
+import { pensOf } from './pens'
 import { layerOf, lineTypeOf, standardLayerOf } from '../library'
 import type { AnyRecord, Layer, LineType, Project } from '../records'
 
@@ -114,7 +114,7 @@ function pathsOf(item: Extract<DisplayItem, { pen: AnyPen }>): Path[] {
         y: y + radius * Math.sin(angle),
       })
       // A full turn is two halves: an arc's ends must differ.
-      if (Math.abs(sweep) > 2 * Math.PI - 1e-9)
+      if (Math.abs(sweep) > 2 * Math.PI - ROUNDING)
         return [
           {
             vertices: [

@@ -1,14 +1,15 @@
 import { partsOf, placedParts, type BlockPart, type BlockSource, type BlockUse } from '../blocks'
 import {
-  patternsAtOnce,
   penFrom,
   strokeItem,
   textItem,
   type AnyPen,
   type DisplayItem,
   type GroupItem,
+  PENS,
 } from '../display'
 import {
+  ROUNDING,
   angleUnder,
   applyTo,
   flattenPath,
@@ -19,14 +20,15 @@ import {
   placing,
   unitAt,
   offsetFrom,
+  distance,
   type Affine,
   type Path,
+  type Point,
 } from '../geometry'
-import type { Block, Placement } from '../records'
+import type { Block, Id, Placement } from '../records'
+import { edgeEntry, spotOf, type Entries, type FieldEdge, type FieldOf, type FieldSpot } from './fieldEntries'
 import { layingOf } from './laying'
-
-/** Fine lines of fillings, as hatches have them. */
-const FILLING_PEN = penFrom(0.13, 0.35)
+import { patternItems } from './patterned'
 
 /** The lines and fills of parts, in their own axes; lettering is left to `partTexts`. */
 export function partItems(parts: readonly BlockPart[], scale: number, source: string | null): DisplayItem[] {
@@ -44,13 +46,8 @@ export function partItems(parts: readonly BlockPart[], scale: number, source: st
           source,
         })
       else {
-        const points = patternsAtOnce('block', {
-          pattern: filling.pattern,
-          loops,
-          scale,
-          laying: layingOf(filling),
-        })
-        if (points) items.push({ kind: 'segments', pen: FILLING_PEN, points, source })
+        const job = { pattern: filling.pattern, loops, scale, laying: layingOf(filling) }
+        items.push(...patternItems(job, { pen: 'hatch', tone: 1, source }, null))
       }
       continue
     }
@@ -65,7 +62,7 @@ export function partItems(parts: readonly BlockPart[], scale: number, source: st
       })
     const pen: AnyPen =
       look.penMm !== undefined || look.tone !== undefined
-        ? penFrom(look.penMm ?? 0.25, look.tone ?? 0)
+        ? penFrom(look.penMm ?? PENS.seen.widthMm, look.tone ?? 0)
         : look.light
           ? 'light'
           : 'seen'
@@ -90,8 +87,8 @@ function plainItem(path: Path, pen: AnyPen, source: string | null): DisplayItem 
       source,
     }
   const [first, second] = edges
-  const halves = edges.length === 2 && path.closed && Math.abs(Math.abs(first!.sweep) - Math.PI) < 1e-9
-  if (edges.length === 1 || (halves && Math.abs(second!.sweep - first!.sweep) < 1e-9)) {
+  const halves = edges.length === 2 && path.closed && Math.abs(Math.abs(first!.sweep) - Math.PI) < ROUNDING
+  if (edges.length === 1 || (halves && Math.abs(second!.sweep - first!.sweep) < ROUNDING)) {
     const { centre, radius, from, sweep } = arcOf(first!)
     const whole = halves ? 2 * Math.PI : Math.abs(sweep)
     return {
@@ -239,4 +236,38 @@ export function openGroup(group: GroupItem, outer?: Affine): DisplayItem[] {
         return []
     }
   })
+}
+
+/** The short sides of a block's rounded shapes are no help, mm. */
+const SHORT = 40
+
+function blockEntries(id: Id, items: ReturnType<typeof placementItems>, at: Point): Entries {
+  const edges: FieldEdge[] = []
+  const spots: FieldSpot[] = [spotOf(at, 'centre', id)]
+  for (const item of items) {
+    if (item.kind === 'arc') spots.push(spotOf({ x: item.x, y: item.y }, 'centre', id))
+    if (item.kind !== 'line') continue
+    const point = (i: number): Point => ({ x: item.points[2 * i]!, y: item.points[2 * i + 1]! })
+    const count = item.points.length / 2
+    for (let i = 0; i < (item.closed ? count : count - 1); i++) {
+      const a = point(i)
+      const b = point((i + 1) % count)
+      if (distance(a, b) > SHORT) edges.push(edgeEntry({ a, b, sweep: 0 }, 'block', id))
+    }
+  }
+  return { edges, spots }
+}
+
+/** The lines of a placed block, its middle and its place are snapped to. */
+export const placementField: FieldOf<Placement> = (placement, { project }) => {
+  const block = project.need('block', placement.block)
+  return {
+    from: [placement, block],
+    make: () =>
+      blockEntries(
+        placement.id,
+        placementItems(placement, block, (inner) => project.find('block', inner)),
+        placement.at,
+      ),
+  }
 }

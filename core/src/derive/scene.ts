@@ -1,10 +1,20 @@
-import { buildingOf, type LevelSolver } from '../building'
-import type { AnyRecord, Drawing, DrawingOf, Id, Level, Project } from '../records'
+import { solverOf, type LevelSolver } from '../building'
+import {
+  kindsIn,
+  type AnyRecord,
+  type Board,
+  type Sheet,
+  type DrawingOf,
+  type Id,
+  type Level,
+  type Project,
+  hostsOf,
+} from '../records'
 import { standsIn } from '../kinds'
 
-/** What is kept for a drawing while its project changes hangs on this: the same object as long as both are there. */
+/** What is kept for a board while its project changes hangs on this: the same object as long as both are there. */
 export class Kept {
-  readonly of = 'a drawing'
+  readonly of = 'a board'
 }
 
 interface AnyScene {
@@ -15,7 +25,7 @@ interface AnyScene {
 /** A plan: what stands on its level, cut through, with what is drafted over it. */
 export interface PlanScene extends AnyScene {
   readonly view: 'plan'
-  readonly drawing: DrawingOf<'plan'>
+  readonly board: DrawingOf<'plan'>
   readonly level: Level
   readonly building: LevelSolver
 }
@@ -23,15 +33,22 @@ export interface PlanScene extends AnyScene {
 /** The inside of a block, in its own axes: what is drafted there alone. */
 export interface BlockScene extends AnyScene {
   readonly view: 'block'
-  readonly drawing: DrawingOf<'block'>
+  readonly board: DrawingOf<'block'>
+  readonly building: null
+}
+
+/** A sheet, in paper mm: what is drafted on it, and the viewports placed there. */
+export interface SheetScene extends AnyScene {
+  readonly view: 'sheet'
+  readonly board: Sheet
   readonly building: null
 }
 
 /**
- * What a drawing shows of its project as it is now: where its lines, snaps, ties and picks come from, and where
+ * What a board shows of its project as it is now: where its lines, snaps, ties and picks come from, and where
  * things dropped on it go. Tools know the scene, never where it comes from.
  */
-export type Scene = PlanScene | BlockScene
+export type Scene = PlanScene | BlockScene | SheetScene
 
 const keeps = new WeakMap<Project, Map<Id, Kept>>()
 
@@ -43,21 +60,47 @@ function keptOf(project: Project, id: Id): Kept {
   return kept
 }
 
-/** The scene of a drawing; what it is made of is kept from one change to the next. */
-export function sceneOf(project: Project, drawing: Drawing): Scene {
-  const kept = keptOf(project, drawing.id)
-  switch (drawing.view) {
+const scenes = new WeakMap<Kept, Scene>()
+
+/** The scene of a board: the same object as long as the board itself is, whatever changes on it. */
+export function sceneOf(project: Project, board: Board): Scene {
+  const kept = keptOf(project, board.id)
+  const before = scenes.get(kept)
+  const made = before?.board === board ? renewed(before) : sceneFor(project, kept, board)
+  if (made !== before) scenes.set(kept, made)
+  return made
+}
+
+/** A scene as it was, or another if its level is. */
+function renewed(scene: Scene): Scene {
+  switch (scene.view) {
+    case 'plan':
+      return scene.level === scene.project.need('level', scene.board.level)
+        ? scene
+        : sceneFor(scene.project, scene.kept, scene.board)
+    case 'block':
+    case 'sheet':
+      return scene
+  }
+}
+
+function sceneFor(project: Project, kept: Kept, board: Board): Scene {
+  if (board.kind === 'sheet') return { view: 'sheet', project, kept, board, building: null }
+  switch (board.view) {
     case 'plan':
       return {
         view: 'plan',
         project,
         kept,
-        drawing,
-        level: project.need('level', drawing.level),
-        building: buildingOf(project, drawing)!,
+        board,
+        level: project.need('level', board.level),
+        // Brought up to date when it is asked for.
+        get building() {
+          return solverOf(project, board.level)
+        },
       }
     case 'block':
-      return { view: 'block', project, kept, drawing, building: null }
+      return { view: 'block', project, kept, board, building: null }
   }
 }
 
@@ -67,18 +110,27 @@ export function hostIn(scene: Scene): { readonly level?: Id; readonly drawing?: 
     case 'plan':
       return { level: scene.level.id }
     case 'block':
-      return { drawing: scene.drawing.id }
+    case 'sheet':
+      return { drawing: scene.board.id }
   }
 }
 
-/** The records of a drawing: those of its level in the order they came, then those of it alone. */
-export function* recordsIn({ project, drawing }: Scene): Generator<AnyRecord> {
+/** What every plan shows. */
+const ON_PLANS = kindsIn('plans')
+
+/**
+ * The records of a board: those of its level in the order they came, then those of it alone, then what every plan
+ * shows.
+ */
+export function* recordsIn({ project, board }: Scene): Generator<AnyRecord> {
   const seen = new Set<Id>()
-  for (const host of drawing.view === 'plan' ? [drawing.level, drawing.id] : [drawing.id])
+  for (const host of [...hostsOf(board)].reverse())
     for (const id of project.dependents(host)) {
       const record = project.get(id)
-      if (!record || seen.has(id) || !standsIn(drawing, record)) continue
+      if (!record || seen.has(id) || !standsIn(board, record)) continue
       seen.add(id)
       yield record
     }
+  for (const kind of ON_PLANS)
+    for (const record of project.all(kind)) if (standsIn(board, record)) yield record
 }

@@ -1,4 +1,5 @@
 import {
+  ROUNDING,
   EMPTY_BOX,
   applyTo,
   combine,
@@ -35,7 +36,7 @@ export function itemExtent(item: DisplayItem, map: Affine = IDENTITY): Box {
     case 'fill':
       return item.loops.reduce((box, loop) => joinBoxes(box, boxOfCoordinates(loop, map)), EMPTY_BOX)
     case 'arc': {
-      if (Math.abs(item.sweep) >= 2 * Math.PI - 1e-9) return roundBox(item.x, item.y, item.radius, map)
+      if (Math.abs(item.sweep) >= 2 * Math.PI - ROUNDING) return roundBox(item.x, item.y, item.radius, map)
       const points: number[] = []
       const steps = Math.max(2, Math.ceil(Math.abs(item.sweep) / 0.2))
       for (let i = 0; i <= steps; i++) {

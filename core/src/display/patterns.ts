@@ -1,5 +1,17 @@
 import type { Loop } from '../building'
-import { applyTo, combine, enlarge, inverse, moveBy, turnBy, type Point } from '../geometry'
+import {
+  NOTHING,
+  applyTo,
+  boxCorners,
+  boxOf,
+  combine,
+  enlarge,
+  inverse,
+  moveBy,
+  turnBy,
+  type Box,
+  type Point,
+} from '../geometry'
 import type { PatternName } from '../records'
 
 /** One set of parallel lines of a pattern. Lengths in mm, real or on paper as the pattern says. */
@@ -165,34 +177,17 @@ export interface PatternJob {
   readonly laying?: Laying
 }
 
-/**
- * Makes pattern lines, as `patternLines`. The key names what they are for, so that a maker that works beside
- * can give what it made before until the new ones are there.
- */
-export type PatternMaker = (key: string, job: PatternJob) => readonly number[] | null
+/** Lines nearer to each other than this cannot be told apart on a screen, pixels. */
+const APART = 1.6
 
-/** Makes them where they are asked for. */
-export const patternsAtOnce: PatternMaker = (_, { pattern, loops, scale, laying }) =>
-  patternLines(PATTERNS[pattern], loops, scale, laying)
-
-/** About how many lines a pattern will have: from the extent and area of its outlines, without making it. */
-export function patternSize({ pattern, loops, scale, laying }: PatternJob): number {
+/** Whether the lines of a pattern lie too close to be told apart when so many real mm lie in a pixel. */
+export function isTooDense(
+  { pattern, scale, laying }: Omit<PatternJob, 'loops'>,
+  mmPerPixel: number,
+): boolean {
   const { sizing, families } = PATTERNS[pattern]
   const unit = (sizing === 'paper' ? scale : 1) * (laying ? Math.min(laying.width, laying.height) : 1)
-  let area = 0
-  let around = 0
-  for (const { points } of loops) {
-    points.forEach((p, i) => {
-      const q = points[(i + 1) % points.length]!
-      area += (p.x * q.y - q.x * p.y) / 2
-      around += Math.hypot(q.x - p.x, q.y - p.y)
-    })
-  }
-  return families.reduce((sum, { spacing, dash }) => {
-    const lines = around / (spacing * unit) / 2
-    const period = dash ? dash.reduce((p, q) => p + q, 0) * unit : 0
-    return sum + lines + (dash ? Math.abs(area) / (spacing * unit * period) : 0)
-  }, 0)
+  return families.some(({ spacing }) => spacing * unit < APART * mmPerPixel)
 }
 
 /** More lines than this in one area are not drawn; the area is shown without pattern. */
@@ -202,13 +197,14 @@ const MOST_LINES = 200_000
  * The pattern's lines within closed outlines (even-odd), as separate segments x1, y1, x2, y2 … in real mm.
  * `scale` is real mm to one mm on paper, for patterns that keep their paper size. Lines run through one
  * common origin, so neighbouring areas match, unless a laying gives them their own. Gives null when there would
- * be too many lines.
+ * be too many lines. With `within` only what comes near that box, of the very same lines.
  */
 export function patternLines(
   pattern: Pattern,
   loops: Iterable<Pick<Loop, 'points'>>,
   scale: number,
   laying?: Laying,
+  within?: Box,
 ): number[] | null {
   const unit = pattern.sizing === 'paper' ? scale : 1
   const laid =
@@ -222,7 +218,8 @@ export function patternLines(
     ? Array.from(loops, ({ points }) => ({ points: points.map((p) => applyTo(back, p)) }))
     : [...loops]
   const out: number[] = []
-  for (const family of pattern.families) if (!addFamily(family, unit, outlines, out)) return null
+  const near = within && (back ? boxOf(boxCorners(within).map((p) => applyTo(back, p))) : within)
+  for (const family of pattern.families) if (!addFamily(family, unit, outlines, out, near)) return null
   if (laid)
     for (let i = 0; i + 1 < out.length; i += 2) {
       const p = applyTo(laid, { x: out[i]!, y: out[i + 1]! })
@@ -237,13 +234,17 @@ function addFamily(
   unit: number,
   outlines: readonly Pick<Loop, 'points'>[],
   out: number[],
+  near: Box | undefined,
 ): boolean {
   // Exact for right angles, so that an edge along the lines counts once.
-  const exact = (value: number): number => (Math.abs(value) < 1e-12 ? 0 : value)
+  const exact = (value: number): number => (Math.abs(value) < NOTHING ? 0 : value)
   const cos = exact(Math.cos(family.angle))
   const sin = exact(Math.sin(family.angle))
   const spacing = family.spacing * unit
   const start = (family.start ?? 0) * unit
+  const reach = near ? reachOf(near, cos, sin) : ENDLESS
+  const lowest = Math.ceil((reach.asideFrom - start) / spacing)
+  const highest = Math.floor((reach.asideTo - start) / spacing)
   /** For each line its crossings with the outlines, as distances along the line. */
   const crossings = new Map<number, number[]>()
   let crossed = 0
@@ -259,8 +260,9 @@ function addFamily(
       const low = Math.min(pAside, qAside)
       const high = Math.max(pAside, qAside)
       // Half open, so that a corner on a line counts once.
-      const first = Math.ceil(low / spacing)
-      const last = Math.ceil(high / spacing) - 1
+      const first = Math.max(lowest, Math.ceil(low / spacing))
+      const last = Math.min(highest, Math.ceil(high / spacing) - 1)
+      if (last < first) continue
       crossed += last - first + 1
       // Said this way round, NaN and infinite counts stop here too.
       if (!(crossed <= MOST_LINES * 2)) return false
@@ -286,16 +288,44 @@ function addFamily(
   for (const [n, line] of crossings) {
     line.sort((a, b) => a - b)
     for (let i = 0; i + 1 < line.length; i += 2) {
-      if (!family.dash) emit(n, line[i]!, line[i + 1]!)
+      const from = Math.max(line[i]!, reach.alongFrom)
+      const to = Math.min(line[i + 1]!, reach.alongTo)
+      if (from > to) continue
+      if (!family.dash) emit(n, from, to)
       else {
         const period = family.dash.reduce((sum, length) => sum + length, 0) * unit
-        drawn += (line[i + 1]! - line[i]!) / period
+        drawn += (to - from) / period
         if (!(drawn <= MOST_LINES)) return false
-        dashes(family, unit, n, line[i]!, line[i + 1]!, emit)
+        dashes(family, unit, n, from, to, emit)
       }
     }
   }
   return true
+}
+
+interface FamilyReach {
+  readonly alongFrom: number
+  readonly alongTo: number
+  readonly asideFrom: number
+  readonly asideTo: number
+}
+const ENDLESS: FamilyReach = {
+  alongFrom: -Infinity,
+  alongTo: Infinity,
+  asideFrom: -Infinity,
+  asideTo: Infinity,
+}
+
+/** From where to where a box lies along lines of a direction and square to them. */
+function reachOf(box: Box, cos: number, sin: number): FamilyReach {
+  const alongs = boxCorners(box).map(({ x, y }) => x * cos + y * sin)
+  const asides = boxCorners(box).map(({ x, y }) => y * cos - x * sin)
+  return {
+    alongFrom: Math.min(...alongs),
+    alongTo: Math.max(...alongs),
+    asideFrom: Math.min(...asides),
+    asideTo: Math.max(...asides),
+  }
 }
 
 function dashes(

@@ -1,5 +1,5 @@
 import { STANDARD_PENS } from '../library'
-import type { PenRecord, PenRole, Project } from '../records'
+import type { PenRecord, PenRole } from '../records'
 
 /** A pen: its width on paper, and its tone from 0 ink to 1 paper. */
 export interface Pen {
@@ -12,26 +12,15 @@ export type PenName = PenRole | 'cut'
 
 export type PenTable = Readonly<Record<PenName, Pen>>
 
-function tableOf(pens: readonly PenRecord[]): PenTable {
+/** The pens of roles: what is left out is drawn as it ships. */
+export function penTable(pens: readonly PenRecord[]): PenTable {
   const table: Partial<Record<PenName, Pen>> = { cut: { widthMm: 0.5, tone: 0 } }
-  for (const { role, widthMm, tone } of pens) table[role] = { widthMm, tone }
+  for (const { role, widthMm, tone } of [...STANDARD_PENS, ...pens]) table[role] = { widthMm, tone }
   return table as PenTable
 }
 
 /** The pens as they ship. */
-export const PENS: PenTable = tableOf(STANDARD_PENS)
-
-const tables = new WeakMap<Project, { readonly of: readonly PenRecord[]; readonly table: PenTable }>()
-
-/** The pens of a project: the same table as long as none of them changed. */
-export function pensOf(project: Project): PenTable {
-  const of = project.all('pen')
-  const kept = tables.get(project)
-  if (kept && kept.of.length === of.length && kept.of.every((pen, i) => pen === of[i])) return kept.table
-  const table = of.length === 0 ? PENS : tableOf([...STANDARD_PENS, ...of])
-  tables.set(project, { of, table })
-  return table
-}
+export const PENS: PenTable = penTable([])
 
 /** Widths people choose from, mm (ISO 128-2). */
 export const PEN_WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1] as const

@@ -9,7 +9,7 @@ import {
   isStraight,
   pathLength,
   pathOf,
-  stretchOfPath,
+  spanOfPath,
   type Arc,
   type Edge,
   type Path,
@@ -124,7 +124,7 @@ function addRun(run: Path, dashes: readonly number[], period: number, scale: num
       out.push(a.x, a.y, b.x, b.y)
       return
     }
-    const part = stretchOfPath(run, from, to)
+    const part = spanOfPath(run, from, to)
     const points = part ? flattenPath(part, CHORD_PAPER_MM * scale) : []
     for (let i = 1; i < points.length; i++)
       out.push(points[i - 1]!.x, points[i - 1]!.y, points[i]!.x, points[i]!.y)

@@ -1,17 +1,28 @@
-import type { Change, Dimension, Id, Leader, Note, Project } from '../records'
+import {
+  needBoard,
+  type Change,
+  type Dimension,
+  type Id,
+  type Leader,
+  type Note,
+  type Project,
+} from '../records'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
-/** Rows of dimensions on a drawing. Refused without two points to measure between. */
+/**
+ * Rows of dimensions on a board. Refused without two points to measure between.
+ * @refuses nonsense, nothing
+ */
 export function addDimensions(
   project: Project,
   drawing: Id,
   rows: readonly Pick<Dimension, 'anchors' | 'direction' | 'offset' | 'style'>[],
   makeId: MakeId,
 ): Change {
-  project.need('drawing', drawing)
+  needBoard(project, drawing)
   if (rows.some(({ anchors }) => anchors.length < 2))
-    throw new EditRefused('Point to two places to measure between.')
+    throw new EditRefused('nothing', 'Point to two places to measure between.')
   return storing(
     project,
     ...rows.map((row): Dimension => ({ ...row, id: makeId(), kind: 'dimension', drawing })),
@@ -20,16 +31,22 @@ export function addDimensions(
 
 const NO_WORDS = 'Type the note, then press Enter.'
 
-/** A leader with its note. Refused without words. */
+/**
+ * A leader with its note. Refused without words.
+ * @refuses nonsense, unnamed
+ */
 export function addLeader(project: Project, input: Omit<Leader, 'id' | 'kind'>, makeId: MakeId): Change {
-  project.need('drawing', input.drawing)
-  if (!input.text.trim()) throw new EditRefused(NO_WORDS)
+  needBoard(project, input.drawing)
+  if (!input.text.trim()) throw new EditRefused('unnamed', NO_WORDS)
   return storing(project, { ...input, text: input.text.trim(), id: makeId(), kind: 'leader' })
 }
 
-/** A note without a leader. Refused without words. */
+/**
+ * A note without a leader. Refused without words.
+ * @refuses nonsense, unnamed
+ */
 export function addNote(project: Project, input: Omit<Note, 'id' | 'kind'>, makeId: MakeId): Change {
-  project.need('drawing', input.drawing)
-  if (!input.text.trim()) throw new EditRefused(NO_WORDS)
+  needBoard(project, input.drawing)
+  if (!input.text.trim()) throw new EditRefused('unnamed', NO_WORDS)
   return storing(project, { ...input, text: input.text.trim(), id: makeId(), kind: 'note' })
 }

@@ -1,7 +1,7 @@
-import { fieldsOf, partsBox, partsOf, type BlockSource } from '../blocks'
-import { applyTo, inverse, mapPath, moveBy, placing, type Affine, type Point } from '../geometry'
-import { drawingShowing } from '../kinds'
-import { layerOf, lineTypeOf, recipeOf, standardBlocks } from '../library'
+import { blockSource, fieldsOf, findBlock, partsBox, partsOf } from '../blocks'
+import { SAME_PART, applyTo, inverse, mapPath, moveBy, placing, type Affine, type Point } from '../geometry'
+import { boardShowing } from '../kinds'
+import { layerOf, lineTypeOf, recipeOf, standardPen } from '../library'
 import { shapePath } from '../linework'
 import {
   NO_CHANGE,
@@ -14,20 +14,14 @@ import {
   type Id,
   type Placement,
   type Project,
+  type Board,
+  asPlan,
+  scaleOf,
 } from '../records'
 import { partRecords } from './drafting'
 import { copyName, freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
 import { Outcome, dropping, refuseLocked, storing } from './outcome'
-
-/** A block of the project, or one that ships with the program. */
-export const findBlock = (project: Project, id: Id): Block | undefined =>
-  project.find('block', id) ?? standardBlocks(project.facts.units.system).find((block) => block.id === id)
-
-export const blockSource =
-  (project: Project): BlockSource =>
-  (id) =>
-    findBlock(project, id)
 
 export interface BlockPlace {
   readonly at: Point
@@ -47,17 +41,20 @@ export interface NewPlacements {
   readonly values?: Readonly<Record<string, string>>
 }
 
-/** A block placed, once or several times. One that only ships with the program comes into the project. */
+/**
+ * A block placed, once or several times. One that only ships with the program comes into the project.
+ * @refuses bad-value, gone, no-size, nonsense, nothing, too-many, wrong-kind
+ */
 export function placeBlock(project: Project, input: NewPlacements, makeId: MakeId): Change {
   const { block: id, places, size, parameters, values, level, drawing } = input
   const block = findBlock(project, id)
-  if (!block) throw new EditRefused('This block is no longer there.')
-  if (places.length === 0) throw new EditRefused('Point to where the block stands.')
-  if (places.length > 5000) throw new EditRefused('That would place more than 5 000 at a time.')
+  if (!block) throw new EditRefused('gone', 'This block is no longer there.')
+  if (places.length === 0) throw new EditRefused('nothing', 'Point to where the block stands.')
+  if (places.length > 5000) throw new EditRefused('too-many', 'That would place more than 5 000 at a time.')
   refuseSize(block, size)
   const put: AnyRecord[] = project.find('block', id) ? [] : [block]
   for (const { at, turn, mirrored } of places) {
-    if (!Number.isFinite(at.x + at.y + turn)) throw new EditRefused('That is no place to go to.')
+    if (!Number.isFinite(at.x + at.y + turn)) throw new EditRefused('bad-value', 'That is no place to go to.')
     put.push({
       id: makeId(),
       kind: 'placement',
@@ -78,13 +75,15 @@ export function placeBlock(project: Project, input: NewPlacements, makeId: MakeI
 function refuseSize(block: Block, size: BlockSize | undefined): void {
   if (!size) return
   const { x, y } = size
-  if (!(x >= 0.001 && y >= 0.001)) throw new EditRefused('Nothing would be left of it: type a size above 0.')
-  if (!(x <= 1000 && y <= 1000)) throw new EditRefused('That is more than a thousand times its size.')
+  if (!(x >= 0.001 && y >= 0.001))
+    throw new EditRefused('no-size', 'Nothing would be left of it: type a size above 0.')
+  if (!(x <= 1000 && y <= 1000))
+    throw new EditRefused('bad-value', 'That is more than a thousand times its size.')
   if (x === 1 && y === 1) return
   const sizing = block.sizing ?? 'fixed'
-  if (sizing === 'fixed') throw new EditRefused(`“${block.name}” comes in its own size alone.`)
-  if (sizing === 'uniform' && Math.abs(x - y) > 1e-6 * x)
-    throw new EditRefused(`“${block.name}” keeps its shape: it grows alike both ways.`)
+  if (sizing === 'fixed') throw new EditRefused('wrong-kind', `“${block.name}” comes in its own size alone.`)
+  if (sizing === 'uniform' && Math.abs(x - y) > SAME_PART * x)
+    throw new EditRefused('wrong-kind', `“${block.name}” keeps its shape: it grows alike both ways.`)
 }
 
 /** Parameters that the block's recipe knows, within their limits. */
@@ -96,6 +95,7 @@ function heldParameters(block: Block, given: Readonly<Record<string, number>>): 
     if (value === undefined) continue
     if (!(value >= least && value <= most))
       throw new EditRefused(
+        'bad-value',
         `${name} lies between ${least.toLocaleString('en')} and ${most.toLocaleString('en')}.`,
       )
     held[key] = kind === 'count' ? Math.round(value) : value
@@ -103,14 +103,17 @@ function heldParameters(block: Block, given: Readonly<Record<string, number>>): 
   return held
 }
 
-/** The factors that bring a block to a typed width and depth; what is left out keeps its own, or follows evenly. */
+/**
+ * The factors that bring a block to a typed width and depth; what is left out keeps its own, or follows evenly.
+ * @refuses bad-value
+ */
 export function sizeFor(
   block: Block,
   wanted: { readonly width?: number | undefined; readonly depth?: number | undefined },
 ): BlockSize {
   const { width, depth } = wanted
   if ((width !== undefined && !(width > 0)) || (depth !== undefined && !(depth > 0)))
-    throw new EditRefused('Type a width and a depth above 0.')
+    throw new EditRefused('bad-value', 'Type a width and a depth above 0.')
   const x = width === undefined ? undefined : width / block.width
   const y = depth === undefined ? undefined : depth / block.depth
   if (block.sizing === 'uniform') {
@@ -120,7 +123,10 @@ export function sizeFor(
   return { x: x ?? 1, y: y ?? 1 }
 }
 
-/** Another size, other parameters or other words for placed blocks. */
+/**
+ * Another size, other parameters or other words for placed blocks.
+ * @refuses bad-value, gone, locked, no-size, nonsense, wrong-kind
+ */
 export function setPlacement(
   project: Project,
   id: Id,
@@ -144,7 +150,7 @@ export function setPlacement(
     made = { ...made, size }
   }
   if (facts.parameters) {
-    if (!block.recipe) throw new EditRefused(`“${block.name}” has no parameters.`)
+    if (!block.recipe) throw new EditRefused('wrong-kind', `“${block.name}” has no parameters.`)
     made = {
       ...made,
       parameters: { ...made.parameters, ...heldParameters(block, facts.parameters) },
@@ -154,7 +160,7 @@ export function setPlacement(
     const known = fieldsOf(block, blockSource(project))
     const values: Record<string, string> = { ...made.values }
     for (const [name, text] of Object.entries(facts.values)) {
-      if (!known.has(name)) throw new EditRefused(`“${block.name}” has no field “${name}”.`)
+      if (!known.has(name)) throw new EditRefused('wrong-kind', `“${block.name}” has no field “${name}”.`)
       if (text.trim() === '' || text === known.get(name)) delete values[name]
       else values[name] = text.trim()
     }
@@ -182,15 +188,18 @@ export interface NewBlock {
   readonly then: 'placement' | 'stay' | 'go'
 }
 
-/** A block made from drafted things of a drawing. */
+/**
+ * A block made from drafted things of a board.
+ * @refuses gone, in-the-way, locked, nonsense, nothing, taken, too-many, unnamed, wrong-kind
+ */
 export function makeBlock(
   project: Project,
-  drawing: Drawing,
+  board: Board,
   ids: readonly Id[],
   input: NewBlock,
   makeId: MakeId,
 ): { change: Change; block: Id } {
-  if (ids.length === 0) throw new EditRefused('Select what the block is to hold.')
+  if (ids.length === 0) throw new EditRefused('nothing', 'Select what the block is to hold.')
   refuseLocked(project, ids)
   const name = freeName(project, 'block', input.name, null)
   const items = itemsFrom(project, ids, input.base)
@@ -208,10 +217,11 @@ export function makeBlock(
   const outcome = new Outcome(project).put(block)
   if (input.then === 'go') outcome.remove(...ids)
   if (input.then !== 'placement') return { change: outcome.change(), block: block.id }
+  const plan = asPlan(board)
   const placement: Placement = {
     id: makeId(),
     kind: 'placement',
-    ...(drawing.view === 'plan' ? { level: drawing.level } : { drawing: drawing.id }),
+    ...(plan ? { level: plan.level } : { drawing: board.id }),
     block: block.id,
     at: { x: input.base.x, y: input.base.y },
     turn: 0,
@@ -222,6 +232,14 @@ export function makeBlock(
   for (const id of ids) outcome.replaced(project.get(id)!, [placement])
   return { change: outcome.change(), block: block.id }
 }
+
+/** What blocks can hold. */
+export const isHeldByBlocks = ({ kind }: AnyRecord): boolean =>
+  kind === 'linework' || kind === 'hatch' || kind === 'note' || kind === 'placement'
+
+/** Lines of blocks in the pens that ship with these roles keep to the role. */
+const LIGHT_MM = standardPen('light').widthMm
+const SEEN_MM = standardPen('seen').widthMm
 
 /** Drafted things as the items of a block about a base point. */
 function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem[] {
@@ -240,8 +258,8 @@ function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem
           {
             shape: 'path',
             path: { vertices: [...vertices], closed },
-            ...(penMm <= 0.13 ? { light: true } : penMm === 0.25 ? {} : { penMm }),
-            ...(tone > 0 && penMm > 0.13 ? { tone } : {}),
+            ...(penMm <= LIGHT_MM ? { light: true } : penMm === SEEN_MM ? {} : { penMm }),
+            ...(tone > 0 && penMm > LIGHT_MM ? { tone } : {}),
             ...(dashesPaperMm.length > 0 ? { dashesPaperMm: [...dashesPaperMm] } : {}),
           },
         ]
@@ -290,12 +308,14 @@ function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem
         return []
       default:
         throw new EditRefused(
+          'wrong-kind',
           'Walls, doors and dimensions stay in the building. Lines, hatches, notes and blocks make a block.',
         )
     }
   })
-  if (items.length === 0) throw new EditRefused('A block holds at least one line, hatch, note or block.')
-  if (items.length > 2000) throw new EditRefused('A block holds at most 2 000 things.')
+  if (items.length === 0)
+    throw new EditRefused('nothing', 'A block holds at least one line, hatch, note or block.')
+  if (items.length > 2000) throw new EditRefused('too-many', 'A block holds at most 2 000 things.')
   return items
 }
 
@@ -330,7 +350,10 @@ function sizeOfItems(project: Project, items: readonly DraftItem[]): { width: nu
   return { width: Math.max(1, box.maxX - box.minX), depth: Math.max(1, box.maxY - box.minY) }
 }
 
-/** Name, category and behaviour of a block of the project. */
+/**
+ * Name, category and behaviour of a block of the project.
+ * @refuses nonsense, taken, unnamed
+ */
 export function setBlock(
   project: Project,
   id: Id,
@@ -349,20 +372,27 @@ export function setBlock(
   return storing(project, made)
 }
 
-/** A block like another under a free name. */
+/**
+ * A block like another under a free name.
+ * @refuses gone, in-the-way, nonsense
+ */
 export function copyBlock(project: Project, from: Id, makeId: MakeId): { change: Change; block: Id } {
   const model = findBlock(project, from)
-  if (!model) throw new EditRefused('This block is no longer there.')
+  if (!model) throw new EditRefused('gone', 'This block is no longer there.')
   const block: Block = { ...model, id: makeId(), name: copyName(project, 'block', model.name) }
   return { change: storing(project, block), block: block.id }
 }
 
-/** Removes a block that is nowhere placed. */
+/**
+ * Removes a block that is nowhere placed.
+ * @refuses in-use, nonsense
+ */
 export function removeBlock(project: Project, id: Id): Change {
   const block = project.need('block', id)
   const used = project.dependents(id).length
   if (used > 0)
     throw new EditRefused(
+      'in-use',
       `“${block.name}” is placed ${used === 1 ? 'once' : `${used} times`}. Remove ${used === 1 ? 'that' : 'those'} first.`,
     )
   return dropping(project, id)
@@ -371,17 +401,19 @@ export function removeBlock(project: Project, id: Id): Change {
 /**
  * Opens a block for changing, in the place of one of its placements: its content becomes drafted things of a
  * drawing of its own, until it is closed.
+ * @refuses in-the-way, nonsense, wrong-kind
  */
 export function openBlock(project: Project, placement: Id, makeId: MakeId): { change: Change; drawing: Id } {
   const placed = project.need('placement', placement)
   const block = project.need('block', placed.block)
   if (block.recipe)
     throw new EditRefused(
+      'wrong-kind',
       `“${block.name}” is made by a rule. Change its parameters in Traits, or break it apart.`,
     )
   const open = project.all('drawing').find((each) => each.view === 'block' && each.block === block.id)
   if (open) return { change: NO_CHANGE, drawing: open.id }
-  const plan = drawingShowing(project, placed)
+  const board = boardShowing(project, placed)
   const drawing: Drawing = {
     id: makeId(),
     kind: 'drawing',
@@ -389,7 +421,7 @@ export function openBlock(project: Project, placement: Id, makeId: MakeId): { ch
     view: 'block',
     block: block.id,
     placement,
-    readingScale: plan?.readingScale ?? 50,
+    readingScale: board ? scaleOf(board) : 50,
   }
   const put: AnyRecord[] = [drawing]
   for (const item of block.items) {
@@ -427,15 +459,16 @@ export function openBlock(project: Project, placement: Id, makeId: MakeId): { ch
 const contentOf = (project: Project, drawing: Id): Id[] =>
   project.dependents(drawing).filter((id) => project.get(id)?.kind !== 'viewport')
 
-/** Closes an open block: what its drawing holds becomes its content, and every placement follows. */
+/**
+ * Closes an open block: what its drawing holds becomes its content, and every placement follows.
+ * @refuses in-the-way, nonsense, nothing, too-many, wrong-kind
+ */
 export function closeBlock(project: Project, id: Id): Change {
   const drawing = project.need('drawing', id)
-  if (drawing.view !== 'block') throw new EditRefused('This drawing is no open block.')
+  if (drawing.view !== 'block') throw new EditRefused('wrong-kind', 'This drawing is no open block.')
   const block = project.need('block', drawing.block)
   const content = contentOf(project, id)
-  const kept = content.filter((each) =>
-    ['linework', 'hatch', 'note', 'placement'].includes(project.get(each)!.kind),
-  )
+  const kept = content.filter((each) => isHeldByBlocks(project.get(each)!))
   const filled = new Set(
     block.items.flatMap((item) => ('filled' in item && item.filled ? [outlineKey(item)] : [])),
   )
@@ -466,10 +499,13 @@ function outlineKey(item: DraftItem): string {
   return `${closed} ${vertices.length} ${Math.round(area)}`
 }
 
-/** Leaves an open block as it was before. */
+/**
+ * Leaves an open block as it was before.
+ * @refuses nonsense, wrong-kind
+ */
 export function leaveBlock(project: Project, id: Id): Change {
   const drawing = project.need('drawing', id)
-  if (drawing.view !== 'block') throw new EditRefused('This drawing is no open block.')
+  if (drawing.view !== 'block') throw new EditRefused('wrong-kind', 'This drawing is no open block.')
   return dropping(project, ...contentOf(project, id), id)
 }
 

@@ -8,14 +8,14 @@ import {
   relinked,
   type AnyRecord,
   type Change,
-  type Drawing,
+  type Board,
   type Id,
+  type RecordKind,
 } from '../records'
 import { anchorsOf, holdAnchor } from '../ties'
 import { gather, isLibraryRecord, merge } from './merge'
 import { EditRefused, type MakeId } from './refusal'
-import { numbered } from './marks'
-import { named } from './settingOut'
+import { distinct } from './distinct'
 import { openingsOf } from './openingsOf'
 import { Outcome, groundOf } from './outcome'
 import { broughtInto, copyInto } from './transform'
@@ -32,9 +32,12 @@ export const clippingSchema = z.strictObject({
 })
 export type Clipping = z.infer<typeof clippingSchema>
 
-/** Records taken up for pasting in this or another drawing or project. */
+/**
+ * Records taken up for pasting in this or another drawing or project.
+ * @refuses nothing
+ */
 export function clip(project: Project, ids: readonly Id[], at: { x: number; y: number }): Clipping {
-  if (ids.length === 0) throw new EditRefused('Select what is to be copied.')
+  if (ids.length === 0) throw new EditRefused('nothing', 'Select what is to be copied.')
   const chosen = new Set(ids)
   for (const id of ids) for (const opening of openingsOf(project, id)) chosen.add(opening.id)
   for (const group of project.all('group'))
@@ -76,14 +79,18 @@ export function readClipping(text: string): Clipping | null {
   }
 }
 
+/** What a project is laid out in, and no clipping brings along. */
+const FRAME: ReadonlySet<RecordKind> = new Set<RecordKind>(['level', 'drawing', 'sheet'])
+
 /**
- * A clipping put into a drawing, shifted by a displacement. Layers, line types, wall types, materials and
+ * A clipping put into a board, shifted by a displacement. Layers, line types, wall types, materials and
  * blocks that are not here yet (by id, then by name) come along.
+ * @refuses bad-value, gone, in-the-way, locked, no-room, nonsense, nothing, taken, too-many, wrong-kind
  */
 export function paste(
   project: Project,
   clipping: Clipping,
-  drawing: Drawing,
+  board: Board,
   shift: { x: number; y: number },
   makeId: MakeId,
 ): Change {
@@ -102,25 +109,22 @@ export function paste(
   // A project of its own, in which the clipping is copied as if it had always been there.
   const bench = new Project([project.facts, ...brought])
   for (const record of project.everything())
-    if (isLibraryRecord(record) || record.kind === 'level' || record.kind === 'drawing')
-      bench.apply({ put: [record], drop: [] })
+    if (isLibraryRecord(record) || FRAME.has(record.kind)) bench.apply({ put: [record], drop: [] })
   const here = clipping.records
-    .filter((record) => wanted.has(record.id) && record.kind !== 'level' && record.kind !== 'drawing')
-    .map((record) => broughtInto(relinked(record, renamed), drawing))
-  if (here.length === 0) throw new EditRefused('There is nothing in the clipboard for a drawing.')
+    .filter((record) => wanted.has(record.id) && !FRAME.has(record.kind))
+    .map((record) => broughtInto(relinked(record, renamed), board))
+  if (here.length === 0) throw new EditRefused('nothing', 'There is nothing in the clipboard for a board.')
   bench.apply({ put: here, drop: [] })
   const ids = here.filter((record) => record.kind !== 'group').map((record) => record.id)
   const { copies, groups } = copyInto(new Outcome(unlocked(bench)), ids, [moveBy(shift.x, shift.y)], makeId, {
-    drawing,
+    board,
     among: project,
   })
-  return new Outcome(project)
-    .put(...numbered(project, named(project, [...brought, ...copies])), ...groups)
-    .change()
+  return new Outcome(project).put(...distinct(project, [...brought, ...copies]), ...groups).change()
 }
 
-/** Locked layers hold back changes to what lies on them, not the reading of a clipping. */
-function unlocked(bench: Project): Project {
+/** Locked layers hold back changes to what lies on them, not copies of it elsewhere. */
+export function unlocked(bench: Project): Project {
   for (const layer of bench.all('layer'))
     if (layer.locked) bench.apply({ put: [{ ...layer, locked: false }], drop: [] })
   return bench

@@ -1,4 +1,5 @@
 import {
+  PARALLEL,
   SAME_POINT,
   distance,
   edgesOf,
@@ -7,14 +8,14 @@ import {
   pathCrossings,
   pathLength,
   pathOf,
-  stretchOfPath,
+  spanOfPath,
   pathArea,
   directionOn,
   insidePath,
   type Path,
   type Point,
 } from '../geometry'
-import { drawingShowing } from '../kinds'
+import { boardShowing } from '../kinds'
 import {
   bevelOf,
   cornerNear,
@@ -27,12 +28,24 @@ import {
   shapeOfPath,
   shapePath,
   splitPath,
-  stretchAt,
+  spanAt,
   without,
   type CornerFault,
   type Cornered,
 } from '../linework'
-import type { AnyRecord, Change, Drawing, Id, Linework, OwnLook, Project, Shape } from '../records'
+import {
+  type AnyRecord,
+  type Change,
+  type Id,
+  type Linework,
+  type OwnLook,
+  type Placement,
+  type Project,
+  type Shape,
+  type Board,
+  needBoard,
+  type LineMeaning,
+} from '../records'
 import { placedParts, type BlockPart } from '../blocks'
 import { EditRefused, type MakeId } from './refusal'
 import { Outcome, refuseLocked, storing } from './outcome'
@@ -44,53 +57,62 @@ export interface NewLinework {
   readonly layer: Id
   readonly shape: Shape
   readonly own?: OwnLook
+  readonly means?: LineMeaning
 }
 
-/** A new drafted item. */
+/**
+ * A new drafted item.
+ * @refuses locked, nonsense
+ */
 export function addLinework(project: Project, input: NewLinework, makeId: MakeId): Change {
-  project.need('drawing', input.drawing)
+  needBoard(project, input.drawing)
   const layer = project.need('layer', input.layer)
-  if (layer.locked) throw new EditRefused(`The layer “${layer.name}” is locked. Unlock it in Layers first.`)
-  const { drawing, shape, own } = input
-  return new Outcome(project)
-    .put({ id: makeId(), kind: 'linework', drawing, layer: layer.id, shape, ...(own ? { own } : {}) })
-    .change()
+  if (layer.locked)
+    throw new EditRefused('locked', `The layer “${layer.name}” is locked. Unlock it in Layers first.`)
+  return storing(project, { ...input, id: makeId(), kind: 'linework' })
 }
 
-const cuttersFor = (project: Project, drawing: Drawing, track: Track, only?: readonly Id[]): Path[] =>
-  cuttersOf(project, drawing, {
+const cuttersFor = (project: Project, board: Board, track: Track, only?: readonly Id[]): Path[] =>
+  cuttersOf(project, board, {
     walls: track.record.kind === 'wall' ? 'axes' : 'faces',
     except: track.record.id,
     ...(only && only.length > 0 ? { only } : {}),
   })
 
-/** The piece of an item that would go when trimmed at a point; null when nothing crosses it there. */
+/**
+ * The piece of an item that would go when trimmed at a point; null when nothing crosses it there.
+ * @refuses gone, locked, no-size, nothing
+ */
 export function pieceAt(
   project: Project,
-  drawing: Drawing,
+  board: Board,
   id: Id,
   p: Point,
   only?: readonly Id[],
 ): { piece: Path; rest: Path[] } | null {
   const track = trackOf(project, id, 'trim')
-  const stretch = stretchAt(track.path, cuttersFor(project, drawing, track, only), p)
-  if (!stretch) return null
-  const rest = without(track.path, stretch)
-  return { piece: stretchOfPath(track.path, stretch.from, stretch.to)!, rest }
+  const span = spanAt(track.path, cuttersFor(project, board, track, only), p)
+  if (!span) return null
+  const rest = without(track.path, span)
+  return { piece: spanOfPath(track.path, span.from, span.to)!, rest }
 }
 
-/** Takes away the piece of an item between its crossings that was pointed to. */
+/**
+ * Takes away the piece of an item between its crossings that was pointed to.
+ * @refuses gone, in-the-way, locked, no-size, no-solution, nonsense, nothing, wrong-kind
+ */
 export function trimItem(
   project: Project,
-  drawing: Drawing,
+  board: Board,
   id: Id,
   p: Point,
   only: readonly Id[] | undefined,
   makeId: MakeId,
 ): Change {
-  const found = pieceAt(project, drawing, id, p, only)
+  const found = pieceAt(project, board, id, p, only)
   if (!found)
     throw new EditRefused(
+      'no-solution',
       only && only.length > 0
         ? 'None of the chosen edges crosses it here.'
         : 'Nothing crosses it, so there is no piece to take away.',
@@ -98,60 +120,76 @@ export function trimItem(
   return cutAlong(new Outcome(project), trackOf(project, id, 'trim'), found.rest, makeId).change()
 }
 
-/** Runs the end of an item that is nearer to p on to the first edge it meets. */
+/**
+ * Runs the end of an item that is nearer to p on to the first edge it meets.
+ * @refuses gone, locked, no-size, no-solution, nonsense, nothing, wrong-kind
+ */
 export function extendItem(
   project: Project,
-  drawing: Drawing,
+  board: Board,
   id: Id,
   p: Point,
   only: readonly Id[] | undefined,
 ): Change {
   const track = trackOf(project, id, 'extend')
-  if (track.path.closed) throw new EditRefused('A closed outline has no end to extend.')
-  const longer = extendAt(track.path, cuttersFor(project, drawing, track, only), p)
-  if (!longer) throw new EditRefused('Nothing lies ahead of this end.')
+  if (track.path.closed) throw new EditRefused('wrong-kind', 'A closed outline has no end to extend.')
+  const longer = extendAt(track.path, cuttersFor(project, board, track, only), p)
+  if (!longer) throw new EditRefused('no-solution', 'Nothing lies ahead of this end.')
   return storing(project, alongPath(track.record, longer))
 }
 
-/** Lengthens (or, below 0, shortens) an item at its end nearer to p. */
+/**
+ * Lengthens (or, below 0, shortens) an item at its end nearer to p.
+ * @refuses gone, locked, no-size, nonsense, nothing, wrong-kind
+ */
 export function lengthenItem(project: Project, id: Id, p: Point, by: number): Change {
   const track = trackOf(project, id, 'lengthen')
-  if (track.path.closed) throw new EditRefused('A closed outline has no end to lengthen.')
-  if (by === 0 || !Number.isFinite(by)) throw new EditRefused('Type by how much.')
+  if (track.path.closed) throw new EditRefused('wrong-kind', 'A closed outline has no end to lengthen.')
+  if (by === 0 || !Number.isFinite(by)) throw new EditRefused('no-size', 'Type by how much.')
   const made = lengthenAt(track.path, p, by)
-  if (!made) throw new EditRefused('That would leave nothing of it, or close its circle.')
+  if (!made) throw new EditRefused('no-size', 'That would leave nothing of it, or close its circle.')
   return storing(project, alongPath(track.record, made))
 }
 
-/** Splits an item in two at its point nearest to p; a closed outline opens there. */
+/**
+ * Splits an item in two at its point nearest to p; a closed outline opens there.
+ * @refuses gone, in-the-way, locked, no-size, no-solution, nonsense, nothing, wrong-kind
+ */
 export function splitItem(project: Project, id: Id, p: Point, makeId: MakeId): Change {
   const track = trackOf(project, id, 'split')
   const { along } = nearestOnPath(track.path, p)
   const parts = splitPath(track.path, along)
   if (!track.path.closed && parts.length < 2)
-    throw new EditRefused('That is its end already: point somewhere between its ends.')
+    throw new EditRefused('no-solution', 'That is its end already: point somewhere between its ends.')
   return cutAlong(new Outcome(project), track, parts, makeId).change()
 }
 
-/** The crossings of a line drawn across with an item's line, for trimming and picking by dragging. */
+/**
+ * The crossings of a line drawn across with an item's line, for trimming and picking by dragging.
+ * @refuses gone, locked, no-size, nothing
+ */
 export function crossedAt(project: Project, id: Id, a: Point, b: Point): Point[] {
   const { path } = trackOf(project, id, 'cross')
   return pathCrossings(path, pathOf([{ a, b, sweep: 0 }], false)).map(({ point }) => point)
 }
 
-/** Joins items into the first one picked, which keeps its traits: ends that meet, and lines in one line. */
+/**
+ * Joins items into the first one picked, which keeps its traits: ends that meet, and lines in one line.
+ * @refuses gone, in-the-way, locked, no-size, no-solution, nonsense, nothing, wrong-kind
+ */
 export function joinItems(project: Project, ids: readonly Id[]): Change {
-  if (ids.length < 2) throw new EditRefused('Select the lines that are to become one.')
+  if (ids.length < 2) throw new EditRefused('nothing', 'Select the lines that are to become one.')
   const tracks = ids.map((id) => trackOf(project, id, 'join'))
   const [first] = tracks
-  if (first!.path.closed) throw new EditRefused('The first one is closed already.')
+  if (first!.path.closed) throw new EditRefused('wrong-kind', 'The first one is closed already.')
   const walls = tracks.filter(({ record }) => record.kind === 'wall').length
   if (walls > 0 && walls < tracks.length)
-    throw new EditRefused('Walls join with walls, and lines with lines.')
+    throw new EditRefused('wrong-kind', 'Walls join with walls, and lines with lines.')
   const { path, used } = joinPaths(tracks.map((track) => track.path))
-  if (used.length === 0) throw new EditRefused('Their ends do not meet, and they do not lie in one line.')
+  if (used.length === 0)
+    throw new EditRefused('no-solution', 'Their ends do not meet, and they do not lie in one line.')
   if (walls > 0 && (path.closed || edgesOf(path).length !== 1))
-    throw new EditRefused('Only walls in one line, or along one circle, become one wall.')
+    throw new EditRefused('no-solution', 'Only walls in one line, or along one circle, become one wall.')
   const made = alongPath(first!.record, path)
   const outcome = new Outcome(project).replaced(first!.record, [made])
   for (const i of used) outcome.replaced(tracks[i]!.record, [made])
@@ -172,10 +210,13 @@ export type Ease = { readonly radius: number } | { readonly back: number; readon
 function refuseEase(ease: Ease): void {
   const values = 'radius' in ease ? [ease.radius] : [ease.back, ease.otherBack]
   if (!values.every((value) => Number.isFinite(value) && value >= 0))
-    throw new EditRefused('Type a length of 0 or more.')
+    throw new EditRefused('bad-value', 'Type a length of 0 or more.')
 }
 
-/** Brings two items to a corner, keeping the sides pointed to; what rounds or cuts it off has the first one's traits. */
+/**
+ * Brings two items to a corner, keeping the sides pointed to; what rounds or cuts it off has the first one's traits.
+ * @refuses bad-value, gone, in-the-way, locked, no-size, no-solution, nonsense, nothing, wrong-kind
+ */
 export function cornerItems(
   project: Project,
   first: { readonly id: Id; readonly at: Point },
@@ -191,7 +232,7 @@ export function cornerItems(
     'radius' in ease
       ? cornerOf(one.path, first.at, two.path, second.at, ease.radius)
       : bevelOf(one.path, first.at, two.path, second.at, ease.back, ease.otherBack)
-  if (typeof made === 'string') throw new EditRefused(FAULTS[made])
+  if (typeof made === 'string') throw new EditRefused('no-solution', FAULTS[made])
   const outcome = new Outcome(project)
   brought(outcome, one, made.first)
   brought(outcome, two, made.second)
@@ -212,11 +253,14 @@ function easeCornerBetween(project: Project, id: Id, p: Point, q: Point, ease: E
   const track = trackOf(project, id, 'round')
   const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }
   const corner = cornerNear(track.path, middle)
-  if (corner === null) throw new EditRefused('This line has no corner.')
+  if (corner === null) throw new EditRefused('wrong-kind', 'This line has no corner.')
   return eased(project, track, [corner], ease)
 }
 
-/** Rounds or bevels all corners of an item. */
+/**
+ * Rounds or bevels all corners of an item.
+ * @refuses bad-value, gone, in-the-way, locked, no-size, no-solution, nonsense, nothing, wrong-kind
+ */
 export function easeCorners(project: Project, id: Id, ease: Ease): Change {
   refuseEase(ease)
   const track = trackOf(project, id, 'round')
@@ -225,10 +269,10 @@ export function easeCorners(project: Project, id: Id, ease: Ease): Change {
 
 function eased(project: Project, track: Track, corners: readonly number[], ease: Ease): Change {
   const size = 'radius' in ease ? ease.radius : Math.max(ease.back, ease.otherBack)
-  if (size === 0) throw new EditRefused('Type a size above 0 to round this corner.')
+  if (size === 0) throw new EditRefused('bad-value', 'Type a size above 0 to round this corner.')
   const { path, tight } = easedPath(track.path, corners, ease)
   if (tight.length > 0 && tight.length >= corners.filter((i) => isCorner(track.path, i)).length)
-    throw new EditRefused(FAULTS['too large'])
+    throw new EditRefused('no-solution', FAULTS['too large'])
   return new Outcome(project).replaced(track.record, [alongPath(track.record, path)]).change()
 }
 
@@ -237,10 +281,13 @@ function isCorner(path: Path, i: number): boolean {
   const edges = edgesOf(path)
   const u = directionOn(edges[(i + edges.length - 1) % edges.length]!, 1)
   const v = directionOn(edges[i % edges.length]!, 0)
-  return Math.abs(u.x * v.y - u.y * v.x) > 1e-6
+  return Math.abs(u.x * v.y - u.y * v.x) > PARALLEL
 }
 
-/** Lines at a distance from an item: on the side of the point, on both sides, one or several in equal steps. */
+/**
+ * Lines at a distance from an item: on the side of the point, on both sides, one or several in equal steps.
+ * @refuses bad-value, gone, locked, no-size, nonsense, nothing, too-many, wrong-kind
+ */
 export function offsetItem(
   project: Project,
   id: Id,
@@ -248,8 +295,9 @@ export function offsetItem(
   makeId: MakeId,
 ): Change {
   const { by, towards, both = false, count = 1 } = input
-  if (!(by > SAME_POINT) || !Number.isFinite(by)) throw new EditRefused('Type a distance above 0.')
-  if (!(count >= 1 && count <= 500)) throw new EditRefused('Between 1 and 500 lines at a time.')
+  if (!(by > SAME_POINT) || !Number.isFinite(by))
+    throw new EditRefused('bad-value', 'Type a distance above 0.')
+  if (!(count >= 1 && count <= 500)) throw new EditRefused('too-many', 'Between 1 and 500 lines at a time.')
   const line = offsetLine(project, id)
   const side = sideOfPath(line, towards)
   const distances = (both ? [side, -side] : [side]).flatMap((sense) =>
@@ -273,12 +321,16 @@ export function offsetItem(
   }
   if (put.length === 0)
     throw new EditRefused(
+      'no-size',
       swallowed ? 'That is so far in that nothing of the outline is left.' : 'Nothing lies at that distance.',
     )
   return storing(project, ...put)
 }
 
-/** The line that an item is set off from: also of grid lines and guides. Refused for what has none. */
+/**
+ * The line that an item is set off from: also of grid lines and guides. Refused for what has none.
+ * @refuses gone, locked, no-size, nothing
+ */
 export function offsetLine(project: Project, id: Id): Path {
   const record = project.get(id)
   return (record && setOutLine(record)) ?? trackOf(project, id, 'offset').path
@@ -307,44 +359,62 @@ export function sideOfPath(path: Path, p: Point): 1 | -1 {
   return u.x * (p.y - near.point.y) - u.y * (p.x - near.point.x) >= 0 ? 1 : -1
 }
 
-/** How far a point lies from an item's line. */
+/**
+ * How far a point lies from an item's line.
+ * @refuses gone, locked, no-size, nothing
+ */
 export function distanceTo(project: Project, id: Id, p: Point): number {
   return nearestOnPath(offsetLine(project, id), p).distance
 }
 
-/** A shape's parts as separate lines and arcs. */
+/** Whether it is one drafted thing made of several. */
+const hasParts = (record: AnyRecord): record is Linework | Placement =>
+  record.kind === 'placement' ||
+  (record.kind === 'linework' && (edgesOf(shapePath(record.shape)).length > 1 || isCloud(record)))
+
+/** Whether there is anything among these, or that holds them together, to break into its parts. */
+export const isBreakable = (project: Project, ids: readonly Id[]): boolean =>
+  ids.some((id) => {
+    const record = project.get(id)
+    return record && (record.kind === 'group' || record.kind === 'repeat' || hasParts(record))
+  }) || holding(project, ids).length > 0
+
+/** The groups and repeats that hold some of these. */
+function holding(project: Project, ids: readonly Id[]): Id[] {
+  const chosen = new Set(ids)
+  return [
+    ...project.all('group').filter(({ members }) => members.some((id) => chosen.has(id))),
+    ...project.all('repeat').filter((each) => [...each.copies, ...each.sources].some((id) => chosen.has(id))),
+  ].map(({ id }) => id)
+}
+
+/**
+ * A shape's parts as separate lines and arcs.
+ * @refuses gone, in-the-way, locked, nonsense, nothing, wrong-kind
+ */
 export function breakApart(project: Project, ids: readonly Id[], makeId: MakeId): Change {
   refuseLocked(
     project,
     ids.filter((id) => project.get(id)?.kind !== 'group'),
   )
+  if (!isBreakable(project, ids))
+    throw new EditRefused('nothing', 'What is selected has no parts to break into.')
   const outcome = new Outcome(project)
-  let broken = 0
   for (const id of ids) {
     const record = project.get(id)!
     if (record.kind === 'group' || record.kind === 'repeat') outcome.drop(id)
-    else if (record.kind === 'linework' && (edgesOf(shapePath(record.shape)).length > 1 || isCloud(record))) {
-      const parts = edgesOf(shapePath(record.shape)).map((edge): AnyRecord => ({
-        ...record,
-        id: makeId(),
-        shape: shapeOfPath(pathOf([edge], false)),
-      }))
-      outcome.replaced(record, parts)
-    } else if (record.kind === 'placement') outcome.replaced(record, blockParts(project, record.id, makeId))
-    else continue
-    broken++
+    if (!hasParts(record)) continue
+    const parts =
+      record.kind === 'placement'
+        ? blockParts(project, record.id, makeId)
+        : edgesOf(shapePath(record.shape)).map((edge): AnyRecord => ({
+            ...record,
+            id: makeId(),
+            shape: shapeOfPath(pathOf([edge], false)),
+          }))
+    outcome.replaced(record, parts)
   }
-  for (const group of project.all('group'))
-    if (group.members.some((id) => ids.includes(id))) {
-      outcome.drop(group.id)
-      broken++
-    }
-  for (const repeat of project.all('repeat'))
-    if ([...repeat.copies, ...repeat.sources].some((id) => ids.includes(id))) {
-      outcome.drop(repeat.id)
-      broken++
-    }
-  if (broken === 0) throw new EditRefused('What is selected has no parts to break into.')
+  outcome.drop(...holding(project, ids))
   return outcome.change()
 }
 
@@ -355,8 +425,8 @@ const isCloud = (record: Linework): boolean =>
 function blockParts(project: Project, id: Id, makeId: MakeId): AnyRecord[] {
   const placement = project.need('placement', id)
   const block = project.need('block', placement.block)
-  const drawing = drawingShowing(project, placement)?.id
-  if (!drawing) throw new EditRefused('There is no drawing of this level to put the parts on.')
+  const drawing = boardShowing(project, placement)?.id
+  if (!drawing) throw new EditRefused('wrong-kind', 'There is no drawing of this level to put the parts on.')
   return partRecords(
     placedParts(placement, block, (inner) => project.find('block', inner)),
     drawing,

@@ -21,7 +21,7 @@ import { EditRefused, type MakeId } from './refusal'
 /** Refuses facts with which nobody can mean a thing, whatever it was before. */
 function refuseUnsound(project: Project, record: AnyRecord): void {
   const fault = faultOf(record, project)
-  if (fault) throw new EditRefused(fault)
+  if (fault) throw new EditRefused('nonsense', fault)
 }
 
 type New<R extends { id: Id; kind: string }> = Omit<R, 'id' | 'kind'>
@@ -29,12 +29,18 @@ type New<R extends { id: Id; kind: string }> = Omit<R, 'id' | 'kind'>
 /** A closed outline as it is stored. */
 const outlineOf = ({ vertices }: Path): Slab['outline'] => ({ vertices: [...vertices], closed: true })
 
-/** A stair from a level up. */
+/**
+ * A stair from a level up.
+ * @refuses nonsense
+ */
 export function addStair(project: Project, input: New<Stair>, makeId: MakeId): Change {
   return storing(project, { id: makeId(), kind: 'stair', ...input })
 }
 
-/** Facts of a stair; refused where it could no longer climb. */
+/**
+ * Facts of a stair; refused where it could no longer climb.
+ * @refuses gone, locked, nonsense
+ */
 export function setStair(project: Project, id: Id, facts: Partial<New<Stair>>): Change {
   refuseLocked(project, [id])
   const stair = { ...project.need('stair', id), ...facts }
@@ -42,28 +48,42 @@ export function setStair(project: Project, id: Id, facts: Partial<New<Stair>>): 
   return storing(project, stair)
 }
 
-/** What stairs and ramps of the project keep to. */
+/**
+ * What stairs and ramps of the project keep to.
+ * @refuses bad-value, nonsense
+ */
 export function setStairLimits(project: Project, facts: Partial<StairLimits>): Change {
   const limits = { ...stairLimitsOf(project), ...facts }
-  if (Object.values(limits).some((value) => !(value > 0))) throw new EditRefused('Each limit is above 0.')
-  if (limits.highestRise > HIGHEST_RISE) throw new EditRefused('A riser of more than 350 mm is no stair.')
+  if (Object.values(limits).some((value) => !(value > 0)))
+    throw new EditRefused('bad-value', 'Each limit is above 0.')
+  if (limits.highestRise > HIGHEST_RISE)
+    throw new EditRefused('bad-value', 'A riser of more than 350 mm is no stair.')
   if (limits.leastSum > limits.mostSum)
-    throw new EditRefused('The least of two risers and a going is below the most.')
+    throw new EditRefused('bad-value', 'The least of two risers and a going is below the most.')
   return storing(project, { ...project.facts, stairLimits: limits })
 }
 
-/** A ramp from a level up. */
+/**
+ * A ramp from a level up.
+ * @refuses nonsense
+ */
 export function addRamp(project: Project, input: New<Ramp>, makeId: MakeId): Change {
   return storing(project, { id: makeId(), kind: 'ramp', ...input })
 }
 
-/** A balustrade or handrail along a line. */
+/**
+ * A balustrade or handrail along a line.
+ * @refuses nonsense
+ */
 export function addRail(project: Project, input: New<Rail>, makeId: MakeId): Change {
   project.need('level', input.level)
   return storing(project, { id: makeId(), kind: 'rail', ...input })
 }
 
-/** A floor plate within an outline. */
+/**
+ * A floor plate within an outline.
+ * @refuses in-the-way, nonsense
+ */
 export function addSlab(project: Project, input: New<Slab>, makeId: MakeId): Change {
   project.need('level', input.level)
   return new Outcome(project)
@@ -71,7 +91,10 @@ export function addSlab(project: Project, input: New<Slab>, makeId: MakeId): Cha
     .change()
 }
 
-/** A hole in the floor of a level. */
+/**
+ * A hole in the floor of a level.
+ * @refuses in-the-way, nonsense
+ */
 export function addVoid(project: Project, input: New<FloorVoid>, makeId: MakeId): Change {
   project.need('level', input.level)
   return new Outcome(project)
@@ -79,7 +102,10 @@ export function addVoid(project: Project, input: New<FloorVoid>, makeId: MakeId)
     .change()
 }
 
-/** A roof over a storey. */
+/**
+ * A roof over a storey.
+ * @refuses in-the-way, nonsense
+ */
 export function addRoof(project: Project, input: New<Roof>, makeId: MakeId): Change {
   project.need('level', input.level)
   return new Outcome(project)
@@ -87,6 +113,9 @@ export function addRoof(project: Project, input: New<Roof>, makeId: MakeId): Cha
     .change()
 }
 
+/**
+ * @refuses gone, locked, nonsense
+ */
 export function setRoof(project: Project, id: Id, facts: Partial<New<Roof>>): Change {
   refuseLocked(project, [id])
   const roof = { ...project.need('roof', id), ...facts }
@@ -94,7 +123,10 @@ export function setRoof(project: Project, id: Id, facts: Partial<New<Roof>>): Ch
   return storing(project, roof)
 }
 
-/** Something above the cut. */
+/**
+ * Something above the cut.
+ * @refuses nonsense
+ */
 export function addOverhead(project: Project, input: New<Overhead>, makeId: MakeId): Change {
   project.need('level', input.level)
   const { shape } = input

@@ -1,4 +1,4 @@
-import type { Affine } from '../geometry'
+import { SAME_LENGTH, type Affine } from '../geometry'
 import { middleOf } from '../kinds'
 import { repeatMaps } from '../linework'
 import type { AnyRecord, Change, Id, Project, Repeat, RepeatPattern } from '../records'
@@ -6,11 +6,14 @@ import { Outcome, refuseLocked } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 import { MOST_COPIES, copyInto } from './transform'
 
-/** Things taken together from now on. What was in another group leaves it. */
+/**
+ * Things taken together from now on. What was in another group leaves it.
+ * @refuses gone, in-the-way, locked, nonsense, nothing
+ */
 export function groupItems(project: Project, drawing: Id, ids: readonly Id[], makeId: MakeId): Change {
   refuseLocked(project, ids)
   const members = [...new Set(ids)].filter((id) => project.get(id)?.kind !== 'opening')
-  if (members.length < 2) throw new EditRefused('Select at least two things to group.')
+  if (members.length < 2) throw new EditRefused('nothing', 'Select at least two things to group.')
   const outcome = new Outcome(project).put({ id: makeId(), kind: 'group', drawing, members })
   for (const group of project.all('group')) {
     const rest = group.members.filter((id) => !members.includes(id))
@@ -39,11 +42,12 @@ export function withGroups(project: Project, ids: readonly Id[]): Id[] {
 function refusePattern(pattern: RepeatPattern, originals: number): void {
   const counts = pattern.how === 'grid' ? [pattern.count, pattern.rows] : [pattern.count]
   if (!counts.every((count) => Number.isInteger(count) && count >= 1))
-    throw new EditRefused('Type a whole number of copies.')
+    throw new EditRefused('bad-value', 'Type a whole number of copies.')
   const total = counts.reduce((product, count) => product * count, 1)
-  if (total < 2) throw new EditRefused('A repeat has at least two.')
+  if (total < 2) throw new EditRefused('bad-value', 'A repeat has at least two.')
   if (total * originals > MOST_COPIES)
     throw new EditRefused(
+      'too-many',
       `That would make ${(total * originals).toLocaleString('en')} things; at most ${MOST_COPIES.toLocaleString('en')} go at a time.`,
     )
   const steps =
@@ -57,11 +61,14 @@ function refusePattern(pattern: RepeatPattern, originals: number): void {
         : pattern.how === 'around'
           ? [Math.abs(pattern.step)]
           : [pattern.pitch]
-  if (!steps.every((step) => step > 1e-6 && Number.isFinite(step)))
-    throw new EditRefused('The copies need some distance from each other.')
+  if (!steps.every((step) => step > SAME_LENGTH && Number.isFinite(step)))
+    throw new EditRefused('no-size', 'The copies need some distance from each other.')
 }
 
-/** Copies of items after a pattern, kept as a repeat that can be laid out anew. */
+/**
+ * Copies of items after a pattern, kept as a repeat that can be laid out anew.
+ * @refuses bad-value, gone, in-the-way, locked, no-room, no-size, no-solution, nonsense, nothing, taken, too-many, wrong-kind
+ */
 export function repeatItems(
   project: Project,
   drawing: Id,
@@ -69,7 +76,7 @@ export function repeatItems(
   pattern: RepeatPattern,
   makeId: MakeId,
 ): Change {
-  if (ids.length === 0) throw new EditRefused('Select what is to be repeated.')
+  if (ids.length === 0) throw new EditRefused('nothing', 'Select what is to be repeated.')
   refusePattern(pattern, ids.length)
   const maps = mapsOf(project, ids, pattern)
   const outcome = new Outcome(project)
@@ -77,11 +84,14 @@ export function repeatItems(
   return outcome.put({ id: makeId(), kind: 'repeat', drawing, sources: [...ids], pattern, copies }).change()
 }
 
-/** A repeat laid out anew from its originals as they are now; its former copies go. */
+/**
+ * A repeat laid out anew from its originals as they are now; its former copies go.
+ * @refuses bad-value, gone, in-the-way, locked, no-room, no-size, no-solution, nonsense, nothing, taken, too-many, wrong-kind
+ */
 export function editRepeat(project: Project, id: Id, pattern: RepeatPattern, makeId: MakeId): Change {
   const repeat = project.need('repeat', id)
   const sources = repeat.sources.filter((source) => project.get(source))
-  if (sources.length === 0) throw new EditRefused('What was repeated is no longer there.')
+  if (sources.length === 0) throw new EditRefused('gone', 'What was repeated is no longer there.')
   refusePattern(pattern, sources.length)
   const maps = mapsOf(project, sources, pattern)
   const old = repeat.copies.filter((copy) => project.get(copy))
@@ -94,7 +104,7 @@ export function editRepeat(project: Project, id: Id, pattern: RepeatPattern, mak
 function mapsOf(project: Project, ids: readonly Id[], pattern: RepeatPattern): Affine[] {
   const records = ids.flatMap((id) => project.get(id) ?? [])
   const maps = repeatMaps(pattern, middleOf(records))
-  if (maps.length === 0) throw new EditRefused('The path is too short for a second one.')
+  if (maps.length === 0) throw new EditRefused('no-solution', 'The path is too short for a second one.')
   return maps
 }
 

@@ -13,13 +13,17 @@ export interface NewHatch {
   readonly own?: OwnLook
 }
 
-/** A new hatch, in an area that was found or in closed outlines. */
+/**
+ * A new hatch, in an area that was found or in closed outlines.
+ * @refuses locked, no-solution, nonsense
+ */
 export function addHatch(project: Project, input: NewHatch, makeId: MakeId): Change {
   const layer = project.need('layer', input.layer)
-  if (layer.locked) throw new EditRefused(`The layer “${layer.name}” is locked. Unlock it in Layers first.`)
+  if (layer.locked)
+    throw new EditRefused('locked', `The layer “${layer.name}” is locked. Unlock it in Layers first.`)
   const { region, own } = input
   const outlines = region.by === 'items' ? closedOutlines(project, region.items) : input.outlines
-  if (outlines.length === 0) throw new EditRefused('There is no closed outline to fill.')
+  if (outlines.length === 0) throw new EditRefused('no-solution', 'There is no closed outline to fill.')
   const filling =
     input.filling.with === 'pattern' && region.by === 'items'
       ? { ...input.filling, origin: boxCentre(pathBox(outlines[0]!)) }
@@ -44,12 +48,18 @@ function closedOutlines(project: Project, items: readonly Id[]): Path[] {
   return items.map((id) => {
     const path = shapePath(project.need('linework', id).shape)
     if (!path.closed)
-      throw new EditRefused('One of the outlines is open. Close it first, or point inside the area.')
+      throw new EditRefused(
+        'no-solution',
+        'One of the outlines is open. Close it first, or point inside the area.',
+      )
     return path
   })
 }
 
-/** Another filling for hatches. */
+/**
+ * Another filling for hatches.
+ * @refuses gone, in-the-way, locked, nonsense, nothing
+ */
 export function setFilling(
   project: Project,
   ids: readonly Id[],
@@ -60,6 +70,6 @@ export function setFilling(
     const hatch = project.find('hatch', id)
     return hatch ? [{ ...hatch, filling: change(hatch.filling) }] : []
   })
-  if (put.length === 0) throw new EditRefused('Select a hatch.')
+  if (put.length === 0) throw new EditRefused('nothing', 'Select a hatch.')
   return storing(project, ...put)
 }

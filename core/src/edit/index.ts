@@ -1,35 +1,126 @@
-export * from './refusal'
+export { type RefusalCode, EditRefused, type MakeId } from './refusal'
 export { Outcome, storing } from './outcome'
-export { openingsOf } from './openingsOf'
-export * from './newProject'
-export * from './walls'
-export * from './openings'
-export * from './openingTypes'
-export * from './marks'
-export * from './upgrade'
-export * from './rooms'
-export * from './lenses'
-export * from './styles'
-export * from './merge'
-export * from './fabric'
-export * from './blocks'
-export * from './blockRows'
-export * from './items'
-export * from './annotation'
-export * from './history'
-export * from './sheets'
-export * from './wire'
-export * from './transform'
-export * from './track'
-export * from './drafting'
-export * from './stretch'
-export * from './groups'
-export * from './layers'
-export * from './clipboard'
-export * from './hatches'
-export * from './settingOut'
-export * from './wallTypes'
-export * from './reshape'
-export * from './levels'
-export * from './lineTypes'
-export { copyName, freeName } from './names'
+export { newProject } from './newProject'
+export {
+  addWalls,
+  moveWallSideways,
+  type KeptFace,
+  retypeWalls,
+  flipWall,
+  setJoin,
+  setWallLength,
+  addWallBeside,
+  wallsAlong,
+  addColumn,
+  runWallOn,
+} from './walls'
+export {
+  type NewOpening,
+  addOpening,
+  addOpenings,
+  type KeptEdge,
+  changeOpening,
+  retypeOpenings,
+  addCornerWindow,
+  flipHand,
+  flipSide,
+} from './openings'
+export { copyOpeningType, removeOpeningType, setOpeningType, suits, FORMS } from './openingTypes'
+export { setMark, renumberOpenings } from './marks'
+export { upgrade } from './upgrade'
+export { addRoom, addAllRooms, setRoom, renumberRooms, addSeparators } from './rooms'
+export { copyLens, setLens, removeLens } from './lenses'
+export { changePen, copyStyle, setStyle, removeStyle } from './styles'
+export {
+  LIBRARY_KINDS,
+  type LibraryKind,
+  type LibraryRecord,
+  isLibraryRecord,
+  type Choice,
+  type Arrival,
+  gather,
+  merge,
+} from './merge'
+export {
+  addStair,
+  setStair,
+  setStairLimits,
+  addRamp,
+  addRail,
+  addSlab,
+  addVoid,
+  addRoof,
+  setRoof,
+  addOverhead,
+} from './fabric'
+export {
+  type BlockPlace,
+  type NewPlacements,
+  placeBlock,
+  sizeFor,
+  setPlacement,
+  makeBlock,
+  isHeldByBlocks,
+  setBlock,
+  copyBlock,
+  removeBlock,
+  openBlock,
+  closeBlock,
+  leaveBlock,
+  surroundingsMap,
+} from './blocks'
+export { rowPlaces, runPlaces } from './blockRows'
+export { moveItems, removeItems, setFacts } from './items'
+export { addDimensions, addLeader, addNote } from './annotation'
+export { sentChangeSchema, type SentChange, type JournalEntry, UPGRADE, History } from './history'
+export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'
+export { copySheet } from './copySheet'
+export type { ProjectCard, OpenedProject } from './wire'
+export { mapItems, copyItems, mirrorAbout, scaleAbout, alignMap } from './transform'
+export {
+  addLinework,
+  pieceAt,
+  trimItem,
+  extendItem,
+  lengthenItem,
+  splitItem,
+  crossedAt,
+  joinItems,
+  type Ease,
+  cornerItems,
+  easeCorners,
+  offsetItem,
+  distanceTo,
+  isBreakable,
+  breakApart,
+} from './drafting'
+export { stretchBox } from './stretch'
+export { groupItems, withGroups, repeatItems, editRepeat, repeatOf } from './groups'
+export {
+  addLayer,
+  setLayer,
+  thingsOnLayer,
+  removeLayer,
+  putOnLayer,
+  hasOwnLook,
+  setOwnLook,
+  reorderItems,
+  takeTraits,
+} from './layers'
+export { type Clipping, clip, readClipping, paste } from './clipboard'
+export { type NewHatch, addHatch, setFilling } from './hatches'
+export { addGridLine, setOutLine, addGuide } from './settingOut'
+export {
+  partOf,
+  copyWallType,
+  renameWallType,
+  setStrips,
+  removeWallType,
+  copyMaterial,
+  removeMaterial,
+  setMaterial,
+} from './wallTypes'
+export { moveHandle } from './reshape'
+export { addLevel, setLevel, removeLevel } from './levels'
+export { readDashes, addLineType, setLineType, removeLineType } from './lineTypes'
+export { freeName, copyName } from './names'

@@ -8,9 +8,10 @@ import { withEnds } from './walls'
 /**
  * Moves records by a displacement. Unless `alone`, ends of other walls that met a moved wall's end follow it.
  * Openings, dimensions and leaders tied to what moves follow by themselves.
+ * @refuses bad-value, gone, in-the-way, locked, no-size, no-solution, nonsense, nothing, wrong-kind
  */
 export function moveItems(project: Project, ids: readonly Id[], by: Point, alone = false): Change {
-  if (Math.hypot(by.x, by.y) === 0) throw new EditRefused('Type or point how far to move.')
+  if (Math.hypot(by.x, by.y) === 0) throw new EditRefused('no-size', 'Type or point how far to move.')
   const chosen = new Set(ids)
   const outcome = mapInto(new Outcome(project), ids, moveBy(by.x, by.y))
   const corners: Point[] = []
@@ -33,7 +34,10 @@ export function moveItems(project: Project, ids: readonly Id[], by: Point, alone
   return outcome.change()
 }
 
-/** Removes records with all that cannot do without them. */
+/**
+ * Removes records with all that cannot do without them.
+ * @refuses gone, in-the-way, locked, nonsense
+ */
 export function removeItems(project: Project, ids: readonly Id[]): Change {
   refuseLocked(project, ids)
   return new Outcome(project).remove(...ids).change()
@@ -42,6 +46,7 @@ export function removeItems(project: Project, ids: readonly Id[]): Change {
 /**
  * Replaces facts of one record; one that is given as undefined is left out from now on. The schema and references are
  * checked when the change is applied.
+ * @refuses nonsense
  */
 export function setFacts<K extends RecordKind>(
   project: Project,

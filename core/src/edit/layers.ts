@@ -1,19 +1,17 @@
 import { STANDARD_LAYERS, layerIdOf } from '../library'
 import {
   KINDS,
+  hasOrder,
+  mayHave,
   kindWord,
   type AnyRecord,
   type Change,
-  type Column,
   type Dimension,
-  type Hatch,
   type Id,
   type Layer,
   type Leader,
-  type Linework,
   type Project,
   type RecordKind,
-  type Wall,
 } from '../records'
 import { freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
@@ -22,7 +20,10 @@ import { dropping, refuseLocked, storing } from './outcome'
 /** Whether records of a kind lie on a layer. */
 export const isLayered = (kind: RecordKind): boolean => KINDS[kind].layer !== null
 
-/** A new layer behind the others, with the pen of an ordinary line. */
+/**
+ * A new layer behind the others, with the pen of an ordinary line.
+ * @refuses in-the-way, nonsense, taken, unnamed
+ */
 export function addLayer(project: Project, name: string, makeId: MakeId): { change: Change; layer: Id } {
   const plain = freeName(project, 'layer', name, null)
   const order = Math.max(-1, ...project.all('layer').map((layer) => layer.order)) + 1
@@ -41,7 +42,10 @@ export function addLayer(project: Project, name: string, makeId: MakeId): { chan
   return { change: storing(project, layer), layer: layer.id }
 }
 
-/** Changes facts of a layer. */
+/**
+ * Changes facts of a layer.
+ * @refuses nonsense, taken, unnamed
+ */
 export function setLayer(project: Project, id: Id, facts: Partial<Omit<Layer, 'id' | 'kind'>>): Change {
   const layer = project.need('layer', id)
   const name = facts.name === undefined ? layer.name : freeName(project, 'layer', facts.name, id)
@@ -49,29 +53,37 @@ export function setLayer(project: Project, id: Id, facts: Partial<Omit<Layer, 'i
 }
 
 /** How many records lie on a layer, those that lie there by their kind included. */
-export function onLayer(project: Project, id: Id): AnyRecord[] {
+export function thingsOnLayer(project: Project, id: Id): AnyRecord[] {
   const found: AnyRecord[] = []
   for (const record of project.everything())
     if (layerIdOf(record) === id && isLayered(record.kind)) found.push(record)
   return found
 }
 
-/** Removes a layer that nothing lies on. */
+/**
+ * Removes a layer that nothing lies on.
+ * @refuses in-use, nonsense, shipped
+ */
 export function removeLayer(project: Project, id: Id): Change {
   const layer = project.need('layer', id)
   if (STANDARD_LAYERS.some((each) => each.id === id))
     throw new EditRefused(
+      'shipped',
       `“${layer.name}” comes with the program and stays. It can be renamed, or not shown.`,
     )
-  const used = onLayer(project, id).length
+  const used = thingsOnLayer(project, id).length
   if (used > 0)
     throw new EditRefused(
+      'in-use',
       `${used} thing${used > 1 ? 's lie' : ' lies'} on “${layer.name}”. Move ${used > 1 ? 'them' : 'it'} to another layer first.`,
     )
   return dropping(project, id)
 }
 
-/** Puts items on a layer. */
+/**
+ * Puts items on a layer.
+ * @refuses gone, locked, nonsense, nothing
+ */
 export function putOnLayer(project: Project, ids: readonly Id[], layer: Id): Change {
   project.need('layer', layer)
   refuseLocked(project, ids)
@@ -79,15 +91,17 @@ export function putOnLayer(project: Project, ids: readonly Id[], layer: Id): Cha
     const record = project.get(id)!
     return isLayered(record.kind) ? [{ ...record, layer } as AnyRecord] : []
   })
-  if (put.length === 0) throw new EditRefused('Nothing of this lies on a layer.')
+  if (put.length === 0) throw new EditRefused('nothing', 'Nothing of this lies on a layer.')
   return storing(project, ...put)
 }
 
 /** Whether a record can have a pen and line type of its own. */
-export const hasOwnLook = (record: AnyRecord): record is Wall | Column | Linework | Hatch =>
-  ['wall', 'column', 'linework', 'hatch'].includes(record.kind)
+export const hasOwnLook = (record: AnyRecord) => mayHave(record, 'own')
 
-/** Gives items a pen or line type of their own; null takes that of the layer again. */
+/**
+ * Gives items a pen or line type of their own; null takes that of the layer again.
+ * @refuses gone, locked, nonsense, wrong-kind
+ */
 export function setOwnLook(
   project: Project,
   ids: readonly Id[],
@@ -103,38 +117,44 @@ export function setOwnLook(
     const { own: _, ...rest } = record
     return [(Object.keys(own).length > 0 ? { ...rest, own } : rest) as AnyRecord]
   })
-  if (put.length === 0) throw new EditRefused('Openings, blocks and annotation take the pen of their layer.')
+  if (put.length === 0)
+    throw new EditRefused('wrong-kind', 'Openings, blocks and annotation take the pen of their layer.')
   return storing(project, ...put)
 }
 
-/** Lays items before or behind all others of their drawing. */
+/**
+ * Lays items before or behind all others of their drawing.
+ * @refuses gone, locked, nonsense, wrong-kind
+ */
 export function reorderItems(project: Project, ids: readonly Id[], to: 'front' | 'back'): Change {
   refuseLocked(project, ids)
   const chosen = new Set(ids)
   let high = 0
   let low = 0
   for (const record of project.everything()) {
-    if (!('order' in record) || chosen.has(record.id) || record.kind === 'sheet' || record.kind === 'layer')
-      continue
+    if (!hasOrder(record) || chosen.has(record.id)) continue
     high = Math.max(high, record.order ?? 0)
     low = Math.min(low, record.order ?? 0)
   }
   const put = ids.flatMap((id): AnyRecord[] => {
     const record = project.get(id)!
-    if (!['linework', 'hatch', 'placement'].includes(record.kind)) return []
-    return [{ ...record, order: to === 'front' ? high + 1 : low - 1 } as AnyRecord]
+    return hasOrder(record) ? [{ ...record, order: to === 'front' ? high + 1 : low - 1 }] : []
   })
   if (put.length === 0)
     throw new EditRefused(
+      'wrong-kind',
       'Walls lie under dimensions and notes as they should; lines, hatches and blocks can be reordered.',
     )
   return storing(project, ...put)
 }
 
-/** Gives items the traits of another: layer, pen, line type; for walls the type; for hatches the filling. */
+/**
+ * Gives items the traits of another: layer, pen, line type; for walls the type; for hatches the filling.
+ * @refuses gone, locked, nonsense, wrong-kind
+ */
 export function takeTraits(project: Project, from: Id, to: readonly Id[]): Change {
   const model = project.get(from)
-  if (!model) throw new EditRefused('What the traits were to come from is no longer there.')
+  if (!model) throw new EditRefused('gone', 'What the traits were to come from is no longer there.')
   refuseLocked(project, to)
   const layer = layerIdOf(model)
   const put: AnyRecord[] = []
@@ -172,7 +192,7 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
     put.push(made)
   }
   if (put.length === 0)
-    throw new EditRefused(`Nothing here can take the traits of a ${kindWord(model.kind)}.`)
+    throw new EditRefused('wrong-kind', `Nothing here can take the traits of a ${kindWord(model.kind)}.`)
   return storing(project, ...put)
 }
 

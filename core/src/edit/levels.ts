@@ -24,7 +24,10 @@ export function planOf(level: Level, system: UnitSystem, makeId: MakeId): Drawin
   }
 }
 
-/** A level on top of the highest one, with its plan. */
+/**
+ * A level on top of the highest one, with its plan.
+ * @refuses bad-value, in-the-way, nonsense, taken, unnamed
+ */
 export function addLevel(
   project: Project,
   input: { readonly name: string; readonly height: number },
@@ -46,7 +49,8 @@ export function addLevel(
 }
 
 function storey(height: number): number {
-  if (!(height >= LEAST_STOREY)) throw new EditRefused('A storey height of less than 300 mm is hardly meant.')
+  if (!(height >= LEAST_STOREY))
+    throw new EditRefused('bad-value', 'A storey height of less than 300 mm is hardly meant.')
   return height
 }
 
@@ -54,6 +58,7 @@ function storey(height: number): number {
  * Changes facts of a level. With another floor or storey height the levels above move up or down with it, and
  * the storey below grows or shrinks to reach the floor, so that the building stays closed. Refuses what would
  * leave the storey below less than 300 mm, and a cut outside the storey.
+ * @refuses bad-value, no-room, nonsense, taken, unnamed
  */
 export function setLevel(
   project: Project,
@@ -65,9 +70,9 @@ export function setLevel(
   const { elevation = level.elevation } = facts
   const height = storey(facts.height ?? level.height)
   const cutHeight = facts.cutHeight ?? Math.min(level.cutHeight, height)
-  if (!Number.isFinite(elevation)) throw new EditRefused('Type the height of the floor.')
+  if (!Number.isFinite(elevation)) throw new EditRefused('bad-value', 'Type the height of the floor.')
   if (!(cutHeight > 0 && cutHeight <= height))
-    throw new EditRefused('The plan is cut between the floor and the top of its storey.')
+    throw new EditRefused('bad-value', 'The plan is cut between the floor and the top of its storey.')
   const put: Level[] = [{ ...level, name, elevation, height, cutHeight }]
   const raised = elevation + height - level.elevation - level.height
   for (const other of project.all('level')) {
@@ -78,23 +83,27 @@ export function setLevel(
     else if (reaches && elevation !== level.elevation) {
       const room = elevation - other.elevation
       if (!(room >= LEAST_STOREY))
-        throw new EditRefused(`This would leave “${other.name}” below it no room for its storey.`)
+        throw new EditRefused('no-room', `This would leave “${other.name}” below it no room for its storey.`)
       put.push({ ...other, height: room, cutHeight: Math.min(other.cutHeight, room) })
     }
   }
   return storing(project, ...put)
 }
 
-/** Removes a level on which nothing stands, with its empty plans. */
+/**
+ * Removes a level on which nothing stands, with its empty plans.
+ * @refuses in-use, last, nonsense
+ */
 export function removeLevel(project: Project, id: Id): Change {
   const level = project.need('level', id)
-  if (project.all('level').length < 2) throw new EditRefused('A project keeps at least one level.')
+  if (project.all('level').length < 2) throw new EditRefused('last', 'A project keeps at least one level.')
   const plans = project.dependents(id).filter((user) => project.get(user)?.kind === 'drawing')
   const drawn = [...project.dependents(id), ...plans.flatMap((plan) => [...project.dependents(plan)])].filter(
     (user) => !plans.includes(user),
   )
   if (drawn.length > 0)
     throw new EditRefused(
+      'in-use',
       `${drawn.length} thing${drawn.length > 1 ? 's are' : ' is'} drawn on “${level.name}” or its plan. Remove ${drawn.length > 1 ? 'them' : 'it'} first.`,
     )
   return dropping(project, id, ...plans)

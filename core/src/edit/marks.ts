@@ -33,20 +33,24 @@ export const nextMark = (
   taken: ReadonlySet<string> = marksOf(project),
 ): string => firstFree(PREFIX[fit], storeyOf(project, level), taken)
 
-/** Another number for a door or window, which no other has. */
+/**
+ * Another number for a door or window, which no other has.
+ * @refuses bad-value, nonsense, taken, unnamed
+ */
 export function setMark(project: Project, id: Id, mark: string): Change {
   const opening = project.need('opening', id)
   const plain = mark.trim()
-  if (!plain) throw new EditRefused('A door or window needs a number.')
-  if (plain.length > 20) throw new EditRefused('A number has at most 20 characters.')
+  if (!plain) throw new EditRefused('unnamed', 'A door or window needs a number.')
+  if (plain.length > 20) throw new EditRefused('bad-value', 'A number has at most 20 characters.')
   const other = project.all('opening').find((each) => each.id !== id && each.mark === plain)
-  if (other) throw new EditRefused(`The number ${plain} is taken already.`)
+  if (other) throw new EditRefused('taken', `The number ${plain} is taken already.`)
   return storing(project, { ...opening, mark: plain })
 }
 
 /**
  * Numbers doors, windows or openings anew, level by level, each level from its upper left in rows to the lower
  * right, as a plan is read.
+ * @refuses nonsense, nothing
  */
 export function renumberOpenings(project: Project, fit: Opening['fit']): Change {
   const placed = project
@@ -64,7 +68,7 @@ export function renumberOpenings(project: Project, fit: Opening['fit']): Change 
       }
     })
     .sort((p, q) => p.row - q.row || p.x - q.x || (p.opening.id < q.opening.id ? -1 : 1))
-  if (placed.length === 0) throw new EditRefused('There is nothing to number yet.')
+  if (placed.length === 0) throw new EditRefused('nothing', 'There is nothing to number yet.')
   const taken = new Set(
     project.all('opening').flatMap(({ fit: other, mark }) => (other !== fit && mark ? [mark] : [])),
   )

@@ -39,7 +39,10 @@ export interface Arrival {
   readonly put: LibraryRecord | null
 }
 
-/** Records with everything they need, what is needed first. Refused when something is missing. */
+/**
+ * Records with everything they need, what is needed first. Refused when something is missing.
+ * @refuses gone
+ */
 export function gather(records: Iterable<AnyRecord>, ids: Iterable<Id>): LibraryRecord[] {
   const all = new Map<Id, AnyRecord>()
   for (const record of records) all.set(record.id, record)
@@ -50,6 +53,7 @@ export function gather(records: Iterable<AnyRecord>, ids: Iterable<Id>): Library
     const record = all.get(id)
     if (!record || !isLibraryRecord(record))
       throw new EditRefused(
+        'gone',
         by ? `A part that a ${kindWord(by.kind)} needs is missing.` : 'This is not there any more.',
       )
     under.add(id)

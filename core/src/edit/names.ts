@@ -14,14 +14,17 @@ type Named =
   | 'block'
   | 'annotationStyle'
 
-/** A typed name without the spaces around it; refused when it is empty or another of the kind has it. */
+/**
+ * A typed name without the spaces around it; refused when it is empty or another of the kind has it.
+ * @refuses taken, unnamed
+ */
 export function freeName(project: Project, kind: Named, name: string, own: Id | null): string {
   const plain = name.trim()
-  if (!plain) throw new EditRefused(`A ${kindWord(kind)} needs a name.`)
+  if (!plain) throw new EditRefused('unnamed', `A ${kindWord(kind)} needs a name.`)
   const taken = project
     .all(kind)
     .some((each) => each.id !== own && each.name.toLowerCase() === plain.toLowerCase())
-  if (taken) throw new EditRefused(`There is a ${kindWord(kind)} “${plain}” already.`)
+  if (taken) throw new EditRefused('taken', `There is a ${kindWord(kind)} “${plain}” already.`)
   return plain
 }
 

@@ -30,16 +30,17 @@ export interface NewProject {
 /**
  * The records a new project starts with: its facts, one level with its plan, an empty first sheet, and the
  * standard materials, types of walls and openings, lenses, schedules, pens and annotation styles. Blocks come with their first placement.
+ * @refuses bad-value, in-the-way, nonsense, unnamed
  */
 export function newProject(
   input: NewProject,
   makeId: MakeId,
 ): { change: Change; level: Id; drawing: Id; sheet: Id } {
   const name = input.name.trim()
-  if (!name) throw new EditRefused('A project needs a name.')
-  if (!input.levelName.trim()) throw new EditRefused('The first level needs a name.')
+  if (!name) throw new EditRefused('unnamed', 'A project needs a name.')
+  if (!input.levelName.trim()) throw new EditRefused('unnamed', 'The first level needs a name.')
   if (!(input.storeyHeight >= 300))
-    throw new EditRefused('A storey height of less than 300 mm is hardly meant.')
+    throw new EditRefused('bad-value', 'A storey height of less than 300 mm is hardly meant.')
   const level: Level = {
     id: makeId(),
     kind: 'level',
@@ -71,7 +72,7 @@ export function newProject(
         {
           id: 'project',
           kind: 'project',
-          schema: 4,
+          schema: 5,
           name,
           number: input.number?.trim() ?? '',
           client: input.client?.trim() ?? '',

@@ -56,13 +56,16 @@ function wallAtPlace(project: Project, level: Id, p: Point, slack: number): Wall
   return best
 }
 
-/** Refuses a copy that would stand over another opening of its wall, or beyond its ends. */
+/**
+ * Refuses a copy that would stand over another opening of its wall, or beyond its ends.
+ * @refuses no-room, taken
+ */
 export function refuseOver(project: Project, made: Opening, besides: readonly Opening[]): void {
   const wall = project.need('wall', made.wall)
   const { length } = shapeOf(project, wall)
   const half = made.width / 2
   if (made.along - half < -SAME_POINT || made.along + half > length + SAME_POINT)
-    throw new EditRefused('The copy would stand in no wall.')
+    throw new EditRefused('no-room', 'The copy would stand in no wall.')
   const others = project.dependents(made.wall).flatMap((id) => project.find('opening', id) ?? [])
   for (const other of [...others, ...besides])
     if (
@@ -71,5 +74,5 @@ export function refuseOver(project: Project, made: Opening, besides: readonly Op
       heightsMeet(openingReach(made), openingReach(other)) &&
       Math.abs(other.along - made.along) < half + other.width / 2 - SAME_POINT
     )
-      throw new EditRefused('A copy would lie over another door or window.')
+      throw new EditRefused('taken', 'A copy would lie over another door or window.')
 }

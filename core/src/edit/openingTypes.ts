@@ -3,25 +3,35 @@ import { copyName, freeName } from './names'
 import { dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
-/** A new type of door or window like another, under a free name. */
+/**
+ * A new type of door or window like another, under a free name.
+ * @refuses in-the-way, nonsense
+ */
 export function copyOpeningType(project: Project, from: Id, makeId: MakeId): { change: Change; type: Id } {
   const model = project.need('openingType', from)
   const type: OpeningType = { ...model, id: makeId(), name: copyName(project, 'openingType', model.name) }
   return { change: storing(project, type), type: type.id }
 }
 
-/** Removes a type that no door or window is of. */
+/**
+ * Removes a type that no door or window is of.
+ * @refuses in-use, nonsense
+ */
 export function removeOpeningType(project: Project, id: Id): Change {
   const type = project.need('openingType', id)
   const used = project.dependents(id).length
   if (used > 0)
     throw new EditRefused(
+      'in-use',
       `${used} opening${used > 1 ? 's are' : ' is'} of the type “${type.name}”. Give ${used > 1 ? 'them' : 'it'} another type first.`,
     )
   return dropping(project, id)
 }
 
-/** Facts of a type; every opening of it is drawn anew. */
+/**
+ * Facts of a type; every opening of it is drawn anew.
+ * @refuses bad-value, no-size, nonsense, taken, unnamed, wrong-kind
+ */
 export function setOpeningType(
   project: Project,
   id: Id,
@@ -30,10 +40,13 @@ export function setOpeningType(
   const type = project.need('openingType', id)
   const name = facts.name === undefined ? type.name : freeName(project, 'openingType', facts.name, id)
   const made: OpeningType = { ...type, ...facts, name }
-  if (!(made.width > 0)) throw new EditRefused('A door or window needs some width.')
-  if (!(made.head > made.sill)) throw new EditRefused('The head lies above the sill.')
+  if (!(made.width > 0)) throw new EditRefused('no-size', 'A door or window needs some width.')
+  if (!(made.head > made.sill)) throw new EditRefused('bad-value', 'The head lies above the sill.')
   if (!suits(type.fit, made.make))
-    throw new EditRefused(`A ${type.fit === 'gap' ? 'plain opening' : type.fit} is not made like that.`)
+    throw new EditRefused(
+      'wrong-kind',
+      `A ${type.fit === 'gap' ? 'plain opening' : type.fit} is not made like that.`,
+    )
   return storing(project, made)
 }
 

@@ -30,7 +30,10 @@ export interface NewOpening {
 
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }
 
-/** Puts an opening into a wall. Refused where it would stand outside the clear wall or over another opening. */
+/**
+ * Puts an opening into a wall. Refused where it would stand outside the clear wall or over another opening.
+ * @refuses bad-value, in-the-way, no-room, no-size, nonsense, taken, too-many
+ */
 export function addOpening(project: Project, solved: SolvedWall, input: NewOpening, makeId: MakeId): Change {
   return addOpenings(project, solved, input, { count: 1, gap: 0 }, makeId)
 }
@@ -38,6 +41,7 @@ export function addOpening(project: Project, solved: SolvedWall, input: NewOpeni
 /**
  * Puts a row of equal openings into a wall in one go: `count` of them with a clear `gap` between, the first where
  * `input` says, the others towards the wall's end, or its start.
+ * @refuses bad-value, in-the-way, no-room, no-size, nonsense, taken, too-many
  */
 export function addOpenings(
   project: Project,
@@ -48,8 +52,8 @@ export function addOpenings(
 ): Change {
   const { count, gap } = row
   if (!(Number.isInteger(count) && count >= 1 && count <= 200))
-    throw new EditRefused('A row has 1 to 200 openings.')
-  if (!(gap >= 0)) throw new EditRefused('Type the clear width between two openings, 0 or more.')
+    throw new EditRefused('too-many', 'A row has 1 to 200 openings.')
+  if (!(gap >= 0)) throw new EditRefused('bad-value', 'Type the clear width between two openings, 0 or more.')
   const step = (input.width + gap) * (row.towards === 'start' ? -1 : 1)
   const level = solved.shape.wall.level
   const taken = marksOf(project)
@@ -67,7 +71,10 @@ export function addOpenings(
 /** Which edge of an opening stays when its width changes. */
 export type KeptEdge = 'start' | 'centre' | 'end'
 
-/** Changes facts of an opening, with the same refusals. Another width keeps its centre, or one edge, in place. */
+/**
+ * Changes facts of an opening, with the same refusals. Another width keeps its centre, or one edge, in place.
+ * @refuses bad-value, in-the-way, no-room, no-size, nonsense, taken
+ */
 export function changeOpening(
   project: Project,
   solved: SolvedWall,
@@ -88,26 +95,30 @@ export function changeOpening(
 
 function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): void {
   const called = CALLED[opening.fit]
-  if (!(opening.width > 0)) throw new EditRefused(`A ${called} needs some width.`)
-  if (opening.head <= opening.sill) throw new EditRefused(`The head of a ${called} lies above its sill.`)
+  if (!(opening.width > 0)) throw new EditRefused('no-size', `A ${called} needs some width.`)
+  if (opening.head <= opening.sill)
+    throw new EditRefused('bad-value', `The head of a ${called} lies above its sill.`)
   const clear = clearLength(solved.shape, solved.start, solved.end)
   const from = opening.along - opening.width / 2
   const to = opening.along + opening.width / 2
   const { round } = opening
   if (to - from > clear.to - clear.from + SAME_POINT && !round)
-    throw new EditRefused(`The ${called} is wider than the clear wall.`)
+    throw new EditRefused('no-room', `The ${called} is wider than the clear wall.`)
   if (
     (round !== 'start' && from < clear.from - SAME_POINT) ||
     (round !== 'end' && to > clear.to + SAME_POINT)
   )
-    throw new EditRefused(`The ${called} would stand outside its wall.`)
+    throw new EditRefused('no-room', `The ${called} would stand outside its wall.`)
   if (!round && !solved.shape.arc && !staysClear(solved, from, to))
-    throw new EditRefused(`Another wall or a column stands against the wall where the ${called} would be.`)
+    throw new EditRefused(
+      'in-the-way',
+      `Another wall or a column stands against the wall where the ${called} would be.`,
+    )
   for (const other of openingsOf(project, opening.wall)) {
     if (other.id === opening.id || !heightsMeet(openingReach(opening), openingReach(other))) continue
     const apart =
       from >= other.along + other.width / 2 - SAME_POINT || to <= other.along - other.width / 2 + SAME_POINT
-    if (!apart) throw new EditRefused(`There is a ${CALLED[other.fit]} in this place already.`)
+    if (!apart) throw new EditRefused('taken', `There is a ${CALLED[other.fit]} in this place already.`)
   }
 }
 
@@ -117,7 +128,10 @@ const staysClear = (solved: SolvedWall, from: number, to: number): boolean =>
     stretchesOf(solved, side).some((stretch) => from >= stretch.from - 1 && to <= stretch.to + 1),
   )
 
-/** Another type for openings. Their widths stay; sill and head follow where they were those of the type. */
+/**
+ * Another type for openings. Their widths stay; sill and head follow where they were those of the type.
+ * @refuses nonsense, nothing
+ */
 export function retypeOpenings(project: Project, ids: readonly Id[], type: Id): Change {
   const now = project.need('openingType', type)
   const taken = marksOf(project)
@@ -141,13 +155,14 @@ export function retypeOpenings(project: Project, ids: readonly Id[], type: Id): 
       },
     ]
   })
-  if (put.length === 0) throw new EditRefused('Select a door or window.')
+  if (put.length === 0) throw new EditRefused('nothing', 'Select a door or window.')
   return storing(project, ...put)
 }
 
 /**
  * A window round the corner at an end of a wall, in both walls that meet there: `widths` are measured along
  * each wall's drawn line from its end. Refused where no two walls make a plain corner.
+ * @refuses bad-value, in-the-way, no-room, no-size, no-solution, nonsense, nothing, taken, too-many
  */
 export function addCornerWindow(
   project: Project,
@@ -162,9 +177,9 @@ export function addCornerWindow(
   makeId: MakeId,
 ): Change {
   const first = solver.get(input.wall)
-  if (!first) throw new EditRefused('Point to a wall near its corner.')
+  if (!first) throw new EditRefused('nothing', 'Point to a wall near its corner.')
   const other = cornerPartner(solver, first, input.end)
-  if (!other) throw new EditRefused('A corner window needs two walls that meet in a corner.')
+  if (!other) throw new EditRefused('no-solution', 'A corner window needs two walls that meet in a corner.')
   const { sill, head } = project.need('openingType', input.type)
   // The outer faces of both walls are on one side where one wall's end meets the other's start.
   const sameSense = input.end !== other.end
@@ -236,13 +251,19 @@ function cornerPartner(
   return null
 }
 
-/** The other jamb carries the leaf. */
+/**
+ * The other jamb carries the leaf.
+ * @refuses nonsense
+ */
 export function flipHand(project: Project, id: Id): Change {
   const opening = project.need('opening', id)
   return storing(project, { ...opening, hand: opening.hand === 'start' ? 'end' : 'start' })
 }
 
-/** The leaf opens to the other side of the wall. */
+/**
+ * The leaf opens to the other side of the wall.
+ * @refuses nonsense
+ */
 export function flipSide(project: Project, id: Id): Change {
   const opening = project.need('opening', id)
   return storing(project, { ...opening, side: opening.side === 'left' ? 'right' : 'left' })

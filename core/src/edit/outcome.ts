@@ -1,5 +1,16 @@
 import { buildingOf } from '../building'
-import { ON_LINE, add, applyTo, enlargement, mirrors, type Affine, type Box, type Point } from '../geometry'
+import {
+  ROUNDING,
+  NOTHING,
+  ON_LINE,
+  add,
+  applyTo,
+  enlargement,
+  mirrors,
+  type Affine,
+  type Box,
+  type Point,
+} from '../geometry'
 import { faultOf, placedBox, stretched, type Move } from '../kinds'
 import { layerOf } from '../library'
 import {
@@ -10,6 +21,7 @@ import {
   type Id,
   type Opening,
   type Project,
+  boardOf,
 } from '../records'
 import {
   anchorsOf,
@@ -24,7 +36,7 @@ import {
 import { EditRefused } from './refusal'
 
 /** A map that enlarges by less than this leaves sizes as they are. */
-const ALIKE = 1e-12
+const ALIKE = NOTHING
 
 /**
  * What an edit does, as it is put together: records stored and removed, and what became of what. The change that
@@ -154,7 +166,7 @@ export class Outcome {
   private refuseFault(record: AnyRecord, was: AnyRecord | undefined): void {
     if (was && standsStill(was, record, this.project)) return
     const fault = faultOf(record, this.project)
-    if (fault && (!was || faultOf(was, this.project) === null)) throw new EditRefused(fault)
+    if (fault && (!was || faultOf(was, this.project) === null)) throw new EditRefused('nonsense', fault)
   }
 
   /** What stands where it stood has nothing to take along. */
@@ -174,10 +186,11 @@ export class Outcome {
         return opening && !this.stored.has(id) && !this.gone.has(id) ? [opening] : []
       })
       // Trimmed away as a whole, what stands in it would go without a word.
-      if (fate.parts.length === 0 && openings.length > 0) throw new EditRefused(cutWords(openings[0]!))
+      if (fate.parts.length === 0 && openings.length > 0)
+        throw new EditRefused('in-the-way', cutWords(openings[0]!))
       for (const { opening, cut } of carryOpenings(openings, fate)) {
         const was = this.project.need('opening', opening.id)
-        if (cut) throw new EditRefused(cutWords(was))
+        if (cut) throw new EditRefused('in-the-way', cutWords(was))
         if (!sameOpening(was, opening)) this.put(opening)
       }
     }
@@ -220,11 +233,17 @@ export class Outcome {
   }
 }
 
-/** The change that stores records, new or changed in place. */
+/**
+ * The change that stores records, new or changed in place.
+ * @refuses nonsense
+ */
 export const storing = (project: Project, ...records: readonly AnyRecord[]): Change =>
   new Outcome(project).put(...records).change()
 
-/** The change that removes records which nothing needs any more. */
+/**
+ * The change that removes records which nothing needs any more.
+ * @refuses nonsense
+ */
 export const dropping = (project: Project, ...ids: readonly Id[]): Change =>
   new Outcome(project).drop(...ids).change()
 
@@ -237,10 +256,10 @@ const isShifted = (was: Box, now: Box, by: Point): boolean =>
     was.maxY + by.y - now.maxY,
   ].every((off) => Math.abs(off) <= ON_LINE)
 
-/** What the annotation of a drawing stands on, as it is before the change. */
+/** What the annotation of a board stands on, as it is before the change. */
 export function groundOf(project: Project, record: AnyRecord): Ground {
-  const drawing = 'drawing' in record && record.drawing ? project.need('drawing', record.drawing) : null
-  return { project, building: drawing && buildingOf(project, drawing) }
+  const board = boardOf(project, record)
+  return { project, building: board && buildingOf(project, board) }
 }
 
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }
@@ -250,17 +269,21 @@ const cutWords = ({ fit, mark }: Opening): string =>
 
 const sameOpening = (p: Opening, q: Opening): boolean =>
   p.wall === q.wall &&
-  Math.abs(p.along - q.along) < 1e-9 &&
+  Math.abs(p.along - q.along) < ROUNDING &&
   p.hand === q.hand &&
   p.side === q.side &&
   p.round === q.round
 
-/** Refuses to touch what lies on a locked layer, and what is no longer there. */
+/**
+ * Refuses to touch what lies on a locked layer, and what is no longer there.
+ * @refuses gone, locked
+ */
 export function refuseLocked(project: Project, ids: Iterable<Id>): void {
   for (const id of ids) {
     const record = project.get(id)
-    if (!record) throw new EditRefused('Something that was selected is no longer there.')
+    if (!record) throw new EditRefused('gone', 'Something that was selected is no longer there.')
     const layer = layerOf(project, record)
-    if (layer.locked) throw new EditRefused(`The layer “${layer.name}” is locked. Unlock it in Layers first.`)
+    if (layer.locked)
+      throw new EditRefused('locked', `The layer “${layer.name}” is locked. Unlock it in Layers first.`)
   }
 }

@@ -5,16 +5,19 @@ import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused } from './refusal'
 import { withEnds } from './walls'
 
-/** One point of something brought elsewhere. Walls that met a wall's end there come along. */
+/**
+ * One point of something brought elsewhere. Walls that met a wall's end there come along.
+ * @refuses bad-value, gone, in-the-way, locked, no-size, no-solution, nonsense, nothing
+ */
 export function moveHandle(project: Project, id: Id, index: number, to: Point): Change {
   refuseLocked(project, [id])
-  if (!Number.isFinite(to.x + to.y)) throw new EditRefused('That is no place to go to.')
+  if (!Number.isFinite(to.x + to.y)) throw new EditRefused('bad-value', 'That is no place to go to.')
   const at = { x: to.x, y: to.y }
   const record = project.get(id)!
   if (record.kind === 'wall') return moveWallEnd(project, record, index === 0 ? 'a' : 'b', at)
   const made = withHandle(record, index, at)
   if (made === record && handlesOf(record).length === 0)
-    throw new EditRefused('This has no points by which it is reshaped.')
+    throw new EditRefused('nothing', 'This has no points by which it is reshaped.')
   return storing(project, made)
 }
 

@@ -9,13 +9,22 @@ import {
   type Point,
 } from '../geometry'
 import { guideEdge } from '../kinds'
-import type { AnyRecord, Change, GridLine, Guide, Id, Project } from '../records'
+import {
+  type AnyRecord,
+  type Change,
+  type GridLine,
+  type Guide,
+  type Id,
+  type Project,
+  needBoard,
+} from '../records'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /**
  * A new grid line. Without a name it takes the next free one: numbers for lines that run rather upright,
  * letters (without I and O, which read as numbers) for those that run rather level.
+ * @refuses bad-value, no-size, nonsense, taken
  */
 export function addGridLine(
   project: Project,
@@ -23,11 +32,11 @@ export function addGridLine(
   makeId: MakeId,
 ): Change {
   const { a, b } = input
-  if (!(distance(a, b) >= 1)) throw new EditRefused('A grid line needs some length.')
+  if (!(distance(a, b) >= 1)) throw new EditRefused('no-size', 'A grid line needs some length.')
   const typed = input.name?.trim() ?? ''
-  if (typed.length > 8) throw new EditRefused('A grid line’s name has at most 8 letters.')
+  if (typed.length > 8) throw new EditRefused('bad-value', 'A grid line’s name has at most 8 letters.')
   const names = new Set(project.all('gridLine').map((line) => line.name))
-  if (typed && names.has(typed)) throw new EditRefused(`There is a grid line ${typed} already.`)
+  if (typed && names.has(typed)) throw new EditRefused('taken', `There is a grid line ${typed} already.`)
   const line: GridLine = {
     id: makeId(),
     kind: 'gridLine',
@@ -98,7 +107,10 @@ function letters(n: number): string {
   return name
 }
 
-/** A new guide through a point. */
+/**
+ * A new guide through a point.
+ * @refuses bad-value, nonsense
+ */
 export function addGuide(
   project: Project,
   drawing: Id,
@@ -106,8 +118,8 @@ export function addGuide(
   angle: number,
   makeId: MakeId,
 ): Change {
-  project.need('drawing', drawing)
-  if (!Number.isFinite(through.x + through.y + angle)) throw new EditRefused('Type an angle.')
+  needBoard(project, drawing)
+  if (!Number.isFinite(through.x + through.y + angle)) throw new EditRefused('bad-value', 'Type an angle.')
   return storing(project, {
     id: makeId(),
     kind: 'guide',

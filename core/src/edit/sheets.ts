@@ -14,7 +14,10 @@ export function nextSheetNumber(project: Project): string {
   }
 }
 
-/** A new empty sheet of the project's size behind the others. */
+/**
+ * A new empty sheet of the project's size behind the others.
+ * @refuses in-the-way, nonsense
+ */
 export function addSheet(project: Project, date: string, makeId: MakeId): { change: Change; sheet: Id } {
   const { sheetSize, orientation } = project.facts
   const sheets = project.all('sheet')
@@ -35,25 +38,6 @@ export function addSheet(project: Project, date: string, makeId: MakeId): { chan
   return { change: storing(project, sheet), sheet: sheet.id }
 }
 
-/** A copy of a sheet with its viewports, under the next number. */
-export function copySheet(project: Project, id: Id, makeId: MakeId): { change: Change; sheet: Id } {
-  const from = project.need('sheet', id)
-  const sheets = project.all('sheet')
-  const sheet: Sheet = {
-    ...from,
-    id: makeId(),
-    number: nextSheetNumber(project),
-    revision: '',
-    order: Math.max(...sheets.map((each) => each.order)) + 1,
-  }
-  const viewports = viewportsOf(project, id).map((viewport) => ({
-    ...viewport,
-    id: makeId(),
-    sheet: sheet.id,
-  }))
-  return { change: storing(project, sheet, ...viewports), sheet: sheet.id }
-}
-
 /** The viewports of a sheet by their number. */
 export function viewportsOf(project: Project, sheet: Id): Viewport[] {
   return project
@@ -63,14 +47,17 @@ export function viewportsOf(project: Project, sheet: Id): Viewport[] {
     .sort((p, q) => p.number - q.number)
 }
 
-/** A drawing placed on a sheet. */
+/**
+ * A drawing placed on a sheet.
+ * @refuses in-use, nonsense
+ */
 export function addViewport(
   project: Project,
   input: Pick<Viewport, 'sheet' | 'drawing' | 'scale' | 'at' | 'crop'>,
   makeId: MakeId,
 ): Change {
   if (project.find('drawing', input.drawing)?.view === 'block')
-    throw new EditRefused('An open block stands on no sheet. Keep its changes first.')
+    throw new EditRefused('in-use', 'An open block stands on no sheet. Keep its changes first.')
   const numbers = viewportsOf(project, input.sheet).map((viewport) => viewport.number)
   const viewport: Viewport = {
     id: makeId(),

@@ -4,28 +4,38 @@ import { copyName, freeName } from './names'
 import { dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
-/** Width and tone of the pen of a role; everything drawn in it changes. */
+/**
+ * Width and tone of the pen of a role; everything drawn in it changes.
+ * @refuses bad-value, nonsense
+ */
 export function changePen(
   project: Project,
   role: PenRole,
   facts: Partial<Pick<PenRecord, 'widthMm' | 'tone'>>,
 ): Change {
   const pen = project.all('pen').find((each) => each.role === role)
-  if (!pen) throw new EditRefused('There is no such pen.')
+  if (!pen) throw new EditRefused('bad-value', 'There is no such pen.')
   const { widthMm = pen.widthMm, tone = pen.tone } = facts
-  if (!(widthMm >= 0.05 && widthMm <= 2)) throw new EditRefused('A pen is 0.05 to 2 mm wide.')
-  if (!(tone >= 0 && tone <= 0.9)) throw new EditRefused('A tone runs from 0, ink, to 0.9, nearly paper.')
+  if (!(widthMm >= 0.05 && widthMm <= 2)) throw new EditRefused('bad-value', 'A pen is 0.05 to 2 mm wide.')
+  if (!(tone >= 0 && tone <= 0.9))
+    throw new EditRefused('bad-value', 'A tone runs from 0, ink, to 0.9, nearly paper.')
   return storing(project, { ...pen, widthMm, tone })
 }
 
-/** A new annotation style like another, under a free name. */
+/**
+ * A new annotation style like another, under a free name.
+ * @refuses in-the-way, nonsense
+ */
 export function copyStyle(project: Project, from: Id, makeId: MakeId): { change: Change; style: Id } {
   const model = project.need('annotationStyle', from)
   const style = { ...model, id: makeId(), name: copyName(project, 'annotationStyle', model.name) }
   return { change: storing(project, style), style: style.id }
 }
 
-/** Facts of an annotation style; all dimensions and leaders in it change. */
+/**
+ * Facts of an annotation style; all dimensions and leaders in it change.
+ * @refuses nonsense, taken, unnamed
+ */
 export function setStyle(
   project: Project,
   id: Id,
@@ -36,14 +46,18 @@ export function setStyle(
   return storing(project, { ...style, ...facts, name })
 }
 
-/** Removes an annotation style that nothing is drawn in. The one everything starts with stays. */
+/**
+ * Removes an annotation style that nothing is drawn in. The one everything starts with stays.
+ * @refuses in-use, nonsense, shipped
+ */
 export function removeStyle(project: Project, id: Id): Change {
   const style = project.need('annotationStyle', id)
   if (id === STANDARD_STYLE.id)
-    throw new EditRefused(`“${style.name}” stays: what has no style of its own is drawn in it.`)
+    throw new EditRefused('shipped', `“${style.name}” stays: what has no style of its own is drawn in it.`)
   const used = project.dependents(id).length
   if (used > 0)
     throw new EditRefused(
+      'in-use',
       `${used} dimension${used > 1 ? 's or leaders are' : ' or leader is'} drawn in “${style.name}”. Give ${used > 1 ? 'them' : 'it'} another style first.`,
     )
   return dropping(project, id)

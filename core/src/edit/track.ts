@@ -15,11 +15,12 @@ import { shapeOfPath, shapePath } from '../linework'
 import {
   kindWord,
   type AnyRecord,
-  type Drawing,
+  type Board,
   type Id,
   type Linework,
   type Project,
   type Wall,
+  asPlan,
 } from '../records'
 import { EditRefused, type MakeId } from './refusal'
 import { Outcome, refuseLocked } from './outcome'
@@ -30,24 +31,32 @@ export interface Track {
   readonly path: Path
 }
 
-/** The line a record runs along. Refused for what has none, with what was to be done: "trim". */
+/**
+ * The line a record runs along. Refused for what has none, with what was to be done: "trim".
+ * @refuses gone, locked, no-size, nothing
+ */
 export function trackOf(project: Project, id: Id, verb: string): Track {
   refuseLocked(project, [id])
   const record = project.get(id)!
   if (record.kind === 'wall') return { record, path: pathOf([wallAxis(record)], false) }
   if (record.kind === 'linework') {
     const path = shapePath(record.shape)
-    if (path.vertices.length < 2) throw new EditRefused('This line has no length.')
+    if (path.vertices.length < 2) throw new EditRefused('no-size', 'This line has no length.')
     return { record, path }
   }
   throw new EditRefused(
+    'nothing',
     `There is nothing to ${verb} about a ${kindWord(record.kind)}: point to a line or a wall.`,
   )
 }
 
-/** The record along another line. */
+/**
+ * The record along another line.
+ * @refuses no-size, wrong-kind
+ */
 export function alongPath(record: Wall | Linework, path: Path): Wall | Linework {
-  if (pathLength(path) < SHORTEST) throw new EditRefused('That would leave something without length.')
+  if (pathLength(path) < SHORTEST)
+    throw new EditRefused('no-size', 'That would leave something without length.')
   if (record.kind === 'linework') {
     const cloud = record.shape.form === 'path' ? record.shape.cloudPaperMm : undefined
     const shape = shapeOfPath(path)
@@ -57,7 +66,7 @@ export function alongPath(record: Wall | Linework, path: Path): Wall | Linework 
     }
   }
   const edges = edgesOf(path)
-  if (edges.length !== 1) throw new EditRefused('A wall runs along one line or one arc.')
+  if (edges.length !== 1) throw new EditRefused('wrong-kind', 'A wall runs along one line or one arc.')
   return wallAlong(record, edges[0]!)
 }
 
@@ -66,14 +75,20 @@ function wallAlong(wall: Wall, { a, b, sweep }: Edge): Wall {
   return sweep === 0 ? { ...rest, a, b } : { ...rest, a, b, sweep }
 }
 
-/** The record along each of some lines: the first keeps its id, others are new with the same traits. */
+/**
+ * The record along each of some lines: the first keeps its id, others are new with the same traits.
+ * @refuses no-size, wrong-kind
+ */
 export const partsAlong = ({ record }: Track, paths: readonly Path[], makeId: MakeId): (Wall | Linework)[] =>
   paths.map((path, i) => {
     const one = alongPath(record, path)
     return i === 0 ? one : { ...one, id: makeId() }
   })
 
-/** The record cut up along its own line; without any line left it is cut away. */
+/**
+ * The record cut up along its own line; without any line left it is cut away.
+ * @refuses no-size, wrong-kind
+ */
 export const cutAlong = (outcome: Outcome, track: Track, paths: readonly Path[], makeId: MakeId): Outcome =>
   outcome.replaced(track.record, partsAlong(track, paths, makeId))
 
@@ -90,18 +105,18 @@ export interface CutterChoice {
   readonly except: Id
 }
 
-export function cuttersOf(project: Project, drawing: Drawing, { walls, only, except }: CutterChoice): Path[] {
+export function cuttersOf(project: Project, board: Board, { walls, only, except }: CutterChoice): Path[] {
   const wanted = only ? new Set(only) : null
   const counts = (record: AnyRecord): boolean =>
     record.id !== except && (wanted === null || wanted.has(record.id)) && layerOf(project, record).shown
   const paths: Path[] = []
-  for (const id of project.dependents(drawing.id)) {
+  for (const id of project.dependents(board.id)) {
     const record = project.get(id)
     if (record?.kind === 'linework' && counts(record)) paths.push(shapePath(record.shape))
   }
-  for (const line of drawing.view === 'plan' ? project.all('gridLine') : [])
+  for (const line of asPlan(board) ? project.all('gridLine') : [])
     if (counts(line)) paths.push(pathOf([{ a: line.a, b: line.b, sweep: 0 }], false))
-  for (const wall of buildingOf(project, drawing)?.all() ?? []) {
+  for (const wall of buildingOf(project, board)?.all() ?? []) {
     if (!counts(wall.shape.wall)) continue
     if (walls === 'axes') paths.push(pathOf([wallAxis(wall.shape.wall)], false))
     else

@@ -1,4 +1,8 @@
 import {
+  SAME_POINT,
+  SAME_LENGTH,
+  ROUNDING,
+  LEAST_FACTOR,
   IDENTITY,
   angleOf,
   applyTo,
@@ -18,35 +22,39 @@ import {
   type Anchor,
   type AnyRecord,
   type Change,
-  type Drawing,
+  type Board,
   type Id,
   type Opening,
   type Project,
   type RecordOf,
+  boardOf,
+  scaleOf,
+  findBoard,
+  KINDS,
 } from '../records'
 import { TieFinder, anchorsOf, carryOpenings, carryTie, holdAnchor, type Fate, type Fates } from '../ties'
 import { EditRefused, type MakeId } from './refusal'
-import { numbered } from './marks'
+import { distinct } from './distinct'
 import { openingsOf } from './openingsOf'
 import { carryOpening, refuseOver } from './openingCarry'
 import { Outcome, groundOf, refuseLocked } from './outcome'
-import { named } from './settingOut'
 
 /** Most records one edit may make. */
 export const MOST_COPIES = 15_000
 
 function refuseNonsense(map: Affine): void {
   if (![map.a, map.b, map.c, map.d, map.e, map.f].every(Number.isFinite))
-    throw new EditRefused('That is no place to go to.')
+    throw new EditRefused('bad-value', 'That is no place to go to.')
   const factor = enlargement(map)
-  if (!(factor > 1e-6 && factor < 1e6))
-    throw new EditRefused('Scale by a factor above 0, and below a million.')
+  if (!(factor > LEAST_FACTOR && factor < 1e6))
+    throw new EditRefused('bad-value', 'Scale by a factor above 0, and below a million.')
 }
 
-const scaleOf = (project: Project, record: AnyRecord): number =>
-  'drawing' in record && record.drawing !== undefined
-    ? (project.find('drawing', record.drawing)?.readingScale ?? 1)
-    : 1
+/** Board mm to one paper mm where a record is drafted. */
+const scaleAt = (project: Project, record: AnyRecord): number => {
+  const board = boardOf(project, record)
+  return board ? scaleOf(board) : 1
+}
 
 /** A record under a map, refused for what stands nowhere of its own. */
 function mappedOrRefused(
@@ -57,25 +65,29 @@ function mappedOrRefused(
 ): AnyRecord {
   const mapping: Mapping = {
     map,
-    scale: scaleOf(project, record),
+    scale: scaleAt(project, record),
     carries: (anchor) => {
       const host = tieHost(anchor)
       return host !== null && carried(host)
     },
   }
   const made = mapped(record, mapping)
-  if (!made) throw new EditRefused(`A ${kindWord(record.kind)} cannot be moved or copied.`)
+  if (!made) throw new EditRefused('wrong-kind', `A ${kindWord(record.kind)} cannot be moved or copied.`)
   return made
 }
 
 /**
  * Moves, turns, mirrors or scales records. Openings go with their walls, dimensions and leaders with what they
  * hold on to. The map must keep shapes.
+ * @refuses bad-value, gone, in-the-way, locked, nonsense, nothing, wrong-kind
  */
 export const mapItems = (project: Project, ids: readonly Id[], map: Affine): Change =>
   mapInto(new Outcome(project), ids, map).change()
 
-/** As `mapItems`, as part of a larger edit. */
+/**
+ * As `mapItems`, as part of a larger edit.
+ * @refuses bad-value, gone, locked, nonsense, nothing, wrong-kind
+ */
 export function mapInto(outcome: Outcome, ids: readonly Id[], map: Affine): Outcome {
   const { project } = outcome
   refuseNonsense(map)
@@ -90,23 +102,23 @@ export function mapInto(outcome: Outcome, ids: readonly Id[], map: Affine): Outc
     moved++
     if (record.kind === 'opening') {
       if (Math.abs(enlargement(map) - 1) > SAME_SIZE)
-        throw new EditRefused('A door or window is scaled with its wall, or by its width.')
+        throw new EditRefused('wrong-kind', 'A door or window is scaled with its wall, or by its width.')
       outcome.moved(record, map, carryOpening(project, record, map))
       continue
     }
     if (record.kind === 'viewport' && record.locked)
-      throw new EditRefused('This viewport is locked in its place. Unlock it first.')
+      throw new EditRefused('locked', 'This viewport is locked in its place. Unlock it first.')
     // A room moved without walls stays the room it is: its tag moves.
     if (record.kind === 'room' && !movesWalls)
       outcome.put({ ...record, tagAt: applyTo(map, record.tagAt ?? record.at) })
     else outcome.moved(record, map, mappedOrRefused(project, record, map, carried))
   }
-  if (moved === 0) throw new EditRefused('Nothing of this can be moved.')
+  if (moved === 0) throw new EditRefused('nothing', 'Nothing of this can be moved.')
   return outcome
 }
 
 /** Factors nearer to 1 than this leave sizes as they are. */
-const SAME_SIZE = 1e-9
+const SAME_SIZE = ROUNDING
 
 /** Whether a record is carried along: chosen itself, or an opening of a chosen wall. */
 function isCarried(project: Project, chosen: ReadonlySet<Id>, id: Id): boolean {
@@ -115,9 +127,9 @@ function isCarried(project: Project, chosen: ReadonlySet<Id>, id: Id): boolean {
   return record?.kind === 'opening' && chosen.has(record.wall)
 }
 
-/** The drawing and level that copies come into. */
+/** The board that copies come into. */
 export interface CopyInto {
-  readonly drawing: Drawing
+  readonly board: Board
   /** The project in which their free ends look for what to hold on to. */
   readonly among: Project
 }
@@ -126,6 +138,7 @@ export interface CopyInto {
  * Copies records, once for each map. What hangs together stays so: openings come with their walls, copied
  * dimensions and leaders hold on to copied things, or to what is found where they come to, and groups of copied
  * things are copied.
+ * @refuses bad-value, gone, in-the-way, locked, no-room, nonsense, nothing, taken, too-many, wrong-kind
  */
 export function copyItems(
   project: Project,
@@ -138,7 +151,10 @@ export function copyItems(
   return outcome.change()
 }
 
-/** As `copyItems`, as part of a larger edit. Gives the copies, in order, for each map, and those of their groups. */
+/**
+ * As `copyItems`, as part of a larger edit. Gives the copies, in order, for each map, and those of their groups.
+ * @refuses bad-value, gone, in-the-way, locked, no-room, nothing, taken, too-many, wrong-kind
+ */
 export function copyInto(
   outcome: Outcome,
   ids: readonly Id[],
@@ -150,15 +166,16 @@ export function copyInto(
   for (const map of maps) refuseNonsense(map)
   refuseLocked(project, ids)
   const chosen = withOpenings(project, ids)
-  if (chosen.length === 0) throw new EditRefused('Select what is to be copied.')
+  if (chosen.length === 0) throw new EditRefused('nothing', 'Select what is to be copied.')
   if (chosen.length * maps.length > MOST_COPIES)
     throw new EditRefused(
+      'too-many',
       `That would make ${(chosen.length * maps.length).toLocaleString('en')} copies; at most ${MOST_COPIES.toLocaleString('en')} go at a time.`,
     )
   const groups = project.all('group').filter((group) => group.members.every((id) => chosen.includes(id)))
   const put: AnyRecord[] = []
   for (const map of maps) put.push(...copiesOnce(project, chosen, map, makeId, into))
-  const copies = numbered(project, named(project, put))
+  const copies = distinct(project, put)
   const tied = tiedAgain(into?.among ?? project, copies)
   const grouped = groupCopies(groups, chosen, tied, maps.length, makeId, into)
   outcome.put(...tied, ...grouped)
@@ -190,7 +207,7 @@ function copiesOnce(
     if (record.kind !== 'opening') {
       const carried = (other: Id): boolean => fresh.has(other) || comesElsewhere(record, map)
       const copy = { ...mappedOrRefused(project, record, map, carried), id } as AnyRecord
-      return into ? broughtInto(copy, into.drawing) : copy
+      return into ? broughtInto(copy, into.board) : copy
     }
     const host = fates.get(record.wall)
     if (host) return { ...carryOpenings([record], host)[0]!.opening, id }
@@ -235,16 +252,24 @@ function copiesOnce(
   })
 }
 
-/** A record as part of a drawing; refused where it has no place there. */
-export function broughtInto(record: AnyRecord, drawing: Drawing): AnyRecord {
-  const made = hostedIn(record, drawing)
+/**
+ * A record as part of a drawing; refused where it has no place there.
+ * @refuses wrong-kind
+ */
+export function broughtInto(record: AnyRecord, board: Board): AnyRecord {
+  const made = hostedIn(record, board)
   if (!made)
-    throw new EditRefused(`A ${kindWord(record.kind)} belongs to a level, and this drawing is of none.`)
+    throw new EditRefused(
+      'wrong-kind',
+      KINDS[record.kind].host === 'sheet'
+        ? `A ${kindWord(record.kind)} stands on sheets alone.`
+        : `A ${kindWord(record.kind)} belongs to a level, and this ${kindWord(board.kind)} is of none.`,
+    )
   return made
 }
 
 /** How far a dimension may be carried along itself while its copy measures the same in another row, mm. */
-const SAME_ROW = 1e-6
+const SAME_ROW = SAME_LENGTH
 
 /**
  * Whether a copy speaks of another place than what it was copied from: a leader always, a dimension unless it was
@@ -266,10 +291,10 @@ const placeOf = (project: Project, record: AnyRecord, anchor: Anchor): Point =>
 function tiedAgain(project: Project, copies: readonly AnyRecord[]): AnyRecord[] {
   const finders = new Map<Id, TieFinder>()
   const finderFor = (record: AnyRecord & { drawing: Id }): TieFinder | null => {
-    const drawing = project.find('drawing', record.drawing)
-    if (!drawing) return null
-    let finder = finders.get(drawing.id)
-    if (!finder) finders.set(drawing.id, (finder = new TieFinder(groundOf(project, record), drawing)))
+    const board = findBoard(project, record.drawing)
+    if (!board) return null
+    let finder = finders.get(board.id)
+    if (!finder) finders.set(board.id, (finder = new TieFinder(groundOf(project, record), board)))
     return finder
   }
   return copies.map((copy) => {
@@ -297,17 +322,20 @@ function groupCopies(
     Array.from({ length: times }, (_, n): AnyRecord => ({
       ...group,
       id: makeId(),
-      drawing: into?.drawing.id ?? group.drawing,
+      drawing: into?.board.id ?? group.drawing,
       members: group.members.map((id) => put[n * chosen.length + chosen.indexOf(id)]!.id),
     })),
   )
 }
 
-/** The map that mirrors about the line through a and b. */
+/**
+ * The map that mirrors about the line through a and b.
+ * @refuses no-size
+ */
 export function mirrorAbout(a: Point, b: Point): Affine {
   const u = subtract(b, a)
   const square = u.x * u.x + u.y * u.y
-  if (!(square > 0)) throw new EditRefused('The mirror line needs two different points.')
+  if (!(square > 0)) throw new EditRefused('no-size', 'The mirror line needs two different points.')
   const c = (u.x * u.x - u.y * u.y) / square
   const s = (2 * u.x * u.y) / square
   return { a: c, b: s, c: s, d: -c, e: a.x - c * a.x - s * a.y, f: a.y - s * a.x + c * a.y }
@@ -325,13 +353,15 @@ export const scaleAbout = ({ x, y }: Point, factor: number): Affine => ({
 /**
  * The map that brings p on p2 and turns the direction p→q into p2→q2; with `scaled` also its length. Throws a
  * sentence when two of the points fall together.
+ * @refuses no-size
  */
 export function alignMap(p: Point, q: Point, p2: Point, q2: Point, scaled: boolean): Affine {
   const from = subtract(q, p)
   const to = subtract(q2, p2)
   const length = Math.hypot(from.x, from.y)
   const other = Math.hypot(to.x, to.y)
-  if (length < 1e-3 || other < 1e-3) throw new EditRefused('Each pair needs two different points.')
+  if (length < SAME_POINT || other < SAME_POINT)
+    throw new EditRefused('no-size', 'Each pair needs two different points.')
   const turn = angleOf(to) - angleOf(from)
   const factor = scaled ? other / length : 1
   const cos = Math.cos(turn) * factor

@@ -7,24 +7,24 @@ import {
   STANDARD_STYLES,
   standardOpeningTypes,
 } from '../library'
-import type { AnyRecord, Change, Project } from '../records'
+import type { AnyRecord, Change, LineMeaning, Linework, Project } from '../records'
 import { marksOf, nextMark } from './marks'
 import { storing } from './outcome'
 
 /**
  * What a project of an older version lacks: layers and line types before the second, opening types, lenses, schedules
- * and numbers of its doors and windows before the third, pens and annotation styles before the fourth. What was removed
- * since stays removed. Null when it is up to date.
+ * and numbers of its doors and windows before the third, pens and annotation styles before the fourth, what
+ * boundaries and clouds stand for before the fifth. What was removed since stays removed. Null when it is up to date.
+ * @refuses nonsense
  */
 export function upgrade(project: Project): Change | null {
   const { schema, units } = project.facts
-  if (schema === 4) return null
-  const put: AnyRecord[] = [{ ...project.facts, schema: 4 }]
+  if (schema === 5) return null
+  const put: AnyRecord[] = [{ ...project.facts, schema: 5 }]
   const shipped = [
     ...(schema < 2 ? [...STANDARD_LINE_TYPES, ...STANDARD_LAYERS] : []),
     ...(schema < 3 ? [...standardOpeningTypes(units.system), ...STANDARD_LENSES, ...STANDARD_SCHEDULES] : []),
-    ...STANDARD_PENS,
-    ...STANDARD_STYLES,
+    ...(schema < 4 ? [...STANDARD_PENS, ...STANDARD_STYLES] : []),
   ]
   for (const record of shipped) if (!project.get(record.id)) put.push(record)
   if (schema < 3) {
@@ -36,5 +36,15 @@ export function upgrade(project: Project): Change | null {
       put.push({ ...opening, mark })
     }
   }
+  for (const line of project.all('linework')) {
+    const means = formerMeaning(line)
+    if (means && line.means === undefined) put.push({ ...line, means })
+  }
   return storing(project, ...put)
+}
+
+/** What a line stood for before it could say so: by its layer, or by how it was drawn. */
+function formerMeaning({ layer, shape }: Linework): LineMeaning | null {
+  if (shape.form === 'path' && shape.cloudPaperMm !== undefined) return 'revision cloud'
+  return layer === 'layer-boundary' ? 'site boundary' : null
 }

@@ -1,4 +1,6 @@
 import {
+  ROUNDING,
+  PARALLEL,
   JOINED_ENDS,
   SHORTEST,
   carrierCrossings,
@@ -40,10 +42,13 @@ export interface WallChain {
   readonly sweeps?: readonly number[]
 }
 
-/** One wall between each two points; closed chains end where they began. */
+/**
+ * One wall between each two points; closed chains end where they began.
+ * @refuses no-size, no-solution, nonsense, taken
+ */
 export function addWalls(project: Project, input: WallChain, makeId: MakeId): Change {
   const { points, closed } = input
-  if (points.length < 2) throw new EditRefused('A wall needs two points.')
+  if (points.length < 2) throw new EditRefused('no-size', 'A wall needs two points.')
   project.need('level', input.level)
   project.need('wallType', input.type)
   const walls: Wall[] = []
@@ -52,7 +57,7 @@ export function addWalls(project: Project, input: WallChain, makeId: MakeId): Ch
     const a = points[i]!
     const b = points[(i + 1) % points.length]!
     if (!(distance(a, b) >= SHORTEST))
-      throw new EditRefused('A wall needs some length. Point or type a length above 0.')
+      throw new EditRefused('no-size', 'A wall needs some length. Point or type a length above 0.')
     walls.push({
       id: makeId(),
       kind: 'wall',
@@ -69,7 +74,7 @@ export function addWalls(project: Project, input: WallChain, makeId: MakeId): Ch
   for (const wall of walls) {
     refuseDoubled(project, wall)
     if (bendsTooTightly(shapeOf(project, wall)))
-      throw new EditRefused('This curve is too tight for a wall of that thickness.')
+      throw new EditRefused('no-solution', 'This curve is too tight for a wall of that thickness.')
   }
   return storing(project, ...walls)
 }
@@ -79,18 +84,22 @@ function refuseDoubled(project: Project, wall: Wall): void {
     if (other.level !== wall.level || other.id === wall.id) continue
     const there = distance(other.a, wall.a) < JOINED_ENDS && distance(other.b, wall.b) < JOINED_ENDS
     const back = distance(other.a, wall.b) < JOINED_ENDS && distance(other.b, wall.a) < JOINED_ENDS
-    const alike = Math.abs((other.sweep ?? 0) - (there ? 1 : -1) * (wall.sweep ?? 0)) < 1e-6
-    if ((there || back) && alike) throw new EditRefused('There is a wall in this place already.')
+    const alike = Math.abs((other.sweep ?? 0) - (there ? 1 : -1) * (wall.sweep ?? 0)) < PARALLEL
+    if ((there || back) && alike) throw new EditRefused('taken', 'There is a wall in this place already.')
   }
 }
 
-/** A wall with new ends. */
+/**
+ * A wall with new ends.
+ * @refuses bad-value, no-size, no-solution
+ */
 export function withEnds(wall: Wall, a: Point, b: Point): Wall {
   if (![a.x, a.y, b.x, b.y].every(Number.isFinite))
-    throw new EditRefused('That is further than a wall can go.')
-  if (!(distance(a, b) >= SHORTEST)) throw new EditRefused('That would leave a wall without length.')
+    throw new EditRefused('bad-value', 'That is further than a wall can go.')
+  if (!(distance(a, b) >= SHORTEST))
+    throw new EditRefused('no-size', 'That would leave a wall without length.')
   if (dot(direction(wall.a, wall.b), direction(a, b)) <= 0)
-    throw new EditRefused('That would turn a wall round; move it less far.')
+    throw new EditRefused('no-solution', 'That would turn a wall round; move it less far.')
   return { ...wall, a, b }
 }
 
@@ -112,10 +121,11 @@ function inBody(shape: WallShape, p: Point): boolean {
  * Moves a wall to the left of its direction by a distance (negative: to the right); a curved one onto another
  * circle about its centre. Walls joined to it follow: they grow or shrink along their own lines, and where an
  * end stood on another wall it slides along it. With `alone` nothing follows.
+ * @refuses bad-value, in-the-way, no-size, no-solution, nonsense
  */
 export function moveWallSideways(project: Project, id: Id, by: number, alone = false): Change {
   const wall = project.need('wall', id)
-  if (by === 0) throw new EditRefused('Type how far the wall is to move.')
+  if (by === 0) throw new EditRefused('no-size', 'Type how far the wall is to move.')
   return moveSideways(project, [{ wall, by }], alone)
 }
 
@@ -127,7 +137,8 @@ function moveSideways(
 ): Change {
   const members = moved.map(({ wall, by }) => {
     const axis = offsetEdge(wallAxis(wall), by)
-    if (!axis || !Number.isFinite(by)) throw new EditRefused('The curve is too tight to move so far.')
+    if (!axis || !Number.isFinite(by))
+      throw new EditRefused('no-solution', 'The curve is too tight to move so far.')
     return { wall, axis, shape: shapeOf(project, wall), ends: { a: axis.a, b: axis.b } }
   })
   const together = new Set(members.map(({ wall }) => wall.id))
@@ -196,6 +207,7 @@ export type KeptFace = 'line' | 'left' | 'right'
 /**
  * Another type or another drawn line for walls, with one face (or the drawn line) staying in its place: the
  * drawn line is moved as far as that takes.
+ * @refuses bad-value, gone, locked, no-size, no-solution, nonsense, nothing
  */
 export function retypeWalls(
   project: Project,
@@ -213,15 +225,15 @@ export function retypeWalls(
     const before = shapeOf(project, wall)
     const now = shapeOf(project, made)
     const by = keep === 'line' ? 0 : keep === 'left' ? before.high - now.high : before.low - now.low
-    if (Math.abs(by) < 1e-9) {
+    if (Math.abs(by) < ROUNDING) {
       put.push(made)
       continue
     }
     const axis = offsetEdge(wallAxis(wall), by)
-    if (!axis) throw new EditRefused('The curve is too tight for that.')
+    if (!axis) throw new EditRefused('no-solution', 'The curve is too tight for that.')
     put.push({ ...made, a: axis.a, b: axis.b })
   }
-  if (put.length === 0) throw new EditRefused('Select a wall.')
+  if (put.length === 0) throw new EditRefused('nothing', 'Select a wall.')
   return storing(project, ...joinedAgain(project, put))
 }
 
@@ -256,7 +268,10 @@ function joinedAgain(project: Project, moved: readonly Wall[]): Wall[] {
 /** Ends that met do so again no further off than this, mm. */
 const FURTHEST_MEETING = 5000
 
-/** The wall drawn from its other end, everything staying where it is: its left is then its right. */
+/**
+ * The wall drawn from its other end, everything staying where it is: its left is then its right.
+ * @refuses gone, in-the-way, locked, nonsense
+ */
 export function flipWall(project: Project, id: Id): Change {
   refuseLocked(project, [id])
   const wall = project.need('wall', id)
@@ -275,7 +290,10 @@ export function flipWall(project: Project, id: Id): Change {
     .change()
 }
 
-/** How an end of a wall joins at a corner: by its layers, run through, or stopped against the other. */
+/**
+ * How an end of a wall joins at a corner: by its layers, run through, or stopped against the other.
+ * @refuses gone, in-the-way, locked, nonsense
+ */
 export function setJoin(project: Project, id: Id, end: 'a' | 'b', join: 'through' | 'stop' | null): Change {
   refuseLocked(project, [id])
   const { joinA, joinB, ...rest } = project.need('wall', id)
@@ -289,13 +307,17 @@ export function setJoin(project: Project, id: Id, end: 'a' | 'b', join: 'through
 /** Walls whose directions differ by less run in one line (the sine of the angle). */
 const ALONG = 0.02
 
-/** Another length for a wall, its start kept; a curved one keeps its circle. Walls joined to its end come along. */
+/**
+ * Another length for a wall, its start kept; a curved one keeps its circle. Walls joined to its end come along.
+ * @refuses bad-value, in-the-way, no-size, no-solution, nonsense
+ */
 export function setWallLength(project: Project, id: Id, length: number): Change {
   const wall = project.need('wall', id)
-  if (!(length >= SHORTEST)) throw new EditRefused('A wall needs some length.')
+  if (!(length >= SHORTEST)) throw new EditRefused('no-size', 'A wall needs some length.')
   const axis = wallAxis(wall)
   const t = length / edgeLength(axis)
-  if (Math.abs(axis.sweep * t) > 6.2) throw new EditRefused('That is more than the whole circle.')
+  if (Math.abs(axis.sweep * t) > 6.2)
+    throw new EditRefused('no-solution', 'That is more than the whole circle.')
   const b = pointOn(axis, t)
   const made = wall.sweep ? { ...wall, b, sweep: wall.sweep * t } : withEnds(wall, wall.a, b)
   const joined = project
@@ -326,7 +348,10 @@ export function setWallLength(project: Project, id: Id, length: number): Change 
   return outcome.change()
 }
 
-/** A wall parallel to another at a clear distance from its face, as long as the other's drawn line beside it. */
+/**
+ * A wall parallel to another at a clear distance from its face, as long as the other's drawn line beside it.
+ * @refuses bad-value, no-solution, nonsense, taken
+ */
 export function addWallBeside(
   project: Project,
   input: { readonly wall: Id; readonly side: 'left' | 'right'; readonly clear: number; readonly type: Id },
@@ -335,10 +360,10 @@ export function addWallBeside(
   const host = project.need('wall', input.wall)
   const shape = shapeOf(project, host)
   if (!(input.clear > 0) || !Number.isFinite(input.clear))
-    throw new EditRefused('Type the clear distance between the two walls, above 0.')
+    throw new EditRefused('bad-value', 'Type the clear distance between the two walls, above 0.')
   const onLeft = input.side === 'left'
   const axis = offsetEdge(wallAxis(host), onLeft ? shape.high + input.clear : shape.low - input.clear)
-  if (!axis) throw new EditRefused('The curve is too tight for a wall at that distance.')
+  if (!axis) throw new EditRefused('no-solution', 'The curve is too tight for a wall at that distance.')
   const wall: Wall = {
     id: makeId(),
     kind: 'wall',
@@ -356,7 +381,10 @@ export function addWallBeside(
   return storing(project, wall)
 }
 
-/** Walls along the straight and curved parts of drafted lines. */
+/**
+ * Walls along the straight and curved parts of drafted lines.
+ * @refuses nonsense, nothing, taken, too-many
+ */
 export function wallsAlong(
   project: Project,
   input: Omit<WallChain, 'points' | 'closed'> & { readonly lines: readonly Id[] },
@@ -380,29 +408,36 @@ export function wallsAlong(
       })
     }
   }
-  if (walls.length === 0) throw new EditRefused('Select drafted lines for the walls to follow.')
-  if (walls.length > 2000) throw new EditRefused('That would make more than 2 000 walls at a time.')
+  if (walls.length === 0) throw new EditRefused('nothing', 'Select drafted lines for the walls to follow.')
+  if (walls.length > 2000)
+    throw new EditRefused('too-many', 'That would make more than 2 000 walls at a time.')
   for (const wall of walls) refuseDoubled(project, wall)
   return storing(project, ...walls)
 }
 
-/** A column about its middle. */
+/**
+ * A column about its middle.
+ * @refuses bad-value, in-the-way, nonsense, taken
+ */
 export function addColumn(project: Project, input: Omit<Column, 'id' | 'kind'>, makeId: MakeId): Change {
   const sizes =
     input.section.form === 'round' ? [input.section.diameter] : [input.section.width, input.section.depth]
   if (!sizes.every((size) => size >= 1 && size <= 20_000))
-    throw new EditRefused('A column is between 1 mm and 20 m thick.')
+    throw new EditRefused('bad-value', 'A column is between 1 mm and 20 m thick.')
   project.need('level', input.level)
   const twin = project
     .all('column')
     .some((column) => column.level === input.level && distance(column.at, input.at) < JOINED_ENDS)
-  if (twin) throw new EditRefused('There is a column in this place already.')
+  if (twin) throw new EditRefused('taken', 'There is a column in this place already.')
   return new Outcome(project)
     .put({ ...input, at: { x: input.at.x, y: input.at.y }, id: makeId(), kind: 'column' })
     .change()
 }
 
-/** Runs an end of a wall on to the drawn line of another, along its own line. */
+/**
+ * Runs an end of a wall on to the drawn line of another, along its own line.
+ * @refuses bad-value, gone, locked, no-size, no-solution, nonsense
+ */
 export function runWallOn(project: Project, id: Id, end: 'a' | 'b', to: Id): Change {
   refuseLocked(project, [id])
   const wall = project.need('wall', id)
@@ -410,7 +445,10 @@ export function runWallOn(project: Project, id: Id, end: 'a' | 'b', to: Id): Cha
     .map(({ point }) => point)
     .sort((p, q) => distance(p, wall[end]) - distance(q, wall[end]))[0]
   if (!place || distance(place, wall[end]) > 2000)
-    throw new EditRefused('These two walls do not meet where they lead. Bring them together by hand.')
+    throw new EditRefused(
+      'no-solution',
+      'These two walls do not meet where they lead. Bring them together by hand.',
+    )
   const ends = { a: wall.a, b: wall.b, [end]: place }
   return storing(project, withEnds(wall, ends.a, ends.b))
 }

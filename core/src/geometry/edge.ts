@@ -1,6 +1,6 @@
 import { boxOf, type Box } from './box'
 import { mirrors, applyTo, type Affine } from './affine'
-import { ON_LINE, PARALLEL, SAME_POINT } from './tolerance'
+import { ROUNDING, FINEST_TURN, ON_LINE, PARALLEL, SAME_POINT } from './tolerance'
 import {
   add,
   angleOf,
@@ -37,7 +37,7 @@ export interface Arc {
 const TURN = 2 * Math.PI
 
 /** An arc that turns through less is drawn straight: its rise is below any tolerance. */
-const FLAT = 1e-9
+const FLAT = ROUNDING
 
 export const isStraight = (edge: Edge): boolean => Math.abs(edge.sweep) < FLAT
 
@@ -276,7 +276,7 @@ export function flattenEdge(edge: Edge, tolerance: number): Point[] {
   if (isStraight(edge)) return [edge.b]
   const arc = arcOf(edge)
   const ratio = Math.min(1, tolerance / arc.radius)
-  const most = Math.max(2 * Math.acos(1 - ratio), 1e-3)
+  const most = Math.max(2 * Math.acos(1 - ratio), FINEST_TURN)
   const count = Math.max(1, Math.ceil(Math.abs(edge.sweep) / most))
   const points: Point[] = []
   for (let i = 1; i < count; i++) points.push(onArc(arc, i / count))

@@ -1,6 +1,6 @@
 import { arcFrom, type Edge } from './edge'
 import { applyTo, mirrors, type Affine } from './affine'
-import { SAME_POINT } from './tolerance'
+import { ROUNDING, NOTHING, SAME_POINT } from './tolerance'
 import { add, cross, distance, dot, leftOf, size, subtract, times, type Point } from './vector'
 
 /** A curve known by its points and directions. */
@@ -23,7 +23,7 @@ export interface Ellipse {
   readonly sweep: number
 }
 
-export const isWholeEllipse = (ellipse: Ellipse): boolean => Math.abs(ellipse.sweep) >= 2 * Math.PI - 1e-9
+export const isWholeEllipse = (ellipse: Ellipse): boolean => Math.abs(ellipse.sweep) >= 2 * Math.PI - ROUNDING
 
 export function ellipseCourse({ centre, major, ratio, from, sweep }: Ellipse): Course {
   const minor = times(leftOf(major), ratio)
@@ -85,8 +85,8 @@ function biarc(p: Point, u: Point, q: Point, v: Point): Edge[] {
   // d from |chord - d·(u + v)|² = (2d)², the tangent length of both arcs.
   const square = dot(chord, chord)
   let d: number
-  if (Math.abs(twice) < 1e-12) {
-    if (Math.abs(linear) < 1e-12) return [{ a: p, b: q, sweep: 0 }]
+  if (Math.abs(twice) < NOTHING) {
+    if (Math.abs(linear) < NOTHING) return [{ a: p, b: q, sweep: 0 }]
     d = square / (2 * linear)
   } else d = (-linear + Math.sqrt(Math.max(0, linear * linear + twice * square))) / twice
   if (!(d > 0) || !Number.isFinite(d)) return [{ a: p, b: q, sweep: 0 }]
@@ -107,7 +107,7 @@ function near(course: Course, t: number, u: number, pair: readonly Edge[], toler
 }
 
 function distanceTo(edge: Edge, p: Point): number {
-  if (Math.abs(edge.sweep) < 1e-9) {
+  if (Math.abs(edge.sweep) < ROUNDING) {
     const d = unit(subtract(edge.b, edge.a))
     return Math.abs(cross(d, subtract(p, edge.a)))
   }

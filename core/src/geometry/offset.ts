@@ -14,7 +14,7 @@ import {
 } from './edge'
 import { boxesMeet, growBox } from './box'
 import { edgesOf, pathOf, tidyPath, type Path } from './path'
-import { SAME_POINT } from './tolerance'
+import { SAME_PART, ROUNDING, SAME_POINT } from './tolerance'
 import { angleOf, cross, distance, dot, normalAngle, subtract, type Point } from './vector'
 
 /** A mitre further from its corner than this many offsets is cut off. */
@@ -29,7 +29,7 @@ export function offsetPath(path: Path, by: number): Path[] {
   if (raw.length === 0) return []
   const parts = splitAtCrossings(raw)
   const source = edgesOf(path).map((edge) => ({ edge, box: growBox(edgeBox(edge), Math.abs(by)) }))
-  const far = Math.abs(by) - Math.max(SAME_POINT, Math.abs(by) * 1e-6)
+  const far = Math.abs(by) - Math.max(SAME_POINT, Math.abs(by) * SAME_PART)
   const kept = parts.filter((part) => {
     const p = pointOn(part, 0.5)
     return source.every(
@@ -104,11 +104,11 @@ function joinAt(
   const u = directionOn(before, 1)
   const v = directionOn(after, 0)
   const opens = cross(u, v) * by < 0
-  if (opens || (Math.abs(cross(u, v)) < 1e-9 && dot(u, v) < 0)) {
+  if (opens || (Math.abs(cross(u, v)) < ROUNDING && dot(u, v) < 0)) {
     // The gap at an outer corner: run on to where the two meet, if that is near.
     const corner = before.b
     const meets = carrierCrossings(edge, next)
-      .filter(({ t, u: w }) => t >= 1 - 1e-9 && w <= 1e-9)
+      .filter(({ t, u: w }) => t >= 1 - ROUNDING && w <= ROUNDING)
       .map(({ point }) => point)
       .filter((p) => distance(p, corner) <= MITRE_LIMIT * Math.abs(by))
       .sort((p, q) => distance(p, corner) - distance(q, corner))

@@ -16,7 +16,7 @@ import {
   type Crossing,
   type Edge,
 } from './edge'
-import { SAME_POINT } from './tolerance'
+import { ROUNDING, SAME_POINT } from './tolerance'
 import { cross, distance, dot, size, subtract, type Point } from './vector'
 
 /** A corner of a path, with the sweep of the edge that leaves it: 0 straight. */
@@ -237,7 +237,7 @@ export function tidyPath(path: Path): Path | null {
 /** Two edges that run on along one line or circle, as one; null when they do not. */
 export function runOn(e: Edge, f: Edge): Edge | null {
   const turn = cross(directionOn(e, 1), directionOn(f, 0))
-  if (dot(directionOn(e, 1), directionOn(f, 0)) <= 0 || Math.abs(turn) > 1e-9) return null
+  if (dot(directionOn(e, 1), directionOn(f, 0)) <= 0 || Math.abs(turn) > ROUNDING) return null
   if (isStraight(e) && isStraight(f)) return { a: e.a, b: f.b, sweep: 0 }
   if (isStraight(e) || isStraight(f) || Math.sign(e.sweep) !== Math.sign(f.sweep)) return null
   const p = arcOf(e)
@@ -249,7 +249,7 @@ export function runOn(e: Edge, f: Edge): Edge | null {
 }
 
 /** The stretch of an open path between two distances from its start, or of a closed one, running over its start if `to` is the smaller. */
-export function stretchOfPath(path: Path, from: number, to: number): Path | null {
+export function spanOfPath(path: Path, from: number, to: number): Path | null {
   const whole = pathLength(path)
   if (path.closed && to <= from) to += whole
   const edges = edgesOf(path)

@@ -17,3 +17,23 @@ export const JOINED_ENDS = 0.5
 
 /** A free end nearer than this to another wall is reported as a near miss. */
 export const NEAR_MISS = 60
+
+/** Lengths that differ by less come from one figure: what rounding leaves of lengths up to 100 km. */
+export const SAME_LENGTH = 1e-6
+
+/** Sizes and fractions that differ by less than this part of themselves are alike. */
+export const SAME_PART = 1e-6
+
+/** Lines whose directions differ by less meet so flat that their crossing is no place anybody means. */
+export const NEARLY_PARALLEL = 1e-4
+
+/** Walls whose directions differ by less run on in one line (1 mm in 1 m). */
+export const IN_ONE_LINE = 1e-3
+
+/** A curve is never parted into chords that turn by less than this. */
+export const FINEST_TURN = 1e-3
+
+/** Things are scaled by factors above this and below one over it. */
+export const LEAST_FACTOR = 1e-6
+
+export { NOTHING, ROUNDING } from '../units'

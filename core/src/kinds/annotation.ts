@@ -1,4 +1,6 @@
 import {
+  ROUNDING,
+  PARALLEL,
   add,
   applyTo,
   boxOf,
@@ -11,8 +13,25 @@ import {
   type Affine,
   type Point,
 } from '../geometry'
-import { tieHost, type Anchor, type Dimension, type Leader, type Note, type Room } from '../records'
-import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home, type Mapping, type Move } from './home'
+import {
+  tieHost,
+  type Anchor,
+  type Dimension,
+  type Leader,
+  type Note,
+  type Room,
+  type RecordKind,
+} from '../records'
+import {
+  NOTHING_MORE,
+  noHandle,
+  plainPoint,
+  pointBox,
+  type Home,
+  type Mapping,
+  type Move,
+  type HomesOf,
+} from './home'
 import { mappedAngle } from './maps'
 
 /** How far a map moves what stands at the origin. */
@@ -58,7 +77,7 @@ function mappedDimension(dimension: Dimension, mapping: Mapping): Dimension {
   }
 }
 
-export const dimensionHome: Home<Dimension> = {
+const dimensionHome: Home<Dimension> = {
   ...NOTHING_MORE,
   mapped: mappedDimension,
   stretched(dimension, move) {
@@ -71,7 +90,7 @@ export const dimensionHome: Home<Dimension> = {
   placed: ({ anchors }) => boxOf(anchors.map(({ last }) => last)),
 }
 
-export const leaderHome: Home<Leader> = {
+const leaderHome: Home<Leader> = {
   ...NOTHING_MORE,
   mapped(leader, mapping) {
     const { map, scale, carries } = mapping
@@ -93,7 +112,7 @@ export const leaderHome: Home<Leader> = {
 }
 
 /** Angles nearer to a right angle than this read from the right, radians. */
-const UPRIGHT = 1e-6
+const UPRIGHT = PARALLEL
 
 /** Lettering reads from below or from the right. */
 function upright(angle: number): number {
@@ -103,12 +122,12 @@ function upright(angle: number): number {
   return turn
 }
 
-export const noteHome: Home<Note> = {
+const noteHome: Home<Note> = {
   ...NOTHING_MORE,
   mapped(note, { map }) {
     const { turn: before = 0, ...rest } = note
     const turn = upright(mappedAngle(map, before))
-    return { ...rest, at: applyTo(map, note.at), ...(Math.abs(turn) > 1e-9 ? { turn } : {}) }
+    return { ...rest, at: applyTo(map, note.at), ...(Math.abs(turn) > ROUNDING ? { turn } : {}) }
   },
   stretched(note, move) {
     const at = move(note.at)
@@ -118,7 +137,7 @@ export const noteHome: Home<Note> = {
   placed: ({ at }) => pointBox(at),
 }
 
-export const roomHome: Home<Room> = {
+const roomHome: Home<Room> = {
   ...NOTHING_MORE,
   mapped: (room, { map }) => ({
     ...room,
@@ -140,3 +159,10 @@ export const roomHome: Home<Room> = {
     to: ceilingHeight ?? project.need('level', level).height,
   }),
 }
+
+export const ANNOTATION_HOMES = {
+  room: roomHome,
+  dimension: dimensionHome,
+  leader: leaderHome,
+  note: noteHome,
+} satisfies HomesOf<RecordKind>

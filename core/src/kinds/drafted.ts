@@ -20,8 +20,8 @@ import {
   type Point,
 } from '../geometry'
 import { mapShape, shapePath } from '../linework'
-import type { GridLine, Guide, Hatch, Linework, Separator, Shape } from '../records'
-import { noHandle, plainPoint, pointBox, type Handle, type Home, type Move } from './home'
+import type { GridLine, Guide, Hatch, Linework, Separator, Shape, RecordKind } from '../records'
+import { noHandle, plainPoint, pointBox, type Handle, type Home, type Move, type HomesOf } from './home'
 import { mappedAngle, mappedPath } from './maps'
 
 /** A path with those of its vertices moved that a move moves; the same object when none does. */
@@ -114,7 +114,7 @@ export function shapeFault(shape: Shape): string | null {
   return null
 }
 
-export const lineworkHome: Home<Linework> = {
+const lineworkHome: Home<Linework> = {
   mapped: (line, { map }) => ({ ...line, shape: mapShape(map, line.shape) }),
   stretched(line, move) {
     const shape = stretchedShape(line.shape, move)
@@ -138,7 +138,7 @@ export const lineworkHome: Home<Linework> = {
   fault: ({ shape }) => shapeFault(shape),
 }
 
-export const hatchHome: Home<Hatch> = {
+const hatchHome: Home<Hatch> = {
   mapped(hatch, { map }) {
     const { region, filling } = hatch
     return {
@@ -208,8 +208,8 @@ const between = <R extends GridLine | Separator>(called: string, tied: Home<R>['
 })
 
 /** Grid lines are tied to by their part, also beyond their ends. */
-export const gridLineHome: Home<GridLine> = between('grid line', null)
-export const separatorHome: Home<Separator> = between('separating line', 'after walls')
+const gridLineHome: Home<GridLine> = between('grid line', null)
+const separatorHome: Home<Separator> = between('separating line', 'after walls')
 
 /** How far the line of a guide is taken to either side of its point, mm. */
 const GUIDE_REACH = 1e6
@@ -220,7 +220,7 @@ export function guideEdge({ through, angle }: Pick<Guide, 'through' | 'angle'>):
   return straight(offsetFrom(through, u, -GUIDE_REACH), offsetFrom(through, u, GUIDE_REACH))
 }
 
-export const guideHome: Home<Guide> = {
+const guideHome: Home<Guide> = {
   mapped: (guide, { map }) => ({
     ...guide,
     through: applyTo(map, guide.through),
@@ -240,3 +240,11 @@ export const guideHome: Home<Guide> = {
   reach: () => null,
   fault: () => null,
 }
+
+export const DRAFTED_HOMES = {
+  separator: separatorHome,
+  linework: lineworkHome,
+  hatch: hatchHome,
+  gridLine: gridLineHome,
+  guide: guideHome,
+} satisfies HomesOf<RecordKind>

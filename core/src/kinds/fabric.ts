@@ -16,11 +16,11 @@ import {
   type Path,
   type Point,
 } from '../geometry'
-import type { FloorVoid, Overhead, Project, Rail, Ramp, Roof, Slab, Stair } from '../records'
+import type { FloorVoid, Overhead, Project, Rail, Ramp, Roof, Slab, Stair, RecordKind } from '../records'
 import { solveRoof } from '../roofs'
 import { HIGHEST_RISE, solveStair, stairLimitsOf, stairOf } from '../stairs'
 import { formatLength } from '../units'
-import { plainPoint, pointBox, type Home } from './home'
+import { plainPoint, pointBox, type Home, type HomesOf } from './home'
 import { pathHandles, stretchedPath, withVertex } from './drafted'
 import { mappedAngle, mappedPath } from './maps'
 
@@ -52,7 +52,7 @@ function stairFault(stair: Stair, project: Project): string | null {
 const stairAreas = (stair: Stair, project: Project): Path[] =>
   (stairOf(project, stair)?.treads ?? []).map(({ outline }) => pathOfPoints(outline, true))
 
-export const stairHome: Home<Stair> = {
+const stairHome: Home<Stair> = {
   mapped: (stair, { map }) => ({
     ...stair,
     at: applyTo(map, stair.at),
@@ -96,7 +96,7 @@ export function stripOutline(a: Point, b: Point, width: number): Path {
 export const rampOutline = ({ at, turn, length, width }: Ramp): Path =>
   stripOutline(at, offsetFrom(at, unitAt(turn), length), width)
 
-export const rampHome: Home<Ramp> = {
+const rampHome: Home<Ramp> = {
   mapped: (ramp, { map }) => ({
     ...ramp,
     at: applyTo(map, ramp.at),
@@ -122,7 +122,7 @@ export const rampHome: Home<Ramp> = {
 /** The shortest balustrade worth keeping, mm. */
 const SHORTEST_RAIL = 10
 
-export const railHome: Home<Rail> = {
+const railHome: Home<Rail> = {
   mapped: (rail, { map }) => ({ ...rail, path: mappedPath(map, rail.path) }),
   stretched(rail, move) {
     const path = stretchedPath(rail.path, move)
@@ -173,17 +173,17 @@ const outlined = <R extends Slab | FloorVoid | Roof>(
   fault,
 })
 
-export const slabHome: Home<Slab> = outlined(
+const slabHome: Home<Slab> = outlined(
   (slab, { map }) => ({ ...slab, outline: mappedPath(map, slab.outline) }),
   ({ top, thickness }) => ({ from: top - thickness, to: top }),
   ({ outline }) => outlineFault(outline, 'slab'),
 )
-export const voidHome: Home<FloorVoid> = outlined(
+const voidHome: Home<FloorVoid> = outlined(
   (hole, { map }) => ({ ...hole, outline: mappedPath(map, hole.outline) }),
   () => ({ from: 0, to: 0 }),
   ({ outline }) => outlineFault(outline, 'floor void'),
 )
-export const roofHome: Home<Roof> = outlined(
+const roofHome: Home<Roof> = outlined(
   (roof, { map }) => ({
     ...roof,
     outline: mappedPath(map, roof.outline),
@@ -212,7 +212,7 @@ const SHORTEST_OVERHEAD = 10
 export const overheadOutline = ({ shape }: Pick<Overhead, 'shape'>): Path =>
   shape.by === 'outline' ? shape.outline : stripOutline(shape.a, shape.b, shape.width)
 
-export const overheadHome: Home<Overhead> = {
+const overheadHome: Home<Overhead> = {
   mapped(thing, { map }) {
     const { shape } = thing
     return {
@@ -269,3 +269,13 @@ export const overheadHome: Home<Overhead> = {
         ? null
         : 'This needs some length.',
 }
+
+export const FABRIC_HOMES = {
+  stair: stairHome,
+  ramp: rampHome,
+  rail: railHome,
+  slab: slabHome,
+  void: voidHome,
+  roof: roofHome,
+  overhead: overheadHome,
+} satisfies HomesOf<RecordKind>

@@ -1,6 +1,6 @@
 import type { Reach } from '../building'
 import type { Affine, Box, Edge, Path, Point } from '../geometry'
-import type { Anchor, Project } from '../records'
+import type { Anchor, Project, RecordKind, RecordOf } from '../records'
 
 /** A map that keeps shapes, and what goes with it. */
 export interface Mapping {
@@ -64,3 +64,6 @@ export const pointBox = ({ x, y }: Point): Box => ({ minX: x, minY: y, maxX: x, 
 
 /** The point as records store it. */
 export const plainPoint = ({ x, y }: Point): Point => ({ x, y })
+
+/** Homes of some kinds. */
+export type HomesOf<K extends RecordKind> = { readonly [Kind in K]?: Home<RecordOf<Kind>> }

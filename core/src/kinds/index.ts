@@ -10,61 +10,32 @@ import {
 } from '../geometry'
 import type { Reach } from '../building'
 import {
+  forUnplaced,
   KINDS,
   type AnyRecord,
-  type Drawing,
+  type Board,
   type Id,
   type Project,
   type RecordKind,
   type RecordOf,
+  asPlan,
+  findBoard,
 } from '../records'
-import { dimensionHome, leaderHome, noteHome, roomHome } from './annotation'
-import { gridLineHome, guideHome, hatchHome, lineworkHome, separatorHome } from './drafted'
-import { overheadHome, railHome, rampHome, roofHome, slabHome, stairHome, voidHome } from './fabric'
+import { WALL_HOMES } from './walls'
+import { FABRIC_HOMES } from './fabric'
+import { DRAFTED_HOMES } from './drafted'
+import { ANNOTATION_HOMES } from './annotation'
+import { PLACED_HOMES } from './placed'
 import type { Handle, Home, Mapping, Move } from './home'
-import { placementHome, viewportHome } from './placed'
-import { columnHome, openingHome, wallHome } from './walls'
 
 /** How every kind stands in its drawing; null: it stands nowhere of its own. */
 export const HOMES: { readonly [K in RecordKind]: Home<RecordOf<K>> | null } = {
-  project: null,
-  level: null,
-  material: null,
-  wallType: null,
-  openingType: null,
-  lineType: null,
-  layer: null,
-  lens: null,
-  pen: null,
-  annotationStyle: null,
-  block: null,
-  drawing: null,
-  schedule: null,
-  sheet: null,
-  // Groups and repeats are where their members are.
-  group: null,
-  repeat: null,
-  wall: wallHome,
-  column: columnHome,
-  opening: openingHome,
-  placement: placementHome,
-  room: roomHome,
-  separator: separatorHome,
-  stair: stairHome,
-  ramp: rampHome,
-  rail: railHome,
-  slab: slabHome,
-  void: voidHome,
-  roof: roofHome,
-  overhead: overheadHome,
-  linework: lineworkHome,
-  hatch: hatchHome,
-  gridLine: gridLineHome,
-  guide: guideHome,
-  dimension: dimensionHome,
-  leader: leaderHome,
-  note: noteHome,
-  viewport: viewportHome,
+  ...forUnplaced(null),
+  ...WALL_HOMES,
+  ...FABRIC_HOMES,
+  ...DRAFTED_HOMES,
+  ...ANNOTATION_HOMES,
+  ...PLACED_HOMES,
 }
 
 /** How the kind of a record stands in its drawing; null: nowhere of its own. */
@@ -75,44 +46,48 @@ export const homeOf = <R extends AnyRecord>(record: R): Home<R> | null =>
 export const standsSomewhere = (kind: RecordKind): boolean => HOMES[kind] !== null
 
 /**
- * Whether a record is part of a drawing: drawn on it alone, or on the level it is a plan of. What stands in walls is
- * part of a drawing with them.
+ * Whether a record is part of a board: drafted on it alone, placed on it as a sheet, or on the level it is a plan of.
+ * What stands in walls is part of a board with them.
  */
-export function standsIn(drawing: Drawing, record: AnyRecord): boolean {
+export function standsIn(board: Board, record: AnyRecord): boolean {
   if (HOMES[record.kind] === null) return false
-  if ('drawing' in record && record.drawing !== undefined) return record.drawing === drawing.id
-  if (drawing.view !== 'plan') return false
-  return 'level' in record ? record.level === drawing.level : KINDS[record.kind].host === 'plans'
+  if ('sheet' in record) return record.sheet === board.id
+  if ('drawing' in record && record.drawing !== undefined) return record.drawing === board.id
+  const plan = asPlan(board)
+  if (!plan) return false
+  return 'level' in record ? record.level === plan.level : KINDS[record.kind].host === 'plans'
 }
 
-/** The drawing a placed block is looked at in: its own, or the first plan of its level. */
-export function drawingShowing(
+/** The board a placed block is looked at on: its own, or the first plan of its level. */
+export function boardShowing(
   project: Project,
   { drawing, level }: Pick<RecordOf<'placement'>, 'drawing' | 'level'>,
-): Drawing | undefined {
-  if (drawing !== undefined) return project.find('drawing', drawing)
+): Board | undefined {
+  if (drawing !== undefined) return findBoard(project, drawing)
   return project.all('drawing').find((each) => each.view === 'plan' && each.level === level)
 }
 
-/** A record as part of another drawing; null for what stands on levels, when the drawing is of none. */
-export function hostedIn<R extends AnyRecord>(record: R, drawing: Drawing): R | null {
+/** A record as part of another board; null for what has no place there. */
+export function hostedIn<R extends AnyRecord>(record: R, board: Board): R | null {
+  const plan = asPlan(board)
   switch (KINDS[record.kind].host) {
-    case 'drawing':
-      return { ...record, drawing: drawing.id }
+    case 'board':
+      return { ...record, drawing: board.id }
     case 'level': {
       const { level: _, ...rest } = record as R & { level: Id }
-      if (drawing.view === 'plan')
+      if (plan)
         return {
           ...rest,
-          level: drawing.level,
-          ...('drawing' in record && record.drawing !== undefined ? { drawing: drawing.id } : {}),
+          level: plan.level,
+          ...('drawing' in record && record.drawing !== undefined ? { drawing: plan.id } : {}),
         } as unknown as R
-      return record.kind === 'placement' ? ({ ...rest, drawing: drawing.id } as unknown as R) : null
+      return record.kind === 'placement' ? ({ ...rest, drawing: board.id } as unknown as R) : null
     }
     case 'plans':
-      return drawing.view === 'plan' ? record : null
-    case 'wall':
+      return plan ? record : null
     case 'sheet':
+      return board.kind === 'sheet' ? { ...record, sheet: board.id } : null
+    case 'wall':
     case 'library':
     case 'project':
       return record

@@ -11,10 +11,10 @@ import {
   times,
   unitAt,
 } from '../geometry'
-import type { Placement, Viewport } from '../records'
-import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home } from './home'
+import type { Placement, Viewport, RecordKind } from '../records'
+import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home, type HomesOf } from './home'
 
-export const placementHome: Home<Placement> = {
+const placementHome: Home<Placement> = {
   ...NOTHING_MORE,
   mapped(placement, { map }) {
     const mirrored = mirrors(map) ? !placement.mirrored : placement.mirrored
@@ -53,7 +53,7 @@ export const placementHome: Home<Placement> = {
 }
 
 /** A viewport stands on its sheet; all in paper mm. */
-export const viewportHome: Home<Viewport> = {
+const viewportHome: Home<Viewport> = {
   ...NOTHING_MORE,
   mapped: (viewport, { map }) => ({ ...viewport, at: applyTo(map, viewport.at) }),
   stretched(viewport, move) {
@@ -63,3 +63,8 @@ export const viewportHome: Home<Viewport> = {
   withHandle: noHandle,
   placed: ({ at }) => pointBox(at),
 }
+
+export const PLACED_HOMES = {
+  placement: placementHome,
+  viewport: viewportHome,
+} satisfies HomesOf<RecordKind>

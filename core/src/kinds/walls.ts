@@ -16,8 +16,8 @@ import {
   type Path,
   type Point,
 } from '../geometry'
-import type { Column, Opening, Wall } from '../records'
-import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home } from './home'
+import type { Column, Opening, Wall, RecordKind } from '../records'
+import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home, type HomesOf } from './home'
 import { mappedAngle } from './maps'
 
 /** A wall's line under a map. Mirrored walls are turned about, so that their sides stay left and right. */
@@ -33,7 +33,7 @@ function mappedWall(map: Affine, wall: Wall): Wall {
   }
 }
 
-export const wallHome: Home<Wall> = {
+const wallHome: Home<Wall> = {
   mapped: (wall, { map }) => mappedWall(map, wall),
   stretched(wall, move) {
     const [a, b] = [move(wall.a), move(wall.b)]
@@ -63,7 +63,7 @@ export function columnOutline({ at, turn, section }: Column): Path {
   return pathOfPoints([corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)], true)
 }
 
-export const columnHome: Home<Column> = {
+const columnHome: Home<Column> = {
   mapped: (column, { map }) => ({
     ...column,
     at: applyTo(map, column.at),
@@ -90,7 +90,7 @@ export const columnHome: Home<Column> = {
 }
 
 /** A door or window goes with its wall: where it comes to follows from what became of that. */
-export const openingHome: Home<Opening> = {
+const openingHome: Home<Opening> = {
   ...NOTHING_MORE,
   mapped: (opening) => opening,
   stretched: (opening) => opening,
@@ -98,3 +98,9 @@ export const openingHome: Home<Opening> = {
   placed: () => EMPTY_BOX,
   reach: openingReach,
 }
+
+export const WALL_HOMES = {
+  wall: wallHome,
+  column: columnHome,
+  opening: openingHome,
+} satisfies HomesOf<RecordKind>

@@ -1,3 +1,4 @@
+import { ROUNDING } from '../geometry'
 import { box, circle, line, rounded, shifted, solid, quarterTurned } from './draw'
 import type { DraftItem } from '../records'
 
@@ -307,7 +308,7 @@ const shelving = recipe(
   ],
   (value) => {
     const [width, depth] = [value('width'), value('depth')]
-    const bays = Math.max(1, Math.ceil(width / value('bay') - 1e-9))
+    const bays = Math.max(1, Math.ceil(width / value('bay') - ROUNDING))
     const items: DraftItem[] = [solid(-width / 2, -depth, width, depth)]
     for (let i = 0; i < bays; i++) {
       const [a, b] = [-width / 2 + (width * i) / bays, -width / 2 + (width * (i + 1)) / bays]

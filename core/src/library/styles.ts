@@ -22,6 +22,9 @@ export const STANDARD_PENS: readonly PenRecord[] = [
   pen('rule', 0.25, 0.2),
 ]
 
+/** The pen of a role as it ships. */
+export const standardPen = (role: PenRole): PenRecord => STANDARD_PENS.find((each) => each.role === role)!
+
 /** What is drawn with each. */
 export const PEN_WORDS: Record<PenRole, string> = {
   layer: 'Between the strips of what is cut',
@@ -31,7 +34,7 @@ export const PEN_WORDS: Record<PenRole, string> = {
   dimension: 'Dimension and leader lines',
   tick: 'Ends of dimensions',
   swing: 'Swings of doors and windows',
-  hidden: 'What has a fault',
+  hidden: 'Overhead, hidden, and what has a fault',
   frame: 'Frame of a sheet',
   rule: 'Lines of a title block',
 }

@@ -1,4 +1,7 @@
 import {
+  NEARLY_PARALLEL,
+  ROUNDING,
+  PARALLEL,
   SAME_POINT,
   add,
   angleOf,
@@ -43,7 +46,7 @@ function endingAt(edge: Edge, p: Point): Edge | null {
   const { centre } = arcOf(edge)
   let turn = normalAngle(angleOf(subtract(p, centre)) - angleOf(subtract(edge.a, centre)))
   const sense = Math.sign(edge.sweep)
-  if (turn * sense <= 1e-9) turn += sense * 2 * Math.PI
+  if (turn * sense <= ROUNDING) turn += sense * 2 * Math.PI
   if (Math.abs(turn) > 2 * Math.PI - 0.001) return null
   return { a: edge.a, b: p, sweep: turn }
 }
@@ -85,9 +88,6 @@ export interface Cornered {
   readonly between: Edge | null
   readonly corner: Point
 }
-
-/** Sine of the angle below which two lines make no corner that anybody means: 0.006 degrees. */
-const NEARLY_PARALLEL = 1e-4
 
 /** Why no corner can be made, as a word for the sentence. */
 export type CornerFault = 'parallel' | 'apart' | 'closed' | 'too large' | 'same'
@@ -151,7 +151,7 @@ function roundBetween(e: Edge, f: Edge, radius: number, picked: Point, otherPick
           continue
         const from = angleOf(subtract(a, centre))
         const sweep = normalAngle(angleOf(subtract(b, centre)) - from)
-        if (Math.abs(sweep) < 1e-6) continue
+        if (Math.abs(sweep) < PARALLEL) continue
         // It leaves the first edge in its running direction, and meets the second against its own.
         const leave = times(leftOf(subtract(a, centre)), Math.sign(sweep))
         const arrive = times(leftOf(subtract(b, centre)), Math.sign(sweep))
@@ -264,7 +264,7 @@ export function easedPath(
     const f = edges[after]!
     const made = 'radius' in ease ? roundAt(e, f, ease.radius) : bevelAt(e, f, ease.back, ease.otherBack)
     if (!made) {
-      if (Math.abs(cross(directionOn(e, 1), directionOn(f, 0))) > 1e-6) tight.push(i)
+      if (Math.abs(cross(directionOn(e, 1), directionOn(f, 0))) > PARALLEL) tight.push(i)
       continue
     }
     edges[before] = made.before

@@ -1,36 +1,38 @@
 import RBush from 'rbush'
 import {
+  ROUNDING,
   SAME_POINT,
   angleOf,
   arcOf,
+  boxOf,
   crossings,
   directionOn,
   distance,
   edgeBox,
   edgeLength,
+  growBox,
   insidePath,
   isStraight,
+  nearestOnEdge,
   partOfEdge,
   pathArea,
   pathOf,
   pointOn,
   reversedEdge,
+  straight,
   tidyPath,
   type Box,
   type Edge,
   type Path,
   type Point,
 } from '../geometry'
+import { narrowestGap, type Gap } from './closing'
+import { Nodes } from './nodes'
 
-/** The area around a point: its outer outline with the islands in it; or why there is none. */
+/** The area around a point: its outer outline with the islands in it; or that there is none, or too much to search. */
 export type Region =
   | { readonly found: true; readonly outer: Path; readonly islands: readonly Path[] }
-  | {
-      readonly found: false
-      /** Where the smallest opening lies that lets it out, and how wide that is; null when none is known. */
-      readonly leak: { readonly a: Point; readonly b: Point; readonly width: number } | null
-      readonly tooMuch: boolean
-    }
+  | { readonly found: false; readonly tooMuch: boolean }
 
 /** More edges than this are not searched: the answer would take too long. */
 const MOST_EDGES = 30_000
@@ -54,24 +56,23 @@ interface Half {
 
 /**
  * The area that edges enclose around a point, as paths of straight and curved parts; lines that end loose in it
- * are passed over. Loose ends nearer to each other than `gap` count as joined. When the area is open, the
- * narrowest place is told through which it runs out.
+ * are passed over. Loose ends nearer to each other than `gap` count as joined.
  */
 export function regionAround(edges: readonly Edge[], p: Point, gap: number): Region {
-  if (edges.length > MOST_EDGES) return { found: false, leak: null, tooMuch: true }
-  const parts = splitAll(edges)
+  if (edges.length > MOST_EDGES) return { found: false, tooMuch: true }
+  const parts = splitEdges(edges)
   const bridges = gap > 0 ? bridgesOf(parts, gap) : []
-  const region = enclosing([...parts, ...bridges], p)
+  const region = enclosing(bridges.length > 0 ? splitEdges([...parts, ...bridges]) : parts, p)
   if (region) return { found: true, ...region }
-  return { found: false, leak: leakOf(parts, p, gap), tooMuch: false }
+  return { found: false, tooMuch: false }
 }
 
 interface Indexed extends Box {
   readonly i: number
 }
 
-/** All edges split where they cross or touch; doubled parts once. */
-function splitAll(edges: readonly Edge[]): Edge[] {
+/** All edges split where they cross or touch. */
+export function splitEdges(edges: readonly Edge[]): Edge[] {
   const index = new RBush<Indexed>()
   const boxes = edges.map((edge, i) => ({ ...edgeBox(edge), i }))
   index.load(boxes)
@@ -107,31 +108,10 @@ function splitAll(edges: readonly Edge[]): Edge[] {
   return parts
 }
 
-/** Points nearer to each other than the tolerance are one node. */
-class Nodes {
-  private readonly cells = new Map<string, Node[]>()
-  readonly all: Node[] = []
+type Graph = Nodes<Node>
 
-  at(p: Point): Node {
-    const size = 4 * SAME_POINT
-    const cx = Math.floor(p.x / size)
-    const cy = Math.floor(p.y / size)
-    for (let i = cx - 1; i <= cx + 1; i++)
-      for (let j = cy - 1; j <= cy + 1; j++)
-        for (const node of this.cells.get(`${i} ${j}`) ?? [])
-          if (distance(node.p, p) <= 2 * SAME_POINT) return node
-    const node: Node = { p, out: [] }
-    const key = `${cx} ${cy}`
-    const cell = this.cells.get(key)
-    if (cell) cell.push(node)
-    else this.cells.set(key, [node])
-    this.all.push(node)
-    return node
-  }
-}
-
-function graphOf(parts: readonly Edge[]): Nodes {
-  const nodes = new Nodes()
+function graphOf(parts: readonly Edge[]): Graph {
+  const nodes: Graph = new Nodes((p) => ({ p, out: [] }))
   for (const part of parts) {
     const from = nodes.at(part.a)
     const to = nodes.at(part.b)
@@ -165,7 +145,7 @@ function halfOf(edge: Edge, from: Node, to: Node): Half {
 }
 
 /** Takes away what ends loose, again and again, until every edge goes on at both ends. */
-function prune(nodes: Nodes): void {
+function prune(nodes: Graph): void {
   const todo = nodes.all.filter((node) => node.out.length === 1)
   for (let node = todo.pop(); node; node = todo.pop()) {
     const [half] = node.out
@@ -182,7 +162,7 @@ export interface Face {
   readonly area: number
 }
 
-function facesOf(nodes: Nodes): Face[] {
+function facesOf(nodes: Graph): Face[] {
   for (const node of nodes.all) node.out.sort((p, q) => p.angle - q.angle || p.bend - q.bend)
   const faces: Face[] = []
   for (const node of nodes.all) {
@@ -207,7 +187,7 @@ function facesOf(nodes: Nodes): Face[] {
 
 /** The faces of edges split where they meet, loose ends left out: areas positive, outsides negative. */
 export function facesOfEdges(edges: readonly Edge[]): Face[] {
-  const nodes = graphOf(splitAll(edges))
+  const nodes = graphOf(splitEdges(edges))
   prune(nodes)
   return facesOf(nodes)
 }
@@ -238,7 +218,7 @@ function enclosing(parts: readonly Edge[], p: Point): { outer: Path; islands: Pa
 function smallestAround(faces: readonly Face[], inner: Face, q: Point): Face | null {
   let best: Face | null = null
   for (const face of faces) {
-    if (face.area <= -inner.area + 1e-9 || (best && face.area >= best.area)) continue
+    if (face.area <= -inner.area + ROUNDING || (best && face.area >= best.area)) continue
     if (insidePath(face.path, q) || touches(face.path, q)) best = face
   }
   return best
@@ -254,63 +234,31 @@ function looseEnds(parts: readonly Edge[]): Point[] {
     .map((node) => node.p)
 }
 
-interface Bridge {
-  readonly edge: Edge
-  readonly width: number
-}
-
-/** Straight bridges from loose ends to each other, or to the nearest edge, no longer than `most`; shortest first. */
-function possibleBridges(parts: readonly Edge[], most: number): Bridge[] {
+/** Straight bridges from loose ends to each other, or to the nearest place on an edge, no longer than `most`. */
+function bridgesOf(parts: readonly Edge[], most: number): Edge[] {
+  const index = new RBush<Indexed>().load(parts.map((part, i) => ({ ...edgeBox(part), i })))
   const ends = looseEnds(parts)
-  const bridges: Bridge[] = []
+  const bridges: Edge[] = []
+  const add = (a: Point, b: Point): void => {
+    const width = distance(a, b)
+    if (width <= most && width > SAME_POINT) bridges.push(straight(a, b))
+  }
   ends.forEach((a, i) => {
-    for (let j = i + 1; j < ends.length; j++) {
-      const b = ends[j]!
-      const width = distance(a, b)
-      if (width <= most && width > SAME_POINT) bridges.push({ edge: { a, b, sweep: 0 }, width })
-    }
-    for (const part of parts) {
+    for (const b of ends.slice(i + 1)) add(a, b)
+    for (const { i: k } of index.search(growBox(boxOf([a]), most))) {
+      const part = parts[k]!
       if (distance(part.a, a) <= 2 * SAME_POINT || distance(part.b, a) <= 2 * SAME_POINT) continue
-      const near = nearest(part, a)
-      if (near.distance <= most && near.distance > SAME_POINT)
-        bridges.push({ edge: { a, b: near.point, sweep: 0 }, width: near.distance })
+      add(a, nearestOnEdge(part, a).point)
     }
   })
-  return bridges.sort((p, q) => p.width - q.width).slice(0, 400)
+  return bridges
 }
 
-function nearest(edge: Edge, p: Point): { point: Point; distance: number } {
-  let best = { point: edge.a, distance: distance(edge.a, p) }
-  if (distance(edge.b, p) < best.distance) best = { point: edge.b, distance: distance(edge.b, p) }
-  const u = directionOn(edge, 0)
-  if (isStraight(edge)) {
-    const along = (p.x - edge.a.x) * u.x + (p.y - edge.a.y) * u.y
-    if (along > 0 && along < edgeLength(edge)) {
-      const foot = { x: edge.a.x + u.x * along, y: edge.a.y + u.y * along }
-      if (distance(foot, p) < best.distance) best = { point: foot, distance: distance(foot, p) }
-    }
-  }
-  return best
-}
-
-const bridgesOf = (parts: readonly Edge[], gap: number): Edge[] =>
-  splitAll([...possibleBridges(parts, gap).map(({ edge }) => edge)])
-
-/** The narrowest opening whose closing would close the area around p: found by halving the list of openings. */
-function leakOf(parts: readonly Edge[], p: Point, gap: number): { a: Point; b: Point; width: number } | null {
-  const bridges = possibleBridges(parts, Math.max(WIDEST_LEAK, gap))
-  const closes = (count: number): boolean =>
-    enclosing(splitAll([...parts, ...bridges.slice(0, count).map(({ edge }) => edge)]), p) !== null
-  if (bridges.length === 0 || !closes(bridges.length)) return null
-  let low = 0
-  let high = bridges.length
-  while (high - low > 1) {
-    const middle = (low + high) >> 1
-    if (closes(middle)) high = middle
-    else low = middle
-  }
-  const { edge, width } = bridges[high - 1]!
-  return { a: edge.a, b: edge.b, width }
+/** The narrowest opening whose closing would close the area around p. */
+export function leakAround(edges: readonly Edge[], p: Point): Gap | null {
+  if (edges.length > MOST_EDGES) return null
+  const parts = splitEdges(edges)
+  return narrowestGap(parts, looseEnds(parts), p, WIDEST_LEAK)
 }
 
 /** The area of a region without its islands, mm². */

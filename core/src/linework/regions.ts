@@ -1,4 +1,13 @@
-import { boxHasPoint, insidePath, pathBox, type Edge, type Path, type Point } from '../geometry'
+import {
+  SAME_POINT,
+  ROUNDING,
+  boxHasPoint,
+  insidePath,
+  pathBox,
+  type Edge,
+  type Path,
+  type Point,
+} from '../geometry'
 import { facesOfEdges } from './faces'
 
 /** An area that edges enclose, with the islands in it. */
@@ -23,7 +32,7 @@ export function allRegions(edges: readonly Edge[]): EnclosedArea[] {
     const p = face.path.vertices[0]!
     const holder = outer.find(
       ({ path, area, box }) =>
-        area > -face.area + 1e-9 && boxHasPoint(box, p) && insidePath(path, p) && !isOn(path, p),
+        area > -face.area + ROUNDING && boxHasPoint(box, p) && insidePath(path, p) && !isOn(path, p),
     )
     holder?.islands.push(face.path)
   }
@@ -31,7 +40,7 @@ export function allRegions(edges: readonly Edge[]): EnclosedArea[] {
 }
 
 const isOn = (path: Path, p: Point): boolean =>
-  path.vertices.some((vertex) => Math.hypot(vertex.x - p.x, vertex.y - p.y) < 1e-3)
+  path.vertices.some((vertex) => Math.hypot(vertex.x - p.x, vertex.y - p.y) < SAME_POINT)
 
 /** A point well within an area: in the middle of the widest level run half-way up, or a little off that. */
 export function innerPoint({ outer, islands }: EnclosedArea): Point {

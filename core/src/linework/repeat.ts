@@ -1,4 +1,5 @@
 import {
+  SAME_LENGTH,
   angleOf,
   applyTo,
   atDistance,
@@ -47,7 +48,7 @@ export function repeatMaps(pattern: RepeatPattern, middle: Point): Affine[] {
       const maps: Affine[] = []
       for (let i = 1; i < pattern.count; i++) {
         const along = pattern.path.closed ? (pattern.pitch * i) % whole : pattern.pitch * i
-        if (!pattern.path.closed && along > whole + 1e-6) break
+        if (!pattern.path.closed && along > whole + SAME_LENGTH) break
         const at = atDistance(pattern.path, along)
         const shift = subtract(at.point, start.point)
         const turn = pattern.turned ? angleOf(at.direction) - angleOf(start.direction) : 0

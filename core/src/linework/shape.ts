@@ -1,4 +1,5 @@
 import {
+  SAME_POINT,
   applyTo,
   circlePath,
   courseEdges,
@@ -15,7 +16,7 @@ import {
   type Affine,
   type Path,
 } from '../geometry'
-import type { Shape } from '../records'
+import { type Shape, type Linework } from '../records'
 
 /** How near the arcs of an ellipse or a smooth curve keep to it, mm. */
 const NEARNESS = 0.01
@@ -68,11 +69,15 @@ export const shapeOfPath = (path: Path): Shape => ({
 })
 
 /** What the trade calls a shape. */
-export function shapeWord(shape: Shape): string {
+export function lineWord({ shape, means }: Pick<Linework, 'shape' | 'means'>): string {
+  if (means !== undefined) return `${means[0]!.toUpperCase()}${means.slice(1)}`
+  return shapeWord(shape)
+}
+
+function shapeWord(shape: Shape): string {
   if (shape.form === 'circle') return 'Circle'
   if (shape.form === 'ellipse') return isWholeEllipse(shape) ? 'Ellipse' : 'Part of an ellipse'
   if (shape.form === 'curve') return 'Smooth curve'
-  if (shape.cloudPaperMm !== undefined) return 'Revision cloud'
   const edges = edgesOf(shape.path)
   if (edges.length === 1) return isStraight(edges[0]!) ? 'Line' : 'Arc'
   if (!shape.path.closed) return 'Polyline'
@@ -87,5 +92,8 @@ function isRectangle({ vertices }: Path): boolean {
     Path['vertices'][0],
     Path['vertices'][0],
   ]
-  return Math.abs(distance(a, c) - distance(b, d)) < 1e-3 && Math.abs(distance(a, b) - distance(c, d)) < 1e-3
+  return (
+    Math.abs(distance(a, c) - distance(b, d)) < SAME_POINT &&
+    Math.abs(distance(a, b) - distance(c, d)) < SAME_POINT
+  )
 }

@@ -11,14 +11,14 @@ import {
   pathLength,
   pathOf,
   pointOn,
-  stretchOfPath,
+  spanOfPath,
   type Edge,
   type Path,
   type Point,
 } from '../geometry'
 
 /** A stretch of a path between two distances from its start; on a closed path it may run over the start. */
-export interface Stretch {
+export interface Span {
   readonly from: number
   readonly to: number
 }
@@ -41,7 +41,7 @@ export function stopsOn(path: Path, cutters: readonly Path[]): number[] {
 }
 
 /** The stretch between crossings that holds the point of the path nearest to p; null when nothing cuts it off. */
-export function stretchAt(path: Path, cutters: readonly Path[], p: Point): Stretch | null {
+export function spanAt(path: Path, cutters: readonly Path[], p: Point): Span | null {
   const stops = stopsOn(path, cutters)
   const { along } = nearestOnPath(path, p)
   const after = stops.find((stop) => stop > along)
@@ -55,15 +55,15 @@ export function stretchAt(path: Path, cutters: readonly Path[], p: Point): Stret
 }
 
 /** What is left of a path without a stretch: none, one or two paths. */
-export function without(path: Path, { from, to }: Stretch): Path[] {
+export function without(path: Path, { from, to }: Span): Path[] {
   const whole = pathLength(path)
   if (path.closed) {
-    const rest = stretchOfPath(path, to, from)
+    const rest = spanOfPath(path, to, from)
     return rest ? [rest] : []
   }
   return [
-    from > SAME_POINT ? stretchOfPath(path, 0, from) : null,
-    to < whole - SAME_POINT ? stretchOfPath(path, to, whole) : null,
+    from > SAME_POINT ? spanOfPath(path, 0, from) : null,
+    to < whole - SAME_POINT ? spanOfPath(path, to, whole) : null,
   ].filter((part): part is Path => part !== null)
 }
 
@@ -71,11 +71,11 @@ export function without(path: Path, { from, to }: Stretch): Path[] {
 export function splitPath(path: Path, along: number): Path[] {
   const whole = pathLength(path)
   if (path.closed) {
-    const open = stretchOfPath(path, along, along + whole)
+    const open = spanOfPath(path, along, along + whole)
     return open ? [open] : []
   }
   if (along <= SAME_POINT || along >= whole - SAME_POINT) return [path]
-  return [stretchOfPath(path, 0, along)!, stretchOfPath(path, along, whole)!]
+  return [spanOfPath(path, 0, along)!, spanOfPath(path, along, whole)!]
 }
 
 /**
@@ -134,7 +134,7 @@ export function lengthenAt(path: Path, p: Point, by: number): Path | null {
   const whole = pathLength(path)
   if (whole + by < SAME_POINT) return null
   const atEnd = nearestOnPath(path, p).along > whole / 2
-  if (by < 0) return atEnd ? stretchOfPath(path, 0, whole + by) : stretchOfPath(path, -by, whole)
+  if (by < 0) return atEnd ? spanOfPath(path, 0, whole + by) : spanOfPath(path, -by, whole)
   const edges = edgesOf(path)
   const edge = edges[atEnd ? edges.length - 1 : 0]!
   const part = by / edgeLength(edge)

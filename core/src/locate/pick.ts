@@ -23,18 +23,18 @@ import {
   type Path,
   type Point,
 } from '../geometry'
-import { openGroup } from '../derive'
+import { openGroup, type Part, type Picture } from '../derive'
 import type { Column, Id } from '../records'
 
 /**
  * What lies under a point, topmost first: annotation, openings and placed blocks by their lines, then openings by
  * their clear width in a wall, and walls by their bodies. Each id once.
  */
-export function pickAt(list: DisplayList, building: LevelSolver | null, p: Point, reach: number): Id[] {
+export function pickAt(picture: Picture, building: LevelSolver | null, p: Point, reach: number): Id[] {
   const solver = building?.seen()
   const found: Id[] = []
   const area = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
-  const items = nearItems(list, area)
+  const items = picture.search(area).flatMap((part) => itemsOf(part, area))
   for (let i = items.length - 1; i >= 0; i--) {
     const item = items[i]!
     if (!item.source || found.includes(item.source)) continue
@@ -114,19 +114,15 @@ function hits(item: DisplayItem, p: Point, reach: number): boolean {
   }
 }
 
-/** Items whose boxes come near a box; groups that only hold items together are opened where they do. */
-function nearItems(list: DisplayList, box: Box): DisplayItem[] {
-  const found: DisplayItem[] = []
-  for (const item of list) {
-    if (item.kind === 'group' && item.source === null && item.clip === null) {
-      if (boxesMeet(box, itemExtent(item))) found.push(...nearItems(item.items, box))
-    } else found.push(item)
-  }
-  return found
-}
+/** The items of a part as far as they lie near a box; none of what cannot be taken. */
+const itemsOf = (part: Part, box: Box): DisplayList =>
+  part.source === null ? [] : (part.within?.(box, NO_PIXELS) ?? part.items)
+
+/** So fine that lines are never too close to be told apart. */
+const NO_PIXELS = 0
 
 /** What a box takes: all it touches, or only what lies wholly inside. */
-export function pickBox(list: DisplayList, building: LevelSolver | null, box: Box, whole: boolean): Id[] {
+export function pickBox(picture: Picture, building: LevelSolver | null, box: Box, whole: boolean): Id[] {
   const solver = building?.seen()
   const extents = new Map<Id, { inside: boolean; touched: boolean }>()
   const see = (id: Id, inside: boolean, touched: boolean): void => {
@@ -136,10 +132,16 @@ export function pickBox(list: DisplayList, building: LevelSolver | null, box: Bo
       touched: touched || (before?.touched ?? false),
     })
   }
-  for (const item of nearItems(list, box)) {
-    if (!item.source) continue
-    const extent = itemExtent(item)
-    see(item.source, boxHolds(box, extent), boxesMeet(box, extent) && touches(item, box))
+  for (const part of picture.search(box)) {
+    const { source } = part
+    if (source === null) continue
+    // What is made for a place says nothing of what lies elsewhere.
+    const items = itemsOf(part, box)
+    see(
+      source,
+      boxHolds(box, part),
+      items.some((item) => boxesMeet(box, itemExtent(item)) && touches(item, box)),
+    )
   }
   if (solver) {
     for (const wall of solver.wallsNear(box)) {
@@ -205,12 +207,12 @@ function segmentTouches(x1: number, y1: number, x2: number, y2: number, box: Box
 }
 
 /** What a line from a to b crosses. */
-export function pickAcross(list: DisplayList, building: LevelSolver | null, a: Point, b: Point): Id[] {
+export function pickAcross(picture: Picture, building: LevelSolver | null, a: Point, b: Point): Id[] {
   const solver = building?.seen()
   const found = new Set<Id>()
   const box = boxOf([a, b])
   const line = pathOfPoints([a, b], false)
-  for (const item of nearItems(list, box)) {
+  for (const item of picture.search(box).flatMap((part) => itemsOf(part, box))) {
     if (!item.source || found.has(item.source) || !boxesMeet(box, itemExtent(item))) continue
     if (crossedBy(item, a, b, line)) found.add(item.source)
   }

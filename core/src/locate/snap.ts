@@ -1,5 +1,6 @@
 import type { DraftField, FieldEdge } from '../derive'
 import {
+  NOTHING,
   arcOf,
   carrierCrossings,
   crossings,
@@ -247,7 +248,7 @@ export function lockDirection(
   const locked = Math.round(angle / step) * step
   if (Math.abs(angle - locked) > tolerance) return null
   const along = dx * Math.cos(locked + axes) + dy * Math.sin(locked + axes)
-  const exact = (value: number): number => (Math.abs(value) < 1e-12 ? 0 : value)
+  const exact = (value: number): number => (Math.abs(value) < NOTHING ? 0 : value)
   return {
     x: last.x + exact(Math.cos(locked + axes)) * along,
     y: last.y + exact(Math.sin(locked + axes)) * along,

@@ -152,3 +152,6 @@ export type Note = z.infer<typeof noteSchema>
 export type Drawing = z.infer<typeof drawingSchema>
 export type View = Drawing['view']
 export type DrawingOf<V extends View> = Extract<Drawing, { view: V }>
+
+/** The records of this file, as the union of all takes them in. */
+export const ANNOTATION_RECORDS = [dimensionSchema, drawingSchema, leaderSchema, noteSchema] as const

@@ -123,3 +123,6 @@ export type DraftItem = z.infer<typeof draftItemSchema>
 export type Block = z.infer<typeof blockSchema>
 export type BlockSize = z.infer<typeof sizeSchema>
 export type Placement = z.infer<typeof placementSchema>
+
+/** The records of this file, as the union of all takes them in. */
+export const BLOCKS_RECORDS = [blockSchema, placementSchema] as const

@@ -147,3 +147,12 @@ export type Strip = z.infer<typeof stripSchema>
 export type WallType = z.infer<typeof wallTypeSchema>
 export type Wall = z.infer<typeof wallSchema>
 export type Column = z.infer<typeof columnSchema>
+
+/** The records of this file, as the union of all takes them in. */
+export const BUILDING_RECORDS = [
+  columnSchema,
+  levelSchema,
+  materialSchema,
+  wallSchema,
+  wallTypeSchema,
+] as const

@@ -1,3 +1,4 @@
+import { PARALLEL, SAME_POINT } from '../geometry'
 import { z } from 'zod'
 import {
   angleSchema,
@@ -51,7 +52,8 @@ export const vertexSchema = z.strictObject({ x: coordinate, y: coordinate, sweep
 export const pathSchema = z
   .strictObject({ vertices: z.array(vertexSchema).min(2).max(5000), closed: z.boolean() })
   .refine(
-    ({ vertices }) => vertices.some((p) => Math.hypot(p.x - vertices[0]!.x, p.y - vertices[0]!.y) >= 1e-3),
+    ({ vertices }) =>
+      vertices.some((p) => Math.hypot(p.x - vertices[0]!.x, p.y - vertices[0]!.y) >= SAME_POINT),
     'A line needs some length.',
   )
 
@@ -75,7 +77,7 @@ export const shapeSchema = z.discriminatedUnion('form', [
       sweep: z.number().gte(-6.2832).lte(6.2832),
     })
     .refine(({ major }) => Math.hypot(major.x, major.y) >= 0.1, 'An ellipse needs some size.')
-    .refine(({ sweep }) => Math.abs(sweep) >= 1e-6, 'A part of an ellipse needs some length.'),
+    .refine(({ sweep }) => Math.abs(sweep) >= PARALLEL, 'A part of an ellipse needs some length.'),
   z
     .strictObject({
       form: z.literal('curve'),
@@ -83,18 +85,23 @@ export const shapeSchema = z.discriminatedUnion('form', [
       closed: z.boolean(),
     })
     .refine(
-      ({ points }) => points.some((p) => Math.hypot(p.x - points[0]!.x, p.y - points[0]!.y) >= 1e-3),
+      ({ points }) => points.some((p) => Math.hypot(p.x - points[0]!.x, p.y - points[0]!.y) >= SAME_POINT),
       'A curve needs some length.',
     ),
 ])
 
-/** A drafted line, outline or curve of a drawing. */
+/** What a drafted line can stand for. Meaning never hangs on the layer it lies on. */
+export const lineMeanings = ['site boundary', 'revision cloud'] as const
+
+/** A drafted line, outline or curve of a board. */
 export const lineworkSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('linework'),
   drawing: idSchema,
   layer: idSchema,
   shape: shapeSchema,
+  /** What it stands for; left out: itself alone. */
+  means: z.enum(lineMeanings).optional(),
   own: ownLookSchema.optional(),
   order: orderSchema.optional(),
 })
@@ -209,6 +216,7 @@ export type LineType = z.infer<typeof lineTypeSchema>
 export type Layer = z.infer<typeof layerSchema>
 export type Shape = z.infer<typeof shapeSchema>
 export type OwnLook = z.infer<typeof ownLookSchema>
+export type LineMeaning = (typeof lineMeanings)[number]
 export type Linework = z.infer<typeof lineworkSchema>
 export type Filling = z.infer<typeof fillingSchema>
 export type Hatch = z.infer<typeof hatchSchema>
@@ -217,3 +225,15 @@ export type Guide = z.infer<typeof guideSchema>
 export type Group = z.infer<typeof groupSchema>
 export type RepeatPattern = z.infer<typeof repeatPatternSchema>
 export type Repeat = z.infer<typeof repeatSchema>
+
+/** The records of this file, as the union of all takes them in. */
+export const DRAFTING_RECORDS = [
+  gridLineSchema,
+  groupSchema,
+  guideSchema,
+  hatchSchema,
+  layerSchema,
+  lineTypeSchema,
+  lineworkSchema,
+  repeatSchema,
+] as const

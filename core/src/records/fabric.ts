@@ -130,3 +130,14 @@ export type Slab = z.infer<typeof slabSchema>
 export type FloorVoid = z.infer<typeof voidSchema>
 export type Roof = z.infer<typeof roofSchema>
 export type Overhead = z.infer<typeof overheadSchema>
+
+/** The records of this file, as the union of all takes them in. */
+export const FABRIC_RECORDS = [
+  overheadSchema,
+  railSchema,
+  rampSchema,
+  roofSchema,
+  slabSchema,
+  stairSchema,
+  voidSchema,
+] as const

@@ -1,14 +1,77 @@
-export * from './parts'
-export * from './building'
-export * from './openings'
-export * from './annotation'
-export * from './blocks'
-export * from './drafting'
-export * from './rooms'
-export * from './fabric'
-export * from './views'
-export * from './styles'
-export * from './sheet'
-export * from './schema'
-export * from './kinds'
-export * from './project'
+export { idSchema, type Id, type ReferenceSide } from './parts'
+export {
+  patternNames,
+  type Level,
+  type Material,
+  type PatternName,
+  type Strip,
+  type WallType,
+  type Wall,
+  type Column,
+} from './building'
+export { lightOpens, type OpeningType, type OpeningMake, type Light, type Opening } from './openings'
+export type { Anchor, Dimension, Leader, Note, Drawing, DrawingOf } from './annotation'
+export type { DraftItem, Block, BlockSize, Placement } from './blocks'
+export {
+  lineMeanings,
+  type LineType,
+  type Layer,
+  type Shape,
+  type OwnLook,
+  type LineMeaning,
+  type Linework,
+  type Filling,
+  type Hatch,
+  type GridLine,
+  type Guide,
+  type RepeatPattern,
+  type Repeat,
+} from './drafting'
+export type { Room, Separator } from './rooms'
+export type { Stair, Ramp, Rail, Slab, FloorVoid, Roof, Overhead } from './fabric'
+export { ChangeLog } from './changeLog'
+export type { Lens } from './lens'
+export type { Schedule, ScheduleSubject } from './schedule'
+export {
+  penRoles,
+  type PenRole,
+  dimensionEnds,
+  leaderTips,
+  type PenRecord,
+  type AnnotationStyle,
+} from './styles'
+export {
+  sheetSizeNames,
+  type SheetSizeName,
+  type StairLimits,
+  type ProjectFacts,
+  type Sheet,
+  type Viewport,
+} from './sheet'
+export {
+  recordSchema,
+  type AnyRecord,
+  type RecordKind,
+  type RecordOf,
+  changeSchema,
+  type Change,
+  NO_CHANGE,
+} from './schema'
+export {
+  tieHost,
+  KINDS,
+  forUnplaced,
+  type UnplacedKind,
+  type KindIn,
+  RECORD_KINDS,
+  mayHave,
+  hasOrder,
+  kindsIn,
+  kindWord,
+  needs,
+  looseNames,
+  carriedAlong,
+  relinked,
+} from './kinds'
+export { ChangeRefused, type Reader, Project } from './project'
+export { type Board, findBoard, needBoard, boardOf, scaleOf, axesOf, asPlan, hostsOf } from './board'

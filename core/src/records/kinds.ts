@@ -1,16 +1,17 @@
 import type { Anchor, Drawing } from './annotation'
 import type { Id } from './parts'
-import type { AnyRecord, RecordKind, RecordOf } from './schema'
+import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './schema'
 
 /**
  * What records of a kind live in: the project itself, the library that projects share, every plan, a level, a wall,
- * a drawing or a sheet.
+ * a board (a drawing or a sheet) or a sheet.
  */
-export type Host = 'project' | 'library' | 'plans' | 'level' | 'wall' | 'drawing' | 'sheet'
+export type Host = 'project' | 'library' | 'plans' | 'level' | 'wall' | 'board' | 'sheet'
 
 /** One way by which records of a kind name another that they cannot do without. */
 export interface Reference<R> {
-  readonly to: RecordKind
+  /** Of which kinds what it names may be. */
+  readonly to: readonly RecordKind[]
   ids(record: R): readonly Id[]
   /** The record naming others in the place of those it names. */
   renamed(record: R, as: (id: Id) => Id): R
@@ -47,7 +48,7 @@ export interface KindFacts<R> {
 type Keys<R> = keyof R & string
 
 /** A fact that names one record, or none. */
-const one = <R>(key: Keys<R>, to: RecordKind): Reference<R> => ({
+const one = <R>(key: Keys<R>, ...to: readonly RecordKind[]): Reference<R> => ({
   to,
   ids(record) {
     const id = record[key] as Id | null | undefined
@@ -67,7 +68,7 @@ const each = <R, Element>(
   put: (record: R, list: Element[]) => R,
   renamed: (element: Element, id: Id) => Element,
 ): Reference<R> => ({
-  to,
+  to: [to],
   ids: (record) => list(record).flatMap((element) => id(element) ?? []),
   renamed: (record, as) =>
     put(
@@ -149,8 +150,9 @@ const DRAWING: Loose<Drawing> = {
 
 const LEVEL = { to: 'level' } as const
 const onLevel = <R extends { level: Id }>(): Reference<R> => one<R>('level' as Keys<R>, LEVEL.to)
-const inDrawing = <R extends { drawing?: Id | undefined }>(): Reference<R> =>
-  one<R>('drawing' as Keys<R>, 'drawing')
+/** What is drafted on a board: a drawing or a sheet. */
+const onBoard = <R extends { drawing?: Id | undefined }>(): Reference<R> =>
+  one<R>('drawing' as Keys<R>, 'drawing', 'sheet')
 
 /** Kinds that belong to a building and stand on a level, needing nothing else. */
 const onItsLevel = <R extends { level: Id }>(word: string, layer: Id): KindFacts<R> & { host: 'level' } => ({
@@ -268,7 +270,7 @@ export const KINDS = {
     word: 'placed block',
     host: 'level',
     layer: 'layer-fittings',
-    needs: [one('level', 'level'), one('block', 'block'), inDrawing()],
+    needs: [one('level', 'level'), one('block', 'block'), onBoard()],
     loose: null,
   },
   room: onItsLevel<RecordOf<'room'>>('room', 'layer-rooms'),
@@ -280,14 +282,14 @@ export const KINDS = {
   roof: onItsLevel<RecordOf<'roof'>>('roof', 'layer-roofs'),
   overhead: onItsLevel<RecordOf<'overhead'>>('overhead thing', 'layer-overhead'),
   separator: onItsLevel<RecordOf<'separator'>>('separating line', 'layer-rooms'),
-  linework: { word: 'line', host: 'drawing', layer: 'layer-lines', needs: [inDrawing()], loose: null },
-  hatch: { word: 'hatch', host: 'drawing', layer: 'layer-hatches', needs: [inDrawing()], loose: HATCH },
-  guide: { word: 'guide', host: 'drawing', layer: 'layer-guides', needs: [inDrawing()], loose: null },
+  linework: { word: 'line', host: 'board', layer: 'layer-lines', needs: [onBoard()], loose: null },
+  hatch: { word: 'hatch', host: 'board', layer: 'layer-hatches', needs: [onBoard()], loose: HATCH },
+  guide: { word: 'guide', host: 'board', layer: 'layer-guides', needs: [onBoard()], loose: null },
   dimension: {
     word: 'dimension',
-    host: 'drawing',
+    host: 'board',
     layer: 'layer-dimensions',
-    needs: [inDrawing(), one('style', 'annotationStyle')],
+    needs: [onBoard(), one('style', 'annotationStyle')],
     loose: {
       ids: ({ anchors }) => hosts(anchors),
       carried: (dimension, { tie }) => ({ ...dimension, anchors: dimension.anchors.map(tie) }),
@@ -295,17 +297,17 @@ export const KINDS = {
   },
   leader: {
     word: 'leader',
-    host: 'drawing',
+    host: 'board',
     layer: 'layer-notes',
-    needs: [inDrawing(), one('style', 'annotationStyle')],
+    needs: [onBoard(), one('style', 'annotationStyle')],
     loose: {
       ids: ({ tip }) => hosts([tip]),
       carried: (leader, { tie }) => ({ ...leader, tip: tie(leader.tip) }),
     },
   },
-  note: { word: 'note', host: 'drawing', layer: 'layer-notes', needs: [inDrawing()], loose: null },
-  group: { word: 'group', host: 'drawing', layer: null, needs: [inDrawing()], loose: GROUP },
-  repeat: { word: 'repeat', host: 'drawing', layer: null, needs: [inDrawing()], loose: REPEAT },
+  note: { word: 'note', host: 'board', layer: 'layer-notes', needs: [onBoard()], loose: null },
+  group: { word: 'group', host: 'board', layer: null, needs: [onBoard()], loose: GROUP },
+  repeat: { word: 'repeat', host: 'board', layer: null, needs: [onBoard()], loose: REPEAT },
   viewport: {
     word: 'viewport',
     host: 'sheet',
@@ -319,6 +321,52 @@ export const KINDS = {
 export type KindIn<H extends Host> = {
   [K in RecordKind]: (typeof KINDS)[K]['host'] extends H ? K : never
 }[RecordKind]
+
+/** Kinds that stand nowhere of their own: what is shared, what a project is laid out in, and what only names others. */
+const UNPLACED = [
+  'project',
+  'level',
+  'drawing',
+  'sheet',
+  'schedule',
+  'material',
+  'wallType',
+  'openingType',
+  'lineType',
+  'layer',
+  'lens',
+  'pen',
+  'annotationStyle',
+  'block',
+  // Groups and repeats are where their members are.
+  'group',
+  'repeat',
+] as const satisfies readonly RecordKind[]
+export type UnplacedKind = (typeof UNPLACED)[number]
+
+/** The same entry of a table for every kind that stands nowhere. */
+export const forUnplaced = <V>(entry: V): Readonly<Record<UnplacedKind, V>> =>
+  Object.fromEntries(UNPLACED.map((kind) => [kind, entry])) as Record<UnplacedKind, V>
+
+type KindWith<Fact extends string> = {
+  [K in RecordKind]: Fact extends keyof RecordOf<K> ? K : never
+}[RecordKind]
+const FACTS_OF = new Map<RecordKind, ReadonlySet<string>>()
+for (const schema of recordSchema.options)
+  for (const { shape } of 'shape' in schema ? [schema] : schema.options)
+    FACTS_OF.set(shape.kind.value, new Set(Object.keys(shape)))
+
+/** Whether records of its kind may carry a fact, as their schema says. */
+export const mayHave = <Fact extends string>(
+  record: AnyRecord,
+  fact: Fact,
+): record is RecordOf<KindWith<Fact>> => FACTS_OF.get(record.kind)!.has(fact)
+
+/** Whether it stands in drawings before or behind others as it is told to. */
+export const hasOrder = (
+  record: AnyRecord,
+): record is Exclude<RecordOf<KindWith<'order'>>, { kind: UnplacedKind }> =>
+  mayHave(record, 'order') && !(UNPLACED as readonly RecordKind[]).includes(record.kind)
 
 /** All kinds, in the order of their table. */
 export const RECORD_KINDS = Object.keys(KINDS) as readonly RecordKind[]
@@ -334,14 +382,14 @@ const factsOf = <R extends AnyRecord>(record: R): KindFacts<R> =>
 /** The everyday name of a kind. */
 export const kindWord = (kind: RecordKind): string => KINDS[kind].word
 
-type Need = readonly [Id, RecordKind]
+type Need = readonly [Id, readonly RecordKind[]]
 
-/** Which other records a record cannot do without, with the kind each must be. */
+/** Which other records a record cannot do without, with the kinds each may be of. */
 export function needs(record: AnyRecord): readonly Need[] {
   const found: Need[] = []
   for (const { to, ids } of factsOf(record).needs) for (const id of ids(record)) found.push([id, to])
-  if ('layer' in record && record.layer !== undefined) found.push([record.layer, 'layer'])
-  if ('own' in record && record.own?.lineType !== undefined) found.push([record.own.lineType, 'lineType'])
+  if ('layer' in record && record.layer !== undefined) found.push([record.layer, ['layer']])
+  if ('own' in record && record.own?.lineType !== undefined) found.push([record.own.lineType, ['lineType']])
   return found
 }
 

@@ -119,3 +119,6 @@ export type OpeningType = z.infer<typeof openingTypeSchema>
 export type OpeningMake = OpeningType['make']
 export type Light = Extract<OpeningMake, { form: 'glazed' }>['lights'][number]
 export type Opening = z.infer<typeof openingSchema>
+
+/** The records of this file, as the union of all takes them in. */
+export const OPENINGS_RECORDS = [openingSchema, openingTypeSchema] as const

@@ -1,3 +1,4 @@
+import { ChangeLog } from './changeLog'
 import type { Id } from './parts'
 import { kindWord, looseNames, needs } from './kinds'
 import { recordSchema, type AnyRecord, type Change, type RecordKind, type RecordOf } from './schema'
@@ -13,30 +14,85 @@ export class ChangeRefused extends Error {
   }
 }
 
+/** Hears what is read of a project, so that whoever reads can be told when it changes. */
+export interface Reader {
+  /** A record by its id. */
+  record(id: Id): void
+  /** Which records of a kind there are, and what they say. */
+  kind(kind: RecordKind): void
+  /** Which others need or name a record. */
+  users(id: Id): void
+  /** Anything at all. */
+  everything(): void
+}
+
 /** All records of one project in memory. Records themselves are never altered, only replaced. */
 export class Project {
   private readonly records = new Map<Id, AnyRecord>()
   private readonly kinds = new Map<RecordKind, Map<Id, AnyRecord>>()
+  /** For each record, the how manieth to come it was. */
+  private readonly places = new Map<Id, number>()
+  private came = 0
   /** For each record, the ids of those that need it. */
   private readonly neededBy = new Map<Id, Set<Id>>()
   /** For each id, the ids of those that name it and can do without it. */
   private readonly namedBy = new Map<Id, Set<Id>>()
-  private readonly listeners = new Set<(change: Change) => void>()
+  private readonly log = new ChangeLog()
+  private readonly kindLog = new ChangeLog<RecordKind>()
+  /** Hears what is read; null while nobody listens. */
+  private reader: Reader | null = null
 
   constructor(records: Iterable<AnyRecord> = []) {
     for (const record of records) this.put(record)
   }
 
+  /** Lets somebody hear what is read from now on. */
+  readBy(reader: Reader | null): void {
+    this.reader = reader
+  }
+
+  /** Reads without being heard: for what keeps up with changes by `changedSince`. */
+  unheard<T>(work: () => T): T {
+    const { reader } = this
+    this.reader = null
+    try {
+      return work()
+    } finally {
+      this.reader = reader
+    }
+  }
+
   get size(): number {
+    this.reader?.everything()
     return this.records.size
   }
 
+  /** The number of the last change. */
+  get stamp(): number {
+    this.reader?.everything()
+    return this.log.now
+  }
+
+  /** The ids of all records put or dropped after the change of that number; null when that is too long ago to be known. */
+  changedSince(stamp: number): ReadonlySet<Id> | null {
+    this.reader?.everything()
+    return this.log.since(stamp)
+  }
+
+  /** The kinds of all records put or dropped after the change of that number; null when that is too long ago. */
+  changedKinds(stamp: number): ReadonlySet<RecordKind> | null {
+    this.reader?.everything()
+    return this.kindLog.since(stamp)
+  }
+
   get(id: Id): AnyRecord | undefined {
+    this.reader?.record(id)
     return this.records.get(id)
   }
 
   /** The record of that id if it is of that kind. */
   find<K extends RecordKind>(kind: K, id: Id): RecordOf<K> | undefined {
+    this.reader?.record(id)
     return this.kinds.get(kind)?.get(id) as RecordOf<K> | undefined
   }
 
@@ -48,11 +104,19 @@ export class Project {
   }
 
   all<K extends RecordKind>(kind: K): RecordOf<K>[] {
+    this.reader?.kind(kind)
     return [...(this.kinds.get(kind)?.values() ?? [])] as RecordOf<K>[]
   }
 
   everything(): IterableIterator<AnyRecord> {
+    this.reader?.everything()
     return this.records.values()
+  }
+
+  /** A number by which records come in the order they came; replacing one does not change it. */
+  placeOf(id: Id): number {
+    this.reader?.everything()
+    return this.places.get(id) ?? 0
   }
 
   get facts(): ProjectFacts {
@@ -61,17 +125,14 @@ export class Project {
 
   /** Ids of the records that cannot do without this one. */
   dependents(id: Id): Id[] {
+    this.reader?.users(id)
     return [...(this.neededBy.get(id) ?? [])]
   }
 
   /** Ids of the records that name this one and can do without it: groups, repeats, hatches, what is tied to it. */
   namers(id: Id): Id[] {
+    this.reader?.users(id)
     return [...(this.namedBy.get(id) ?? [])]
-  }
-
-  /** Calls back after every change that is made. */
-  onChange(listener: (change: Change) => void): void {
-    this.listeners.add(listener)
   }
 
   /**
@@ -114,12 +175,12 @@ export class Project {
     for (const record of put.values()) {
       if (record.kind === 'block' && this.holdsItself(record, put))
         throw new ChangeRefused('bad-record', `The block “${record.name.slice(0, 60)}” would hold itself.`)
-      for (const [id, kind] of needs(record)) {
+      for (const [id, kinds] of needs(record)) {
         const there = put.get(id) ?? (drop.has(id) ? undefined : this.records.get(id))
-        if (there?.kind !== kind)
+        if (!there || !kinds.includes(there.kind))
           throw new ChangeRefused(
             'missing-record',
-            `This ${kindWord(record.kind)} needs a ${kindWord(kind)} that is not there.`,
+            `This ${kindWord(record.kind)} needs a ${kindWord(kinds[0]!)} that is not there.`,
           )
       }
     }
@@ -147,7 +208,8 @@ export class Project {
     const inverse = this.inverseOf(change)
     for (const id of change.drop) this.drop(id)
     for (const record of change.put) this.put(record)
-    for (const listener of this.listeners) listener(change)
+    this.log.add(new Set([...change.drop, ...change.put.map(({ id }) => id)]))
+    this.kindLog.add(new Set([...change.put, ...inverse.put].map(({ kind }) => kind)))
     return inverse
   }
 
@@ -185,6 +247,7 @@ export class Project {
     if (before) this.forget(before, needed, named)
     // A replaced record keeps its place in the order, also among those that need the same.
     this.records.set(record.id, record)
+    if (!before) this.places.set(record.id, ++this.came)
     let kind = this.kinds.get(record.kind)
     if (!kind) this.kinds.set(record.kind, (kind = new Map()))
     kind.set(record.id, record)
@@ -196,6 +259,7 @@ export class Project {
     const record = this.records.get(id)
     if (!record) return
     this.records.delete(id)
+    this.places.delete(id)
     this.kinds.get(record.kind)!.delete(id)
     this.forget(record, NONE, NONE)
   }

@@ -36,3 +36,6 @@ export const separatorSchema = z
 
 export type Room = z.infer<typeof roomSchema>
 export type Separator = z.infer<typeof separatorSchema>
+
+/** The records of this file, as the union of all takes them in. */
+export const ROOMS_RECORDS = [roomSchema, separatorSchema] as const

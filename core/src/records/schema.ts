@@ -1,71 +1,29 @@
 import { z } from 'zod'
-import { dimensionSchema, drawingSchema, leaderSchema, noteSchema } from './annotation'
-import { blockSchema, placementSchema } from './blocks'
-import { columnSchema, levelSchema, materialSchema, wallSchema, wallTypeSchema } from './building'
-import {
-  gridLineSchema,
-  groupSchema,
-  guideSchema,
-  hatchSchema,
-  layerSchema,
-  lineTypeSchema,
-  lineworkSchema,
-  repeatSchema,
-} from './drafting'
-import { openingSchema, openingTypeSchema } from './openings'
-import {
-  overheadSchema,
-  railSchema,
-  rampSchema,
-  roofSchema,
-  slabSchema,
-  stairSchema,
-  voidSchema,
-} from './fabric'
+import { ANNOTATION_RECORDS } from './annotation'
+import { BLOCKS_RECORDS } from './blocks'
+import { BUILDING_RECORDS } from './building'
+import { DRAFTING_RECORDS } from './drafting'
+import { OPENINGS_RECORDS } from './openings'
+import { FABRIC_RECORDS } from './fabric'
+import { ROOMS_RECORDS } from './rooms'
+import { SHEET_RECORDS } from './sheet'
+import { STYLES_RECORDS } from './styles'
+import { LENS_RECORDS } from './lens'
+import { SCHEDULE_RECORDS } from './schedule'
 import { idSchema } from './parts'
-import { roomSchema, separatorSchema } from './rooms'
-import { projectSchema, sheetSchema, viewportSchema } from './sheet'
-import { annotationStyleSchema, penSchema } from './styles'
-import { lensSchema, scheduleSchema } from './views'
 
 export const recordSchema = z.discriminatedUnion('kind', [
-  projectSchema,
-  levelSchema,
-  materialSchema,
-  wallTypeSchema,
-  wallSchema,
-  openingSchema,
-  openingTypeSchema,
-  blockSchema,
-  placementSchema,
-  drawingSchema,
-  dimensionSchema,
-  leaderSchema,
-  noteSchema,
-  sheetSchema,
-  viewportSchema,
-  lineTypeSchema,
-  layerSchema,
-  lineworkSchema,
-  hatchSchema,
-  gridLineSchema,
-  guideSchema,
-  groupSchema,
-  repeatSchema,
-  columnSchema,
-  roomSchema,
-  separatorSchema,
-  lensSchema,
-  scheduleSchema,
-  stairSchema,
-  rampSchema,
-  railSchema,
-  slabSchema,
-  voidSchema,
-  roofSchema,
-  overheadSchema,
-  penSchema,
-  annotationStyleSchema,
+  ...ANNOTATION_RECORDS,
+  ...BLOCKS_RECORDS,
+  ...BUILDING_RECORDS,
+  ...DRAFTING_RECORDS,
+  ...OPENINGS_RECORDS,
+  ...FABRIC_RECORDS,
+  ...ROOMS_RECORDS,
+  ...SHEET_RECORDS,
+  ...STYLES_RECORDS,
+  ...LENS_RECORDS,
+  ...SCHEDULE_RECORDS,
 ])
 
 /** Everything stored is one of these. */

@@ -27,7 +27,7 @@ export const projectSchema = z.strictObject({
   id: z.literal('project'),
   kind: z.literal('project'),
   /** Version of the record format. */
-  schema: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
+  schema: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]),
   name: nameSchema.min(1),
   number: nameSchema,
   client: nameSchema,
@@ -96,3 +96,6 @@ export type StairLimits = NonNullable<z.infer<typeof projectSchema>['stairLimits
 export type ProjectFacts = z.infer<typeof projectSchema>
 export type Sheet = z.infer<typeof sheetSchema>
 export type Viewport = z.infer<typeof viewportSchema>
+
+/** The records of this file, as the union of all takes them in. */
+export const SHEET_RECORDS = [projectSchema, sheetSchema, viewportSchema] as const

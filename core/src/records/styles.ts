@@ -58,3 +58,6 @@ export const annotationStyleSchema = z.strictObject({
 
 export type PenRecord = z.infer<typeof penSchema>
 export type AnnotationStyle = z.infer<typeof annotationStyleSchema>
+
+/** The records of this file, as the union of all takes them in. */
+export const STYLES_RECORDS = [annotationStyleSchema, penSchema] as const

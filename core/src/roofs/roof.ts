@@ -1,4 +1,6 @@
 import {
+  ROUNDING,
+  PARALLEL,
   cross,
   distance,
   dot,
@@ -97,7 +99,7 @@ function convexOutline(outline: Path): Point[] | null {
     const before = points[(i + points.length - 1) % points.length]!
     const after = points[(i + 1) % points.length]!
     const [u, v] = [subtract(p, before), subtract(after, p)]
-    return Math.abs(cross(u, v)) > 1e-6 * Math.hypot(u.x, u.y) * Math.hypot(v.x, v.y)
+    return Math.abs(cross(u, v)) > PARALLEL * Math.hypot(u.x, u.y) * Math.hypot(v.x, v.y)
   })
   if (corners.length < 3) return null
   const turnsIn = corners.some((p, i) => {
@@ -130,8 +132,8 @@ function clip(outline: readonly Point[], value: (p: Point) => number): Point[] {
   outline.forEach((p, i) => {
     const q = outline[(i + 1) % outline.length]!
     const [a, b] = [value(p), value(q)]
-    if (a >= -1e-9) kept.push(p)
-    if ((a > 1e-9 && b < -1e-9) || (a < -1e-9 && b > 1e-9)) {
+    if (a >= -ROUNDING) kept.push(p)
+    if ((a > ROUNDING && b < -ROUNDING) || (a < -ROUNDING && b > ROUNDING)) {
       const t = a / (a - b)
       kept.push({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t })
     }

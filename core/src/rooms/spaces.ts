@@ -9,6 +9,8 @@ import {
   flattenPath,
   growBox,
   insidePath,
+  joinBoxes,
+  middle,
   pathArea,
   pathBox,
   pathOfPoints,
@@ -18,7 +20,7 @@ import {
   type Path,
   type Point,
 } from '../geometry'
-import { allRegions, innerPoint, type EnclosedArea } from '../linework'
+import { allRegions, innerPoint, splitEdges, type EnclosedArea } from '../linework'
 import type { Id, Project, Separator } from '../records'
 
 /** A part of what bounds a space: along a wall, a column or a shut opening, or along a separating line. */
@@ -93,16 +95,24 @@ export class LevelSpaces {
     return near.find((space) => holds(space, p)) ?? null
   }
 
-  /** Edges that could bound a space at a point, for telling where it leaks. */
-  edgesNear(p: Point, reach: number): Edge[] {
+  /**
+   * What bounds the open land around a point, as far as `reach`, in edges that meet at their ends only; null when the
+   * point lies in a space or in what is built.
+   */
+  openAround(p: Point, reach: number): { edges: Edge[]; isOpen: (q: Point) => boolean } | null {
     this.update()
+    if (this.at(p) || this.holeAround(p, 0)) return null
     const box = growBox(boxOf([p]), reach)
-    const edges: Edge[] = []
-    for (const shape of [...this.holes.search(box), ...this.solids.search(box)])
-      for (const { a, b } of edgesOfLoop(shape.loop))
-        if (boxesMeet(boxOf([a, b]), box)) edges.push(straight(a, b))
-    for (const { a, b } of this.separators) if (boxesMeet(boxOf([a, b]), box)) edges.push(straight(a, b))
-    return edges
+    const solids = this.outermost(box)
+    const isOpen = (q: Point): boolean =>
+      !solids.some((solid) => boxHasPoint(solid, q) && insidePath(solid.path, q))
+    if (!isOpen(p)) return null
+    const near = ({ a, b }: Pick<SpaceEdge, 'a' | 'b'>): boolean => boxesMeet(boxOf([a, b]), box)
+    const toEdge = ({ a, b }: Pick<SpaceEdge, 'a' | 'b'>): Edge => straight(a, b)
+    const faces = solids.flatMap(({ loop }) => edgesOfLoop(loop).filter(near).map(toEdge))
+    const lines = this.outsideLines().filter(near).map(toEdge)
+    // Outlines do not cross each other; separating lines end on them, and cross.
+    return { edges: lines.length > 0 ? splitEdges([...faces, ...lines]) : faces, isOpen }
   }
 
   /** The area within the outer faces of what is built, mm²; what stands in a space within is not counted twice. */
@@ -247,16 +257,21 @@ export class LevelSpaces {
     )
   }
 
+  /** Separating lines that do not lie in a space of the walls. */
+  private outsideLines(): Separator[] {
+    return this.separators.filter(({ a, b }) => !this.holeAround(middle(a, b), 0))
+  }
+
+  /** What is built near a box and stands in no space of the walls. */
+  private outermost(box: Box): Shape[] {
+    return this.solids.search(box).filter((solid) => !this.holeAround(solid.path.vertices[0]!, solid.area))
+  }
+
   /** Spaces that separating lines close against the outside of walls. */
   private outside(): Space[] {
-    const lines = this.separators.filter(
-      ({ a, b }) => !this.holeAround({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, 0),
-    )
+    const lines = this.outsideLines()
     if (lines.length === 0) return []
-    const reach = lines.map(({ a, b }) => growBox(boxOf([a, b]), 1)).reduce(join)
-    const solids = this.solids
-      .search(reach)
-      .filter((solid) => !this.holeAround(solid.path.vertices[0]!, solid.area))
+    const solids = this.outermost(lines.map(({ a, b }) => growBox(boxOf([a, b]), 1)).reduce(joinBoxes))
     const edges = solids.flatMap((shape) => edgesOfLoop(shape.loop))
     return this.parted(edges, lines, (p) => !solids.some(({ path }) => insidePath(path, p)))
   }
@@ -272,13 +287,6 @@ export class LevelSpaces {
       .map((region) => spaceOf(region, ownersOf(region, all)))
   }
 }
-
-const join = (a: Box, b: Box): Box => ({
-  minX: Math.min(a.minX, b.minX),
-  minY: Math.min(a.minY, b.minY),
-  maxX: Math.max(a.maxX, b.maxX),
-  maxY: Math.max(a.maxY, b.maxY),
-})
 
 /** Whether a point lies in an area, and in none of its islands. */
 export const holds = ({ outer, islands }: EnclosedArea, p: Point): boolean =>

@@ -27,8 +27,7 @@ import {
   type ReferenceSide,
   type Room,
 } from '../records'
-import { extentOf } from '../display'
-import { drawingSource } from '../sheets'
+import { drawnAt } from '../sheets'
 import { boxCentre, point, type Point } from '../geometry'
 
 export interface SampleStep {
@@ -82,7 +81,7 @@ export class SampleBuilder {
       { wall, fit, along, width, hand: 'start', side: 'right', sill, head, ...facts, type },
       this.makeId,
     )
-    this.do(fit === 'door' ? 'Door' : fit === 'window' ? 'Window' : 'Opening', change)
+    this.do(fit === 'door' ? 'Door' : fit === 'window' ? 'Window' : 'Plain opening', change)
     return change.put[0]!.id
   }
 
@@ -207,8 +206,7 @@ export class SampleBuilder {
   /** A viewport that puts the drawing's origin at (x, y) on the sheet, paper mm. */
   viewport(sheet: Id, drawing: Id, scale: number, x: number, y: number, lens?: Id): void {
     const record = this.project.need('drawing', drawing)
-    const source = drawingSource(this.project)
-    const crop = extentOf(source(record, scale).items)
+    const crop = drawnAt(this.project, record, scale).extent()
     const centre = boxCentre(crop)
     const at = point(x + centre.x / scale, y + centre.y / scale)
     const change = addViewport(this.project, { sheet, drawing, scale, at, crop }, this.makeId)

@@ -1,5 +1,5 @@
-import { fieldsOf, sizeOf } from '../blocks'
-import { blockSource, setPlacement } from '../edit'
+import { fieldsOf, sizeOf, blockSource } from '../blocks'
+import { setPlacement } from '../edit'
 import type { Block, Id, Level, Placement, Project } from '../records'
 import { roomsOf, spacesOf, holds } from '../rooms'
 import type { Column, SolverOf } from './table'

@@ -52,9 +52,9 @@ export function openingRows(
 
 function change(facts: (row: OpeningRow, value: number) => Parameters<typeof changeOpening>[3]) {
   return (project: Project, solverOf: SolverOf, row: OpeningRow, value: CellValue): Change => {
-    if (typeof value !== 'number') throw new EditRefused('Type a length.')
+    if (typeof value !== 'number') throw new EditRefused('bad-value', 'Type a length.')
     const solved = solverOf(row.wall.level).get(row.wall.id)
-    if (!solved) throw new EditRefused('Its wall is no longer there.')
+    if (!solved) throw new EditRefused('gone', 'Its wall is no longer there.')
     return changeOpening(project, solved, row.id, facts(row, value))
   }
 }

@@ -60,7 +60,7 @@ export const ROOM_COLUMNS: readonly Column<RoomRow>[] = [
     kind: 'length',
     value: ({ room, level }) => room.ceilingHeight ?? level.height,
     set: (project, _, row, value) => {
-      if (typeof value !== 'number') throw new EditRefused('Type a height.')
+      if (typeof value !== 'number') throw new EditRefused('bad-value', 'Type a height.')
       return setRoom(project, row.id, { ceilingHeight: value })
     },
   },

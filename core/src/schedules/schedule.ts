@@ -60,10 +60,11 @@ export function setCell(
 ): Change {
   const { columns, rows } = subject(schedule.of)
   const column = columns(project).find((each) => each.key === key)
-  if (!column?.set) throw new EditRefused('This follows from the drawing and is not typed.')
+  if (!column?.set) throw new EditRefused('wrong-kind', 'This follows from the drawing and is not typed.')
   const things = rows(project, solverOf, schedule.level).filter(({ id }) => ids.includes(id))
-  if (things.length === 0) throw new EditRefused('What this row stood for is no longer there.')
-  if (key === 'mark' && things.length > 1) throw new EditRefused('Each has a number of its own.')
+  if (things.length === 0) throw new EditRefused('gone', 'What this row stood for is no longer there.')
+  if (key === 'mark' && things.length > 1)
+    throw new EditRefused('wrong-kind', 'Each has a number of its own.')
   const put = new Map<Id, AnyRecord>()
   for (const thing of things)
     for (const record of column.set(project, solverOf, thing, value).put) put.set(record.id, record)
@@ -107,6 +108,6 @@ export function setSchedule(
   const name = facts.name === undefined ? schedule.name : freeName(project, 'schedule', facts.name, id)
   const known = new Set(columnsFor(project, schedule.of).map(({ key }) => key))
   const columns = [...new Set(facts.columns ?? schedule.columns)].filter((key) => known.has(key))
-  if (columns.length === 0) throw new EditRefused('A schedule keeps at least one column.')
+  if (columns.length === 0) throw new EditRefused('last', 'A schedule keeps at least one column.')
   return storing(project, { ...schedule, ...facts, name, columns })
 }

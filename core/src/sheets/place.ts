@@ -1,4 +1,4 @@
-import { boxHeight, boxWidth, isEmptyBox, type Box, type Point } from '../geometry'
+import { SAME_LENGTH, boxHeight, boxWidth, isEmptyBox, type Box, type Point } from '../geometry'
 import { standardScales, type Scale, type UnitSystem } from '../units'
 import { LABEL_HEIGHT, VIEWPORT_MARGIN, largestScale } from './viewport'
 
@@ -68,7 +68,7 @@ export function lineUp(
     const left = Math.min(moved.minX, other.minX)
     const right = Math.max(moved.maxX, other.maxX)
     if (dx !== 0) {
-      const x = xs(other).find((t) => xs(moved).some((m) => Math.abs(m - t) < 1e-6))
+      const x = xs(other).find((t) => xs(moved).some((m) => Math.abs(m - t) < SAME_LENGTH))
       if (x !== undefined)
         lines.push([
           { x, y: low },
@@ -76,7 +76,7 @@ export function lineUp(
         ])
     }
     if (dy !== 0) {
-      const y = ys(other).find((t) => ys(moved).some((m) => Math.abs(m - t) < 1e-6))
+      const y = ys(other).find((t) => ys(moved).some((m) => Math.abs(m - t) < SAME_LENGTH))
       if (y !== undefined)
         lines.push([
           { x: left, y },

@@ -1,62 +1,176 @@
-import { drawingList } from '../annotate'
-import { lookThrough, sceneOf } from '../derive'
-import { lensOf } from '../library'
-import { extentOf, type DisplayItem, type DisplayList, type PatternMaker } from '../display'
-import type { Box } from '../geometry'
+import { drawingSources, pictureOf } from '../annotate'
+import {
+  LivePicture,
+  PLAIN_LOOK,
+  lookThrough,
+  overhangOf,
+  partOf,
+  sceneOf,
+  type News,
+  type Part,
+  type PartSource,
+  type Picture,
+  type Scene,
+} from '../derive'
+import { extentOf, type DisplayItem, type DisplayList } from '../display'
 import { viewportsOf } from '../edit'
-import type { Drawing, Id, Project, Sheet } from '../records'
+import { boxesMeet, growBox, inverse, joinBoxes, mapBox, type Box } from '../geometry'
+import { lensOf } from '../library'
+import { scaleOf, type Drawing, type Id, type Project, type Sheet, type Viewport } from '../records'
 import { scaleName } from '../units'
 import { titleBlockItems, titleFields } from './titleBlock'
 import { labelItems, shownBox, viewportFrame, viewportMap } from './viewport'
 
-/** A drawing at a scale with the box around it. */
-export interface ScaledDrawing {
-  readonly items: DisplayList
-  readonly extent: Box
+/** A drawing as it prints through a lens at a scale; kept, and brought up to date part by part. */
+export const drawnAt = (project: Project, drawing: Drawing, scale: number, lens?: Id): Picture =>
+  pictureOf(sceneOf(project, drawing), lookThrough(lensOf(project, lens), scale, { printing: true }))
+
+/** The place a viewport takes on its sheet as its drawing is now, paper mm. */
+export const frameOf = (project: Project, viewport: Viewport): Box =>
+  viewportFrame(
+    viewport,
+    drawnAt(project, project.need('drawing', viewport.drawing), viewport.scale, viewport.lens).extent(),
+  )
+
+/** Viewports lie beneath all that is drafted on a sheet, its title block above it. */
+const VIEWPORTS = -2e7
+const TITLE_BLOCK = 2e7
+
+interface Shown {
+  readonly viewport: Viewport
+  readonly picture: Picture
+  /** What the part was made for. */
+  readonly made: string
+  readonly part: Part
+  /** The change of its drawing's picture that is shown. */
+  readonly stamp: number
 }
 
-/** Gives drawings at scales; callers that draw often keep what they were given. */
-export type DrawingSource = (drawing: Drawing, scale: number, lens?: Id) => ScaledDrawing
+/** The viewports of a sheet with their labels, each a part. */
+class ViewportsDrawn implements PartSource {
+  private shown = new Map<Id, Shown>()
 
-/** A source that draws anew each time. */
-export function drawingSource(project: Project, patterns?: PatternMaker): DrawingSource {
-  return (drawing, scale, lens) => {
-    const items = drawingList(
-      sceneOf(project, drawing),
-      lookThrough(lensOf(project, lens), scale, { printing: true, ...(patterns ? { patterns } : {}) }),
-    )
-    return { items, extent: extentOf(items) }
+  constructor(private readonly picture: Picture) {}
+
+  update({ scene }: News): void {
+    if (scene.view !== 'sheet') return
+    const { project, board } = scene
+    const now = new Map<Id, Shown>()
+    viewportsOf(project, board.id).forEach((viewport, place) => {
+      now.set(viewport.id, this.see(viewport, place, project))
+    })
+    for (const [id, { part }] of this.shown) if (!now.has(id)) this.picture.replace(part, null)
+    this.shown = now
   }
-}
 
-/** A whole sheet in paper mm from its lower left corner: frame, title block, viewports with their labels. */
-export function sheetItems(project: Project, sheet: Sheet, source: DrawingSource): DisplayList {
-  const viewports = viewportsOf(project, sheet.id)
-  const { units } = project.facts
-  const items: DisplayItem[] = []
-  for (const viewport of viewports) {
+  private see(viewport: Viewport, place: number, project: Project): Shown {
     const drawing = project.need('drawing', viewport.drawing)
-    const scaled = source(drawing, viewport.scale, viewport.lens)
-    items.push({
+    const picture = drawnAt(project, drawing, viewport.scale, viewport.lens)
+    const before = this.shown.get(viewport.id)
+    const extent = picture.extent()
+    const shown = shownBox(viewport, extent)
+    const title = viewport.title || drawing.name
+    const { system } = project.facts.units
+    const made = JSON.stringify([shown, title, place, system])
+    const stamp = picture.places.now
+    if (before?.viewport === viewport && before.picture === picture && before.made === made) {
+      this.touch(before, shown)
+      return { ...before, stamp }
+    }
+    const map = viewportMap(viewport)
+    const label = labelItems(
+      viewportFrame(viewport, extent),
+      viewport.number,
+      title,
+      scaleName(viewport.scale, system),
+      viewport.id,
+    )
+    const group = (items: DisplayList): DisplayItem => ({
       kind: 'group',
-      map: viewportMap(viewport),
-      clip: shownBox(viewport, scaled.extent),
-      items: scaled.items,
+      map,
+      clip: shown,
+      items,
       source: viewport.id,
     })
-    items.push(
-      ...labelItems(
-        viewportFrame(viewport, scaled.extent),
-        viewport.number,
-        viewport.title || drawing.name,
-        scaleName(viewport.scale, units.system),
-        viewport.id,
-      ),
-    )
+    const back = inverse(map)
+    const { minX, minY, maxX, maxY } = joinBoxes(mapBox(map, shown), extentOf(label))
+    const part: Part = {
+      minX,
+      minY,
+      maxX,
+      maxY,
+      order: { depth: VIEWPORTS, kind: 0, place, nth: 0 },
+      source: viewport.id,
+      overhang: overhangOf(label),
+      get items() {
+        return [group(picture.list()), ...label]
+      },
+      within(box, paperPerPixel) {
+        const there = growBox(mapBox(back, box), picture.overhang)
+        const items = boxesMeet(there, shown) ? picture.near(there, paperPerPixel * viewport.scale) : []
+        return [group(items), ...label]
+      },
+    }
+    const kept = this.picture.replace(before?.part, part)!
+    return { viewport, picture, made, part: kept, stamp }
   }
-  items.push(...titleBlockItems(sheet, titleFields(project.facts, sheet, viewports)))
-  return items
+
+  /** Tells where the drawing in a viewport that stays looks otherwise. */
+  private touch({ viewport, picture, part, stamp }: Shown, shown: Box): void {
+    const places = picture.places.since(stamp)
+    if (!places) this.picture.touch(part)
+    const map = viewportMap(viewport)
+    for (const place of places ?? [])
+      if (boxesMeet(place, shown)) this.picture.touch(mapBox(map, growBox(place, picture.overhang)))
+  }
 }
+
+/** Frame and title block of a sheet. */
+class TitleBlockDrawn implements PartSource {
+  private said = ''
+  private part: Part | null = null
+
+  constructor(private readonly picture: Picture) {}
+
+  update({ scene }: News): void {
+    if (scene.view !== 'sheet') return
+    const { project, board } = scene
+    const fields = titleFields(project.facts, board, viewportsOf(project, board.id))
+    const said = JSON.stringify([fields, board.size, board.orientation])
+    if (said === this.said) return
+    this.said = said
+    const order = { depth: TITLE_BLOCK, kind: 0, place: 0, nth: 0 }
+    this.part = this.picture.replace(this.part, partOf(titleBlockItems(board, fields), order, null))
+  }
+}
+
+const sheetPicture = (sheet: Sheet, printing: boolean): LivePicture =>
+  new LivePicture({ ...PLAIN_LOOK, printing, scale: scaleOf(sheet) }, [
+    (picture) => new ViewportsDrawn(picture),
+    ...drawingSources({ ...PLAIN_LOOK, printing, scale: scaleOf(sheet) }),
+    (picture) => new TitleBlockDrawn(picture),
+  ])
+
+const kept = new WeakMap<Scene['kept'], LivePicture>()
+
+/**
+ * A whole sheet as it is composed, in paper mm from its lower left corner: viewports with their labels, what is drafted
+ * on the sheet, frame and title block. Kept, and brought up to date part by part.
+ */
+export function sheetPictureOf(project: Project, sheet: Sheet): Picture {
+  const scene = sceneOf(project, sheet)
+  let mine = kept.get(scene.kept)
+  if (!mine) kept.set(scene.kept, (mine = sheetPicture(sheet, false)))
+  void project.stamp
+  return mine.of(scene)
+}
+
+/** The same as a list made from nothing. Unless it is told otherwise, what does not print is left out. */
+export const sheetItems = (
+  project: Project,
+  sheet: Sheet,
+  { printing = true }: { readonly printing?: boolean } = {},
+): DisplayList => sheetPicture(sheet, printing).of(sceneOf(project, sheet)).list()
 
 /** The sheets of a project in the order of the set. */
 export const sheetSet = (project: Project): Sheet[] =>

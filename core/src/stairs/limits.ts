@@ -1,4 +1,5 @@
-import type { Project, StairLimits } from '../records'
+import { ROUNDING } from '../geometry'
+import type { Project, Ramp, StairLimits } from '../records'
 import { INCH_MM } from '../units'
 
 /** What stairs keep to when a project says nothing else, mm. */
@@ -22,3 +23,7 @@ export const stairLimitsOf = (project: Project): StairLimits => {
   const { stairLimits, units } = project.facts
   return stairLimits ?? (units.system === 'metric' ? METRIC : FEET_INCHES)
 }
+
+/** Whether a ramp rises by more than its project allows. */
+export const isTooSteep = (project: Project, { rise, length }: Pick<Ramp, 'rise' | 'length'>): boolean =>
+  rise / length > stairLimitsOf(project).steepestRamp + ROUNDING

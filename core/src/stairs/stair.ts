@@ -1,4 +1,6 @@
 import {
+  SAME_LENGTH,
+  ROUNDING,
   applyTo,
   combine,
   directionOn,
@@ -69,7 +71,7 @@ export function solveStair(
   limits: StairLimits,
   units: Units,
 ): SolvedStair | null {
-  const risers = stair.risers ?? Math.max(2, Math.ceil(height / limits.highestRise - 1e-9))
+  const risers = stair.risers ?? Math.max(2, Math.ceil(height / limits.highestRise - ROUNDING))
   const rise = height / risers
   if (!(rise > 0 && rise <= HIGHEST_RISE) || risers > 200) return null
   const plan = layout(stair, risers)
@@ -101,17 +103,17 @@ export function solveStair(
 function warningsOf(stair: Stair, rise: number, sum: number, limits: StairLimits, units: Units): string[] {
   const mm = (value: number): string => formatLength(value, units)
   const found: string[] = []
-  if (rise > limits.highestRise + 1e-6)
+  if (rise > limits.highestRise + SAME_LENGTH)
     found.push(`Each riser is ${mm(rise)} high; at most ${mm(limits.highestRise)} is allowed.`)
-  if (stair.going < limits.leastGoing - 1e-6)
+  if (stair.going < limits.leastGoing - SAME_LENGTH)
     found.push(`The going is ${mm(stair.going)}; at least ${mm(limits.leastGoing)} is asked for.`)
-  if (sum < limits.leastSum - 1e-6 || sum > limits.mostSum + 1e-6)
+  if (sum < limits.leastSum - SAME_LENGTH || sum > limits.mostSum + SAME_LENGTH)
     found.push(
       `Two risers and a going come to ${mm(sum)}; between ${mm(limits.leastSum)} and ${mm(limits.mostSum)} is asked for.`,
     )
   if (stair.form === 'winders') {
     const winder = ((Math.PI / 6) * stair.width) / 2
-    if (winder < limits.leastGoing - 1e-6)
+    if (winder < limits.leastGoing - SAME_LENGTH)
       found.push(
         `Winders are ${mm(winder)} deep in the middle; at least ${mm(limits.leastGoing)} is asked for.`,
       )
@@ -263,12 +265,12 @@ function quarterLayout(half: number, going: number, before: number, after: numbe
   const outside = (i: number): Point => {
     const angle = -Math.PI / 2 + i * step
     const [c, s] = [Math.cos(angle), -Math.sin(angle)]
-    const reach = 2 * half * Math.min(c > 1e-9 ? 1 / c : Infinity, s > 1e-9 ? 1 / s : Infinity)
+    const reach = 2 * half * Math.min(c > ROUNDING ? 1 / c : Infinity, s > ROUNDING ? 1 / s : Infinity)
     return { x: pivot.x + reach * c, y: pivot.y - reach * s }
   }
   const corner = { x: x0 + 2 * half, y: -half }
   const turnTreads = Array.from({ length: winders }, (_, i) => {
-    const holdsCorner = i * step < Math.PI / 4 - 1e-9 && (i + 1) * step > Math.PI / 4 + 1e-9
+    const holdsCorner = i * step < Math.PI / 4 - ROUNDING && (i + 1) * step > Math.PI / 4 + ROUNDING
     const angle = -Math.PI / 2 + (i + 0.5) * step
     return {
       outline: [pivot, outside(i), ...(holdsCorner ? [corner] : []), outside(i + 1)],
@@ -307,7 +309,7 @@ function quarterLayout(half: number, going: number, before: number, after: numbe
         { edge: straight(lowerEnd, meet), ...turn },
         { edge: straight(meet, upperStart), ...turn },
         ...flightLine(upper, going, h),
-      ].filter(({ edge }) => edgeLength(edge) > 1e-6)
+      ].filter(({ edge }) => edgeLength(edge) > SAME_LENGTH)
     },
   }
 }
@@ -332,7 +334,7 @@ function halfLayout(half: number, going: number, before: number, after: number, 
     points
       .slice(1)
       .map((p, i) => ({ edge: straight(points[i]!, p), ...turn }))
-      .filter(({ edge }) => edgeLength(edge) > 1e-6)
+      .filter(({ edge }) => edgeLength(edge) > SAME_LENGTH)
   return {
     treads: [...flightTreads(lower, half, going), landing, ...flightTreads(upper, half, going)],
     nosings: [
@@ -372,12 +374,12 @@ export function onWalk(walk: readonly StairLine[], position: number): { at: Poin
   // Several lines may share a turn: they take equal parts of it.
   const index = Math.max(
     0,
-    walk.findIndex((line) => position <= line.to + 1e-9),
+    walk.findIndex((line) => position <= line.to + ROUNDING),
   )
   const line = walk[index] ?? walk[walk.length - 1]!
   const same = walk.filter((each) => each.from === line.from && each.to === line.to)
   const part = (position - line.from) / (line.to - line.from)
-  const scaled = Math.min(same.length - 1e-9, Math.max(0, part * same.length))
+  const scaled = Math.min(same.length - ROUNDING, Math.max(0, part * same.length))
   const { edge } = same[Math.floor(scaled)]!
   const t = scaled - Math.floor(scaled)
   return { at: pointOn(edge, t), u: directionOn(edge, t) }

@@ -1,6 +1,7 @@
 import { sizeOf } from '../blocks'
 import { wallAxis } from '../building'
 import {
+  ROUNDING,
   ON_LINE,
   SAME_POINT,
   distance,
@@ -172,9 +173,9 @@ function sameTie(p: Anchor, q: Anchor): boolean {
   return Object.entries(p).every(([key, value]) => {
     const other = (q as Record<string, unknown>)[key]
     if (key === 'last' && p.to !== 'inside' && p.to !== 'point') return true
-    if (typeof value === 'number') return Math.abs(value - (other as number)) <= ON_LINE * 1e-6
+    if (typeof value === 'number') return Math.abs(value - (other as number)) <= ROUNDING
     if (value !== null && typeof value === 'object')
-      return distance(value as Point, other as Point) <= ON_LINE * 1e-6
+      return distance(value as Point, other as Point) <= ROUNDING
     return value === other
   })
 }

@@ -22,7 +22,7 @@ import {
   type Point,
 } from '../geometry'
 import { areasOf, centreOf, edgesOfRecord, standsIn, tiedWhen } from '../kinds'
-import type { Anchor, AnyRecord, Drawing, Id, Placement } from '../records'
+import { type Anchor, type AnyRecord, type Board, type Id, type Placement, hostsOf } from '../records'
 import { roomsOf, spacesOf } from '../rooms'
 import { holdAnchor, type Ground } from './hold'
 
@@ -37,13 +37,13 @@ interface Spot extends Box {
   readonly edge: { readonly index: number; readonly edge: Edge } | null
 }
 
-/** Finds what points of a drawing are tied to. */
+/** Finds what points of a board are tied to. */
 export class TieFinder {
   private index: RBush<Spot> | null = null
 
   constructor(
     private readonly ground: Ground,
-    private readonly drawing: Drawing,
+    private readonly board: Board,
   ) {}
 
   /**
@@ -81,14 +81,12 @@ export class TieFinder {
   }
 
   private mine(record: AnyRecord): boolean {
-    return standsIn(this.drawing, record) && record.kind !== 'gridLine'
+    return standsIn(this.board, record) && record.kind !== 'gridLine'
   }
 
   private things(): AnyRecord[] {
     const { project } = this.ground
-    const { drawing } = this
-    const hosts = drawing.view === 'plan' ? [drawing.id, drawing.level] : [drawing.id]
-    return hosts
+    return hostsOf(this.board)
       .flatMap((host) => project.dependents(host))
       .flatMap((each) => {
         const record = project.get(each)

@@ -1,3 +1,4 @@
+import { NOTHING } from './rounding'
 import { plainMarks } from './expression'
 
 export type ParsedAngle =
@@ -70,7 +71,7 @@ export function parseBearing(text: string): ParsedAngle {
   const angle = parseAngle(quadrant ? quadrant[2]! : plain)
   if (!angle.ok) return { ok: false, message: `“${plain.slice(0, 24)}” is not understood as a bearing.` }
   if (!quadrant) return { ok: true, radians: Math.PI / 2 - angle.radians }
-  if (angle.radians < 0 || angle.radians > Math.PI / 2 + 1e-12)
+  if (angle.radians < 0 || angle.radians > Math.PI / 2 + NOTHING)
     return { ok: false, message: 'A bearing from north or south is at most 90°.' }
   const north = quadrant[1]!.toUpperCase() === 'N'
   const east = quadrant[3]!.toUpperCase() === 'E'

@@ -1,3 +1,4 @@
+import { ROUNDING } from './rounding'
 import { UnitError, workOut } from './expression'
 import { FOOT_MM, INCH_MM, readingOf, type Units } from './system'
 
@@ -55,7 +56,7 @@ export function formatMetres(mm: number): string {
 
 function formatMetric(mm: number, step: number): string {
   const rounded = Math.round(Math.abs(mm) / step) * step
-  const decimals = Math.max(0, Math.min(6, -Math.floor(Math.log10(step) + 1e-9)))
+  const decimals = Math.max(0, Math.min(6, -Math.floor(Math.log10(step) + ROUNDING)))
   const [whole, part] = rounded.toFixed(decimals).split('.')
   const trimmed = part?.replace(/0+$/, '')
   const sign = mm < 0 && rounded !== 0 ? '-' : ''

@@ -1,3 +1,4 @@
+import { ROUNDING } from './rounding'
 import type { UnitSystem } from './system'
 
 /** A drawing scale: `ratio` real millimetres to one millimetre on paper. */
@@ -49,6 +50,6 @@ export function standardScales(system: UnitSystem): readonly Scale[] {
 
 /** The name of a ratio: the standard one where there is one in the system, otherwise `1:n`. */
 export function scaleName(ratio: number, system: UnitSystem): string {
-  const found = standardScales(system).find((scale) => Math.abs(scale.ratio - ratio) < 1e-9 * ratio)
+  const found = standardScales(system).find((scale) => Math.abs(scale.ratio - ratio) < ROUNDING * ratio)
   return found?.name ?? `1:${Number(ratio.toFixed(3))}`
 }

@@ -1,7 +1,7 @@
 import PDFDocument from 'pdfkit'
-import { pensOf } from '@lamina/core/display'
+import { pensOf } from '@lamina/core/derive'
 import { Project, type AnyRecord, type Id } from '@lamina/core/records'
-import { drawingSource, sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
+import { sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
 import { POINTS_PER_MM, paintPdf, registerFaces } from './paint'
 
 export interface PlotOrder {
@@ -16,7 +16,6 @@ export class NothingToPlot extends Error {}
 /** The sheets as one PDF at true size: a page a sheet, in the order of the set, with a bookmark each. */
 export async function plotSheets(order: PlotOrder): Promise<Uint8Array> {
   const project = new Project(order.records)
-  const source = drawingSource(project)
   const { sheets: wanted } = order
   const sheets = sheetSet(project).filter((sheet) => wanted === null || wanted.includes(sheet.id))
   if (sheets.length === 0) throw new NothingToPlot('There is no such sheet to plot.')
@@ -39,7 +38,7 @@ export async function plotSheets(order: PlotOrder): Promise<Uint8Array> {
     const { width, height } = sheetExtent(sheet)
     doc.addPage({ size: [width * POINTS_PER_MM, height * POINTS_PER_MM], margin: 0 })
     doc.outline.addItem(`${sheet.number} ${sheet.title}`)
-    paintPdf(doc, sheetItems(project, sheet, source), height, pensOf(project))
+    paintPdf(doc, sheetItems(project, sheet), height, pensOf(project))
   }
   doc.end()
   await done

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Fuse from 'fuse.js'
 import { computed, nextTick, ref, watch } from 'vue'
-import type { Action } from '../store/useActions'
+import type { Action } from '../actions/useActions'
 
 /** The one place to find any action, drawing, sheet, block or setting by name. */
 const open = defineModel<boolean>({ required: true })

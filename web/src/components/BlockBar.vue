@@ -2,33 +2,32 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { closeBlock, leaveBlock } from '@lamina/core/edit'
-import { drawingShowing } from '@lamina/core/kinds'
+import { boardShowing } from '@lamina/core/kinds'
 import type { DrawingOf } from '@lamina/core/records'
-import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
 
 /** Over the board while a block is open: what is changed, and the two ways back. */
 const props = defineProps<{ drawing: DrawingOf<'block'> }>()
 const store = useProject()
-const desk = useDesk()
+const hand = useHand()
 const router = useRouter()
 const block = computed(() => store.project.find('block', props.drawing.block))
 const placed = computed(
   () =>
-    (store.version, store.project.dependents(props.drawing.block)).filter(
-      (id) => store.project.get(id)?.kind === 'placement',
-    ).length,
+    store.project.dependents(props.drawing.block).filter((id) => store.project.get(id)?.kind === 'placement')
+      .length,
 )
 function back(label: string, edit: typeof closeBlock): void {
   const { id, placement } = props.drawing
   const looked = placement === undefined ? undefined : store.project.find('placement', placement)
-  const plan = looked && drawingShowing(store.project, looked)
-  desk.select([])
+  const board = looked && boardShowing(store.project, looked)
+  hand.select([])
   // Gone from the board before its drawing is.
   void router
     .push(
-      plan
-        ? { name: 'drawing', params: { project: store.id!, drawing: plan.id } }
+      board
+        ? { name: board.kind, params: { project: store.id!, [board.kind]: board.id } }
         : { name: 'project', params: { project: store.id! } },
     )
     .then(() => {

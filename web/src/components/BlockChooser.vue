@@ -1,35 +1,33 @@
 <script setup lang="ts">
 import { mdiMagnify } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { sizeOf } from '@lamina/core/blocks'
+import { sizeOf, blockSource } from '@lamina/core/blocks'
 import { placementItems } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
-import { blockSource } from '@lamina/core/edit'
 import { recipeOf, standardBlocks } from '@lamina/core/library'
 import type { Block } from '@lamina/core/records'
-import { parseNumber } from '@lamina/core/units'
-import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useValues } from '../store/values'
 import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
-import { useSay } from '../store/say'
-import { useCarryBlock } from '../store/useCarryBlock'
-import { fieldOf } from './fields'
+import { useCarryBlock } from '../actions/useCarryBlock'
 import LengthField from './LengthField.vue'
 import { categoriesOf, findBlocks, libraryBlocks, useBlockSearch } from '../store/blocks'
 import LiveThumb from './LiveThumb.vue'
+import NumberField from './NumberField.vue'
 
 /** Blocks to place: found by name or category, with what the one in hand can be made like. */
 const emit = defineEmits<{ choose: [] }>()
 const store = useProject()
-const desk = useDesk()
+const hand = useHand()
+const values = useValues()
 const library = useLibrary()
-const say = useSay()
 
 const carry = useCarryBlock()
 
 const search = ref('')
 const category = ref('recent')
-const blocks = computed(() => (store.version, libraryBlocks(store.project)))
+const blocks = computed(() => libraryBlocks(store.project))
 useBlockSearch(blocks)
 const categories = computed(() => categoriesOf(blocks.value, standardBlocks(store.units.system)))
 const choices = computed(() => [
@@ -54,26 +52,21 @@ function pictureOf(block: Block): DisplayList {
   return list
 }
 const chosen = computed(() =>
-  desk.tool === 'block' ? blocks.value.find((block) => block.id === desk.block) : undefined,
+  hand.tool === 'block' ? blocks.value.find((block) => block.id === values.block) : undefined,
 )
 const recipe = computed(() => (chosen.value?.recipe ? recipeOf(chosen.value.recipe) : undefined))
 const size = computed(() => {
   const block = chosen.value
   if (!block) return null
-  const own = sizeOf(block, { parameters: desk.blockParameters })
-  return { width: desk.blockSize.width ?? own.width, depth: desk.blockSize.depth ?? own.depth }
+  const own = sizeOf(block, { parameters: values.blockParameters })
+  return { width: values.blockSize.width ?? own.width, depth: values.blockSize.depth ?? own.depth }
 })
 function take(id: string): void {
-  desk.chooseBlock(id)
+  values.chooseBlock(id)
   emit('choose')
 }
 function setParameter(key: string, value: number): void {
-  desk.blockParameters = { ...desk.blockParameters, [key]: value }
-}
-function setCount(key: string, event: Event): void {
-  const read = parseNumber(fieldOf(event).value)
-  if (read.ok) setParameter(key, Math.round(read.value))
-  else say.warn(read.message)
+  values.blockParameters = { ...values.blockParameters, [key]: value }
 }
 </script>
 
@@ -86,16 +79,19 @@ function setCount(key: string, event: Event): void {
           <LengthField
             v-if="each.kind === 'length'"
             :label="each.name"
-            :mm="desk.blockParameters[each.key] ?? each.usual"
+            :mm="values.blockParameters[each.key] ?? each.usual"
             :units="store.units"
             :least="each.least"
             @set="(mm) => setParameter(each.key, mm)"
           />
-          <v-text-field
+          <NumberField
             v-else
             :label="each.name"
-            :model-value="desk.blockParameters[each.key] ?? each.usual"
-            @change="setCount(each.key, $event)"
+            whole
+            :value="values.blockParameters[each.key] ?? each.usual"
+            :least="each.least"
+            :most="each.most"
+            @set="(count) => setParameter(each.key, count)"
           />
         </template>
       </template>
@@ -105,7 +101,7 @@ function setCount(key: string, event: Event): void {
         :mm="size.width"
         :units="store.units"
         :least="1"
-        @set="(width) => (desk.blockSize = { ...desk.blockSize, width })"
+        @set="(width) => (values.blockSize = { ...values.blockSize, width })"
       />
       <LengthField
         v-if="chosen.sizing === 'stretch'"
@@ -113,7 +109,7 @@ function setCount(key: string, event: Event): void {
         :mm="size.depth"
         :units="store.units"
         :least="1"
-        @set="(depth) => (desk.blockSize = { ...desk.blockSize, depth })"
+        @set="(depth) => (values.blockSize = { ...values.blockSize, depth })"
       />
     </div>
   </template>
@@ -136,8 +132,8 @@ function setCount(key: string, event: Event): void {
       v-for="block in shown"
       :key="block.id"
       type="button"
-      :class="{ on: desk.block === block.id && desk.tool === 'block' }"
-      :aria-pressed="desk.block === block.id && desk.tool === 'block'"
+      :class="{ on: values.block === block.id && hand.tool === 'block' }"
+      :aria-pressed="values.block === block.id && hand.tool === 'block'"
       :title="block.name"
       @pointerdown="carry(block, $event)"
       @click="take(block.id)"

@@ -2,8 +2,10 @@
 import { computed } from 'vue'
 import { PATTERNS, PATTERN_UNITS } from '@lamina/core/display'
 import { patternNames, type Filling, type PatternName } from '@lamina/core/records'
-import { formatAngle, parseAngle, parseNumber, type Units } from '@lamina/core/units'
+import { type Units } from '@lamina/core/units'
 import LengthField from './LengthField.vue'
+import AngleField from './AngleField.vue'
+import NumberField from './NumberField.vue'
 
 /** What fills a hatch: a pattern with its sizes, or an even tone. */
 const props = defineProps<{ filling: Filling; units: Units }>()
@@ -33,15 +35,6 @@ function setKind(value: string): void {
     emit('set', { with: 'pattern', pattern: value as PatternName, width: 1, height: 1, turn, origin })
   }
 }
-function setNumber(key: 'width' | 'height', text: string): void {
-  const read = parseNumber(text)
-  if (pattern.value && read.ok && read.value >= 0.01 && read.value <= 1000)
-    emit('set', { ...pattern.value, [key]: read.value })
-}
-function setTurn(text: string): void {
-  const read = parseAngle(text)
-  if (pattern.value && read.ok) emit('set', { ...pattern.value, turn: read.radians })
-}
 function setUnit(key: 'width' | 'height', mm: number): void {
   if (pattern.value && unit.value) emit('set', { ...pattern.value, unit: { ...unit.value, [key]: mm } })
 }
@@ -67,22 +60,22 @@ function setUnit(key: 'width' | 'height', mm: number): void {
       />
     </div>
     <div v-else class="pair">
-      <v-text-field
+      <NumberField
         label="Width ×"
-        :model-value="pattern.width"
-        @change="setNumber('width', ($event.target as HTMLInputElement).value)"
+        :value="pattern.width"
+        :least="0.01"
+        :most="1000"
+        @set="(width) => emit('set', { ...pattern!, width })"
       />
-      <v-text-field
+      <NumberField
         label="Height ×"
-        :model-value="pattern.height"
-        @change="setNumber('height', ($event.target as HTMLInputElement).value)"
+        :value="pattern.height"
+        :least="0.01"
+        :most="1000"
+        @set="(height) => emit('set', { ...pattern!, height })"
       />
     </div>
-    <v-text-field
-      label="Turn"
-      :model-value="formatAngle(pattern.turn)"
-      @change="setTurn(($event.target as HTMLInputElement).value)"
-    />
+    <AngleField label="Turn" :radians="pattern.turn" @set="(turn) => emit('set', { ...pattern!, turn })" />
   </template>
 </template>
 

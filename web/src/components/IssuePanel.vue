@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Sheet } from '@lamina/core/records'
-import { drawingSource, sheetExtent, sheetItems } from '@lamina/core/sheets'
-import { paintSvg, pensOf } from '@lamina/core/display'
+import { sheetExtent, sheetItems } from '@lamina/core/sheets'
+import { paintSvg } from '@lamina/core/display'
+import { pensOf } from '@lamina/core/derive'
 import { api } from '../api'
 import { keepFile, safeName } from '../keepFile'
 import { letteringCss } from '../lettering'
@@ -14,6 +15,8 @@ const props = defineProps<{ sheet: Sheet | null; pdf: string; svg: string }>()
 const store = useProject()
 const say = useSay()
 const working = ref<AbortController | null>(null)
+// Read ahead, so that a picture can be taken without the server too; what fails is said when it is asked for.
+letteringCss().catch(() => undefined)
 
 async function plot(sheets?: string[]): Promise<void> {
   if (store.state === 'offline') {
@@ -57,7 +60,7 @@ async function picture(): Promise<void> {
     return
   }
   const { width, height } = sheetExtent(sheet)
-  const items = sheetItems(store.project, sheet, drawingSource(store.project))
+  const items = sheetItems(store.project, sheet)
   const svg = paintSvg(
     items,
     { width, height, title: `${sheet.number} ${sheet.title}` },

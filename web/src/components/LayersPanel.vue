@@ -9,27 +9,28 @@ import {
   mdiTrashCanOutline,
 } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { addLayer, onLayer, putOnLayer, removeLayer, setLayer } from '@lamina/core/edit'
+import { addLayer, thingsOnLayer, putOnLayer, removeLayer, setLayer } from '@lamina/core/edit'
 import type { Layer } from '@lamina/core/records'
 import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
 import { PEN_CHOICES, TONES, fieldOf, nearestTone } from './fields'
 import LinePicture from './LinePicture.vue'
 import LineTypesTable from './LineTypesTable.vue'
+import NamedRow from './NamedRow.vue'
 import PanelFrame from './PanelFrame.vue'
+import { useNamed } from './named'
 
 const store = useProject()
 const desk = useDesk()
+const hand = useHand()
 const fresh = ref('')
 
-const layers = computed(() => (store.version, store.project.all('layer').sort((p, q) => p.order - q.order)))
+const layers = computed(() => store.project.all('layer').sort((p, q) => p.order - q.order))
 const counts = computed(() => {
-  void store.version
-  return new Map(layers.value.map((layer) => [layer.id, onLayer(store.project, layer.id).length]))
+  return new Map(layers.value.map((layer) => [layer.id, thingsOnLayer(store.project, layer.id).length]))
 })
-const lineTypes = computed(
-  () => (store.version, store.project.all('lineType').map(({ id, name }) => ({ value: id, title: name }))),
-)
+const lineTypes = useNamed('lineType')
 /** Lines are never as pale as paper. */
 const LINE_TONES = TONES.filter(({ value }) => value <= 0.7)
 const dashes = (layer: Layer): readonly number[] =>
@@ -37,11 +38,6 @@ const dashes = (layer: Layer): readonly number[] =>
 
 function set(layer: Layer, label: string, facts: Partial<Omit<Layer, 'id' | 'kind'>>): void {
   store.edit(label, (project) => setLayer(project, layer.id, facts))
-}
-function rename(layer: Layer, event: Event): void {
-  const field = fieldOf(event)
-  if (field.value.trim() !== layer.name) set(layer, 'Layer name', { name: field.value })
-  field.value = store.project.find('layer', layer.id)?.name ?? layer.name
 }
 function add(): void {
   const made = store.edit('Layer', (project, makeId) => addLayer(project, fresh.value, makeId).change)
@@ -51,7 +47,7 @@ function remove(layer: Layer): void {
   store.edit('Remove layer', (project) => removeLayer(project, layer.id))
 }
 function move(layer: Layer): void {
-  store.edit('Put on layer', (project) => putOnLayer(project, desk.selection, layer.id))
+  store.edit('Put on layer', (project) => putOnLayer(project, hand.selection, layer.id))
 }
 </script>
 
@@ -69,15 +65,13 @@ function move(layer: Layer): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="layer in layers" :key="layer.id" :class="{ dim: !layer.shown }">
-          <td>
-            <input
-              class="name"
-              :value="layer.name"
-              :aria-label="`Name of ${layer.name}`"
-              @change="rename(layer, $event)"
-            />
-          </td>
+        <NamedRow
+          v-for="layer in layers"
+          :key="layer.id"
+          :name="layer.name"
+          :class="{ dim: !layer.shown }"
+          :rename="(name) => set(layer, 'Layer name', { name })"
+        >
           <td>
             <select
               :value="layer.penMm"
@@ -145,7 +139,7 @@ function move(layer: Layer): void {
           <td class="number">
             {{ counts.get(layer.id) || '' }}
             <button
-              v-if="desk.selection.length"
+              v-if="hand.selection.length"
               type="button"
               class="words"
               :aria-label="`Put what is selected on ${layer.name}`"
@@ -162,7 +156,7 @@ function move(layer: Layer): void {
               <v-icon :icon="mdiTrashCanOutline" size="16" />
             </button>
           </td>
-        </tr>
+        </NamedRow>
       </tbody>
     </table>
     <form @submit.prevent="add">
@@ -174,14 +168,11 @@ function move(layer: Layer): void {
 </template>
 
 <style scoped>
-.dim .name {
+.dim :deep(.name input) {
   color: rgb(var(--v-theme-soft-ink));
 }
 td.number {
   color: rgb(var(--v-theme-soft-ink));
-}
-td:first-child {
-  width: 150px;
 }
 .line {
   display: flex;

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiTrashCanOutline } from '@mdi/js'
 import { computed } from 'vue'
 import { copyLens, removeLens, setLens } from '@lamina/core/edit'
 import { lensesOf } from '@lamina/core/library'
@@ -7,12 +6,13 @@ import type { Lens } from '@lamina/core/records'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { fieldOf } from './fields'
+import NamedRow from './NamedRow.vue'
 import PanelFrame from './PanelFrame.vue'
 
 /** The lenses of the project: what each shows, and how. */
 const store = useProject()
 const desk = useDesk()
-const lenses = computed(() => (store.version, lensesOf(store.project)))
+const lenses = computed(() => lensesOf(store.project))
 
 const POCHE = { patterns: 'Patterns', solid: 'Solid', outline: 'Outlines' } as const
 const OPENINGS = { detailed: 'In detail', simple: 'Simple', 'opening only': 'Opening only' } as const
@@ -26,11 +26,6 @@ const SHOWN = [
 
 const set = (lens: Lens, facts: Parameters<typeof setLens>[2]): unknown =>
   store.edit('Lens', (project) => setLens(project, lens.id, facts))
-function rename(lens: Lens, event: Event): void {
-  const field = fieldOf(event)
-  if (field.value.trim() !== lens.name) set(lens, { name: field.value })
-  field.value = store.project.find('lens', lens.id)?.name ?? ''
-}
 </script>
 
 <template>
@@ -50,10 +45,15 @@ function rename(lens: Lens, event: Event): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="lens in lenses" :key="lens.id">
-          <td class="wide">
-            <input :value="lens.name" :aria-label="`Name of ${lens.name}`" @change="rename(lens, $event)" />
-          </td>
+        <NamedRow
+          v-for="lens in lenses"
+          :key="lens.id"
+          :name="lens.name"
+          called="lens"
+          :rename="(name) => set(lens, { name })"
+          :copy="() => store.edit('Copy lens', (p, makeId) => copyLens(p, lens.id, makeId).change)"
+          :remove="() => store.edit('Remove lens', (p) => removeLens(p, lens.id))"
+        >
           <td>
             <select
               :value="lens.poche"
@@ -80,34 +80,13 @@ function rename(lens: Lens, event: Event): void {
               @change="set(lens, { [key]: fieldOf($event).checked })"
             />
           </td>
-          <td class="marks">
-            <button
-              type="button"
-              :aria-label="`Copy ${lens.name}`"
-              title="A new lens like this one"
-              @click="store.edit('Copy lens', (p, makeId) => copyLens(p, lens.id, makeId).change)"
-            >
-              <v-icon :icon="mdiContentCopy" size="15" />
-            </button>
-            <button
-              type="button"
-              :aria-label="`Remove ${lens.name}`"
-              title="Remove"
-              @click="store.edit('Remove lens', (p) => removeLens(p, lens.id))"
-            >
-              <v-icon :icon="mdiTrashCanOutline" size="16" />
-            </button>
-          </td>
-        </tr>
+        </NamedRow>
       </tbody>
     </table>
   </PanelFrame>
 </template>
 
 <style scoped>
-.wide {
-  min-width: 170px;
-}
 .tick {
   text-align: center;
 }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiTrashCanOutline } from '@mdi/js'
 import { computed } from 'vue'
 import { removeLevel, setLevel } from '@lamina/core/edit'
 import type { Level } from '@lamina/core/records'
@@ -8,15 +7,14 @@ import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { fieldOf } from './fields'
+import NamedRow from './NamedRow.vue'
 import PanelFrame from './PanelFrame.vue'
 
 /** The levels of the building from the top down, with the heights they are given by. */
 const store = useProject()
 const desk = useDesk()
 const say = useSay()
-const levels = computed(
-  () => (store.version, store.project.all('level').sort((p, q) => q.elevation - p.elevation)),
-)
+const levels = computed(() => store.project.all('level').sort((p, q) => q.elevation - p.elevation))
 const COLUMNS = ['elevation', 'height', 'cutHeight'] as const
 const WORDS: Record<(typeof COLUMNS)[number], string> = {
   elevation: 'Floor above datum',
@@ -25,12 +23,6 @@ const WORDS: Record<(typeof COLUMNS)[number], string> = {
 }
 const shown = (level: Level, key: (typeof COLUMNS)[number]): string => formatLength(level[key], store.units)
 
-function rename(level: Level, event: Event): void {
-  const field = fieldOf(event)
-  if (field.value.trim() !== level.name)
-    store.edit('Level name', (project) => setLevel(project, level.id, { name: field.value }))
-  field.value = store.project.find('level', level.id)?.name ?? ''
-}
 function set(level: Level, key: (typeof COLUMNS)[number], event: Event): void {
   const field = fieldOf(event)
   const read = parseLength(field.value, store.units)
@@ -58,14 +50,13 @@ function set(level: Level, key: (typeof COLUMNS)[number], event: Event): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="level in levels" :key="level.id">
-          <td>
-            <input
-              :value="level.name"
-              :aria-label="`Name of ${level.name}`"
-              @change="rename(level, $event)"
-            />
-          </td>
+        <NamedRow
+          v-for="level in levels"
+          :key="level.id"
+          :name="level.name"
+          :rename="(name) => store.edit('Level name', (project) => setLevel(project, level.id, { name }))"
+          :remove="() => store.edit('Remove level', (p) => removeLevel(p, level.id))"
+        >
           <td v-for="key in COLUMNS" :key="key">
             <input
               class="number"
@@ -74,17 +65,7 @@ function set(level: Level, key: (typeof COLUMNS)[number], event: Event): void {
               @change="set(level, key, $event)"
             />
           </td>
-          <td class="marks">
-            <button
-              type="button"
-              :aria-label="`Remove ${level.name}`"
-              :title="`Remove ${level.name}`"
-              @click="store.edit('Remove level', (p) => removeLevel(p, level.id))"
-            >
-              <v-icon :icon="mdiTrashCanOutline" size="16" />
-            </button>
-          </td>
-        </tr>
+        </NamedRow>
       </tbody>
     </table>
   </PanelFrame>

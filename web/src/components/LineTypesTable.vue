@@ -1,24 +1,25 @@
 <script setup lang="ts">
-import { mdiTrashCanOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { addLineType, removeLineType, setLineType } from '@lamina/core/edit'
 import type { LineType } from '@lamina/core/records'
 import { useProject } from '../store/project'
 import { fieldOf } from './fields'
 import LinePicture from './LinePicture.vue'
+import NamedRow from './NamedRow.vue'
 
 /** The line types of the project: dashes and gaps in turn, as long as they are on paper. */
 const store = useProject()
 const fresh = ref('')
-const types = computed(() => (store.version, store.project.all('lineType')))
+const types = computed(() => store.project.all('lineType'))
 const words = (type: LineType): string => type.dashesPaperMm.join(' ')
 
-function set(type: LineType, key: 'name' | 'dashes', event: Event): void {
+const set = (type: LineType, facts: Parameters<typeof setLineType>[2]): unknown =>
+  store.edit('Line type', (project) => setLineType(project, type.id, facts))
+function setDashes(type: LineType, event: Event): void {
   const field = fieldOf(event)
-  if (field.value.trim() !== (key === 'name' ? type.name : words(type)))
-    store.edit('Line type', (project) => setLineType(project, type.id, { [key]: field.value }))
+  if (field.value.trim() !== words(type)) set(type, { dashes: field.value })
   const now = store.project.find('lineType', type.id)
-  if (now) field.value = key === 'name' ? now.name : words(now)
+  if (now) field.value = words(now)
 }
 function add(): void {
   if (store.edit('Line type', (project, makeId) => addLineType(project, fresh.value, makeId).change))
@@ -32,33 +33,23 @@ function add(): void {
     <p class="soft small">Dashes and gaps in turn, in mm on paper. Nothing: a continuous line.</p>
     <table>
       <tbody>
-        <tr v-for="type in types" :key="type.id">
-          <td>
-            <input
-              :value="type.name"
-              :aria-label="`Name of ${type.name}`"
-              @change="set(type, 'name', $event)"
-            />
-          </td>
+        <NamedRow
+          v-for="type in types"
+          :key="type.id"
+          :name="type.name"
+          :rename="(name) => set(type, { name })"
+          :remove="() => store.edit('Remove line type', (p) => removeLineType(p, type.id))"
+        >
           <td>
             <input
               :value="words(type)"
               placeholder="continuous"
               :aria-label="`Dashes of ${type.name}`"
-              @change="set(type, 'dashes', $event)"
+              @change="setDashes(type, $event)"
             />
           </td>
           <td><LinePicture :dashes="type.dashesPaperMm" :pen-mm="0.35" :tone="0" :width="150" /></td>
-          <td class="marks">
-            <button
-              type="button"
-              :aria-label="`Remove ${type.name}`"
-              @click="store.edit('Remove line type', (p) => removeLineType(p, type.id))"
-            >
-              <v-icon :icon="mdiTrashCanOutline" size="16" />
-            </button>
-          </td>
-        </tr>
+        </NamedRow>
       </tbody>
     </table>
     <form @submit.prevent="add">

@@ -3,7 +3,8 @@ import { onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import type { DisplayList } from '@lamina/core/display'
 import type { Box } from '@lamina/core/geometry'
-import { letteringReady, paintList, rgb } from '../surface/painter'
+import { letteringReady, paintList } from '../surface/painter'
+import { thumbLook, thumbMap } from '../surface/thumb'
 
 /** A small live picture of a list. */
 const props = defineProps<{
@@ -24,29 +25,11 @@ function paint(): void {
   element.width = props.width * ratio
   element.height = props.height * ratio
   const context = element.getContext('2d')!
-  const wide = props.box.maxX - props.box.minX
-  const high = props.box.maxY - props.box.minY
-  if (!(wide > 0 && high > 0)) return
-  const margin = props.sheet ? 0 : 8
-  const scale = Math.min((props.width - 2 * margin) / wide, (props.height - 2 * margin) / high)
-  const { minX, minY } = props.box
-  context.setTransform(
-    scale * ratio,
-    0,
-    0,
-    -scale * ratio,
-    ((props.width - wide * scale) / 2 - minX * scale) * ratio,
-    ((props.height + high * scale) / 2 + minY * scale) * ratio,
-  )
-  const { colors } = theme.current.value
-  const light = theme.themes.value['light']!.colors
-  paintList(context, props.list, scale * ratio, {
-    ink: rgb(String(props.sheet ? light['ink'] : colors['ink'])),
-    paper: rgb(String(props.sheet ? light['sheet'] : colors['paper'])),
-    pixelsPerPaperMm: 0,
-    thinnest: 0.55 * ratio,
-    boldest: 0.9 * ratio,
-  })
+  const { minX, minY, maxX, maxY } = props.box
+  if (!(maxX > minX && maxY > minY)) return
+  const { scale, x, y } = thumbMap(props.box, props.width, props.height, props.sheet ? 0 : 8)
+  context.setTransform(scale * ratio, 0, 0, -scale * ratio, x * ratio, y * ratio)
+  paintList(context, props.list, scale * ratio, thumbLook(theme, props.sheet ?? false, ratio))
 }
 onMounted(() => {
   paint()

@@ -2,10 +2,12 @@
 import { computed, ref } from 'vue'
 import { makeBlock } from '@lamina/core/edit'
 import { standardBlocks } from '@lamina/core/library'
-import type { Block, Drawing } from '@lamina/core/records'
+import type { Block, Board } from '@lamina/core/records'
 import { boxCentre } from '@lamina/core/geometry'
 import { categoriesOf, libraryBlocks } from '../store/blocks'
 import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useOpened } from '../store/opened'
 import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
 import { BLOCK_UNITS } from './blockUnits'
@@ -13,9 +15,11 @@ import LengthField from './LengthField.vue'
 import PanelFrame from './PanelFrame.vue'
 
 /** A block made from what is selected. */
-const props = defineProps<{ drawing: Drawing }>()
+const props = defineProps<{ board: Board }>()
 const store = useProject()
 const desk = useDesk()
+const hand = useHand()
+const opened = useOpened()
 const library = useLibrary()
 
 const name = ref('')
@@ -24,7 +28,7 @@ const sizing = ref<NonNullable<Block['sizing']>>('fixed')
 const then = ref<'placement' | 'stay' | 'go'>('placement')
 const atWall = ref(false)
 const units = ref<NonNullable<Block['units']>>(store.units.system)
-const extent = desk.surface?.selectionExtent?.()
+const extent = opened.surface?.selectionExtent?.()
 const middle = extent && extent.minX <= extent.maxX ? boxCentre(extent) : { x: 0, y: 0 }
 const back = extent && extent.minX <= extent.maxX ? { x: middle.x, y: extent.maxY } : middle
 const base = ref({ x: middle.x, y: middle.y })
@@ -49,8 +53,8 @@ function make(): void {
   const made = store.edit('Make block', (project, makeId) => {
     const result = makeBlock(
       project,
-      props.drawing,
-      desk.selection,
+      props.board,
+      hand.selection,
       {
         name: name.value,
         category: category.value,
@@ -68,14 +72,14 @@ function make(): void {
   if (!made) return
   library.use(block)
   desk.panel = null
-  desk.select(made.put.flatMap((record) => (record.kind === 'placement' ? [record.id] : [])))
+  hand.select(made.put.flatMap((record) => (record.kind === 'placement' ? [record.id] : [])))
 }
 </script>
 
 <template>
   <PanelFrame title="Make a block" :width="330" data-test="make-block" @close="desk.panel = null">
     <p class="soft small">
-      From the {{ desk.selection.length }} thing{{ desk.selection.length === 1 ? '' : 's' }} selected. A note
+      From the {{ hand.selection.length }} thing{{ hand.selection.length === 1 ? '' : 's' }} selected. A note
       in square brackets, as [Number] or [Number: 12], becomes a field that each placement fills.
     </p>
     <form class="one" @submit.prevent="make">

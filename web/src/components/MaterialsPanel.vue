@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiTrashCanOutline } from '@mdi/js'
 import { computed } from 'vue'
 import { copyMaterial, removeMaterial, setMaterial } from '@lamina/core/edit'
 import type { Material } from '@lamina/core/records'
@@ -9,26 +8,20 @@ import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { fieldOf, nearestTone, patternNamed, PATTERN_CHOICES, PEN_CHOICES, TONES } from './fields'
 import MaterialPicture from './MaterialPicture.vue'
+import NamedRow from './NamedRow.vue'
 import PanelFrame from './PanelFrame.vue'
 
 /** The materials of the project: which runs through where walls meet, and how each is drawn. */
 const store = useProject()
 const desk = useDesk()
 const say = useSay()
-const materials = computed(
-  () => (store.version, store.project.all('material').sort((p, q) => q.priority - p.priority)),
-)
+const materials = computed(() => store.project.all('material').sort((p, q) => q.priority - p.priority))
 const OF_LAYER = 'layer'
 
 type Facts = Parameters<typeof setMaterial>[2]
 const set = (material: Material, label: string, facts: Facts): unknown =>
   store.edit(label, (project) => setMaterial(project, material.id, facts))
 
-function rename(material: Material, event: Event): void {
-  const field = fieldOf(event)
-  if (field.value.trim() !== material.name) set(material, 'Material name', { name: field.value })
-  field.value = store.project.find('material', material.id)?.name ?? ''
-}
 function setPriority(material: Material, event: Event): void {
   const field = fieldOf(event)
   const read = parseNumber(field.value)
@@ -58,15 +51,20 @@ function setPriority(material: Material, event: Event): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="material in materials" :key="material.id">
-          <td><MaterialPicture :material="material" /></td>
-          <td class="wide">
-            <input
-              :value="material.name"
-              :aria-label="`Name of ${material.name}`"
-              @change="rename(material, $event)"
-            />
-          </td>
+        <NamedRow
+          v-for="material in materials"
+          :key="material.id"
+          :name="material.name"
+          called="material"
+          :rename="(name) => set(material, 'Material name', { name })"
+          :copy="
+            () => store.edit('Copy material', (p, makeId) => copyMaterial(p, material.id, makeId).change)
+          "
+          :remove="() => store.edit('Remove material', (p) => removeMaterial(p, material.id))"
+        >
+          <template #picture>
+            <td><MaterialPicture :material="material" /></td>
+          </template>
           <td class="narrow">
             <input
               class="number"
@@ -114,34 +112,13 @@ function setPriority(material: Material, event: Event): void {
               <option v-for="pen in PEN_CHOICES" :key="pen.value" :value="pen.value">{{ pen.title }}</option>
             </select>
           </td>
-          <td class="marks">
-            <button
-              type="button"
-              :aria-label="`Copy ${material.name}`"
-              title="A new material like this one"
-              @click="store.edit('Copy material', (p, makeId) => copyMaterial(p, material.id, makeId).change)"
-            >
-              <v-icon :icon="mdiContentCopy" size="15" />
-            </button>
-            <button
-              type="button"
-              :aria-label="`Remove ${material.name}`"
-              title="Remove"
-              @click="store.edit('Remove material', (p) => removeMaterial(p, material.id))"
-            >
-              <v-icon :icon="mdiTrashCanOutline" size="16" />
-            </button>
-          </td>
-        </tr>
+        </NamedRow>
       </tbody>
     </table>
   </PanelFrame>
 </template>
 
 <style scoped>
-.wide {
-  min-width: 120px;
-}
 .narrow {
   width: 52px;
 }

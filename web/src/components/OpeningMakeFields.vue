@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import { lightOpens, type Light, type OpeningMake } from '@lamina/core/records'
-import { formatAngle, parseAngle, parseNumber, type Units } from '@lamina/core/units'
+import { parseNumber, type Units } from '@lamina/core/units'
 import { useSay } from '../store/say'
 import { fieldOf } from './fields'
 import LengthField from './LengthField.vue'
+import AngleField from './AngleField.vue'
+import NumberField from './NumberField.vue'
 
 /** How leaves, panels and lights of a type are made. */
 const props = defineProps<{ make: OpeningMake; units: Units }>()
@@ -12,17 +14,6 @@ const emit = defineEmits<{ set: [make: OpeningMake] }>()
 const say = useSay()
 
 const change = (facts: object): void => emit('set', { ...props.make, ...facts } as OpeningMake)
-function number(event: Event, key: string, scale = 1): void {
-  const field = fieldOf(event)
-  const read = parseNumber(field.value)
-  if (read.ok) change({ [key]: read.value * scale })
-  else say.warn(read.message)
-}
-function angle(event: Event): void {
-  const read = parseAngle(fieldOf(event).value)
-  if (read.ok) change({ swing: read.radians })
-  else say.warn(read.message)
-}
 const RUNS = [
   { value: 'in front', title: 'In front of the wall' },
   { value: 'in the wall', title: 'Inside the wall' },
@@ -51,16 +42,16 @@ function part(i: number, event: Event): void {
       :model-value="make.leaves"
       @update:model-value="(leaves: number) => change({ leaves })"
     />
-    <v-text-field
+    <NumberField
       v-if="make.leaves === 2"
       label="First leaf, part of the width"
-      :model-value="Math.round(make.share * 1000) / 1000"
-      @change="number($event, 'share')"
+      :value="Math.round(make.share * 1000) / 1000"
+      @set="(share) => change({ share })"
     />
-    <v-text-field label="Drawn open by" :model-value="formatAngle(make.swing)" @change="angle($event)" />
+    <AngleField label="Drawn open by" :radians="make.swing" @set="(swing) => change({ swing })" />
   </template>
   <template v-if="make.form === 'sliding' || make.form === 'folding'">
-    <v-text-field label="Panels" :model-value="make.panels" @change="number($event, 'panels')" />
+    <NumberField label="Panels" :value="make.panels" @set="(panels) => change({ panels })" />
   </template>
   <v-select
     v-if="make.form === 'sliding'"
@@ -69,11 +60,11 @@ function part(i: number, event: Event): void {
     :model-value="make.runs"
     @update:model-value="(runs: string) => change({ runs })"
   />
-  <v-text-field
+  <NumberField
     v-if="make.form === 'revolving'"
     label="Wings"
-    :model-value="make.wings"
-    @change="number($event, 'wings')"
+    :value="make.wings"
+    @set="(wings) => change({ wings })"
   />
   <LengthField
     v-if="'leaf' in make"

@@ -4,19 +4,21 @@ import { FORMS, copyOpeningType, removeOpeningType, setOpeningType, suits } from
 import type { OpeningMake, OpeningType } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
-import { fieldOf } from './fields'
 import LengthField from './LengthField.vue'
 import OpeningMakeFields from './OpeningMakeFields.vue'
 import OpeningPicture from './OpeningPicture.vue'
+import NamedHead from './NamedHead.vue'
 import PanelFrame from './PanelFrame.vue'
 
 /** The types of doors and windows of the project, with pictures, and the facts of one of them. */
 const store = useProject()
 const desk = useDesk()
-const types = computed(() => (store.version, store.project.all('openingType')))
+const hand = useHand()
+const types = computed(() => store.project.all('openingType'))
 /** Opened with a door or window selected, it shows the type of that. */
-const selected = desk.selection.length === 1 ? store.project.find('opening', desk.selection[0]!) : undefined
+const selected = hand.selection.length === 1 ? store.project.find('opening', hand.selection[0]!) : undefined
 const chosen = ref(selected?.type ?? types.value[0]?.id ?? '')
 const type = computed(() => types.value.find((each) => each.id === chosen.value) ?? types.value[0])
 watch(types, (now) => {
@@ -28,7 +30,7 @@ const groups = computed(() =>
     [
       ['Doors', 'door'],
       ['Windows', 'window'],
-      ['Openings', 'gap'],
+      ['Plain openings', 'gap'],
     ] as const
   ).map(([title, fit]) => ({ title, types: types.value.filter((each) => each.fit === fit) })),
 )
@@ -37,11 +39,6 @@ type Facts = Parameters<typeof setOpeningType>[2]
 function set(facts: Facts, label = 'Opening type'): void {
   const of = type.value
   if (of) store.edit(label, (project) => setOpeningType(project, of.id, facts))
-}
-function rename(event: Event): void {
-  const field = fieldOf(event)
-  if (field.value.trim() !== type.value?.name) set({ name: field.value }, 'Type name')
-  field.value = type.value?.name ?? ''
 }
 const FORM_NAMES: Record<OpeningMake['form'], string> = {
   hinged: 'Hinged leaves',
@@ -122,11 +119,12 @@ const nearestPlace = (of: OpeningType): number =>
           <OpeningPicture :type="type" view="plan" :width="180" :height="120" />
           <OpeningPicture :type="type" view="front" :width="150" :height="120" />
         </div>
-        <label class="soft small"> Name <input class="name" :value="type.name" @change="rename" /> </label>
-        <div class="row">
-          <v-btn size="small" variant="outlined" @click="copy">Copy it</v-btn>
-          <v-btn size="small" variant="outlined" @click="remove">Remove</v-btn>
-        </div>
+        <NamedHead
+          :name="type.name"
+          :rename="(name) => set({ name }, 'Type name')"
+          :copy="copy"
+          :remove="remove"
+        />
         <div class="fields">
           <LengthField
             label="Width"
@@ -254,14 +252,5 @@ const nearestPlace = (of: OpeningType): number =>
 .fields {
   grid-template-columns: 1fr 1fr;
   margin-top: 4px;
-}
-.row {
-  display: flex;
-  gap: 8px;
-}
-input.name {
-  width: 260px;
-  border-bottom: 1px solid rgb(var(--v-theme-hairline)) !important;
-  border-radius: 0;
 }
 </style>

@@ -2,26 +2,23 @@
 import { computed, ref } from 'vue'
 import { addLevel, setFacts } from '@lamina/core/edit'
 import { formatAngle, formatHeight, formatLength, parseAngle } from '@lamina/core/units'
+import type { ProjectFacts } from '@lamina/core/records'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
-import type { Actions } from '../store/useActions'
+import type { Actions } from '../actions/useActions'
 import LengthField from './LengthField.vue'
+import TextField from './TextField.vue'
 
 const props = defineProps<{ actions: Actions }>()
 const store = useProject()
 const desk = useDesk()
-const facts = computed(() => (store.version, store.project.facts))
-const levels = computed(
-  () => (store.version, store.project.all('level').sort((p, q) => q.elevation - p.elevation)),
-)
+const facts = computed(() => store.project.facts)
+const levels = computed(() => store.project.all('level').sort((p, q) => q.elevation - p.elevation))
 const name = ref('')
 const height = ref(store.units.system === 'metric' ? 2700 : 2743.2)
 
-function set(field: 'name' | 'number' | 'client', event: Event): void {
-  const text = (event.target as HTMLInputElement).value.trim()
-  if (text !== facts.value[field])
-    store.edit('Project facts', (p) => setFacts(p, 'project', 'project', { [field]: text }))
-}
+const set = (now: Partial<ProjectFacts>): unknown =>
+  store.edit('Project facts', (p) => setFacts(p, 'project', 'project', now))
 const steps = computed(() =>
   store.units.system === 'metric'
     ? [1, 5, 10, 0.5, 0.1].map((mm) => ({ value: mm, title: `${mm} mm` }))
@@ -61,9 +58,9 @@ function add(): void {
 <template>
   <h3>Project</h3>
   <div class="stack">
-    <v-text-field label="Name" :model-value="facts.name" @change="set('name', $event)" />
-    <v-text-field label="Number" :model-value="facts.number" @change="set('number', $event)" />
-    <v-text-field label="Client" :model-value="facts.client" @change="set('client', $event)" />
+    <TextField label="Name" :shown="facts.name" @set="(name) => set({ name: name.trim() })" />
+    <TextField label="Number" :shown="facts.number" @set="(number) => set({ number: number.trim() })" />
+    <TextField label="Client" :shown="facts.client" @set="(client) => set({ client: client.trim() })" />
   </div>
   <h3>Units</h3>
   <div class="stack">
@@ -73,12 +70,12 @@ function add(): void {
       :model-value="store.units.system === 'metric' ? store.units.stepMm : store.units.fraction"
       @update:model-value="setStep"
     />
-    <v-text-field
+    <TextField
       label="The project’s own angle"
       placeholder="none"
-      :model-value="facts.ownAngle ? formatAngle(facts.ownAngle) : ''"
+      :shown="facts.ownAngle ? formatAngle(facts.ownAngle) : ''"
       :error-messages="angleFault ? [angleFault] : []"
-      @change="setAngle(($event.target as HTMLInputElement).value)"
+      @set="setAngle"
     />
   </div>
   <h3>Levels</h3>

@@ -11,7 +11,7 @@ import PanelFrame from './PanelFrame.vue'
 /** What stairs and ramps of the project keep to. */
 const store = useProject()
 const desk = useDesk()
-const limits = computed(() => (store.version, stairLimitsOf(store.project)))
+const limits = computed(() => stairLimitsOf(store.project))
 const set = (facts: Partial<StairLimits>): unknown =>
   store.edit('Limits for stairs', (project) => setStairLimits(project, facts))
 </script>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiTrashCanOutline } from '@mdi/js'
 import { computed } from 'vue'
 import { PEN_WIDTHS, extentOf } from '@lamina/core/display'
 import { copyStyle, removeStyle, changePen, setStyle } from '@lamina/core/edit'
@@ -18,6 +17,7 @@ import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { fieldOf } from './fields'
 import LiveThumb from './LiveThumb.vue'
+import NamedRow from './NamedRow.vue'
 import PanelFrame from './PanelFrame.vue'
 import { stylePicture } from './stylePicture'
 
@@ -26,9 +26,8 @@ const store = useProject()
 const desk = useDesk()
 const say = useSay()
 
-const styles = computed(() => (store.version, store.project.all('annotationStyle')))
+const styles = computed(() => store.project.all('annotationStyle'))
 const pens = computed(() => {
-  void store.version
   const byRole = new Map(store.project.all('pen').map((pen) => [pen.role, pen]))
   return penRoles.flatMap((role) => byRole.get(role) ?? [])
 })
@@ -45,11 +44,6 @@ const SIZES = [
 
 const set = (style: AnnotationStyle, facts: Parameters<typeof setStyle>[2]): unknown =>
   store.edit('Annotation style', (project) => setStyle(project, style.id, facts))
-function rename(style: AnnotationStyle, event: Event): void {
-  const field = fieldOf(event)
-  if (field.value.trim() !== style.name) set(style, { name: field.value })
-  field.value = store.project.find('annotationStyle', style.id)?.name ?? ''
-}
 function setSize(style: AnnotationStyle, key: (typeof SIZES)[number][0], event: Event): void {
   const field = fieldOf(event)
   const read = parseNumber(field.value)
@@ -78,23 +72,26 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
         </tr>
       </thead>
       <tbody>
-        <tr v-for="style in styles" :key="style.id">
-          <td>
-            <LiveThumb
-              :list="stylePicture(style, store.units)"
-              :box="extentOf(stylePicture(style, store.units))"
-              :width="86"
-              :height="38"
-              label=""
-            />
-          </td>
-          <td class="wide">
-            <input
-              :value="style.name"
-              :aria-label="`Name of ${style.name}`"
-              @change="rename(style, $event)"
-            />
-          </td>
+        <NamedRow
+          v-for="style in styles"
+          :key="style.id"
+          :name="style.name"
+          called="style"
+          :rename="(name) => set(style, { name })"
+          :copy="() => store.edit('Copy style', (p, makeId) => copyStyle(p, style.id, makeId).change)"
+          :remove="() => store.edit('Remove style', (p) => removeStyle(p, style.id))"
+        >
+          <template #picture>
+            <td>
+              <LiveThumb
+                :list="stylePicture(style, store.units)"
+                :box="extentOf(stylePicture(style, store.units))"
+                :width="86"
+                :height="38"
+                label=""
+              />
+            </td>
+          </template>
           <td>
             <select
               :value="style.ends"
@@ -122,25 +119,7 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
               @change="setSize(style, key, $event)"
             />
           </td>
-          <td class="marks">
-            <button
-              type="button"
-              :aria-label="`Copy ${style.name}`"
-              title="A new style like this one"
-              @click="store.edit('Copy style', (p, makeId) => copyStyle(p, style.id, makeId).change)"
-            >
-              <v-icon :icon="mdiContentCopy" size="15" />
-            </button>
-            <button
-              type="button"
-              :aria-label="`Remove ${style.name}`"
-              title="Remove"
-              @click="store.edit('Remove style', (p) => removeStyle(p, style.id))"
-            >
-              <v-icon :icon="mdiTrashCanOutline" size="16" />
-            </button>
-          </td>
-        </tr>
+        </NamedRow>
       </tbody>
     </table>
     <h3>Pens</h3>
@@ -189,9 +168,6 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
 </template>
 
 <style scoped>
-.wide {
-  min-width: 120px;
-}
 .size {
   width: 46px;
   text-align: right;

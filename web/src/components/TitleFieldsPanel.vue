@@ -1,18 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { setFacts } from '@lamina/core/edit'
-import { sheetSizeNames, type Sheet } from '@lamina/core/records'
+import { sheetSizeNames, type ProjectFacts, type Sheet } from '@lamina/core/records'
 import { scalesText } from '@lamina/core/sheets'
 import { viewportsOf } from '@lamina/core/edit'
 import { useProject } from '../store/project'
+import TextField from './TextField.vue'
 
 /** The fields of the title block: the project's own, and the sheet's. */
 const props = defineProps<{ sheet: Sheet }>()
 const store = useProject()
-const facts = computed(() => (store.version, store.project.facts))
-const scale = computed(
-  () => (store.version, scalesText(viewportsOf(store.project, props.sheet.id), facts.value.units.system)),
-)
+const facts = computed(() => store.project.facts)
+const scale = computed(() => scalesText(viewportsOf(store.project, props.sheet.id), facts.value.units.system))
 const own = [
   ['title', 'Drawing title'],
   ['number', 'Drawing number'],
@@ -26,38 +25,29 @@ const shared = [
   ['number', 'Project number'],
   ['client', 'Client'],
 ] as const
-const textOf = (event: Event): string => (event.target as HTMLInputElement).value.trim()
-
-function setOwn(field: (typeof own)[number][0], event: Event): void {
-  const text = textOf(event)
-  if (text !== props.sheet[field])
-    store.edit('Title block', (p) => setFacts(p, 'sheet', props.sheet.id, { [field]: text }))
-}
-function setShared(field: (typeof shared)[number][0], event: Event): void {
-  const text = textOf(event)
-  if (text !== facts.value[field])
-    store.edit('Title block', (p) => setFacts(p, 'project', 'project', { [field]: text }))
-}
-const setPaper = (facts: Partial<Sheet>): void =>
-  void store.edit('Sheet size', (p) => setFacts(p, 'sheet', props.sheet.id, facts))
+const setSheet = (label: string, now: Partial<Sheet>): unknown =>
+  store.edit(label, (p) => setFacts(p, 'sheet', props.sheet.id, now))
+const setShared = (now: Partial<ProjectFacts>): unknown =>
+  store.edit('Title block', (p) => setFacts(p, 'project', 'project', now))
+const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
 </script>
 
 <template>
   <div class="stack">
-    <v-text-field
+    <TextField
       v-for="[field, label] in own"
       :key="`${sheet.id}-${field}`"
       :label="label"
       :type="field === 'date' ? 'date' : 'text'"
-      :model-value="sheet[field]"
-      @change="setOwn(field, $event)"
+      :shown="sheet[field]"
+      @set="(text) => setSheet('Title block', { [field]: text.trim() })"
     />
-    <v-text-field
+    <TextField
       v-for="[field, label] in shared"
       :key="field"
       :label="label"
-      :model-value="facts[field]"
-      @change="setShared(field, $event)"
+      :shown="facts[field]"
+      @set="(text) => setShared({ [field]: text.trim() })"
     />
     <p class="soft small">Scale: {{ scale }} (from the viewports)</p>
     <v-select

@@ -8,7 +8,7 @@ import ThemeSwitch from './ThemeSwitch.vue'
 defineProps<{ place: string }>()
 const store = useProject()
 const desk = useDesk()
-const name = computed(() => (store.version, store.id ? store.project.facts.name : ''))
+const name = computed(() => (store.id ? store.project.facts.name : ''))
 const saved = computed(() => {
   if (store.state === 'saved') return { text: 'Saved', tone: 'good' }
   if (store.state === 'saving') return { text: 'Saving', tone: 'busy' }

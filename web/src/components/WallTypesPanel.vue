@@ -6,22 +6,26 @@ import { copyWallType, partOf, removeWallType, renameWallType, setStrips } from 
 import type { Strip } from '@lamina/core/records'
 import { echoLength, formatLength, parseLength } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useValues } from '../store/values'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
+import NamedHead from './NamedHead.vue'
 import PanelFrame from './PanelFrame.vue'
 import StripPicture from './StripPicture.vue'
+import { choicesOf } from './named'
 
 /** The wall types of the project as a table of strips beside a drawn section. */
 const store = useProject()
 const desk = useDesk()
+const hand = useHand()
+const values = useValues()
 const say = useSay()
-const types = computed(() => (store.version, store.project.all('wallType')))
-const materials = computed(
-  () => (store.version, store.project.all('material').sort((p, q) => q.priority - p.priority)),
-)
+const types = computed(() => store.project.all('wallType'))
+const materials = computed(() => store.project.all('material').sort((p, q) => q.priority - p.priority))
 /** Opened with a wall selected, it shows the type of that wall. */
-const selected = desk.selection.length === 1 ? store.project.find('wall', desk.selection[0]!) : undefined
-const chosen = ref(selected?.type ?? desk.wallType ?? types.value[0]?.id ?? '')
+const selected = hand.selection.length === 1 ? store.project.find('wall', hand.selection[0]!) : undefined
+const chosen = ref(selected?.type ?? values.wallType ?? types.value[0]?.id ?? '')
 const type = computed(() => types.value.find((each) => each.id === chosen.value) ?? types.value[0]!)
 watch(types, (now) => {
   if (!now.some((each) => each.id === chosen.value)) chosen.value = now[0]!.id
@@ -62,35 +66,21 @@ function copy(): void {
   })
   if (made) chosen.value = id
 }
-function rename(event: Event): void {
-  const field = event.target as HTMLInputElement
-  if (field.value.trim() !== type.value.name)
-    store.edit('Wall type name', (project) => renameWallType(project, type.value.id, field.value))
-  field.value = type.value.name
-}
 </script>
 
 <template>
   <PanelFrame title="Wall types" :width="550" data-test="wall-types" @close="desk.panel = null">
-    <div class="choose">
-      <v-select
-        v-model="chosen"
-        label="Type"
-        :items="types.map(({ id, name }) => ({ value: id, title: name }))"
-      />
-      <v-btn size="small" variant="outlined" @click="copy">Copy it</v-btn>
-      <v-btn
-        size="small"
-        variant="outlined"
-        @click="store.edit('Remove wall type', (p) => removeWallType(p, type.id))"
-        >Remove</v-btn
-      >
-    </div>
+    <v-select v-model="chosen" label="Type" :items="choicesOf(types)" />
+    <NamedHead
+      :name="type.name"
+      :rename="(name) => store.edit('Wall type name', (p) => renameWallType(p, type.id, name))"
+      :copy="copy"
+      :remove="() => store.edit('Remove wall type', (p) => removeWallType(p, type.id))"
+    />
     <p class="soft small">
       Strips from the left side of the wall as it is drawn.
       <button type="button" class="link" @click="desk.panel = 'materials'">Materials</button>
     </p>
-    <label class="soft small"> Name <input class="name" :value="type.name" @change="rename" /> </label>
     <StripPicture :type="type" wide />
     <table>
       <thead>
@@ -190,18 +180,7 @@ function rename(event: Event): void {
 </template>
 
 <style scoped>
-.choose {
-  display: grid;
-  grid-template-columns: 1fr auto auto;
-  gap: 8px;
-  align-items: center;
-}
 input.number {
   width: 84px;
-}
-input.name {
-  width: 300px;
-  border-bottom: 1px solid rgb(var(--v-theme-hairline));
-  border-radius: 0;
 }
 </style>

@@ -16,22 +16,31 @@ import type { Matter } from '@lamina/core/check'
 import { styleOf } from '@lamina/core/library'
 import type { ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatHeight } from '@lamina/core/units'
-import { OWN_ANGLE, STAGES, useDesk, type PanelName, type ToolName } from '../store/desk'
+import { STAGES, useDesk, type PanelName } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useOpened } from '../store/opened'
+import { useValues } from '../store/values'
+import { OWN_ANGLE } from '../store/hand'
+import type { ToolName } from '../tools/catalogue'
 import { useProject } from '../store/project'
-import { TOOLS, toolEntry, type ToolEntry } from '../tools/catalogue'
+import { TOOLS, toolEntry, type NamedEntry } from '../tools/catalogue'
 import BlockChooser from './BlockChooser.vue'
-import { hasFabricOptions } from './fabricOptions'
 import DrawerEntry from './DrawerEntry.vue'
 import IssuePanel from './IssuePanel.vue'
 import OpeningChooser from './OpeningChooser.vue'
 import SetOutPanel from './SetOutPanel.vue'
 import TitleFieldsPanel from './TitleFieldsPanel.vue'
-import ToolOptions from './ToolOptions.vue'
-import type { Actions } from '../store/useActions'
+import ToolOptions from './options/ToolOptions.vue'
+import { hasOptions } from './options/table'
+import type { Actions } from '../actions/useActions'
+import { useNamed } from './named'
 
 const props = defineProps<{ actions: Actions; matters: readonly Matter[] }>()
 const store = useProject()
 const desk = useDesk()
+const hand = useHand()
+const opened = useOpened()
+const values = useValues()
 
 const drawer = ref<HTMLElement | null>(null)
 watch(
@@ -42,36 +51,26 @@ const stage = computed(() => STAGES.find((entry) => entry.id === desk.stage)!)
 const here = computed(() => props.matters.filter((matter) => matter.stage === desk.stage))
 const drawing = computed(() => props.actions.drawing.value)
 const sheet = computed(() => props.actions.sheet.value)
-const level = computed(
-  () => (
-    store.version,
-    drawing.value?.view === 'plan' ? store.project.find('level', drawing.value.level) : undefined
-  ),
+const level = computed(() =>
+  drawing.value?.view === 'plan' ? store.project.find('level', drawing.value.level) : undefined,
 )
 const under = computed(() => {
   if (desk.stage === 'compose' || desk.stage === 'issue') {
-    const count = (store.version, store.project.all('sheet').length)
+    const count = store.project.all('sheet').length
     return `Sheet set · ${count} sheet${count === 1 ? '' : 's'}`
   }
   return level.value ? `${level.value.name} · FFL ${formatHeight(level.value.elevation, store.units)}` : ''
 })
-const wallTypes = computed(
-  () => (store.version, store.project.all('wallType').map(({ id, name }) => ({ value: id, title: name }))),
-)
-const drawings = computed(() => (store.version, store.project.all('drawing')))
+const wallTypes = useNamed('wallType')
+const drawings = computed(() => store.project.all('drawing'))
 const wallType = computed({
-  get: () => desk.wallType ?? wallTypes.value[0]?.value ?? null,
-  set: (value) => (desk.wallType = value),
+  get: () => values.wallType ?? wallTypes.value[0]?.value ?? null,
+  set: (value) => (values.wallType = value),
 })
-const styles = computed(
-  () => (
-    store.version,
-    store.project.all('annotationStyle').map(({ id, name }) => ({ value: id, title: name }))
-  ),
-)
+const styles = useNamed('annotationStyle')
 const style = computed({
-  get: () => (store.version, styleOf(store.project, desk.style).id),
-  set: (value) => (desk.style = value),
+  get: () => styleOf(store.project, values.style).id,
+  set: (value) => (values.style = value),
 })
 const sides: { value: ReferenceSide; title: string }[] = [
   { value: 'left', title: 'Left face' },
@@ -79,7 +78,7 @@ const sides: { value: ReferenceSide; title: string }[] = [
   { value: 'right', title: 'Right face' },
 ]
 const locks = computed(() => {
-  const own = (store.version, store.project.facts.ownAngle)
+  const own = store.project.facts.ownAngle
   return [
     { value: 0, title: 'Near the axes' },
     { value: 90, title: 'Every 90°' },
@@ -91,26 +90,37 @@ const locks = computed(() => {
 })
 /** Tools of the open stage under their headings, and those that change what is drawn, at every stage. */
 const groups = computed(() => {
-  const made = new Map<string, ToolEntry[]>()
+  const made = new Map<string, NamedEntry[]>()
   for (const entry of TOOLS)
     if (entry.stage === desk.stage && entry.under && !entry.change)
       made.set(entry.under, [...(made.get(entry.under) ?? []), entry])
   return [...made]
 })
 const changes = TOOLS.filter((entry) => entry.change && entry.under)
+/** What is drafted on sheets as on any board. */
+const onSheets = TOOLS.filter((entry) => entry.on === 'any' && entry.under && !entry.change)
+/** Names too long for half the drawer. */
+const isLong = ({ name }: NamedEntry): boolean => name.length > 10
+/** Long names last, so that rows are full. */
+const inRows = (entries: readonly NamedEntry[]): NamedEntry[] => [
+  ...entries.filter((entry) => !isLong(entry)),
+  ...entries.filter(isLong),
+]
+/** Tools in two columns, under their headings. */
+const columns = computed(() => [
+  ...(desk.stage === 'compose' && sheet.value
+    ? [{ heading: 'Draw on the sheet', entries: inRows(onSheets) }]
+    : []),
+  ...(onBoard.value || (desk.stage === 'compose' && sheet.value)
+    ? [{ heading: 'Change', entries: inRows(changes) }]
+    : []),
+])
 const measure = toolEntry('measure')!
 const onBoard = computed(() => desk.stage !== 'compose' && desk.stage !== 'issue')
-const hasOptions = (entry: ToolEntry): boolean =>
-  is(entry.tool) && (entry.ways !== undefined || entry.layer !== undefined || hasFabricOptions(entry.tool))
-const is = (tool: ToolName): boolean => desk.tool === tool
+const opens = (entry: NamedEntry): boolean => is(entry.tool) && hasOptions(entry)
+const is = (tool: ToolName): boolean => hand.tool === tool
 const toggle = (panel: PanelName): void => void (desk.panel = desk.panel === panel ? null : panel)
 const take = (tool: ToolName): void => props.actions.take(tool)
-/** The tool in hand whose options open after the i-th of the two-column list. */
-function optionsAfter(i: number): ToolEntry | null {
-  if (i % 2 === 0 && i < changes.length - 1) return null
-  const row = i % 2 === 0 ? [changes[i]!] : [changes[i - 1]!, changes[i]!]
-  return row.find(hasOptions) ?? null
-}
 </script>
 
 <template>
@@ -129,15 +139,7 @@ function optionsAfter(i: number): ToolEntry | null {
             :active="is(entry.tool)"
             @choose="take(entry.tool)"
           />
-          <ToolOptions v-if="hasOptions(entry)" :entry="entry" />
-          <v-checkbox
-            v-if="entry.tool === 'dimension'"
-            v-model="desk.overall"
-            label="Overall, one row further out"
-            density="compact"
-            hide-details
-            class="option"
-          />
+          <ToolOptions v-if="opens(entry)" :entry="entry" />
         </template>
       </template>
     </template>
@@ -149,8 +151,8 @@ function optionsAfter(i: number): ToolEntry | null {
         <v-select v-model="wallType" :items="wallTypes" label="Wall type" />
         <button type="button" class="link" @click="toggle('wall-types')">Edit wall types</button>
         <button type="button" class="link" @click="toggle('materials')">Edit materials</button>
-        <v-select v-model="desk.reference" :items="sides" label="Drawn line" />
-        <v-select v-model="desk.lock" :items="locks" label="Hold the direction" />
+        <v-select v-model="values.reference" :items="sides" label="Drawn line" />
+        <v-select v-model="hand.lock" :items="locks" label="Hold the direction" />
       </div>
     </template>
     <template v-else-if="desk.stage === 'annotate'">
@@ -191,7 +193,7 @@ function optionsAfter(i: number): ToolEntry | null {
               v-for="each in drawings"
               :key="each.id"
               :title="each.name"
-              @click="desk.sheetHandle?.place(each.id)"
+              @click="opened.sheet?.place(each.id)"
             />
           </v-list>
         </v-menu>
@@ -199,7 +201,7 @@ function optionsAfter(i: number): ToolEntry | null {
           :icon="mdiCrop"
           name="Crop"
           :active="is('crop')"
-          @choose="desk.tool = is('crop') ? 'select' : 'crop'"
+          @choose="hand.tool = is('crop') ? 'select' : 'crop'"
         />
         <h3>Title block</h3>
         <TitleFieldsPanel :sheet="sheet" />
@@ -213,13 +215,13 @@ function optionsAfter(i: number): ToolEntry | null {
       :svg="mdiXml"
     />
 
-    <template v-if="onBoard">
-      <h3>Change</h3>
+    <template v-for="{ heading, entries } in columns" :key="heading">
+      <h3>{{ heading }}</h3>
       <div class="changes">
-        <template v-for="(entry, i) in changes" :key="entry.tool">
+        <template v-for="entry in entries" :key="entry.tool">
           <button
             type="button"
-            :class="{ on: is(entry.tool) }"
+            :class="{ on: is(entry.tool), wide: isLong(entry) }"
             :aria-pressed="is(entry.tool)"
             :title="entry.key ? `${entry.name} (${entry.key.toUpperCase()})` : entry.name"
             @click="take(entry.tool)"
@@ -227,9 +229,11 @@ function optionsAfter(i: number): ToolEntry | null {
             <v-icon :icon="entry.icon" size="16" />{{ entry.name }}
           </button>
           <!-- How the tool works opens under its row. -->
-          <div v-if="optionsAfter(i)" class="wide"><ToolOptions :entry="optionsAfter(i)!" /></div>
+          <div v-if="opens(entry)" class="wide"><ToolOptions :entry="entry" /></div>
         </template>
       </div>
+    </template>
+    <template v-if="onBoard || (desk.stage === 'compose' && sheet)">
       <h3>Check</h3>
       <DrawerEntry
         :icon="measure.icon"
@@ -280,7 +284,8 @@ function optionsAfter(i: number): ToolEntry | null {
 }
 .changes {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  grid-auto-flow: row dense;
   gap: 1px 4px;
 }
 .link {

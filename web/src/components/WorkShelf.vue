@@ -1,18 +1,15 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { drawingList } from '@lamina/core/annotate'
-import { PLAIN_LOOK } from '@lamina/core/derive'
-import { extentOf, type DisplayList } from '@lamina/core/display'
-import { isEmptyBox, type Box } from '@lamina/core/geometry'
-import { drawingSource, sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
+import type { Board } from '@lamina/core/records'
+import { sheetExtent, sheetSet } from '@lamina/core/sheets'
 import { scaleName } from '@lamina/core/units'
-import { useDesk } from '../store/desk'
+import { useCarry } from '../store/carry'
 import { useProject } from '../store/project'
-import LiveThumb from './LiveThumb.vue'
+import BoardThumb from './BoardThumb.vue'
 
 const store = useProject()
-const desk = useDesk()
+const carry = useCarry()
 const route = useRoute()
 const router = useRouter()
 
@@ -22,73 +19,51 @@ interface Card {
   readonly name: string
   readonly number: string
   readonly about: string
-  readonly list: DisplayList
-  readonly box: Box
+  readonly board: Board
+  readonly width: number
+  readonly height: number
 }
-const EMPTY: Box = { minX: -1000, minY: -700, maxX: 1000, maxY: 700 }
-const cards = shallowRef<readonly Card[]>([])
-let due: ReturnType<typeof setTimeout> | undefined
+/** The most room a picture has. */
+const WIDE = 116
+const HIGH = 76
 
-function draw(): void {
-  if (!store.id) return
+const cards = computed<readonly Card[]>(() => {
+  if (!store.id) return []
   const { project } = store
-  const { system } = project.facts.units
-  const made: Card[] = []
-  for (const drawing of project.all('drawing')) {
-    const list = drawingList(store.scene(drawing), {
-      ...PLAIN_LOOK,
-      printing: true,
-      poche: 'solid',
-      scale: drawing.readingScale,
-    })
-    const box = extentOf(list)
-    made.push({
-      id: drawing.id,
-      kind: 'drawing',
-      name: drawing.name,
-      number: '',
-      about: drawing.view === 'block' ? 'open block' : `plan · ${scaleName(drawing.readingScale, system)}`,
-      list,
-      box: isEmptyBox(box) ? EMPTY : box,
-    })
-  }
-  const source = drawingSource(project)
-  for (const sheet of sheetSet(project)) {
+  const { system } = store.units
+  const drawings = project.all('drawing').map((drawing): Card => ({
+    id: drawing.id,
+    kind: 'drawing',
+    name: drawing.name,
+    number: '',
+    about: drawing.view === 'block' ? 'open block' : `plan · ${scaleName(drawing.readingScale, system)}`,
+    board: drawing,
+    width: WIDE,
+    height: HIGH,
+  }))
+  const sheets = sheetSet(project).map((sheet): Card => {
     const { width, height } = sheetExtent(sheet)
-    made.push({
+    const scale = Math.min(WIDE / width, HIGH / height)
+    return {
       id: sheet.id,
       kind: 'sheet',
       name: sheet.title,
       number: sheet.number,
       about: `${sheet.size} · ${sheet.revision ? `rev ${sheet.revision}` : 'no revision'}`,
-      list: sheetItems(project, sheet, source),
-      box: { minX: 0, minY: 0, maxX: width, maxY: height },
-    })
-  }
-  cards.value = made
-}
-watch(
-  () => [store.version, store.id],
-  () => {
-    clearTimeout(due)
-    due = setTimeout(draw, cards.value.length === 0 ? 0 : 250)
-  },
-  { immediate: true },
-)
+      board: sheet,
+      width: Math.round(width * scale),
+      height: Math.round(height * scale),
+    }
+  })
+  return [...drawings, ...sheets]
+})
 
-const schedules = computed(() => (store.version, store.id ? store.project.all('schedule') : []))
+const schedules = computed(() => (store.id ? store.project.all('schedule') : []))
 const groups = computed(() => [
   { name: 'Drawings', cards: cards.value.filter((card) => card.kind === 'drawing') },
   { name: 'Sheets', cards: cards.value.filter((card) => card.kind === 'sheet') },
 ])
 const isOpen = (card: Card): boolean => route.params[card.kind] === card.id
-const thumb = (card: Card): { width: number; height: number } => {
-  if (card.kind === 'drawing') return { width: 116, height: 76 }
-  const ratio = (card.box.maxX - card.box.minX) / (card.box.maxY - card.box.minY)
-  return ratio > 116 / 76
-    ? { width: 116, height: Math.round(116 / ratio) }
-    : { width: Math.round(76 * ratio), height: 76 }
-}
 function open(card: Card): void {
   void router.push({ name: card.kind, params: { project: store.id!, [card.kind]: card.id } })
 }
@@ -105,14 +80,14 @@ function onDown(card: Card, event: PointerEvent): void {
 function onMove(event: PointerEvent): void {
   const from = pressed.value
   if (!from) return
-  if (!desk.carried && Math.hypot(event.clientX - from.x, event.clientY - from.y) < 6) return
+  if (!carry.drawing && Math.hypot(event.clientX - from.x, event.clientY - from.y) < 6) return
   justDragged = true
-  desk.carried = { drawing: from.card.id, x: event.clientX, y: event.clientY, dropped: false }
+  carry.drawing = { drawing: from.card.id, x: event.clientX, y: event.clientY, dropped: false }
 }
 function onUp(event: PointerEvent): void {
   window.removeEventListener('pointermove', onMove)
   pressed.value = null
-  if (desk.carried) desk.carried = { ...desk.carried, x: event.clientX, y: event.clientY, dropped: true }
+  if (carry.drawing) carry.drawing = { ...carry.drawing, x: event.clientX, y: event.clientY, dropped: true }
   setTimeout(() => (justDragged = false))
 }
 function onClick(card: Card): void {
@@ -138,13 +113,7 @@ function onClick(card: Card): void {
             @click="onClick(card)"
           >
             <span class="frame" :class="card.kind">
-              <LiveThumb
-                :list="card.list"
-                :box="card.box"
-                v-bind="thumb(card)"
-                :sheet="card.kind === 'sheet'"
-                :label="card.name"
-              />
+              <BoardThumb :board="card.board" :width="card.width" :height="card.height" :label="card.name" />
             </span>
             <span class="name"
               ><b v-if="card.number">{{ card.number }}</b> {{ card.name }}</span

@@ -88,7 +88,7 @@ const resolve = (ids: Iterable<Id>, makeId: () => Id) =>
   )
 let previews = 0
 const previewId = (): Id => `preview${++previews}`
-const arrivals = computed(() => (store.version, resolve(chosen.value, previewId).arrivals))
+const arrivals = computed(() => resolve(chosen.value, previewId).arrivals)
 /** The name of a thing there, as it would go by here. */
 const namesThere = computed(
   () => new Map(arrivals.value.map(({ record, put }) => [record.id, titleOf(put ?? record)])),
@@ -96,7 +96,6 @@ const namesThere = computed(
 const nameThere = (id: Id): string => namesThere.value.get(id) ?? ''
 /** How each thing there stands here, whether it is chosen or not. */
 const standings = computed(() => {
-  void store.version
   const all = merge(
     store.project,
     gather(library.value?.records ?? [], byId.value.keys()),

@@ -2,10 +2,9 @@
 import { mdiMagnify, mdiPencilOutline, mdiStar, mdiStarOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { frontOf, unitsOf } from '@lamina/core/blocks'
+import { frontOf, unitsOf, blockSource } from '@lamina/core/blocks'
 import { placementItems } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
-import { blockSource } from '@lamina/core/edit'
 import type { Box } from '@lamina/core/geometry'
 import { recipeOf, standardBlocks } from '@lamina/core/library'
 import type { Block } from '@lamina/core/records'
@@ -16,13 +15,19 @@ import LiveThumb from '../components/LiveThumb.vue'
 import TopLine from '../components/TopLine.vue'
 import { categoriesOf, findBlocks, libraryBlocks, useBlockSearch } from '../store/blocks'
 import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useOpened } from '../store/opened'
+import { useValues } from '../store/values'
 import { useLibrary } from '../store/library'
 import { useProject } from '../store/project'
-import { useCarryBlock } from '../store/useCarryBlock'
+import { useCarryBlock } from '../actions/useCarryBlock'
 
 /** All blocks: those of the project and those that ship, by category, drawn at one common scale. */
 const store = useProject()
 const desk = useDesk()
+const hand = useHand()
+const opened = useOpened()
+const values = useValues()
 const library = useLibrary()
 const router = useRouter()
 
@@ -33,9 +38,9 @@ const changing = ref<string | null>(null)
 const categories = computed(() => categoriesOf(blocks.value, standardBlocks(store.units.system)))
 const search = ref('')
 const view = ref<'plan' | 'front'>('plan')
-const blocks = computed(() => (store.version, libraryBlocks(store.project)))
+const blocks = computed(() => libraryBlocks(store.project))
 useBlockSearch(blocks)
-const own = computed(() => (store.version, new Set(store.project.all('block').map(({ id }) => id))))
+const own = computed(() => new Set(store.project.all('block').map(({ id }) => id)))
 /** Seen from the front, only those that have one. */
 const found = computed(() =>
   findBlocks(blocks.value, search.value ?? '').filter((block) => view.value === 'plan' || block.front),
@@ -114,13 +119,13 @@ const notesOf = (block: Block): string =>
     .join(' · ')
 
 function place(block: Block): void {
-  desk.chooseBlock(block.id)
-  const drawing = store.project.find('drawing', desk.lastDrawing ?? '') ?? store.project.all('drawing')[0]
+  values.chooseBlock(block.id)
+  const drawing = store.project.find('drawing', opened.lastDrawing ?? '') ?? store.project.all('drawing')[0]
   if (!drawing) return
   desk.stage = 'fit-out'
   void router
     .push({ name: 'drawing', params: { project: store.id!, drawing: drawing.id } })
-    .then(() => desk.take('block'))
+    .then(() => hand.take('block'))
 }
 </script>
 

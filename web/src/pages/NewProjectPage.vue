@@ -7,11 +7,13 @@ import { FEET_INCHES, METRIC, type UnitSystem } from '@lamina/core/units'
 import { api } from '../api'
 import LengthField from '../components/LengthField.vue'
 import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
 import { makeId } from '../store/ids'
 import { firstChange } from '../store/project'
 
 const router = useRouter()
 const desk = useDesk()
+const hand = useHand()
 const name = ref('')
 const number = ref('')
 const client = ref('')
@@ -49,7 +51,7 @@ async function make(): Promise<void> {
     )
     await api.create(id, firstChange(made.change))
     desk.stage = 'walls'
-    desk.take('wall')
+    hand.take('wall')
     await router.push({ name: 'drawing', params: { project: id, drawing: made.drawing } })
   } catch (error) {
     fault.value = error instanceof EditRefused || error instanceof Error ? error.message : String(error)

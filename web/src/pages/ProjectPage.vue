@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { settleDrawing, settleSheets } from '@lamina/core/check'
 import AskDialog from '../components/AskDialog.vue'
 import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
 import { useRoute } from 'vue-router'
-import { FIRST_OPENINGS, STAGES, useDesk } from '../store/desk'
-import { useFabric } from '../store/fabric'
+import { STAGES, useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useOpened } from '../store/opened'
+import { useValues } from '../store/values'
 import { useProject } from '../store/project'
-import { useActions } from '../store/useActions'
+import { useActions } from '../actions/useActions'
+import { useMatters } from '../actions/useMatters'
 import { toolOfKey } from '../tools/catalogue'
 import { isTyping } from '../surface/useSurface'
 
@@ -17,7 +19,9 @@ const props = defineProps<{ project: string }>()
 const route = useRoute()
 const store = useProject()
 const desk = useDesk()
-const fabric = useFabric()
+const hand = useHand()
+const opened = useOpened()
+const values = useValues()
 const actions = useActions()
 const fault = ref('')
 const ready = computed(() => store.id === props.project && fault.value === '')
@@ -26,10 +30,7 @@ async function load(): Promise<void> {
   fault.value = ''
   try {
     await store.open(props.project)
-    desk.wallType = null
-    desk.block = null
-    desk.openings = FIRST_OPENINGS
-    fabric.begin(store.units.system)
+    values.begin(store.units.system)
     desk.lens = null
     document.title = `${store.project.facts.name} · Lamina`
   } catch (error) {
@@ -38,22 +39,15 @@ async function load(): Promise<void> {
 }
 watch(() => props.project, load, { immediate: true })
 
-const matters = computed(() => {
-  void store.version
-  if (!ready.value) return []
-  return [
-    ...store.project.all('drawing').flatMap((each) => settleDrawing(store.scene(each))),
-    ...settleSheets(store.project),
-  ]
-})
+const matters = useMatters(ready)
 watch(
   () => [actions.drawing.value?.id, actions.sheet.value?.id] as const,
   ([drawing, sheet]) => {
     if (drawing) {
-      desk.lastDrawing = drawing
+      opened.lastDrawing = drawing
       if (desk.stage === 'compose' || desk.stage === 'issue') desk.stage = 'walls'
     } else if (sheet) {
-      desk.take('select')
+      hand.take('select')
       if (desk.stage !== 'issue') desk.stage = 'compose'
     }
   },
@@ -106,7 +100,7 @@ function onKey(event: KeyboardEvent): void {
     return
   }
   const stage = /^[1-7]$/.test(event.key) ? STAGES[Number(event.key) - 1] : undefined
-  if (stage && desk.tool === 'select') {
+  if (stage && hand.tool === 'select') {
     actions.choose(stage.id)
     return
   }

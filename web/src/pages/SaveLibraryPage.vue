@@ -20,12 +20,11 @@ const name = ref(store.project.facts.name)
 
 /** What the project holds, and the shipped blocks it does not. */
 const things = computed<LibraryRecord[]>(() => {
-  void store.version
   const own = [...store.project.everything()].filter(isLibraryRecord)
   const known = new Set(own.map(({ id }) => id))
   return [...own, ...standardBlocks(store.units.system).filter(({ id }) => !known.has(id))]
 })
-const held = computed(() => (store.version, new Set(store.project.all('block').map(({ id }) => id))))
+const held = computed(() => new Set(store.project.all('block').map(({ id }) => id)))
 const note = (thing: LibraryRecord): string =>
   thing.kind === 'block'
     ? `${sizeWords(thing, store.units)}${held.value.has(thing.id) ? ' · in this project' : ''}`

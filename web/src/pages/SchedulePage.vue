@@ -24,37 +24,30 @@ import ScheduleTable from '../components/ScheduleTable.vue'
 import FootLine from '../components/FootLine.vue'
 import TopLine from '../components/TopLine.vue'
 import { keepFile, safeName } from '../keepFile'
-import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 
 /** One schedule of the project: a live table, typed back into the drawing. */
 const props = defineProps<{ schedule: string }>()
 const store = useProject()
-const desk = useDesk()
+const hand = useHand()
 const say = useSay()
 const router = useRouter()
 
-const schedule = computed(() => (store.version, store.project.find('schedule', props.schedule)))
+const schedule = computed(() => store.project.find('schedule', props.schedule))
 const solverOf = (level: string) => store.solver(level)
-const table = computed(
-  () => (store.version, schedule.value && scheduleTable(store.project, solverOf, schedule.value)),
-)
+const table = computed(() => schedule.value && scheduleTable(store.project, solverOf, schedule.value))
 const units = computed(() => store.units)
 const levels = computed(() => [
   { value: null, title: 'The whole project' },
-  ...(store.version, store.project.all('level').map(({ id, name }) => ({ value: id, title: name }))),
+  ...store.project.all('level').map(({ id, name }) => ({ value: id, title: name })),
 ])
-const choices = computed(
-  () => (store.version, schedule.value ? columnsFor(store.project, schedule.value.of) : []),
-)
+const choices = computed(() => (schedule.value ? columnsFor(store.project, schedule.value.of) : []))
 const isRooms = computed(() => schedule.value?.of === 'rooms')
-const areas = computed(() => (store.version, isRooms.value ? areasByLevel(store.project, solverOf) : []))
-const uses = computed(
-  () => (
-    store.version,
-    isRooms.value ? areasByUse(roomRows(store.project, solverOf, schedule.value?.level ?? null)) : []
-  ),
+const areas = computed(() => (isRooms.value ? areasByLevel(store.project, solverOf) : []))
+const uses = computed(() =>
+  isRooms.value ? areasByUse(roomRows(store.project, solverOf, schedule.value?.level ?? null)) : [],
 )
 
 const set = (label: string, facts: Parameters<typeof setSchedule>[2]): unknown =>
@@ -130,14 +123,14 @@ function show(row: TableRow): void {
   if (!drawing) return
   void router
     .push({ name: 'drawing', params: { project: store.id!, drawing: drawing.id } })
-    .then(() => setTimeout(() => desk.select([...row.ids])))
+    .then(() => setTimeout(() => hand.select([...row.ids])))
 }
 
 const wide = ref(700)
 const main = ref<HTMLElement | null>(null)
 let observer: ResizeObserver | null = null
 onMounted(() => {
-  desk.take('select')
+  hand.take('select')
   observer = new ResizeObserver(() => (wide.value = Math.max(360, (main.value?.clientWidth ?? 760) - 60)))
   if (main.value) observer.observe(main.value)
 })

@@ -3,11 +3,12 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { solverOf, type LevelSolver } from '@lamina/core/building'
 import { sceneOf, type Scene } from '@lamina/core/derive'
 import { EditRefused, History, type JournalEntry, type MakeId, type SentChange } from '@lamina/core/edit'
-import { ChangeRefused, Project, type Change, type Drawing, type Id } from '@lamina/core/records'
+import { ChangeRefused, Project, type Change, type Board, type Id } from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
 import { makeId } from './ids'
 import { changeQueue, type Queued } from './queue'
 import { useSay } from './say'
+import { useWatched } from './watched'
 
 export type SaveState = 'saved' | 'saving' | 'offline'
 
@@ -22,9 +23,9 @@ const RETRY_MS = [500, 1000, 2000, 4000, 8000]
 export const useProject = defineStore('project', () => {
   const say = useSay()
   const id = ref<string | null>(null)
+  /** What is read of it is shown again when it changes. */
   const project = shallowRef<Project>(new Project())
-  /** Rises with every change: what depends on records depends on it. */
-  const version = ref(0)
+  const watched = useWatched()
   const state = ref<SaveState>('saved')
   const waiting = ref(0)
   const undoLabel = ref<string | null>(null)
@@ -41,12 +42,12 @@ export const useProject = defineStore('project', () => {
   /** Writes to this computer's queue, in order. */
   let writing: Promise<unknown> = Promise.resolve()
 
-  const units = computed(() => (version.value, project.value.facts.units))
+  const units = computed(() => project.value.facts.units)
 
   const solver = (level: Id): LevelSolver => solverOf(project.value, level)
 
-  /** What a drawing shows of the project as it is now. */
-  const scene = (drawing: Drawing): Scene => sceneOf(project.value, drawing)
+  /** What a board shows of the project as it is now. */
+  const scene = (board: Board): Scene => sceneOf(project.value, board)
 
   function remember(step: { id: string; label: string; undoes: string | null }, inverse: Change): void {
     history.add(step)
@@ -59,7 +60,7 @@ export const useProject = defineStore('project', () => {
   /** Makes a change in memory. */
   function make(change: Change): Change {
     const inverse = project.value.apply(change)
-    version.value++
+    watched.changed(change, inverse)
     return inverse
   }
 
@@ -73,10 +74,10 @@ export const useProject = defineStore('project', () => {
     const opened = await api.read(projectId)
     const kept = await changeQueue.of(projectId)
     project.value = new Project(opened.records)
+    watched.watch(project.value)
     seq = opened.seq
     take(opened.journal)
     id.value = projectId
-    version.value++
     const known = new Set(opened.journal.map((entry) => entry.id))
     for (const item of kept) {
       if (known.has(item.sent.id)) {
@@ -111,7 +112,6 @@ export const useProject = defineStore('project', () => {
     waiting.value = 0
     state.value = 'saved'
     undoLabel.value = redoLabel.value = null
-    version.value++
   }
 
   /**
@@ -122,8 +122,9 @@ export const useProject = defineStore('project', () => {
     if (id.value === null) return null
     let change: Change
     try {
-      change = work(project.value, makeId)
-      project.value.check(change)
+      const { value: now } = project
+      change = now.unheard(() => work(now, makeId))
+      now.check(change)
     } catch (error) {
       if (!(error instanceof EditRefused || error instanceof ChangeRefused)) throw error
       say.warn(error.message)
@@ -282,7 +283,6 @@ export const useProject = defineStore('project', () => {
   return {
     id,
     project,
-    version,
     state,
     waiting,
     undoLabel,

@@ -4,25 +4,25 @@ import type { SnapKind } from '@lamina/core/locate'
 import { FOOT_MM, type Units } from '@lamina/core/units'
 import type { Located } from '../tools/tool'
 import type { Drawn } from './useSelecting'
-import { shownBox, type View } from './view'
+import { shownBox, type Camera } from './camera'
 
 /** The ground of a board: paper with faint dots at round distances. It never prints. */
 export function paintBoardGround(
   context: CanvasRenderingContext2D,
-  view: View,
+  camera: Camera,
   colours: { readonly paper: string; readonly dots: string },
   units: Units,
 ): void {
-  const shown = shownBox(view)
+  const shown = shownBox(camera)
   context.fillStyle = colours.paper
   context.fillRect(shown.minX, shown.minY, shown.maxX - shown.minX, shown.maxY - shown.minY)
   const steps =
     units.system === 'metric'
       ? [100, 500, 1000, 5000, 10_000, 50_000, 100_000]
       : [FOOT_MM / 2, FOOT_MM, 5 * FOOT_MM, 10 * FOOT_MM, 50 * FOOT_MM, 100 * FOOT_MM]
-  const step = steps.find((each) => each * view.scale >= 26)
+  const step = steps.find((each) => each * camera.scale >= 26)
   if (!step) return
-  const dot = 1.1 / view.scale
+  const dot = 1.1 / camera.scale
   context.fillStyle = colours.dots
   for (let x = Math.ceil(shown.minX / step) * step; x <= shown.maxX; x += step)
     for (let y = Math.ceil(shown.minY / step) * step; y <= shown.maxY; y += step)
@@ -49,12 +49,12 @@ const WORDS: Record<SnapKind, string> = {
 /** The marker of a snap with its name, and the alignment lines that led to it. */
 export function paintSnap(
   context: CanvasRenderingContext2D,
-  view: View,
+  camera: Camera,
   at: Located,
   last: Point | null,
   colours: { readonly live: string; readonly soft: string; readonly paper: string },
 ): void {
-  const unit = 1 / view.scale
+  const unit = 1 / camera.scale
   const { snap, point } = at
   context.lineWidth = unit
   context.strokeStyle = colours.live
@@ -80,13 +80,13 @@ export function paintSnap(
 /** Round handles on the points by which what is selected is reshaped. */
 export function paintHandles(
   context: CanvasRenderingContext2D,
-  view: View,
+  camera: Camera,
   handles: readonly { readonly at: Point }[],
   colours: { readonly live: string; readonly paper: string },
 ): void {
-  const r = 4.5 / view.scale
+  const r = 4.5 / camera.scale
   context.setLineDash([])
-  context.lineWidth = 1.6 / view.scale
+  context.lineWidth = 1.6 / camera.scale
   context.strokeStyle = colours.live
   context.fillStyle = colours.paper
   for (const { at } of handles) {
@@ -100,12 +100,12 @@ export function paintHandles(
 /** Small marks on the points that the pointer rested on. */
 export function paintRested(
   context: CanvasRenderingContext2D,
-  view: View,
+  camera: Camera,
   points: readonly Point[],
   colour: string,
 ): void {
-  const r = 4 / view.scale
-  context.lineWidth = 1.4 / view.scale
+  const r = 4 / camera.scale
+  context.lineWidth = 1.4 / camera.scale
   context.strokeStyle = colour
   context.setLineDash([])
   for (const { x, y } of points) {
@@ -201,12 +201,12 @@ export function paintBoundaries(
 /** A box or line being drawn out; a box that takes only what lies inside has a firm edge. */
 export function paintDrawn(
   context: CanvasRenderingContext2D,
-  view: View,
+  camera: Camera,
   { from, to, as }: Drawn,
   colour: string,
 ): void {
-  context.setLineDash(as === 'inside' ? [] : [6 / view.scale, 4 / view.scale])
-  context.lineWidth = 1.2 / view.scale
+  context.setLineDash(as === 'inside' ? [] : [6 / camera.scale, 4 / camera.scale])
+  context.lineWidth = 1.2 / camera.scale
   context.strokeStyle = colour
   context.fillStyle = `${colour}18`
   context.beginPath()
@@ -219,4 +219,27 @@ export function paintDrawn(
   }
   context.stroke()
   context.setLineDash([])
+}
+
+/** The desk with a sheet of paper on it, with its shadow. */
+export function paintSheetGround(
+  context: CanvasRenderingContext2D,
+  { centre, scale, width, height }: Camera,
+  sheet: { readonly width: number; readonly height: number },
+  colours: { readonly desk: string; readonly sheet: string },
+): void {
+  context.fillStyle = colours.desk
+  context.fillRect(
+    centre.x - width / scale,
+    centre.y - height / scale,
+    (2 * width) / scale,
+    (2 * height) / scale,
+  )
+  context.save()
+  context.shadowColor = 'rgb(0 0 0 / 22%)'
+  context.shadowBlur = 10
+  context.shadowOffsetY = 2
+  context.fillStyle = colours.sheet
+  context.fillRect(0, 0, sheet.width, sheet.height)
+  context.restore()
 }

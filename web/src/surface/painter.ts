@@ -1,6 +1,8 @@
-import { IDENTITY, boxesMeet, enlargement, type Affine, type Box } from '@lamina/core/geometry'
+import { pensOf, type Part, type Picture } from '@lamina/core/derive'
+import type { Project } from '@lamina/core/records'
+import { enlargement, type Affine, type Box } from '@lamina/core/geometry'
 import {
-  itemExtent,
+  PEN_WIDTHS,
   penOf,
   toneColour,
   type DisplayItem,
@@ -25,8 +27,6 @@ export interface ScreenLook {
   readonly pens?: PenTable
   /** One colour for everything, for previews and what is selected. */
   readonly only?: string
-  /** What can be seen of the list; groups beyond it are passed over. */
-  readonly visible?: Box
 }
 
 type Step =
@@ -38,8 +38,6 @@ type Step =
       readonly map: Affine
       readonly clip: Box | null
       readonly steps: readonly Step[]
-      /** Around it, in the unit of the list that holds it. */
-      readonly box: Box
     }
 
 const compiled = new WeakMap<DisplayList, readonly Step[]>()
@@ -117,7 +115,6 @@ function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: AnyPen) => 
         map: item.map,
         clip: item.clip,
         steps: compile(item.items),
-        box: itemExtent(item),
       })
       break
   }
@@ -139,12 +136,81 @@ export function paintList(
   scale: number,
   look: ScreenLook,
 ): void {
+  begin(context)
+  paintSteps(context, compile(list), scale, look)
+}
+
+/** Things smaller than this cannot be seen, pixels. */
+const SEEN = 0.4
+
+/** Paints what of a picture comes near a box, as `paintList` does. What is too small to be seen is left out. */
+export function paintPicture(
+  context: CanvasRenderingContext2D,
+  picture: Picture,
+  box: Box,
+  scale: number,
+  look: ScreenLook,
+): void {
+  begin(context)
+  for (const part of picture.search(box)) paintPart(context, part, box, scale, look)
+}
+
+/** So many parts are painted in one step. */
+const PARTS_IN_STEP = 40
+
+/** The same in steps, without what runs on without end. */
+export function* picturePainting(
+  context: CanvasRenderingContext2D,
+  picture: Picture,
+  box: Box,
+  scale: number,
+  look: ScreenLook,
+): Generator<void> {
+  begin(context)
+  let painted = 0
+  for (const part of picture.search(box)) {
+    if (part.endless) continue
+    paintPart(context, part, box, scale, look)
+    if (++painted % PARTS_IN_STEP === 0) yield
+  }
+}
+
+function paintPart(
+  context: CanvasRenderingContext2D,
+  part: Part,
+  box: Box,
+  scale: number,
+  look: ScreenLook,
+): void {
+  if (Math.max(part.maxX - part.minX, part.maxY - part.minY) * scale < SEEN) return
+  paintSteps(context, compile(part.within?.(box, 1 / scale) ?? part.items), scale, look)
+}
+
+/** A look in pixels of a canvas, so many of which go to one of the screen. */
+export const scaledLook = (look: ScreenLook, ratio: number): ScreenLook => ({
+  ...look,
+  pixelsPerPaperMm: look.pixelsPerPaperMm * ratio,
+  thinnest: look.thinnest * ratio,
+  boldest: look.boldest * ratio,
+})
+
+/** The pens of a project in words: equal as long as they are. */
+export const penWords = (project: Project): string => JSON.stringify(pensOf(project))
+
+/** How far ink reaches beyond the lines it is drawn along, pixels: half its width, more at sharp corners. */
+export const inkMargin = ({ boldest, thinnest, pixelsPerPaperMm }: ScreenLook): number =>
+  (Math.max(thinnest, Math.min(boldest, BOLDEST_PEN * pixelsPerPaperMm)) * MITRE) / 2 + 1
+
+/** The widest pen, mm. */
+const BOLDEST_PEN = Math.max(...PEN_WIDTHS)
+const MITRE = 8
+
+function begin(context: CanvasRenderingContext2D): void {
   context.lineJoin = 'miter'
-  context.miterLimit = 8
+  context.miterLimit = MITRE
   context.fontKerning = 'none'
   context.textRendering = 'optimizeSpeed'
   context.textBaseline = 'alphabetic'
-  paintSteps(context, compile(list), scale, look)
 }
 
 function paintSteps(
@@ -174,8 +240,6 @@ function paintSteps(
         for (const item of step.items) paintText(context, item, scale, colour(item.tone))
         break
       case 'group': {
-        if (look.visible && !boxesMeet(look.visible, step.box)) break
-        const within = step.map === IDENTITY ? look : { ...look, visible: undefined }
         context.save()
         const { a, b, c, d, e, f } = step.map
         context.transform(a, b, c, d, e, f)
@@ -185,7 +249,7 @@ function paintSteps(
           context.rect(minX, minY, maxX - minX, maxY - minY)
           context.clip()
         }
-        paintSteps(context, step.steps, scale * enlargement(step.map), within as ScreenLook)
+        paintSteps(context, step.steps, scale * enlargement(step.map), look)
         context.restore()
         break
       }

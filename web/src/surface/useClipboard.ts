@@ -1,28 +1,28 @@
 import { onBeforeUnmount, onMounted, type ComputedRef } from 'vue'
 import { EditRefused, clip, paste, readClipping } from '@lamina/core/edit'
 import { isEmptyBox, type Box } from '@lamina/core/geometry'
-import type { Drawing } from '@lamina/core/records'
-import { useDesk } from '../store/desk'
+import type { Board } from '@lamina/core/records'
+import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { isTyping } from './useSurface'
 
 /** Copying and pasting by the computer's own clipboard, so that they reach other drawings and projects. */
-export function useClipboard(drawing: ComputedRef<Drawing>, extent: () => Box, remove: () => void): void {
+export function useClipboard(board: ComputedRef<Board>, extent: () => Box, remove: () => void): void {
   const store = useProject()
-  const desk = useDesk()
+  const hand = useHand()
   const say = useSay()
   let inPlace = false
 
   function onCopy(event: ClipboardEvent): void {
-    if (isTyping(event.target) || desk.selection.length === 0) return
+    if (isTyping(event.target) || hand.selection.length === 0) return
     try {
       const box = extent()
       const at = isEmptyBox(box) ? { x: 0, y: 0 } : { x: box.minX, y: box.minY }
-      event.clipboardData?.setData('text/plain', JSON.stringify(clip(store.project, desk.selection, at)))
+      event.clipboardData?.setData('text/plain', JSON.stringify(clip(store.project, hand.selection, at)))
       event.preventDefault()
       say.tell(
-        `${desk.selection.length} copied. Ctrl V pastes at the pointer, Ctrl Shift V in the same place.`,
+        `${hand.selection.length} copied. Ctrl V pastes at the pointer, Ctrl Shift V in the same place.`,
       )
       if (event.type === 'cut') remove()
     } catch (error) {
@@ -41,12 +41,12 @@ export function useClipboard(drawing: ComputedRef<Drawing>, extent: () => Box, r
     event.preventDefault()
     if (inPlace) {
       const change = store.edit('Paste', (project, makeId) =>
-        paste(project, held, drawing.value, { x: 0, y: 0 }, makeId),
+        paste(project, held, board.value, { x: 0, y: 0 }, makeId),
       )
-      if (change) desk.select(change.put.map((record) => record.id))
+      if (change) hand.select(change.put.map((record) => record.id))
     } else {
-      desk.clipping = held
-      desk.take('paste')
+      hand.clipping = held
+      hand.take('paste')
     }
   }
 

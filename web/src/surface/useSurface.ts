@@ -1,7 +1,7 @@
 import Konva from 'konva'
 import { onBeforeUnmount, onMounted, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import type { Point } from '@lamina/core/geometry'
-import { fromScreen, panBy, zoomAt, type View } from './view'
+import { fromScreen, panBy, zoomAt, type Camera } from './camera'
 
 export interface SurfaceEvents {
   move(at: Point, event: PointerEvent): void
@@ -13,18 +13,22 @@ export interface SurfaceEvents {
 }
 
 export interface SurfacePainters {
-  /** Each paints with a transform from the list's unit to pixels, y up. */
-  ground(context: CanvasRenderingContext2D, view: View): void
-  drawing(context: CanvasRenderingContext2D, view: View): void
+  /** Each paints with a transform from the list's unit to pixels, y up; so many pixels of the canvas go to one of those. */
+  ground(context: CanvasRenderingContext2D, camera: Camera, ratio: number): void
+  /** False when more is to be painted: it is asked again in the next frame. */
+  drawing(context: CanvasRenderingContext2D, camera: Camera, ratio: number): boolean
   /** Snap markers, previews, what is selected: redrawn on its own, so the pointer never waits. */
-  overlay(context: CanvasRenderingContext2D, view: View): void
+  overlay(context: CanvasRenderingContext2D, camera: Camera, ratio: number): void
 }
 
 export interface Surface {
-  readonly view: ShallowRef<View>
-  setView(view: View): void
+  readonly camera: ShallowRef<Camera>
+  setCamera(camera: Camera): void
   redraw(): void
+  redrawDrawing(): void
   redrawOverlay(): void
+  /** Whether all of the drawing that is in sight is painted. */
+  readonly whole: Ref<boolean>
   readonly panning: Ref<boolean>
 }
 
@@ -40,7 +44,7 @@ export function useSurface(
   painters: SurfacePainters,
   events: SurfaceEvents,
 ): Surface {
-  const view = shallowRef<View>({ scale: 0.05, centre: { x: 0, y: 0 }, width: 0, height: 0 })
+  const camera = shallowRef<Camera>({ scale: 0.05, centre: { x: 0, y: 0 }, width: 0, height: 0 })
   const panning = ref(false)
   let stage: Konva.Stage | null = null
   const layers: Konva.Layer[] = []
@@ -50,18 +54,27 @@ export function useSurface(
   /** `waits`: a finger's press is not told before it lifts or drags, since a second finger may come to pinch. */
   let pressed: { at: Point; dragged: boolean; waits: PointerEvent | null } | null = null
 
-  const layerOf = (paint: (context: CanvasRenderingContext2D, view: View) => void): Konva.Layer => {
+  const whole = ref(false)
+  function drawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): void {
+    whole.value = painters.drawing(context, now, ratio)
+    // Konva draws a layer once a frame: what is asked for while it draws comes in the next.
+    if (!whole.value) requestAnimationFrame(redrawDrawing)
+  }
+
+  const layerOf = (
+    paint: (context: CanvasRenderingContext2D, camera: Camera, ratio: number) => void,
+  ): Konva.Layer => {
     const layer = new Konva.Layer({ listening: false })
     layer.add(
       new Konva.Shape({
         listening: false,
         perfectDrawEnabled: false,
-        sceneFunc: (konva) => {
-          const context = (konva as unknown as { _context: CanvasRenderingContext2D })._context
-          const { scale, centre, width, height } = view.value
+        sceneFunc: () => {
+          const context = layer.getNativeCanvasElement().getContext('2d')!
+          const { scale, centre, width, height } = camera.value
           context.save()
           context.transform(scale, 0, 0, -scale, width / 2 - centre.x * scale, height / 2 + centre.y * scale)
-          paint(context, view.value)
+          paint(context, camera.value, layer.getCanvas().getPixelRatio())
           context.restore()
         },
       }),
@@ -69,11 +82,12 @@ export function useSurface(
     return layer
   }
 
-  function setView(next: View): void {
-    view.value = next
+  function setCamera(next: Camera): void {
+    camera.value = next
     redraw()
   }
   const redraw = (): void => layers.forEach((layer) => layer.batchDraw())
+  const redrawDrawing = (): void => void layers[1]?.batchDraw()
   const redrawOverlay = (): void => void layers[2]?.batchDraw()
 
   const place = (event: { clientX: number; clientY: number }): Point => {
@@ -100,7 +114,7 @@ export function useSurface(
     if (event.button !== 0) return
     const finger = event.pointerType === 'touch'
     pressed = { at, dragged: false, waits: finger ? event : null }
-    if (!finger) events.press(fromScreen(view.value, at), event)
+    if (!finger) events.press(fromScreen(camera.value, at), event)
   }
 
   function onMove(event: PointerEvent): void {
@@ -110,7 +124,7 @@ export function useSurface(
       return
     }
     if (panning.value && pressed) {
-      setView(panBy(view.value, at.x - pressed.at.x, at.y - pressed.at.y))
+      setCamera(panBy(camera.value, at.x - pressed.at.x, at.y - pressed.at.y))
       pressed = { at, dragged: true, waits: null }
       return
     }
@@ -118,7 +132,7 @@ export function useSurface(
       pressed.dragged = true
       tellPress()
     }
-    events.move(fromScreen(view.value, at), event)
+    events.move(fromScreen(camera.value, at), event)
   }
 
   /** Tells a press that waited. */
@@ -126,7 +140,7 @@ export function useSurface(
     if (!pressed?.waits) return
     const { at, waits } = pressed
     pressed.waits = null
-    events.press(fromScreen(view.value, at), waits)
+    events.press(fromScreen(camera.value, at), waits)
   }
 
   /** Two fingers: their middle pans, their distance zooms. */
@@ -138,8 +152,8 @@ export function useSurface(
     const was = Math.hypot(before.x - other.x, before.y - other.y)
     const now = Math.hypot(at.x - other.x, at.y - other.y)
     const middle = { x: (at.x + other.x) / 2, y: (at.y + other.y) / 2 }
-    const panned = panBy(view.value, (at.x - before.x) / 2, (at.y - before.y) / 2)
-    setView(was > 0 ? zoomAt(panned, middle, now / was) : panned)
+    const panned = panBy(camera.value, (at.x - before.x) / 2, (at.y - before.y) / 2)
+    setCamera(was > 0 ? zoomAt(panned, middle, now / was) : panned)
   }
 
   function onUp(event: PointerEvent): void {
@@ -151,7 +165,7 @@ export function useSurface(
       panning.value = false
       return
     }
-    if (was) events.release(fromScreen(view.value, place(event)), event, was.dragged)
+    if (was) events.release(fromScreen(camera.value, place(event)), event, was.dragged)
   }
 
   function onWheel(event: WheelEvent): void {
@@ -159,10 +173,10 @@ export function useSurface(
     const at = place(event)
     // Two fingers on a trackpad pan; a pinch (which comes with ctrl) and a mouse wheel zoom.
     const wheel = event.deltaMode !== 0 || (event.deltaX === 0 && Math.abs(event.deltaY) >= 40)
-    if (event.ctrlKey || event.metaKey) setView(zoomAt(view.value, at, Math.exp(-event.deltaY * 0.01)))
-    else if (event.shiftKey) setView(panBy(view.value, -(event.deltaY || event.deltaX), 0))
-    else if (wheel) setView(zoomAt(view.value, at, event.deltaY < 0 ? 1.2 : 1 / 1.2))
-    else setView(panBy(view.value, -event.deltaX, -event.deltaY))
+    if (event.ctrlKey || event.metaKey) setCamera(zoomAt(camera.value, at, Math.exp(-event.deltaY * 0.01)))
+    else if (event.shiftKey) setCamera(panBy(camera.value, -(event.deltaY || event.deltaX), 0))
+    else if (wheel) setCamera(zoomAt(camera.value, at, event.deltaY < 0 ? 1.2 : 1 / 1.2))
+    else setCamera(panBy(camera.value, -event.deltaX, -event.deltaY))
   }
 
   const onKey = (event: KeyboardEvent): void => {
@@ -174,7 +188,7 @@ export function useSurface(
   onMounted(() => {
     const element = container.value!
     stage = new Konva.Stage({ container: element, width: 1, height: 1, listening: false })
-    for (const paint of [painters.ground, painters.drawing, painters.overlay]) {
+    for (const paint of [painters.ground, drawing, painters.overlay]) {
       const layer = layerOf(paint)
       layers.push(layer)
       stage.add(layer)
@@ -184,7 +198,7 @@ export function useSurface(
       const { clientWidth: width, clientHeight: height } = element
       if (!width || !height) return
       stage!.size({ width, height })
-      view.value = { ...view.value, width, height }
+      camera.value = { ...camera.value, width, height }
       if (first) {
         first = false
         events.ready()
@@ -208,7 +222,7 @@ export function useSurface(
     window.removeEventListener('keyup', onKey)
     stage?.destroy()
   })
-  return { view, setView, redraw, redrawOverlay, panning }
+  return { camera, setCamera, redraw, redrawDrawing, redrawOverlay, whole, panning }
 }
 
 /** Whether keys pressed on an element are typed into it. */

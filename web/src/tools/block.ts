@@ -1,17 +1,10 @@
+import { mdiShapeOutline } from '@mdi/js'
 import { hostIn } from '@lamina/core/derive'
-import { partsBox, partsOf, sizeOf } from '@lamina/core/blocks'
+import { blockSource, findBlock, partsBox, partsOf, sizeOf } from '@lamina/core/blocks'
 import { wallAxis } from '@lamina/core/building'
 import { placementItems } from '@lamina/core/derive'
 import { textItem, type DisplayItem } from '@lamina/core/display'
-import {
-  blockSource,
-  placeBlock,
-  rowPlaces,
-  runPlaces,
-  sizeFor,
-  type BlockPlace,
-  type MakeId,
-} from '@lamina/core/edit'
+import { placeBlock, rowPlaces, runPlaces, sizeFor, type BlockPlace, type MakeId } from '@lamina/core/edit'
 import {
   angleOf,
   distance,
@@ -28,6 +21,7 @@ import { formatAngle, formatLength } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { foresee, segmentItem } from './preview'
 import type { Bench, Located, TagField, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 export const BLOCK_WAYS: readonly Way[] = [
   { id: 'one', name: 'One by one' },
@@ -37,21 +31,12 @@ export const BLOCK_WAYS: readonly Way[] = [
 ]
 
 /** What the next placement of a block is like; kept from one to the next. */
-export interface BlockChoice {
-  readonly block: () => Block | undefined
-  /** Typed sizes, mm; null: the block's own. */
-  readonly size: () => { readonly width: number | null; readonly depth: number | null }
-  readonly setSize: (size: { width: number | null; depth: number | null }) => void
-  readonly parameters: () => Readonly<Record<string, number>>
-  readonly placed: (block: Block) => void
-}
-
 /**
  * A block placed again and again, at true size under the pointer: turned as typed or by quarters, with its back
  * against the wall pointed to, in a row, or as a run along a line. While one is moved, the clear distances to what
  * lies around it are shown.
  */
-export function blockTool(bench: Bench, choice: BlockChoice): Tool {
+export function blockTool(bench: Bench): Tool {
   let turn = 0
   let mirrored = false
   let seated = true
@@ -61,10 +46,12 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
   const way = (): string => bench.way('one')
   const single = (): boolean => way() === 'one' || way() === 'pointed'
   const turnNow = (): number => bench.typed('turn') ?? turn
+  const chosen = (): Block | undefined =>
+    bench.values.block === null ? undefined : findBlock(bench.project, bench.values.block)
   const source = (id: string): Block | undefined => blockSource(bench.project)(id)
 
   function size(block: Block): BlockSize | undefined {
-    const { width, depth } = choice.size()
+    const { width, depth } = bench.values.blockSize
     const wanted = {
       width: bench.typed('width') ?? width ?? undefined,
       depth: bench.typed('depth') ?? depth ?? undefined,
@@ -80,7 +67,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
     const factors = size(block)
     return {
       ...(factors ? { size: factors } : {}),
-      ...(block.recipe ? { parameters: choice.parameters() } : {}),
+      ...(block.recipe ? { parameters: bench.values.blockParameters } : {}),
     }
   }
 
@@ -95,7 +82,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
       : { at: at.point, turn: turnNow(), mirrored }
   }
   function lineAt(at: Located): Path | null {
-    for (const id of pickAt(bench.list, bench.scene.building, at.raw, bench.reach)) {
+    for (const id of pickAt(bench.picture, bench.scene.building, at.raw, bench.reach)) {
       const record = bench.project.get(id)
       if (record?.kind === 'linework') return shapePath(record.shape)
       if (record?.kind === 'rail') return record.path
@@ -146,7 +133,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
       )
 
   function place(at: Located | null): void {
-    const block = choice.block()
+    const block = chosen()
     if (!block) {
       bench.warn('Choose a block in the drawer first.')
       return
@@ -163,9 +150,9 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
     }
     const label = { row: 'Row of blocks', run: 'Run' }[way()] ?? 'Block'
     if (!bench.edit(label, edit(block, at))) return
-    choice.placed(block)
-    const { width, depth } = choice.size()
-    choice.setSize({ width: bench.typed('width') ?? width, depth: bench.typed('depth') ?? depth })
+    bench.placed(block.id)
+    const { width, depth } = bench.values.blockSize
+    bench.values.blockSize = { width: bench.typed('width') ?? width, depth: bench.typed('depth') ?? depth }
     pitch = bench.typed('pitch') ?? pitch
     count = bench.typed('pitch') === null ? (countNow() ?? 0) : 0
     if (way() === 'one') turn = normalAngle(turnNow())
@@ -174,7 +161,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
   }
 
   function preview(at: Located | null): readonly DisplayItem[] {
-    const block = choice.block()
+    const block = chosen()
     if (!block || !at) return []
     if (way() === 'row' && first && Math.hypot(at.point.x - first.x, at.point.y - first.y) < 1) return []
     const { change } = foresee(bench, edit(block, at))
@@ -207,7 +194,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
 
   return {
     prompt() {
-      const name = choice.block()?.name ?? 'block'
+      const name = chosen()?.name ?? 'block'
       if (way() === 'row')
         return {
           text: first ? 'Point to where the row ends.' : 'Point to where the row starts.',
@@ -224,14 +211,14 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
           keys: 'M: mirrored · Esc: one step back',
         }
       const wall =
-        way() === 'one' && choice.block()?.atWall ? ` · W: ${seated ? 'free of walls' : 'against walls'}` : ''
+        way() === 'one' && chosen()?.atWall ? ` · W: ${seated ? 'free of walls' : 'against walls'}` : ''
       return {
         text: `Point to where it stands: ${name}. Or type its turn.`,
         keys: `R: quarter turn · M: mirrored${wall} · A: another way`,
       }
     },
     fields(at) {
-      const block = choice.block()
+      const block = chosen()
       if (!block) return []
       if (way() === 'run') return [length('pitch', 'pitch', pitch)]
       if (way() === 'row')
@@ -257,7 +244,7 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
       return fields
     },
     remark(at) {
-      const block = choice.block()
+      const block = chosen()
       if (!block || !at || (way() === 'row' && !first)) return ''
       const { change, refused } = foresee(bench, edit(block, at))
       const many = change?.put.filter((record) => record.kind === 'placement').length ?? 0
@@ -294,3 +281,17 @@ export function blockTool(bench: Bench, choice: BlockChoice): Tool {
 
 /** More than this are not all shown before they are placed. */
 const MOST_SHOWN = 300
+
+/** Blocks. */
+export const BLOCK_TOOLS = {
+  block: {
+    stage: 'fit-out',
+    under: 'Blocks',
+    name: 'Place block',
+    icon: mdiShapeOutline,
+    key: 'p',
+    ways: BLOCK_WAYS,
+    on: 'any',
+    make: blockTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,425 +1,103 @@
-import {
-  mdiAngleRight,
-  mdiArrangeBringForward,
-  mdiArrowAll,
-  mdiArrowCollapseRight,
-  mdiArrowExpandHorizontal,
-  mdiArrowSplitVertical,
-  mdiAxisArrow,
-  mdiBucketOutline,
-  mdiCallMade,
-  mdiCircleOutline,
-  mdiCloudOutline,
-  mdiContentCopy,
-  mdiContentCut,
-  mdiContentDuplicate,
-  mdiDoor,
-  mdiDoorOpen,
-  mdiDotsGrid,
-  mdiDotsHorizontal,
-  mdiEllipseOutline,
-  mdiEyedropper,
-  mdiFence,
-  mdiFlipHorizontal,
-  mdiFloorPlan,
-  mdiFormatTextVariant,
-  mdiHexagonOutline,
-  mdiHomeRoof,
-  mdiLandFields,
-  mdiLayersOutline,
-  mdiMapMarkerPath,
-  mdiPillar,
-  mdiRectangleOutline,
-  mdiResize,
-  mdiRotateLeft,
-  mdiRoundedCorner,
-  mdiScissorsCutting,
-  mdiSelectOff,
-  mdiSetSquare,
-  mdiShapeOutline,
-  mdiSlopeUphill,
-  mdiStairs,
-  mdiStretchToPage,
-  mdiTableRow,
-  mdiTapeMeasure,
-  mdiTransitConnectionHorizontal,
-  mdiVectorBezier,
-  mdiVectorCurve,
-  mdiVectorDifference,
-  mdiVectorLine,
-  mdiVectorPolyline,
-  mdiVectorSquare,
-  mdiWall,
-  mdiWindowClosedVariant,
-} from '@mdi/js'
-import type { Stage } from '@lamina/core/check'
-import type { ToolName } from '../store/desk'
-import { BLOCK_WAYS } from './block'
-import { POLYGON_WAYS } from './draw'
-import { type Way } from './drawing'
-import { RECTANGLE_WAYS } from './rectangle'
-import { ARC_WAYS, CIRCLE_WAYS } from './round'
-import { COLUMN_WAYS } from './moreWalls'
-import { OUTLINE_WAYS, OVERHEAD_WAYS, STAIR_WAYS } from './fabric'
-import { OPENING_WAYS, WINDOW_WAYS } from './opening'
-import { ROOM_WAYS } from './room'
-import { GUIDE_WAYS } from './setOut'
-import { REPEAT_WAYS } from './repeat'
-import { ROTATE_WAYS, SCALE_WAYS } from './transforms'
+import { BLOCK_TOOLS } from './block'
+import { DIMENSION_TOOLS } from './dimension'
+import { SHAPE_TOOLS } from './draw'
+import { EDGE_TOOLS } from './edges'
+import type { ToolEntry } from './entry'
+import { FABRIC_TOOLS } from './fabric'
+import { FILL_TOOLS } from './fill'
+import { NOTE_TOOLS } from './leader'
+import { MEASURE_TOOLS } from './measure'
+import { MORE_WALL_TOOLS } from './moreWalls'
+import { SIDE_TOOLS } from './moveSide'
+import { OPENING_TOOLS } from './opening'
+import { LINE_TOOLS } from './polyline'
+import { RECTANGLE_TOOLS } from './rectangle'
+import { REPEAT_TOOLS } from './repeat'
+import { reshapeTool } from './reshape'
+import { ROOM_TOOLS } from './room'
+import { ROUND_TOOLS } from './round'
+import { SET_OUT_TOOLS } from './setOut'
+import { isOnDrawing, isOnPlan, type Bench, type Tool } from './tool'
+import { TRANSFORM_TOOLS, pasteTool } from './transforms'
+import { WALL_TOOLS } from './wall'
 
-/** A tool as people find it: in a drawer, by a letter, in Ask. */
-export interface ToolEntry {
-  readonly tool: ToolName
-  readonly stage: Stage
-  /** Heading it stands under in the drawer; null: found in Ask alone. */
-  readonly under: string | null
-  readonly name: string
-  readonly icon: string
-  readonly key?: string
-  readonly ways?: readonly Way[]
-  /** It works on whatever is selected, at every stage. */
-  readonly change?: boolean
-  /** The layer its things come to lie on. */
-  readonly layer?: string
-}
+/** Every tool that can be taken up by name, in the order they are shown. */
+const TABLE = {
+  ...SET_OUT_TOOLS,
+  ...WALL_TOOLS,
+  ...MORE_WALL_TOOLS,
+  ...SIDE_TOOLS,
+  ...FABRIC_TOOLS,
+  ...OPENING_TOOLS,
+  ...ROOM_TOOLS,
+  ...LINE_TOOLS,
+  ...RECTANGLE_TOOLS,
+  ...ROUND_TOOLS,
+  ...SHAPE_TOOLS,
+  ...FILL_TOOLS,
+  ...BLOCK_TOOLS,
+  ...DIMENSION_TOOLS,
+  ...NOTE_TOOLS,
+  ...TRANSFORM_TOOLS,
+  ...REPEAT_TOOLS,
+  ...EDGE_TOOLS,
+  ...MEASURE_TOOLS,
+} satisfies Record<string, ToolEntry>
 
-export const TOOLS: readonly ToolEntry[] = [
-  { tool: 'grid', stage: 'set-out', under: 'Set out', name: 'Grid line', icon: mdiDotsGrid },
-  { tool: 'guide', stage: 'set-out', under: 'Set out', name: 'Guide', icon: mdiSetSquare, ways: GUIDE_WAYS },
-  {
-    tool: 'boundary',
-    stage: 'set-out',
-    under: 'Set out',
-    name: 'Site boundary',
-    icon: mdiLandFields,
-    layer: 'layer-boundary',
-  },
-  { tool: 'axes', stage: 'set-out', under: 'Set out', name: 'Working axes', icon: mdiAxisArrow },
+/** Tools that come into the hand by what is done: copied things pasted, a point of something taken up. */
+const HANDED = { paste: pasteTool, reshape: reshapeTool } satisfies Record<string, (bench: Bench) => Tool>
 
-  { tool: 'wall', stage: 'walls', under: 'Draw', name: 'Wall', icon: mdiVectorPolyline, key: 'w' },
-  {
-    tool: 'wall-box',
-    stage: 'walls',
-    under: 'Draw',
-    name: 'Walls in a rectangle',
-    icon: mdiVectorSquare,
-    ways: RECTANGLE_WAYS,
-  },
-  { tool: 'wall-beside', stage: 'walls', under: 'Draw', name: 'Wall beside a wall', icon: mdiWall },
-  { tool: 'wall-along', stage: 'walls', under: 'Draw', name: 'Walls along lines', icon: mdiMapMarkerPath },
-  { tool: 'column', stage: 'walls', under: 'Draw', name: 'Column', icon: mdiPillar, ways: COLUMN_WAYS },
-  {
-    tool: 'move-side',
-    stage: 'walls',
-    under: 'Shape',
-    name: 'Move side',
-    icon: mdiArrowSplitVertical,
-    key: 's',
-  },
+export type NamedTool = keyof typeof TABLE
+/** What may be in hand: a tool, or nothing but the pointer on a board or on the frame of a viewport. */
+export type ToolName = NamedTool | keyof typeof HANDED | 'select' | 'crop'
 
-  { tool: 'stair', stage: 'walls', under: 'Stairs', name: 'Stair', icon: mdiStairs, ways: STAIR_WAYS },
-  { tool: 'ramp', stage: 'walls', under: 'Stairs', name: 'Ramp', icon: mdiSlopeUphill },
-  { tool: 'rail', stage: 'walls', under: 'Stairs', name: 'Balustrade', icon: mdiFence },
-  {
-    tool: 'slab',
-    stage: 'walls',
-    under: 'Floors and roofs',
-    name: 'Slab',
-    icon: mdiLayersOutline,
-    ways: OUTLINE_WAYS,
-  },
-  {
-    tool: 'void',
-    stage: 'walls',
-    under: 'Floors and roofs',
-    name: 'Floor void',
-    icon: mdiSelectOff,
-    ways: OUTLINE_WAYS,
-  },
-  {
-    tool: 'roof',
-    stage: 'walls',
-    under: 'Floors and roofs',
-    name: 'Roof',
-    icon: mdiHomeRoof,
-    ways: OUTLINE_WAYS,
-  },
-  {
-    tool: 'overhead',
-    stage: 'walls',
-    under: 'Floors and roofs',
-    name: 'Overhead',
-    icon: mdiDotsHorizontal,
-    ways: OVERHEAD_WAYS,
-  },
+export type NamedEntry = ToolEntry & { readonly tool: NamedTool }
 
-  {
-    tool: 'door',
-    stage: 'openings',
-    under: 'Put into a wall',
-    name: 'Door',
-    icon: mdiDoor,
-    key: 'd',
-    ways: OPENING_WAYS,
-  },
-  {
-    tool: 'window',
-    stage: 'openings',
-    under: 'Put into a wall',
-    name: 'Window',
-    icon: mdiWindowClosedVariant,
-    key: 'n',
-    ways: WINDOW_WAYS,
-  },
-  {
-    tool: 'gap',
-    stage: 'openings',
-    under: 'Put into a wall',
-    name: 'Opening',
-    icon: mdiDoorOpen,
-    ways: OPENING_WAYS,
-  },
-  { tool: 'room', stage: 'openings', under: 'Rooms', name: 'Room', icon: mdiFloorPlan, ways: ROOM_WAYS },
-  {
-    tool: 'separator',
-    stage: 'openings',
-    under: 'Rooms',
-    name: 'Separating line',
-    icon: mdiVectorLine,
-  },
+export const TOOLS: readonly NamedEntry[] = (Object.keys(TABLE) as NamedTool[]).map((tool) => ({
+  tool,
+  ...(TABLE[tool] as ToolEntry),
+}))
 
-  {
-    tool: 'line',
-    stage: 'fit-out',
-    under: 'Lines',
-    name: 'Line',
-    icon: mdiVectorLine,
-    key: 'i',
-    layer: 'layer-lines',
-  },
-  {
-    tool: 'rectangle',
-    stage: 'fit-out',
-    under: 'Lines',
-    name: 'Rectangle',
-    icon: mdiRectangleOutline,
-    key: 'r',
-    ways: RECTANGLE_WAYS,
-    layer: 'layer-outlines',
-  },
-  {
-    tool: 'circle',
-    stage: 'fit-out',
-    under: 'Lines',
-    name: 'Circle',
-    icon: mdiCircleOutline,
-    key: 'o',
-    ways: CIRCLE_WAYS,
-    layer: 'layer-outlines',
-  },
-  {
-    tool: 'arc',
-    stage: 'fit-out',
-    under: 'Lines',
-    name: 'Arc',
-    icon: mdiVectorCurve,
-    key: 'u',
-    ways: ARC_WAYS,
-    layer: 'layer-lines',
-  },
-  {
-    tool: 'ellipse',
-    stage: 'fit-out',
-    under: 'Lines',
-    name: 'Ellipse',
-    icon: mdiEllipseOutline,
-    layer: 'layer-outlines',
-  },
-  {
-    tool: 'polygon',
-    stage: 'fit-out',
-    under: 'Lines',
-    name: 'Polygon',
-    icon: mdiHexagonOutline,
-    ways: POLYGON_WAYS,
-    layer: 'layer-outlines',
-  },
-  {
-    tool: 'curve',
-    stage: 'fit-out',
-    under: 'Lines',
-    name: 'Smooth curve',
-    icon: mdiVectorBezier,
-    layer: 'layer-lines',
-  },
-  {
-    tool: 'cloud',
-    stage: 'annotate',
-    under: 'Mark',
-    name: 'Revision cloud',
-    icon: mdiCloudOutline,
-    layer: 'layer-revisions',
-  },
-  {
-    tool: 'hatch',
-    stage: 'fit-out',
-    under: 'Fill',
-    name: 'Hatch',
-    icon: mdiBucketOutline,
-    key: 'h',
-    layer: 'layer-hatches',
-  },
-  {
-    tool: 'block',
-    stage: 'fit-out',
-    under: 'Blocks',
-    name: 'Place block',
-    icon: mdiShapeOutline,
-    key: 'p',
-    ways: BLOCK_WAYS,
-  },
-
-  {
-    tool: 'dimension',
-    stage: 'annotate',
-    under: 'Measure and write',
-    name: 'Dimension',
-    icon: mdiArrowExpandHorizontal,
-    key: 'c',
-  },
-  {
-    tool: 'leader',
-    stage: 'annotate',
-    under: 'Measure and write',
-    name: 'Leader',
-    icon: mdiCallMade,
-    key: 'l',
-  },
-  {
-    tool: 'note',
-    stage: 'annotate',
-    under: 'Measure and write',
-    name: 'Note',
-    icon: mdiFormatTextVariant,
-    key: 't',
-  },
-
-  { tool: 'move', stage: 'walls', under: 'Change', name: 'Move', icon: mdiArrowAll, key: 'g', change: true },
-  {
-    tool: 'copy',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Copy',
-    icon: mdiContentCopy,
-    key: 'y',
-    change: true,
-  },
-  {
-    tool: 'rotate',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Rotate',
-    icon: mdiRotateLeft,
-    key: 'v',
-    change: true,
-    ways: ROTATE_WAYS,
-  },
-  {
-    tool: 'mirror',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Mirror',
-    icon: mdiFlipHorizontal,
-    key: 'm',
-    change: true,
-  },
-  {
-    tool: 'scale',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Scale',
-    icon: mdiResize,
-    change: true,
-    ways: SCALE_WAYS,
-  },
-  {
-    tool: 'stretch',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Stretch',
-    icon: mdiStretchToPage,
-    key: 'z',
-    change: true,
-  },
-  {
-    tool: 'offset',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Offset',
-    icon: mdiContentDuplicate,
-    key: 'a',
-    change: true,
-  },
-  {
-    tool: 'repeat',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Repeat',
-    icon: mdiTableRow,
-    change: true,
-    ways: REPEAT_WAYS,
-  },
-  {
-    tool: 'trim',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Trim',
-    icon: mdiContentCut,
-    key: 'k',
-    change: true,
-  },
-  {
-    tool: 'extend',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Extend',
-    icon: mdiArrowCollapseRight,
-    change: true,
-  },
-  { tool: 'split', stage: 'walls', under: 'Change', name: 'Split', icon: mdiScissorsCutting, change: true },
-  {
-    tool: 'join',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Join',
-    icon: mdiTransitConnectionHorizontal,
-    key: 'j',
-    change: true,
-  },
-  { tool: 'corner', stage: 'walls', under: 'Change', name: 'Corner', icon: mdiAngleRight, change: true },
-  { tool: 'round', stage: 'walls', under: 'Change', name: 'Round', icon: mdiRoundedCorner, change: true },
-  { tool: 'bevel', stage: 'walls', under: 'Change', name: 'Bevel', icon: mdiVectorDifference, change: true },
-  {
-    tool: 'align',
-    stage: 'walls',
-    under: 'Change',
-    name: 'Align',
-    icon: mdiArrangeBringForward,
-    change: true,
-  },
-  { tool: 'traits', stage: 'walls', under: 'Change', name: 'Take traits', icon: mdiEyedropper, change: true },
-  {
-    tool: 'measure',
-    stage: 'walls',
-    under: null,
-    name: 'Measure',
-    icon: mdiTapeMeasure,
-    key: 'q',
-    change: true,
-  },
-]
-
-export const toolEntry = (tool: ToolName): ToolEntry | undefined => TOOLS.find((entry) => entry.tool === tool)
+/** How people find a tool; undefined for what has no name of its own. */
+export const toolEntry = (tool: ToolName): NamedEntry | undefined =>
+  TOOLS.find((entry) => entry.tool === tool)
 
 /** The tool a letter takes up. */
-export const toolOfKey = (key: string): ToolName | undefined => TOOLS.find((entry) => entry.key === key)?.tool
+export const toolOfKey = (key: string): NamedTool | undefined =>
+  TOOLS.find((entry) => entry.key === key)?.tool
+
+/** Whether what is selected stays so when a tool is taken up. */
+export const keepsSelection = (tool: ToolName): boolean =>
+  tool === 'select' || tool === 'reshape' || toolEntry(tool)?.keeps === true
+
+/** In the place of a tool that has nothing to work on here. */
+function elsewhereTool(bench: Bench, words: string): Tool {
+  return {
+    prompt: () => ({ text: words, keys: 'Esc: put the tool away' }),
+    fields: () => [],
+    last: () => null,
+    press: () => bench.warn(words),
+    enter: () => bench.warn(words),
+    back: () => false,
+    preview: () => [],
+  }
+}
+
+/** The tool of a name at work; null where nothing is in hand. */
+export function makeTool(name: ToolName, bench: Bench): Tool | null {
+  if (name === 'select' || name === 'crop') return null
+  if (name === 'paste' || name === 'reshape') return HANDED[name](bench)
+  const entry: ToolEntry = TABLE[name]
+  switch (entry.on) {
+    case 'any':
+      return entry.make(bench)
+    case 'drawings':
+      return isOnDrawing(bench)
+        ? entry.make(bench)
+        : elsewhereTool(bench, `${entry.name}: this is for drawings, not for sheets.`)
+    case 'plans':
+      return isOnPlan(bench)
+        ? entry.make(bench)
+        : elsewhereTool(bench, 'Walls, openings, rooms, stairs and floors are drawn on plans.')
+  }
+}

@@ -1,12 +1,14 @@
+import { mdiArrowExpandHorizontal } from '@mdi/js'
 import { PARTS, drawDimension, offsetThrough } from '@lamina/core/annotate'
 import { addDimensions } from '@lamina/core/edit'
 import { angleOf, distance, subtract, unitAt, type Point } from '@lamina/core/geometry'
 import type { Anchor, Dimension } from '@lamina/core/records'
 import { TieFinder, holdAnchor } from '@lamina/core/ties'
 import { styled, type Bench, type Located, type Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 /** A chain of dimensions through the points pointed to, then its row; with an overall row further out if wanted. */
-export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
+export function dimensionTool(bench: Bench): Tool {
   let anchors: Anchor[] = []
   let aligned = false
   let placing = false
@@ -28,7 +30,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
     const all = points()
     const offset = offsetThrough(all, u, at.raw, bench.scale, bench.style)
     const chain = { anchors, direction: turn, offset }
-    if (!overall() || anchors.length < 3) return [chain]
+    if (!bench.values.overall || anchors.length < 3) return [chain]
     const along = (anchor: Anchor): number => {
       const { point } = holdAnchor(anchor, bench.scene)
       return point.x * u.x + point.y * u.y
@@ -54,7 +56,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
     const change = bench.edit(rows.length > 1 ? 'Dimension chain' : 'Dimension', (project, makeId) =>
       addDimensions(
         project,
-        bench.drawing.id,
+        bench.board.id,
         rows.map((row) => ({ ...row, ...styled(bench.style) })),
         makeId,
       ),
@@ -70,7 +72,7 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
       finish(at)
       return
     }
-    const anchor = new TieFinder(bench.scene, bench.drawing).at(at.point)
+    const anchor = new TieFinder(bench.scene, bench.board).at(at.point)
     if (points().some((p) => distance(p, at.point) < 0.5)) {
       bench.warn('This point is in the chain already.')
       return
@@ -133,3 +135,16 @@ export function dimensionTool(bench: Bench, overall: () => boolean): Tool {
     },
   }
 }
+
+/** Dimensions. */
+export const DIMENSION_TOOLS = {
+  dimension: {
+    stage: 'annotate',
+    under: 'Measure and write',
+    name: 'Dimension',
+    icon: mdiArrowExpandHorizontal,
+    key: 'c',
+    on: 'any',
+    make: dimensionTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,3 +1,4 @@
+import { mdiEllipseOutline, mdiHexagonOutline, mdiVectorBezier } from '@mdi/js'
 import {
   add,
   angleOf,
@@ -16,6 +17,7 @@ import { LIKELY, adder, lengthField, nextWay, radialPoint, type Way } from './dr
 import { rectangleShape } from './rectangle'
 import { stepTool, type Given } from './steps'
 import type { Bench, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 export function ellipseTool(bench: Bench): Tool {
   const make = adder(bench, 'layer-outlines')
@@ -65,10 +67,10 @@ export const POLYGON_WAYS: readonly Way[] = [
   { id: 'sides', name: 'Sides touch the circle' },
 ]
 
-export function polygonTool(bench: Bench, sides: () => number): Tool {
+export function polygonTool(bench: Bench): Tool {
   const way = (): string => bench.way('corners')
   const make = adder(bench, 'layer-outlines')
-  const count = (): number => Math.round(bench.typed('sides') ?? sides())
+  const count = (): number => Math.round(bench.typed('sides') ?? bench.values.polygonSides)
   return stepTool(bench, {
     label: 'Polygon',
     step(given) {
@@ -82,7 +84,7 @@ export function polygonTool(bench: Bench, sides: () => number): Tool {
         keys: 'Tab: how many sides · A: another way',
         fields: (at) => [
           lengthField(bench, 'radius', 'radius', at ? distance(given[0]!, at.point) : 0),
-          { key: 'sides', label: 'sides', kind: 'number', shown: String(sides()) },
+          { key: 'sides', label: 'sides', kind: 'number', shown: String(bench.values.polygonSides) },
         ],
         point: (at) => radialPoint(bench, given[0]!, at),
       }
@@ -135,3 +137,35 @@ export function curveTool(bench: Bench): Tool {
     },
   }
 }
+
+/** Other shapes. */
+export const SHAPE_TOOLS = {
+  ellipse: {
+    stage: 'fit-out',
+    under: 'Lines',
+    name: 'Ellipse',
+    icon: mdiEllipseOutline,
+    layer: 'layer-outlines',
+    on: 'any',
+    make: ellipseTool,
+  },
+  polygon: {
+    stage: 'fit-out',
+    under: 'Lines',
+    name: 'Polygon',
+    icon: mdiHexagonOutline,
+    ways: POLYGON_WAYS,
+    layer: 'layer-outlines',
+    on: 'any',
+    make: polygonTool,
+  },
+  curve: {
+    stage: 'fit-out',
+    under: 'Lines',
+    name: 'Smooth curve',
+    icon: mdiVectorBezier,
+    layer: 'layer-lines',
+    on: 'any',
+    make: curveTool,
+  },
+} satisfies Record<string, ToolEntry>

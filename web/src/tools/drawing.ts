@@ -19,7 +19,7 @@ export const LIKELY = 100
 export function adder(bench: Bench, usualLayer: string) {
   return (shape: Shape) =>
     (project: Project, makeId: MakeId): Change =>
-      addLinework(project, { drawing: bench.drawing.id, layer: bench.layer(usualLayer), shape }, makeId)
+      addLinework(project, { drawing: bench.board.id, layer: bench.layer(usualLayer), shape }, makeId)
 }
 
 export const lengthField = (

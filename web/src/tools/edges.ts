@@ -1,3 +1,14 @@
+import {
+  mdiAngleRight,
+  mdiArrowCollapseRight,
+  mdiContentCut,
+  mdiContentDuplicate,
+  mdiEyedropper,
+  mdiRoundedCorner,
+  mdiScissorsCutting,
+  mdiTransitConnectionHorizontal,
+  mdiVectorDifference,
+} from '@mdi/js'
 import type { DisplayItem } from '@lamina/core/display'
 import {
   cornerItems,
@@ -24,21 +35,22 @@ import type { Change, Id, Project } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { foresee } from './preview'
 import type { Bench, Located, TagField, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 /** The line or wall under the pointer, with its path. */
 export function lineAt(
   bench: Bench,
   p: Point,
-  pathOf: (project: Project, id: Id) => Path | null = pathOfItem,
+  pathOf: (project: Project, id: Id) => Path | null = pathOfRecord,
 ): { id: Id; path: Path } | null {
-  for (const id of pickAt(bench.list, bench.scene.building, p, bench.reach)) {
+  for (const id of pickAt(bench.picture, bench.scene.building, p, bench.reach)) {
     const path = pathOf(bench.project, id)
     if (path) return { id, path }
   }
   return null
 }
 
-export function pathOfItem(project: Project, id: Id): Path | null {
+export function pathOfRecord(project: Project, id: Id): Path | null {
   const record = project.get(id)
   if (record?.kind === 'linework') return shapePath(record.shape)
   return record?.kind === 'wall' ? pathOf([wallAxis(record)], false) : null
@@ -47,7 +59,7 @@ export function pathOfItem(project: Project, id: Id): Path | null {
 /** The line that something is set off from: also of grid lines and guides. */
 const offsetPathOf = (project: Project, id: Id): Path | null => {
   const record = project.get(id)
-  return (record && setOutLine(record)) ?? pathOfItem(project, id)
+  return (record && setOutLine(record)) ?? pathOfRecord(project, id)
 }
 
 const pathItem = (path: Path): DisplayItem => ({
@@ -108,7 +120,7 @@ function pointedTool(
           drag(from: Point, to: Located) {
             const box = bench.inBox(from, to.raw)
             for (const id of box) {
-              if (!pathOfItem(bench.project, id)) continue
+              if (!pathOfRecord(bench.project, id)) continue
               for (const p of crossedAt(bench.project, id, from, to.raw))
                 if (bench.project.get(id)) bench.edit(spec.label, spec.work(id, p))
             }
@@ -143,10 +155,10 @@ export const trimTool = (bench: Bench): Tool =>
     keys: 'Drag across several · select edges first to cut only at them',
     nothing: 'There is no line or wall here.',
     across: true,
-    work: (id, p) => (project, makeId) => trimItem(project, bench.drawing, id, p, chosenEdges(bench), makeId),
+    work: (id, p) => (project, makeId) => trimItem(project, bench.board, id, p, chosenEdges(bench), makeId),
     gone(id, p) {
       try {
-        const found = pieceAt(bench.project, bench.drawing, id, p, chosenEdges(bench))
+        const found = pieceAt(bench.project, bench.board, id, p, chosenEdges(bench))
         return found ? [pathItem(found.piece)] : []
       } catch {
         return []
@@ -167,7 +179,7 @@ export function extendTool(bench: Bench): Tool {
     work: (id, p) => (project) => {
       const by = bench.typed('by')
       return by === null
-        ? extendItem(project, bench.drawing, id, p, chosenEdges(bench))
+        ? extendItem(project, bench.board, id, p, chosenEdges(bench))
         : lengthenItem(project, id, p, by)
     },
     remark: () => (bench.typed('by') === null ? edgeWords(bench) : ''),
@@ -177,7 +189,7 @@ export function extendTool(bench: Bench): Tool {
 /** Splits a line or wall where it is pointed to, or at a typed distance from its nearer end. */
 export function splitTool(bench: Bench): Tool {
   function placeOn(id: Id, p: Point): Point {
-    const path = pathOfItem(bench.project, id)!
+    const path = pathOfRecord(bench.project, id)!
     const typed = bench.typed('from')
     if (typed === null) return p
     const whole = pathLength(path)
@@ -279,23 +291,21 @@ export function offsetTool(bench: Bench): Tool {
 }
 
 /** What a corner tool makes: its words and the fields it asks for. */
-export interface CornerChoice {
-  readonly label: 'Corner' | 'Round' | 'Bevel'
-  /** Sizes used last. */
-  readonly size: () => number
-  readonly other: () => number
-  readonly keep: (size: number, other: number) => void
-}
+type CornerLabel = 'Corner' | 'Round' | 'Bevel'
 
 /** Brings two lines to a sharp corner, a rounded or a bevelled one; all corners of an outline at once. */
-export function cornerTool(bench: Bench, choice: CornerChoice): Tool {
+export function cornerTool(bench: Bench, label: CornerLabel): Tool {
   let first: { id: Id; at: Point } | null = null
-  const size = (): number => bench.typed('size') ?? choice.size()
-  const other = (): number => bench.typed('other') ?? (bench.typed('size') !== null ? size() : choice.other())
+  const kept = (): readonly [number, number] =>
+    label === 'Round' ? [bench.values.roundRadius, 0] : bench.values.bevel
+  function keep(first: number, second: number): void {
+    if (label === 'Round') bench.values.roundRadius = first
+    else if (label === 'Bevel') bench.values.bevel = [first, second]
+  }
+  const size = (): number => bench.typed('size') ?? kept()[0]
+  const other = (): number => bench.typed('other') ?? (bench.typed('size') !== null ? size() : kept()[1])
   const ease = (): Ease =>
-    choice.label === 'Bevel'
-      ? { back: size(), otherBack: other() }
-      : { radius: choice.label === 'Corner' ? 0 : size() }
+    label === 'Bevel' ? { back: size(), otherBack: other() } : { radius: label === 'Corner' ? 0 : size() }
   const work =
     (second: { id: Id; at: Point }): Work =>
     (project, makeId) =>
@@ -309,10 +319,10 @@ export function cornerTool(bench: Bench, choice: CornerChoice): Tool {
     return found ? { id: found.id, at: at.raw } : null
   }
   function done(): void {
-    choice.keep(size(), other())
+    keep(size(), other())
     first = null
   }
-  const sized = choice.label !== 'Corner'
+  const sized = label !== 'Corner'
   return {
     free: true,
     prompt: () => ({
@@ -322,21 +332,21 @@ export function cornerTool(bench: Bench, choice: CornerChoice): Tool {
       keys: `${sized ? 'Type the size · ' : ''}${sized && first ? 'E: every corner of it · ' : ''}Esc: one step back`,
     }),
     fields: () =>
-      choice.label === 'Round'
-        ? [{ key: 'size', label: 'radius', kind: 'length', shown: formatLength(choice.size(), bench.units) }]
-        : choice.label === 'Bevel'
+      label === 'Round'
+        ? [{ key: 'size', label: 'radius', kind: 'length', shown: formatLength(kept()[0], bench.units) }]
+        : label === 'Bevel'
           ? [
               {
                 key: 'size',
                 label: 'first',
                 kind: 'length',
-                shown: formatLength(choice.size(), bench.units),
+                shown: formatLength(kept()[0], bench.units),
               },
               {
                 key: 'other',
                 label: 'second',
                 kind: 'length',
-                shown: formatLength(choice.other(), bench.units),
+                shown: formatLength(kept()[1], bench.units),
               },
             ]
           : [],
@@ -349,10 +359,10 @@ export function cornerTool(bench: Bench, choice: CornerChoice): Tool {
       const found = target(at)
       if (!found) bench.warn('There is no line or wall here.')
       else if (!first) first = found
-      else if (bench.edit(choice.label, work(found))) done()
+      else if (bench.edit(label, work(found))) done()
     },
     enter() {
-      if (sized) choice.keep(size(), other())
+      if (sized) keep(size(), other())
       bench.clearTyped()
     },
     back() {
@@ -362,15 +372,15 @@ export function cornerTool(bench: Bench, choice: CornerChoice): Tool {
     },
     key(letter) {
       if (letter !== 'e' || !first || !sized) return false
-      if (bench.edit(choice.label, whole(first.id))) done()
+      if (bench.edit(label, whole(first.id))) done()
       return true
     },
     preview(at) {
-      const path = first && pathOfItem(bench.project, first.id)
+      const path = first && pathOfRecord(bench.project, first.id)
       const marked = path ? [pathItem(path)] : []
       const second = target(at)
       if (!first) {
-        const under = second && pathOfItem(bench.project, second.id)
+        const under = second && pathOfRecord(bench.project, second.id)
         return under ? [pathItem(under)] : []
       }
       return second ? [...marked, ...foresee(bench, work(second)).items] : marked
@@ -409,13 +419,13 @@ export function joinTool(bench: Bench): Tool {
     },
     drag(from, to) {
       picked = [
-        ...new Set([...picked, ...bench.inBox(from, to.raw).filter((id) => pathOfItem(bench.project, id))]),
+        ...new Set([...picked, ...bench.inBox(from, to.raw).filter((id) => pathOfRecord(bench.project, id))]),
       ]
     },
     dragShape: 'box',
     preview: () =>
       picked.flatMap((id) => {
-        const path = pathOfItem(bench.project, id)
+        const path = pathOfRecord(bench.project, id)
         return path ? [pathItem(path)] : []
       }),
   }
@@ -433,7 +443,7 @@ export function traitsTool(bench: Bench): Tool {
     fields: () => [],
     last: () => null,
     press(at) {
-      const [found] = pickAt(bench.list, bench.scene.building, at.raw, bench.reach)
+      const [found] = pickAt(bench.picture, bench.scene.building, at.raw, bench.reach)
       if (!found) bench.warn('There is nothing here.')
       else if (!model) model = found
       else {
@@ -454,6 +464,96 @@ export function traitsTool(bench: Bench): Tool {
       model = null
       return true
     },
-    preview: () => bench.list.filter((item) => model !== null && item.source === model),
+    preview: () => (model === null ? [] : bench.picture.of(model).flatMap(({ items }) => items)),
   }
 }
+
+/** What works on edges. */
+export const EDGE_TOOLS = {
+  offset: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Offset',
+    icon: mdiContentDuplicate,
+    key: 'a',
+    change: true,
+    on: 'any',
+    make: offsetTool,
+  },
+  trim: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Trim',
+    icon: mdiContentCut,
+    key: 'k',
+    change: true,
+    keeps: true,
+    on: 'any',
+    make: trimTool,
+  },
+  extend: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Extend',
+    icon: mdiArrowCollapseRight,
+    change: true,
+    keeps: true,
+    on: 'any',
+    make: extendTool,
+  },
+  split: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Split',
+    icon: mdiScissorsCutting,
+    change: true,
+    on: 'any',
+    make: splitTool,
+  },
+  join: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Join',
+    icon: mdiTransitConnectionHorizontal,
+    key: 'j',
+    change: true,
+    on: 'any',
+    make: joinTool,
+  },
+  corner: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Corner',
+    icon: mdiAngleRight,
+    change: true,
+    on: 'any',
+    make: (bench) => cornerTool(bench, 'Corner'),
+  },
+  round: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Round',
+    icon: mdiRoundedCorner,
+    change: true,
+    on: 'any',
+    make: (bench) => cornerTool(bench, 'Round'),
+  },
+  bevel: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Bevel',
+    icon: mdiVectorDifference,
+    change: true,
+    on: 'any',
+    make: (bench) => cornerTool(bench, 'Bevel'),
+  },
+  traits: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Take traits',
+    icon: mdiEyedropper,
+    change: true,
+    on: 'any',
+    make: traitsTool,
+  },
+} satisfies Record<string, ToolEntry>

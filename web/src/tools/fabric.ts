@@ -1,3 +1,12 @@
+import {
+  mdiDotsHorizontal,
+  mdiFence,
+  mdiHomeRoof,
+  mdiLayersOutline,
+  mdiSelectOff,
+  mdiSlopeUphill,
+  mdiStairs,
+} from '@mdi/js'
 import { overheadItems, rampItems, slopeWords, stairItems } from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
 import { stairOf } from '@lamina/core/stairs'
@@ -24,12 +33,12 @@ import {
 import type { Change, Project, Ramp, Stair } from '@lamina/core/records'
 import { spacesOf } from '@lamina/core/rooms'
 import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
-import type { FabricStore } from '../store/fabric'
 import { nextWay, type Way } from './drawing'
 import { chainTool } from './polyline'
 import { foresee } from './preview'
 import { stepTool } from './steps'
 import type { PlanBench, Located, TagField, Tool, Bench } from './tool'
+import type { ToolEntry } from './entry'
 
 export const STAIR_WAYS: readonly Way[] = [
   { id: 'straight', name: 'Straight' },
@@ -49,14 +58,14 @@ export const OVERHEAD_WAYS: readonly Way[] = [
 ]
 
 /** A stair from the middle of its first riser, the way up pointed or typed. */
-export function stairTool(bench: PlanBench, fabric: FabricStore): Tool {
+export function stairTool(bench: PlanBench): Tool {
   const form = (): Stair['form'] => bench.way('straight') as Stair['form']
   const facts = (at: Point, turn: number): Omit<Stair, 'id' | 'kind'> => ({
-    ...fabric.next.stair,
+    ...bench.values.stair,
     form: form(),
     level: bench.scene.level.id,
-    width: bench.typed('width') ?? fabric.next.stair.width,
-    going: bench.typed('going') ?? fabric.next.stair.going,
+    width: bench.typed('width') ?? bench.values.stair.width,
+    going: bench.typed('going') ?? bench.values.stair.going,
     at: { x: at.x, y: at.y },
     turn,
   })
@@ -75,23 +84,23 @@ export function stairTool(bench: PlanBench, fabric: FabricStore): Tool {
       return {
         ask: 'Point the way up, or type its turn.',
         keys: 'Tab: width, going · H: turns to the other side · Esc: one step back',
-        fields: (at) => stairFields(bench, fabric, a!, at),
+        fields: (at) => stairFields(bench, a!, at),
         point: (at) => wayPoint(bench, a!, at),
       }
     },
     edit: ([a, b], project, makeId) => addStair(project, facts(a!, turnOf(a!, b!)), makeId),
     done: () => {
-      fabric.next.stair = {
-        ...fabric.next.stair,
-        width: bench.typed('width') ?? fabric.next.stair.width,
-        going: bench.typed('going') ?? fabric.next.stair.going,
+      bench.values.stair = {
+        ...bench.values.stair,
+        width: bench.typed('width') ?? bench.values.stair.width,
+        going: bench.typed('going') ?? bench.values.stair.going,
       }
     },
     key(letter) {
       if (letter === 'a') bench.setWay(nextWay(STAIR_WAYS, form()))
       else if (letter === 'h') {
-        const { hand } = fabric.next.stair
-        fabric.next.stair = { ...fabric.next.stair, hand: hand === 'left' ? 'right' : 'left' }
+        const { hand } = bench.values.stair
+        bench.values.stair = { ...bench.values.stair, hand: hand === 'left' ? 'right' : 'left' }
       } else return false
       return true
     },
@@ -126,14 +135,9 @@ function wayPoint(bench: PlanBench, from: Point, at: Located | null): Point | nu
   return at && distance(at.point, from) > 1 ? at.point : null
 }
 
-function stairFields(
-  bench: PlanBench,
-  fabric: FabricStore,
-  from: Point,
-  at: Located | null,
-): readonly TagField[] {
+function stairFields(bench: PlanBench, from: Point, at: Located | null): readonly TagField[] {
   const p = wayPoint(bench, from, at) ?? from
-  const { width, going } = fabric.next.stair
+  const { width, going } = bench.values.stair
   return [
     { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(angleOf(subtract(p, from)), 1) },
     { key: 'width', label: 'width', kind: 'length', shown: formatLength(width, bench.units) },
@@ -142,9 +146,9 @@ function stairFields(
 }
 
 /** A ramp from the middle of its foot to the middle of its top. */
-export function rampTool(bench: PlanBench, fabric: FabricStore): Tool {
+export function rampTool(bench: PlanBench): Tool {
   const facts = (a: Point, b: Point): Omit<Ramp, 'id' | 'kind'> => ({
-    ...fabric.next.ramp,
+    ...bench.values.ramp,
     level: bench.scene.level.id,
     at: { x: a.x, y: a.y },
     turn: angleOf(subtract(b, a)),
@@ -173,12 +177,12 @@ export function rampTool(bench: PlanBench, fabric: FabricStore): Tool {
 }
 
 /** A balustrade or handrail along straight and curved parts. */
-export const railTool = (bench: PlanBench, fabric: FabricStore): Tool =>
+export const railTool = (bench: PlanBench): Tool =>
   chainTool(bench, {
     label: 'Balustrade',
     layer: 'layer-stairs',
     make: (path, project, makeId) =>
-      addRail(project, { ...fabric.next.rail, level: bench.scene.level.id, path: asStored(path) }, makeId),
+      addRail(project, { ...bench.values.rail, level: bench.scene.level.id, path: asStored(path) }, makeId),
   })
 
 const asStored = ({ vertices, closed }: Path): { vertices: Path['vertices'][0][]; closed: boolean } => ({
@@ -268,9 +272,9 @@ function pointedTool(bench: PlanBench, label: string, make: MakeOf): Tool {
   }
 }
 
-export const slabTool = (bench: PlanBench, fabric: FabricStore): Tool =>
+export const slabTool = (bench: PlanBench): Tool =>
   outlineTool(bench, 'Slab', 'layer-floors', OUTLINE_WAYS, (path, project, makeId) =>
-    addSlab(project, { ...fabric.next.slab, level: bench.scene.level.id, outline: asStored(path) }, makeId),
+    addSlab(project, { ...bench.values.slab, level: bench.scene.level.id, outline: asStored(path) }, makeId),
   )
 
 export const voidTool = (bench: PlanBench): Tool =>
@@ -278,14 +282,14 @@ export const voidTool = (bench: PlanBench): Tool =>
     addVoid(project, { level: bench.scene.level.id, outline: asStored(path) }, makeId),
   )
 
-export const roofTool = (bench: PlanBench, fabric: FabricStore): Tool =>
+export const roofTool = (bench: PlanBench): Tool =>
   outlineTool(bench, 'Roof', 'layer-roofs', OUTLINE_WAYS, (path, project, makeId) => {
     const { height } = project.need('level', bench.scene.level.id)
     return addRoof(
       project,
       {
-        ...fabric.next.roof,
-        eaves: fabric.next.roof.eaves || height,
+        ...bench.values.roof,
+        eaves: bench.values.roof.eaves || height,
         level: bench.scene.level.id,
         outline: asStored(path),
         turn: longWay(path),
@@ -310,7 +314,7 @@ function longWay({ vertices }: Path): number {
 }
 
 /** Something overhead: along a line with a width, or within an outline. */
-export function overheadTool(bench: PlanBench, fabric: FabricStore): Tool {
+export function overheadTool(bench: PlanBench): Tool {
   const level = (): string => bench.scene.level.id
   const along = stepTool(bench, {
     label: 'Overhead',
@@ -323,12 +327,12 @@ export function overheadTool(bench: PlanBench, fabric: FabricStore): Tool {
           }
         : null,
     edit: ([a, b], project, makeId) =>
-      addOverhead(project, { ...fabric.next.overhead, level: level(), shape: line(a!, b!) }, makeId),
+      addOverhead(project, { ...bench.values.overhead, level: level(), shape: line(a!, b!) }, makeId),
     sketch: ([a, b]) =>
       a && b && Math.hypot(b.x - a.x, b.y - a.y) > 10
         ? overheadItems(
             bench.project,
-            { id: 'preview', kind: 'overhead', ...fabric.next.overhead, level: level(), shape: line(a, b) },
+            { id: 'preview', kind: 'overhead', ...bench.values.overhead, level: level(), shape: line(a, b) },
             bench.scale,
           )
         : [],
@@ -337,7 +341,7 @@ export function overheadTool(bench: PlanBench, fabric: FabricStore): Tool {
     by: 'line' as const,
     a: { x: a.x, y: a.y },
     b: { x: b.x, y: b.y },
-    width: fabric.next.overheadWidth,
+    width: bench.values.overheadWidth,
   })
   const drawn = chainTool(bench, {
     label: 'Overhead',
@@ -346,9 +350,60 @@ export function overheadTool(bench: PlanBench, fabric: FabricStore): Tool {
     make: (path, project, makeId) =>
       addOverhead(
         project,
-        { ...fabric.next.overhead, level: level(), shape: { by: 'outline', outline: asStored(path) } },
+        { ...bench.values.overhead, level: level(), shape: { by: 'outline', outline: asStored(path) } },
         makeId,
       ),
   })
   return byWay(bench, OVERHEAD_WAYS, (way) => (way === 'line' ? along : drawn))
 }
+
+/** Stairs, floors, roofs and what is overhead. */
+export const FABRIC_TOOLS = {
+  stair: {
+    stage: 'walls',
+    under: 'Stairs',
+    name: 'Stair',
+    icon: mdiStairs,
+    ways: STAIR_WAYS,
+    on: 'plans',
+    make: stairTool,
+  },
+  ramp: { stage: 'walls', under: 'Stairs', name: 'Ramp', icon: mdiSlopeUphill, on: 'plans', make: rampTool },
+  rail: { stage: 'walls', under: 'Stairs', name: 'Balustrade', icon: mdiFence, on: 'plans', make: railTool },
+  slab: {
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Slab',
+    icon: mdiLayersOutline,
+    ways: OUTLINE_WAYS,
+    on: 'plans',
+    make: slabTool,
+  },
+  void: {
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Floor void',
+    icon: mdiSelectOff,
+    ways: OUTLINE_WAYS,
+    on: 'plans',
+    make: voidTool,
+  },
+  roof: {
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Roof',
+    icon: mdiHomeRoof,
+    ways: OUTLINE_WAYS,
+    on: 'plans',
+    make: roofTool,
+  },
+  overhead: {
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Overhead',
+    icon: mdiDotsHorizontal,
+    ways: OVERHEAD_WAYS,
+    on: 'plans',
+    make: overheadTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,28 +1,26 @@
-import { findRegion } from '@lamina/core/derive'
+import { mdiBucketOutline } from '@mdi/js'
+import { findLeak, findRegion } from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
 import { addHatch, type NewHatch } from '@lamina/core/edit'
 import { insidePath, type Path, type Point } from '@lamina/core/geometry'
-import { regionArea } from '@lamina/core/linework'
+import { regionArea, type Gap } from '@lamina/core/linework'
 import { pickAt } from '@lamina/core/locate'
 import type { Filling } from '@lamina/core/records'
 import { formatArea, formatLength } from '@lamina/core/units'
 import { foresee } from './preview'
 import type { Bench, Tool } from './tool'
-
-export interface FillChoice {
-  /** The filling of the next hatch. */
-  readonly filling: (origin: Point) => Filling
-  readonly setFilling: (filling: Filling) => void
-  /** Openings up to this width count as closed, mm. */
-  readonly gap: () => number
-  readonly setGap: (mm: number) => void
-}
+import type { ToolEntry } from './entry'
 
 /** Fills the area pointed to, or the closed outlines selected; T takes the filling of a hatch pointed to. */
-export function hatchTool(bench: Bench, choice: FillChoice): Tool {
-  let leak: { a: Point; b: Point; width: number } | null = null
+export function hatchTool(bench: Bench): Tool {
+  /** The filling of the next hatch, its pattern from an origin. */
+  const filling = (origin: Point): Filling => {
+    const next = bench.values.filling
+    return next.with === 'pattern' ? { ...next, origin } : next
+  }
+  let leak: Gap | null = null
   let taking = false
-  let seen: { p: Point; gap: number; version: unknown; made: NewHatch | null; area: number } | null = null
+  let seen: { p: Point; gap: number; stamp: number; made: NewHatch | null; area: number } | null = null
 
   /** Whether a point lies in what was found last: the same area then, without another search. */
   function stillIn(p: Point): boolean {
@@ -32,30 +30,37 @@ export function hatchTool(bench: Bench, choice: FillChoice): Tool {
 
   /** The hatch that a point would give; the last answer is kept while nothing changed. */
   function around(p: Point): { made: NewHatch | null; area: number } {
-    const gap = bench.typed('gap') ?? choice.gap()
-    if (seen && seen.gap === gap && seen.version === bench.list) {
+    const gap = bench.typed('gap') ?? bench.values.hatchGap
+    if (seen && seen.gap === gap && seen.stamp === bench.project.stamp) {
       const { made } = seen
       if (made && stillIn(p)) {
-        const filling = choice.filling(originOf(made.outlines[0]!))
-        seen = { ...seen, p, made: { ...made, filling, region: { by: 'point', at: p, gap } } }
+        seen = {
+          ...seen,
+          p,
+          made: {
+            ...made,
+            filling: filling(originOf(made.outlines[0]!)),
+            region: { by: 'point', at: p, gap },
+          },
+        }
         return seen
       }
       if (!made && seen.p.x === p.x && seen.p.y === p.y) return seen
     }
     const region = findRegion(bench.bounding, p, gap)
-    leak = region.found ? null : region.leak
+    leak = region.found ? null : findLeak(bench.bounding, p)
     const outlines = region.found ? [region.outer, ...region.islands] : []
     const made: NewHatch | null = region.found
       ? {
-          drawing: bench.drawing.id,
+          drawing: bench.board.id,
           layer: bench.layer('layer-hatches'),
           region: { by: 'point', at: p, gap },
           outlines,
-          filling: choice.filling(originOf(outlines[0]!)),
+          filling: filling(originOf(outlines[0]!)),
         }
       : null
     const area = region.found ? regionArea(region.outer, region.islands) : 0
-    seen = { p, gap, version: bench.list, made, area }
+    seen = { p, gap, stamp: bench.project.stamp, made, area }
     return seen
   }
   function fromSelection(): boolean {
@@ -65,11 +70,11 @@ export function hatchTool(bench: Bench, choice: FillChoice): Tool {
       addHatch(
         project,
         {
-          drawing: bench.drawing.id,
+          drawing: bench.board.id,
           layer: bench.layer('layer-hatches'),
           region: { by: 'items', items },
           outlines: [],
-          filling: choice.filling({ x: 0, y: 0 }),
+          filling: filling({ x: 0, y: 0 }),
         },
         makeId,
       ),
@@ -92,7 +97,12 @@ export function hatchTool(bench: Bench, choice: FillChoice): Tool {
               keys: 'T: take the filling of another · Tab: gaps that count as closed',
             },
     fields: () => [
-      { key: 'gap', label: 'gaps up to', kind: 'length', shown: formatLength(choice.gap(), bench.units) },
+      {
+        key: 'gap',
+        label: 'gaps up to',
+        kind: 'length',
+        shown: formatLength(bench.values.hatchGap, bench.units),
+      },
     ],
     remark(at) {
       const { made, area } = at && !taking ? around(at.raw) : { made: null, area: 0 }
@@ -102,12 +112,12 @@ export function hatchTool(bench: Bench, choice: FillChoice): Tool {
     last: () => null,
     press(at) {
       if (taking) {
-        const found = pickAt(bench.list, null, at.raw, bench.reach)
+        const found = pickAt(bench.picture, null, at.raw, bench.reach)
           .map((id) => bench.project.find('hatch', id))
           .find((hatch) => hatch !== undefined)
         if (!found) bench.warn('There is no hatch here.')
         else {
-          choice.setFilling(found.filling)
+          bench.values.filling = found.filling
           taking = false
         }
         return
@@ -122,14 +132,14 @@ export function hatchTool(bench: Bench, choice: FillChoice): Tool {
         return
       }
       const gap = bench.typed('gap')
-      if (gap !== null) choice.setGap(gap)
+      if (gap !== null) bench.values.hatchGap = gap
       bench.edit('Hatch', (project, makeId) => addHatch(project, made, makeId))
       seen = null
     },
     enter(at) {
       const gap = bench.typed('gap')
       if (gap !== null) {
-        choice.setGap(gap)
+        bench.values.hatchGap = gap
         bench.clearTyped()
         seen = null
       } else if (!fromSelection() && at) this.press(at)
@@ -184,3 +194,18 @@ const outlineItems = (paths: readonly Path[]): DisplayItem[] =>
     closed: true,
     source: null,
   }))
+
+/** Fillings. */
+export const FILL_TOOLS = {
+  hatch: {
+    stage: 'fit-out',
+    under: 'Fill',
+    name: 'Hatch',
+    icon: mdiBucketOutline,
+    key: 'h',
+    layer: 'layer-hatches',
+    keeps: true,
+    on: 'any',
+    make: hatchTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,3 +1,4 @@
+import { mdiCallMade, mdiFormatTextVariant } from '@mdi/js'
 import { drawLeader } from '@lamina/core/annotate'
 import { textItem } from '@lamina/core/display'
 import { addLeader, addNote } from '@lamina/core/edit'
@@ -5,6 +6,7 @@ import { subtract, times, type Point } from '@lamina/core/geometry'
 import type { Anchor } from '@lamina/core/records'
 import { TieFinder } from '@lamina/core/ties'
 import { styled, type Bench, type Located, type Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 const placeholder = 'Note'
 
@@ -30,7 +32,7 @@ export function leaderTool(bench: Bench): Tool {
       bench.warn('Type the note, then press Enter.')
       return
     }
-    const made = { drawing: bench.drawing.id, tip, elbowPaperMm: elbow, text }
+    const made = { drawing: bench.board.id, tip, elbowPaperMm: elbow, text }
     const change = bench.edit('Leader', (project, makeId) =>
       addLeader(project, { ...made, ...styled(bench.style) }, makeId),
     )
@@ -49,7 +51,7 @@ export function leaderTool(bench: Bench): Tool {
     fields: () => (elbow ? [{ key: 'note', label: 'note', kind: 'text', shown: '' }] : []),
     last: () => null,
     press(at) {
-      if (!tip) tip = new TieFinder(bench.scene, bench.drawing).within(at.point)
+      if (!tip) tip = new TieFinder(bench.scene, bench.board).within(at.point)
       else if (!elbow) elbow = elbowAt(at)
       else finish()
     },
@@ -88,11 +90,7 @@ export function noteTool(bench: Bench): Tool {
     }
     const at = place
     const change = bench.edit('Note', (project, makeId) =>
-      addNote(
-        project,
-        { drawing: bench.drawing.id, at, text, heightPaperMm: HEIGHT, align: 'middle' },
-        makeId,
-      ),
+      addNote(project, { drawing: bench.board.id, at, text, heightPaperMm: HEIGHT, align: 'middle' }, makeId),
     )
     if (!change) return
     place = null
@@ -128,3 +126,25 @@ export function noteTool(bench: Bench): Tool {
     },
   }
 }
+
+/** What is written. */
+export const NOTE_TOOLS = {
+  leader: {
+    stage: 'annotate',
+    under: 'Measure and write',
+    name: 'Leader',
+    icon: mdiCallMade,
+    key: 'l',
+    on: 'any',
+    make: leaderTool,
+  },
+  note: {
+    stage: 'annotate',
+    under: 'Measure and write',
+    name: 'Note',
+    icon: mdiFormatTextVariant,
+    key: 't',
+    on: 'any',
+    make: noteTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,3 +1,4 @@
+import { mdiTapeMeasure } from '@mdi/js'
 import {
   angleOf,
   distance,
@@ -12,6 +13,7 @@ import { textItem } from '@lamina/core/display'
 import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
 import { polarFields } from './polar'
 import type { Bench, Figure, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 /** Distances from point to point with their x and y parts and the running sum. Nothing is stored. */
 export function measureTool(bench: Bench): Tool {
@@ -95,3 +97,17 @@ export function measureTool(bench: Bench): Tool {
     },
   }
 }
+
+/** Measuring. */
+export const MEASURE_TOOLS = {
+  measure: {
+    stage: 'walls',
+    under: null,
+    name: 'Measure',
+    icon: mdiTapeMeasure,
+    key: 'q',
+    change: true,
+    on: 'any',
+    make: measureTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,21 +1,25 @@
+import { mdiMapMarkerPath, mdiPillar, mdiVectorSquare, mdiWall } from '@mdi/js'
 import { addColumn, addWalls, addWallBeside, wallsAlong } from '@lamina/core/edit'
 import { inWall, type SolvedWall } from '@lamina/core/building'
+import { pictureFrom } from '@lamina/core/derive'
 import { pickAt } from '@lamina/core/locate'
 import { cross, subtract, unitAt, type Point } from '@lamina/core/geometry'
-import type { Column, Id, ReferenceSide } from '@lamina/core/records'
+import { type Column, type Id, axesOf } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { RECTANGLE_WAYS, depthStep, rectangleCorners } from './rectangle'
 import { lineAt } from './edges'
-import { foresee, wallItems } from './preview'
+import { foresee, foreseenItems } from './preview'
 import { stepTool } from './steps'
 import type { PlanBench, Located, Tool } from './tool'
+import type { ToolEntry } from './entry'
+import { nextWallType } from './values'
 
 /** Four walls around a rectangle whose outside or inside size is typed. */
-export function wallBoxTool(bench: PlanBench, type: () => Id): Tool {
+export function wallBoxTool(bench: PlanBench): Tool {
   const way = (): string => bench.way('corners')
   let inside = false
-  const u = (): Point => unitAt(bench.drawing.axes ?? 0)
+  const u = (): Point => unitAt(axesOf(bench.board))
   return stepTool(bench, {
     label: 'Walls',
     walls: true,
@@ -77,7 +81,7 @@ export function wallBoxTool(bench: PlanBench, type: () => Id): Tool {
         project,
         {
           level: bench.scene.level.id,
-          type: type(),
+          type: nextWallType(bench.project, bench.values),
           reference: inside ? 'right' : 'left',
           points,
           closed: true,
@@ -96,10 +100,10 @@ export function wallBoxTool(bench: PlanBench, type: () => Id): Tool {
 }
 
 /** A wall parallel to another at a clear distance, face to face. */
-export function wallBesideTool(bench: PlanBench, type: () => Id): Tool {
+export function wallBesideTool(bench: PlanBench): Tool {
   let host: SolvedWall | null = null
   const under = (at: Located): SolvedWall | null => {
-    const [id] = pickAt([], bench.scene.building, at.raw, bench.reach)
+    const [id] = pickAt(pictureFrom([]), bench.scene.building, at.raw, bench.reach)
     return id ? (bench.scene.building.get(id) ?? null) : null
   }
   function aim(at: Located | null): { side: 'left' | 'right'; clear: number } {
@@ -113,7 +117,11 @@ export function wallBesideTool(bench: PlanBench, type: () => Id): Tool {
     const { side, clear } = aim(at)
     const { id } = host!.shape
     return (project: Parameters<typeof addWallBeside>[0], makeId: () => string) =>
-      addWallBeside(project, { wall: id, side, clear, type: type() }, makeId)
+      addWallBeside(
+        project,
+        { wall: id, side, clear, type: nextWallType(bench.project, bench.values) },
+        makeId,
+      )
   }
   function act(at: Located | null): void {
     if (!host) {
@@ -161,13 +169,13 @@ export function wallBesideTool(bench: PlanBench, type: () => Id): Tool {
     preview(at) {
       const shown = host ?? (at && under(at))
       if (!shown) return []
-      return [...wallItems(bench.project, shown.shape.wall), ...(host ? foresee(bench, work(at)).items : [])]
+      return [...foreseenItems(bench, shown.shape.wall), ...(host ? foresee(bench, work(at)).items : [])]
     },
   }
 }
 
 /** Walls along drafted lines: those selected, or the one pointed to. */
-export function wallAlongTool(bench: PlanBench, type: () => Id, reference: () => ReferenceSide): Tool {
+export function wallAlongTool(bench: PlanBench): Tool {
   const ids = (at: Located | null): Id[] => {
     const lines = bench.selection.filter((id) => bench.project.find('linework', id))
     if (lines.length > 0) return lines
@@ -177,7 +185,12 @@ export function wallAlongTool(bench: PlanBench, type: () => Id, reference: () =>
   const work = (at: Located | null) => (project: Parameters<typeof wallsAlong>[0], makeId: () => string) =>
     wallsAlong(
       project,
-      { level: bench.scene.level.id, type: type(), reference: reference(), lines: ids(at) },
+      {
+        level: bench.scene.level.id,
+        type: nextWallType(bench.project, bench.values),
+        reference: bench.values.reference,
+        lines: ids(at),
+      },
       makeId,
     )
   function act(at: Located | null): void {
@@ -207,17 +220,11 @@ export const COLUMN_WAYS: readonly Way[] = [
   { id: 'round', name: 'Round' },
 ]
 
-export interface ColumnChoice {
-  readonly material: () => Id
-  readonly size: () => { width: number; depth: number; turn: number }
-  readonly keep: (size: { width: number; depth: number; turn: number }) => void
-}
-
 /** Columns set one after the other with their last sizes. */
-export function columnTool(bench: PlanBench, choice: ColumnChoice): Tool {
+export function columnTool(bench: PlanBench): Tool {
   const way = (): string => bench.way('rectangular')
   const size = () => {
-    const { width, depth, turn } = choice.size()
+    const { width, depth, turn } = bench.values.column
     return {
       width: bench.typed('width') ?? width,
       depth: bench.typed('depth') ?? depth,
@@ -238,7 +245,7 @@ export function columnTool(bench: PlanBench, choice: ColumnChoice): Tool {
             ask: 'Type its size, then point to its middle.',
             keys: 'Tab: depth, turn · A: another way',
             fields: () => {
-              const { width, depth, turn } = choice.size()
+              const { width, depth, turn } = bench.values.column
               const shown = (mm: number): string => formatLength(mm, bench.units)
               return way() === 'round'
                 ? [{ key: 'width', label: 'diameter', kind: 'length', shown: shown(width), least: 60 }]
@@ -260,15 +267,15 @@ export function columnTool(bench: PlanBench, choice: ColumnChoice): Tool {
         project,
         {
           level: bench.scene.level.id,
-          material: choice.material(),
+          material: bench.values.columnMaterial ?? bench.project.all('material')[0]!.id,
           at: at!,
-          turn: size().turn + (bench.drawing.axes ?? 0),
+          turn: size().turn + axesOf(bench.board),
           section: section(),
         },
         makeId,
       ),
     key: (letter) => letter === 'a' && (bench.setWay(nextWay(COLUMN_WAYS, way())), true),
-    done: () => choice.keep(size()),
+    done: () => void (bench.values.column = size()),
   })
   return {
     ...tool,
@@ -276,8 +283,47 @@ export function columnTool(bench: PlanBench, choice: ColumnChoice): Tool {
     enter(at) {
       const typing = ['width', 'depth', 'turn'].some((key) => bench.typedText(key) !== '')
       if (!typing) return tool.enter(at)
-      choice.keep(size())
+      bench.values.column = size()
       bench.clearTyped()
     },
   }
 }
+
+/** Walls at once, and columns. */
+export const MORE_WALL_TOOLS = {
+  'wall-box': {
+    stage: 'walls',
+    under: 'Draw',
+    name: 'Walls in a rectangle',
+    icon: mdiVectorSquare,
+    ways: RECTANGLE_WAYS,
+    on: 'plans',
+    make: wallBoxTool,
+  },
+  'wall-beside': {
+    stage: 'walls',
+    under: 'Draw',
+    name: 'Wall beside a wall',
+    icon: mdiWall,
+    on: 'plans',
+    make: wallBesideTool,
+  },
+  'wall-along': {
+    stage: 'walls',
+    under: 'Draw',
+    name: 'Walls along lines',
+    icon: mdiMapMarkerPath,
+    keeps: true,
+    on: 'plans',
+    make: wallAlongTool,
+  },
+  column: {
+    stage: 'walls',
+    under: 'Draw',
+    name: 'Column',
+    icon: mdiPillar,
+    ways: COLUMN_WAYS,
+    on: 'plans',
+    make: columnTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,10 +1,13 @@
+import { mdiArrowSplitVertical } from '@mdi/js'
 import { inWall, type SolvedWall } from '@lamina/core/building'
 import { moveWallSideways } from '@lamina/core/edit'
 import type { Point } from '@lamina/core/geometry'
+import { pictureFrom } from '@lamina/core/derive'
 import { pickAt } from '@lamina/core/locate'
 import { formatLength } from '@lamina/core/units'
-import { foresee, wallItems } from './preview'
+import { foresee, foreseenItems } from './preview'
 import type { PlanBench, Located, Tool, Bench } from './tool'
+import type { ToolEntry } from './entry'
 
 /** Moves one wall sideways by a typed distance to the side pointed to; what is joined to it follows. */
 export function moveSideTool(bench: PlanBench): Tool {
@@ -12,7 +15,7 @@ export function moveSideTool(bench: PlanBench): Tool {
   let start: Point | null = null
 
   function under(at: Located): SolvedWall | null {
-    const ids = pickAt([], bench.scene.building, at.raw, bench.reach)
+    const ids = pickAt(pictureFrom([]), bench.scene.building, at.raw, bench.reach)
     return ids[0] ? (bench.scene.building.get(ids[0]) ?? null) : null
   }
   /** To the left of the wall's direction: typed, on the side the pointer is on, or as far as the pointer. */
@@ -64,9 +67,22 @@ export function moveSideTool(bench: PlanBench): Tool {
     preview(at) {
       if (!chosen) {
         const wall = at && under(at)
-        return wall ? wallItems(bench.project, wall.shape.wall) : []
+        return wall ? foreseenItems(bench, wall.shape.wall) : []
       }
-      return [...wallItems(bench.project, chosen.shape.wall), ...foresee(bench, work(at)).items]
+      return [...foreseenItems(bench, chosen.shape.wall), ...foresee(bench, work(at)).items]
     },
   }
 }
+
+/** What shapes walls. */
+export const SIDE_TOOLS = {
+  'move-side': {
+    stage: 'walls',
+    under: 'Shape',
+    name: 'Move side',
+    icon: mdiArrowSplitVertical,
+    key: 's',
+    on: 'plans',
+    make: moveSideTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,19 +1,15 @@
+import { mdiDoor, mdiDoorOpen, mdiWindowClosedVariant } from '@mdi/js'
 import { atWall, clearLength, inWall, stretchAt, type SolvedWall } from '@lamina/core/building'
 import type { DisplayItem } from '@lamina/core/display'
 import { addCornerWindow, addOpenings, type NewOpening } from '@lamina/core/edit'
-import type { Change, Opening, OpeningType, Project } from '@lamina/core/records'
+import type { Change, Opening, Project } from '@lamina/core/records'
 import { spacesOf } from '@lamina/core/rooms'
 import { formatLength, shownStepMm } from '@lamina/core/units'
+import { nextType } from './values'
 import { nextWay, type Way } from './drawing'
-import { foresee, openingPreview } from './preview'
+import { foresee, foreseenItems } from './preview'
 import type { PlanBench, Located, TagField, Tool } from './tool'
-
-export interface OpeningChoice {
-  readonly fit: Opening['fit']
-  readonly type: () => OpeningType
-  readonly width: () => number
-  readonly setWidth: (mm: number) => void
-}
+import type { ToolEntry } from './entry'
 
 export const OPENING_WAYS: readonly Way[] = [
   { id: 'one', name: 'One at a time' },
@@ -23,7 +19,7 @@ export const OPENING_WAYS: readonly Way[] = [
 export const WINDOW_WAYS: readonly Way[] = [...OPENING_WAYS, { id: 'corner', name: 'Round a corner' }]
 
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }
-const LABEL: Record<Opening['fit'], string> = { door: 'Door', window: 'Window', gap: 'Opening' }
+const LABEL: Record<Opening['fit'], string> = { door: 'Door', window: 'Window', gap: 'Plain opening' }
 
 /** The wall under the pointer, with where the pointer stands in it. */
 interface OnWall {
@@ -52,8 +48,10 @@ interface Aim {
  * inner corner or from another opening, centred, between two points, several in an equal row, or round a
  * corner.
  */
-export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
-  const called = CALLED[choice.fit]
+export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
+  const called = CALLED[fit]
+  const usualWidth = (): number =>
+    bench.values.openings[fit].width ?? nextType(bench.project, bench.values, fit).width
   let hand: Opening['hand'] = 'start'
   let otherSide = false
   let centred: 'wall' | 'room' | null = null
@@ -94,7 +92,7 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
   /** Doors open to the side pointed to; windows look away from the room, where there is one on one side alone. */
   function sideOf({ wall: { shape }, along, aside }: OnWall): Opening['side'] {
     let left = aside > (shape.low + shape.high) / 2
-    if (choice.fit === 'window') {
+    if (fit === 'window') {
       const spaces = spacesOf(bench.project, bench.scene.building)
       const within = (at: number): boolean => spaces.at(atWall(shape, along, at)) !== null
       const [l, r] = [within(shape.high + 50), within(shape.low - 50)]
@@ -126,10 +124,10 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
     const { shape } = wall
     const whole = clearLength(shape, wall.start, wall.end)
     const clear = clearAround(on)
-    const type = choice.type()
+    const type = nextType(bench.project, bench.values, fit)
     const many = way() === 'row'
     const typedWidth = bench.typed('width')
-    let width = typedWidth ?? choice.width()
+    let width = typedWidth ?? usualWidth()
     const number = many ? Math.round(bench.typed('count') ?? count) : 1
     const between = many ? (bench.typed('gap') ?? gap) : 0
     const taken = number * width + (number - 1) * between
@@ -159,7 +157,7 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
     }
     const facts: NewOpening = {
       wall: shape.id,
-      fit: choice.fit,
+      fit,
       type: type.id,
       along: way() === 'between' ? edge + width / 2 : edge + (base.sense * width) / 2,
       width,
@@ -175,7 +173,7 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
     const { on, facts, base } = aimed
     if (way() === 'corner') {
       const end = on.along < on.wall.shape.length / 2 ? 'start' : 'end'
-      const one = bench.typed('width') ?? choice.width()
+      const one = bench.typed('width') ?? usualWidth()
       return (project, makeId) =>
         addCornerWindow(
           project,
@@ -211,9 +209,12 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
       bench.clearTyped()
       return
     }
-    const made = bench.edit(LABEL[choice.fit], change(aimed))
+    const made = bench.edit(LABEL[fit], change(aimed))
     if (!made) return
-    choice.setWidth(aimed.facts.width)
+    bench.values.openings = {
+      ...bench.values.openings,
+      [fit]: { ...bench.values.openings[fit], width: aimed.facts.width },
+    }
     if (way() === 'row') {
       gap = aimed.gap
       count = aimed.count
@@ -243,7 +244,7 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
           text: 'Point to a wall near its corner; type how far the window runs from it in both walls.',
           keys: 'Tab: the other width · S: other side',
         }
-      const turns = choice.fit === 'door' ? 'H: other hand · S: other side' : 'S: other side'
+      const turns = fit === 'door' ? 'H: other hand · S: other side' : 'S: other side'
       return {
         text: `Point to a wall; type the distance from ${fromOpenings ? 'the next opening or corner' : 'the nearer corner'}.`,
         keys: `A: another way · C: centred in the wall · M: in the room · O: from ${fromOpenings ? 'corners' : 'openings'} · ${turns}`,
@@ -255,12 +256,8 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
       const { facts, base } = aimed
       if (way() === 'corner')
         return [
-          lengthField('width', 'in this wall', bench.typed('width') ?? choice.width()),
-          lengthField(
-            'other',
-            'in the other',
-            bench.typed('other') ?? bench.typed('width') ?? choice.width(),
-          ),
+          lengthField('width', 'in this wall', bench.typed('width') ?? usualWidth()),
+          lengthField('other', 'in the other', bench.typed('other') ?? bench.typed('width') ?? usualWidth()),
         ]
       if (way() === 'between' && first) return [lengthField('width', 'width', facts.width)]
       const edge = facts.along - (base.sense * facts.width) / 2
@@ -299,12 +296,12 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
     key(key) {
       if (key === 'a') {
         first = null
-        bench.setWay(nextWay(choice.fit === 'window' ? WINDOW_WAYS : OPENING_WAYS, way()))
+        bench.setWay(nextWay(fit === 'window' ? WINDOW_WAYS : OPENING_WAYS, way()))
       } else if (key === 'c') centred = centred === 'wall' ? null : 'wall'
       else if (key === 'm') centred = centred === 'room' ? null : 'room'
       else if (key === 'o') fromOpenings = !fromOpenings
       else if (key === 's') otherSide = !otherSide
-      else if (key === 'h' && choice.fit === 'door') hand = hand === 'start' ? 'end' : 'start'
+      else if (key === 'h' && fit === 'door') hand = hand === 'start' ? 'end' : 'start'
       else return false
       return true
     },
@@ -313,11 +310,44 @@ export function openingTool(bench: PlanBench, choice: OpeningChoice): Tool {
       if (!aimed || (way() === 'between' && !first)) return []
       const { change: made } = foresee(bench, change(aimed))
       if (!made) return asideItems(bench, aimed)
-      return made.put.flatMap((record) => (record.kind === 'opening' ? openingPreview(bench, record) : []))
+      return made.put.flatMap((record) => (record.kind === 'opening' ? foreseenItems(bench, record) : []))
     },
   }
 }
 
 /** What would be put in, where it may not be: drawn all the same, so that one sees why. */
 const asideItems = (bench: PlanBench, { facts }: Aim): readonly DisplayItem[] =>
-  openingPreview(bench, { id: 'preview', kind: 'opening', ...facts })
+  foreseenItems(bench, { id: 'preview', kind: 'opening', ...facts })
+
+/** What is put into walls. */
+export const OPENING_TOOLS = {
+  door: {
+    stage: 'openings',
+    under: 'Put into a wall',
+    name: 'Door',
+    icon: mdiDoor,
+    key: 'd',
+    ways: OPENING_WAYS,
+    on: 'plans',
+    make: (bench) => openingTool(bench, 'door'),
+  },
+  window: {
+    stage: 'openings',
+    under: 'Put into a wall',
+    name: 'Window',
+    icon: mdiWindowClosedVariant,
+    key: 'n',
+    ways: WINDOW_WAYS,
+    on: 'plans',
+    make: (bench) => openingTool(bench, 'window'),
+  },
+  gap: {
+    stage: 'openings',
+    under: 'Put into a wall',
+    name: 'Plain opening',
+    icon: mdiDoorOpen,
+    ways: OPENING_WAYS,
+    on: 'plans',
+    make: (bench) => openingTool(bench, 'gap'),
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,4 +1,4 @@
-import { angleOf, distance, normalAngle, size, subtract, type Point } from '@lamina/core/geometry'
+import { NOTHING, angleOf, distance, normalAngle, size, subtract, type Point } from '@lamina/core/geometry'
 import { formatAngle, formatLength } from '@lamina/core/units'
 import type { Bench, Located, TagField } from './tool'
 
@@ -14,7 +14,7 @@ export function polarPoint(bench: Bench, last: Point, at: Located | null): Point
   const away = to ? subtract(to, last) : { x: 0, y: 0 }
   const angle = turn ?? (size(away) > 0 ? angleOf(away) : 0)
   const length = along ?? (turn === null ? size(away) : away.x * Math.cos(angle) + away.y * Math.sin(angle))
-  const exact = (value: number): number => (Math.abs(value) < 1e-12 ? 0 : value)
+  const exact = (value: number): number => (Math.abs(value) < NOTHING ? 0 : value)
   return { x: last.x + exact(Math.cos(angle)) * length, y: last.y + exact(Math.sin(angle)) * length }
 }
 

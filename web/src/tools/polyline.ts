@@ -1,5 +1,7 @@
+import { mdiCloudOutline, mdiVectorLine } from '@mdi/js'
 import { addLinework, type MakeId } from '@lamina/core/edit'
 import {
+  SAME_LENGTH,
   JOINED_ENDS,
   arcFrom,
   directionOn,
@@ -14,15 +16,18 @@ import {
   type Point,
 } from '@lamina/core/geometry'
 import { shapeOfPath } from '@lamina/core/linework'
-import type { Change, Project, Shape } from '@lamina/core/records'
+import { type Change, type Project, type Shape, type LineMeaning } from '@lamina/core/records'
 import { formatArea, formatBearing, formatLength } from '@lamina/core/units'
 import { polarFields, polarPoint } from './polar'
 import { edgesItem } from './preview'
 import type { Bench, Located, TagField, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 export interface ChainChoice {
   readonly label: string
   readonly layer: string
+  /** What the line stands for. */
+  readonly means?: LineMeaning
   /** Directions are typed as bearings. */
   readonly bearings?: boolean
   /** The outline is closed and drawn as a revision cloud, with arcs of this length, paper mm. */
@@ -58,7 +63,7 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
   }
   function edgeTo(p: Point): Edge | null {
     const from = last()
-    if (!from || distance(from, p) < 1e-6) return null
+    if (!from || distance(from, p) < SAME_LENGTH) return null
     const before = edges[edges.length - 1]
     return curved ? arcFrom(from, before ? directionOn(before, 1) : unitAt(0), p) : straight(from, p)
   }
@@ -78,7 +83,12 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
       if (choice.make) return choice.make(pathOf(all, rings), project, makeId)
       return addLinework(
         project,
-        { drawing: bench.drawing.id, layer: bench.layer(choice.layer), shape: made },
+        {
+          drawing: bench.board.id,
+          layer: bench.layer(choice.layer),
+          shape: made,
+          ...(choice.means ? { means: choice.means } : {}),
+        },
         makeId,
       )
     })
@@ -200,3 +210,32 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
     },
   }
 }
+
+/** Lines from point to point. */
+export const LINE_TOOLS = {
+  line: {
+    stage: 'fit-out',
+    under: 'Lines',
+    name: 'Line',
+    icon: mdiVectorLine,
+    key: 'i',
+    layer: 'layer-lines',
+    on: 'any',
+    make: (bench) => chainTool(bench, { label: 'Line', layer: 'layer-lines' }),
+  },
+  cloud: {
+    stage: 'annotate',
+    under: 'Mark',
+    name: 'Revision cloud',
+    icon: mdiCloudOutline,
+    layer: 'layer-revisions',
+    on: 'any',
+    make: (bench) =>
+      chainTool(bench, {
+        label: 'Revision cloud',
+        layer: 'layer-revisions',
+        cloudPaperMm: 8,
+        means: 'revision cloud',
+      }),
+  },
+} satisfies Record<string, ToolEntry>

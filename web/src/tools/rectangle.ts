@@ -1,3 +1,4 @@
+import { mdiRectangleOutline } from '@mdi/js'
 import {
   cross,
   distance,
@@ -10,11 +11,12 @@ import {
   type Point,
 } from '@lamina/core/geometry'
 import { shapeOfPath } from '@lamina/core/linework'
-import type { Shape } from '@lamina/core/records'
+import { type Shape, axesOf } from '@lamina/core/records'
 import { formatArea } from '@lamina/core/units'
 import { LIKELY, adder, lengthField, nextWay, type Way } from './drawing'
 import { stepTool, type Given, type Step } from './steps'
 import type { Bench, Located, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 export const RECTANGLE_WAYS: readonly Way[] = [
   { id: 'corners', name: 'Two corners' },
@@ -23,13 +25,14 @@ export const RECTANGLE_WAYS: readonly Way[] = [
 ]
 
 /** The axes a rectangle stands on: the board's working axes. */
-const axesOf = (bench: Bench): Point => unitAt(bench.drawing.axes ?? 0)
+/** The way of the working axes. */
+const acrossOf = (bench: Bench): Point => unitAt(axesOf(bench.board))
 
 /** A rectangle from two corners, a base line and a depth, or its centre; sizes typed as width and depth. */
 export function rectangleTool(bench: Bench, usualLayer = 'layer-outlines'): Tool {
   const way = (): string => bench.way('corners')
   const make = adder(bench, usualLayer)
-  const corners = (given: Given): Point[] => rectangleCorners(given, way(), axesOf(bench))
+  const corners = (given: Given): Point[] => rectangleCorners(given, way(), acrossOf(bench))
 
   function sized(given: Given): Step {
     const from = given[0]!
@@ -43,7 +46,7 @@ export function rectangleTool(bench: Bench, usualLayer = 'layer-outlines'): Tool
       fields: (at) => {
         const p = sizedPoint(bench, from, at, way() === 'centre')
         const k = way() === 'centre' ? 2 : 1
-        const u = axesOf(bench)
+        const u = acrossOf(bench)
         const d = p ? subtract(p, from) : { x: 0, y: 0 }
         return [
           lengthField(bench, 'width', 'width', Math.abs(dot(d, u)) * k),
@@ -110,7 +113,7 @@ export function depthStep(bench: Bench, a: Point, b: Point): Step {
 }
 
 function sizedPoint(bench: Bench, from: Point, at: Located | null, fromCentre: boolean): Point | null {
-  const u = axesOf(bench)
+  const u = acrossOf(bench)
   const width = bench.typed('width')
   const depth = bench.typed('depth')
   if (!at && (width === null || depth === null)) return null
@@ -139,3 +142,18 @@ export function rectangleCorners(given: Given, way: string, u: Point): Point[] {
   const depth = cross(u, d) * k
   return [from, offsetFrom(from, u, width), offsetFrom(from, u, width, depth), offsetFrom(from, u, 0, depth)]
 }
+
+/** Rectangles. */
+export const RECTANGLE_TOOLS = {
+  rectangle: {
+    stage: 'fit-out',
+    under: 'Lines',
+    name: 'Rectangle',
+    icon: mdiRectangleOutline,
+    key: 'r',
+    ways: RECTANGLE_WAYS,
+    layer: 'layer-outlines',
+    on: 'any',
+    make: (bench) => rectangleTool(bench),
+  },
+} satisfies Record<string, ToolEntry>

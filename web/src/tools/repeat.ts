@@ -1,6 +1,7 @@
+import { mdiTableRow } from '@mdi/js'
 import { EditRefused, repeatItems } from '@lamina/core/edit'
 import { middleOf } from '@lamina/core/kinds'
-import { distance, subtract, times, type Point } from '@lamina/core/geometry'
+import { ROUNDING, distance, subtract, times, type Point } from '@lamina/core/geometry'
 import { shapePath } from '@lamina/core/linework'
 import { pickAt } from '@lamina/core/locate'
 import type { RepeatPattern } from '@lamina/core/records'
@@ -8,6 +9,7 @@ import { formatAngle, formatLength } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { stepTool, type Given, type Step } from './steps'
 import type { Bench, TagField, Tool } from './tool'
+import type { ToolEntry } from './entry'
 import { angleBetween } from './transforms'
 
 export const REPEAT_WAYS: readonly Way[] = [
@@ -51,7 +53,7 @@ export function repeatTool(bench: Bench): Tool {
       }
       case 'around': {
         const turn = bench.typed('turn') ?? 2 * Math.PI
-        const whole = Math.abs(Math.abs(turn) - 2 * Math.PI) < 1e-9
+        const whole = Math.abs(Math.abs(turn) - 2 * Math.PI) < ROUNDING
         return {
           how: 'around',
           centre: p,
@@ -61,9 +63,9 @@ export function repeatTool(bench: Bench): Tool {
         }
       }
       case 'path': {
-        const [id] = pickAt(bench.list, null, p, bench.reach)
+        const [id] = pickAt(bench.picture, null, p, bench.reach)
         const item = id ? bench.project.find('linework', id) : undefined
-        if (!item) throw new EditRefused('Point to the line they are to follow.')
+        if (!item) throw new EditRefused('nothing', 'Point to the line they are to follow.')
         const path = shapePath(item.shape)
         const pitch = bench.typed('along') ?? distance(p, q)
         return {
@@ -161,7 +163,7 @@ export function repeatTool(bench: Bench): Tool {
           }
     },
     edit: (given, project, makeId) =>
-      repeatItems(project, bench.drawing.id, bench.selection, pattern(given), makeId),
+      repeatItems(project, bench.board.id, bench.selection, pattern(given), makeId),
     key(letter) {
       if (letter === 'a') bench.setWay(nextWay(REPEAT_WAYS, way()))
       else if (letter === 't') {
@@ -177,3 +179,18 @@ export function repeatTool(bench: Bench): Tool {
     },
   })
 }
+
+/** Rows. */
+export const REPEAT_TOOLS = {
+  repeat: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Repeat',
+    icon: mdiTableRow,
+    change: true,
+    ways: REPEAT_WAYS,
+    keeps: true,
+    on: 'any',
+    make: repeatTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,19 +1,12 @@
 import { moveHandle } from '@lamina/core/edit'
 import { handlesOf } from '@lamina/core/kinds'
-import type { Id } from '@lamina/core/records'
 import { stepTool } from './steps'
 import type { Bench, Tool } from './tool'
 
-/** A point of a wall or line that was taken up. */
-export interface Handle {
-  readonly id: Id
-  readonly index: number
-}
-
 /** Brings one point of what is selected elsewhere: pointed to, or at a typed length and turn from the next one. */
-export function reshapeTool(bench: Bench, handle: () => Handle | null, done: () => void): Tool {
+export function reshapeTool(bench: Bench): Tool {
   const from = (): { x: number; y: number } | null => {
-    const now = handle()
+    const now = bench.handle
     const record = now && bench.project.get(now.id)
     return record ? (handlesOf(record)[now.index]?.from ?? null) : null
   }
@@ -29,9 +22,9 @@ export function reshapeTool(bench: Bench, handle: () => Handle | null, done: () 
             from: from(),
           },
     edit([to], project) {
-      const now = handle()!
+      const now = bench.handle!
       return moveHandle(project, now.id, now.index, to!)
     },
-    done,
+    done: () => bench.putDown(),
   })
 }

@@ -1,12 +1,15 @@
+import { mdiFloorPlan, mdiVectorLine } from '@mdi/js'
 import type { DisplayItem } from '@lamina/core/display'
 import { addAllRooms, addRoom, addSeparators } from '@lamina/core/edit'
 import { flattenPath, type Point } from '@lamina/core/geometry'
-import { leakAt, roomsOf, spacesOf, type Leak } from '@lamina/core/rooms'
+import type { Gap } from '@lamina/core/linework'
+import { leakAt, roomsOf, spacesOf } from '@lamina/core/rooms'
 import { formatArea, formatLength } from '@lamina/core/units'
 import type { Way } from './drawing'
 import { segmentItem } from './preview'
 import { stepTool } from './steps'
 import type { PlanBench, Located, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 export const ROOM_WAYS: readonly Way[] = [
   { id: 'one', name: 'The room pointed to' },
@@ -15,13 +18,14 @@ export const ROOM_WAYS: readonly Way[] = [
 
 /** Names the room pointed to, or makes a room of every closed space. */
 export function roomTool(bench: PlanBench): Tool {
-  let leak: { readonly list: unknown; readonly p: Point; readonly found: Leak | null } | null = null
+  let leak: { readonly stamp: number; readonly p: Point; readonly found: Gap | null } | null = null
   const name = (): string => bench.typedText('name').trim()
   const all = (): boolean => bench.way('one') === 'all'
 
-  function leakOf(p: Point): Leak | null {
-    if (leak?.list !== bench.list || Math.hypot(leak.p.x - p.x, leak.p.y - p.y) > bench.reach * 4)
-      leak = { list: bench.list, p, found: leakAt(bench.project, bench.scene.building, p) }
+  function leakOf(p: Point): Gap | null {
+    const { stamp } = bench.project
+    if (leak?.stamp !== stamp || Math.hypot(leak.p.x - p.x, leak.p.y - p.y) > bench.reach * 4)
+      leak = { stamp, p, found: leakAt(bench.project, bench.scene.building, p) }
     return leak.found
   }
   function place(at: Located | null): void {
@@ -101,3 +105,24 @@ export function separatorTool(bench: PlanBench): Tool {
     edit: (given, project, makeId) => addSeparators(project, bench.scene.level.id, given, makeId),
   })
 }
+
+/** Rooms and what parts them. */
+export const ROOM_TOOLS = {
+  room: {
+    stage: 'openings',
+    under: 'Rooms',
+    name: 'Room',
+    icon: mdiFloorPlan,
+    ways: ROOM_WAYS,
+    on: 'plans',
+    make: roomTool,
+  },
+  separator: {
+    stage: 'openings',
+    under: 'Rooms',
+    name: 'Separating line',
+    icon: mdiVectorLine,
+    on: 'plans',
+    make: separatorTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,5 +1,7 @@
+import { mdiCircleOutline, mdiVectorCurve } from '@mdi/js'
 import { EditRefused } from '@lamina/core/edit'
 import {
+  ROUNDING,
   add,
   angleOf,
   arcFrom,
@@ -24,6 +26,7 @@ import { formatAngle, formatLength } from '@lamina/core/units'
 import { LIKELY, adder, lengthField, nextWay, radialPoint, type Way } from './drawing'
 import { stepTool, type Given } from './steps'
 import type { Bench, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 export const CIRCLE_WAYS: readonly Way[] = [
   { id: 'radius', name: 'Centre and radius' },
@@ -44,7 +47,7 @@ export function circleThrough(a: Point, b: Point, c: Point): { centre: Point; ra
   if (edge.sweep === 0) return null
   const middle = times(add(a, c), 0.5)
   const half = distance(a, c) / 2
-  if (half < 1e-9) return null
+  if (half < ROUNDING) return null
   const u = times(subtract(c, a), 1 / (2 * half))
   const centre = add(middle, times(leftOf(u), half / Math.tan(edge.sweep / 2)))
   return { centre, radius: distance(centre, a) }
@@ -116,7 +119,7 @@ export function arcTool(bench: Bench): Tool {
   /** Where the last line drawn ended, and where it was heading. */
   function lastEnd(): { point: Point; direction: Point } | null {
     const lines = bench.project
-      .dependents(bench.drawing.id)
+      .dependents(bench.board.id)
       .flatMap((id) => bench.project.find('linework', id) ?? [])
     const edges = lines.length > 0 ? edgesOf(shapePath(lines[lines.length - 1]!.shape)) : []
     const edge = edges[edges.length - 1]
@@ -144,7 +147,7 @@ export function arcTool(bench: Bench): Tool {
   function radiusArc(a: Point, b: Point, c: Point): Edge | null {
     const half = distance(a, b) / 2
     const radius = bench.typed('radius') ?? Math.max(half, distance(b, c))
-    if (radius < half * (1 - 1e-9)) return null
+    if (radius < half * (1 - ROUNDING)) return null
     const turn = 2 * Math.asin(Math.min(1, half / radius))
     const sense = cross(subtract(b, a), subtract(c, a)) < 0 ? 1 : -1
     return { a, b, sweep: sense * (other ? 2 * Math.PI - turn : turn) }
@@ -216,6 +219,7 @@ export function arcTool(bench: Bench): Tool {
       const edge = arc(given)
       if (edge && isStraight(edge) && distance(edge.a, edge.b) > 0)
         throw new EditRefused(
+          'no-solution',
           way() === 'three'
             ? 'These three points lie in one line: no arc runs through them.'
             : 'The arc would run straight on. Point to one side of it.',
@@ -237,3 +241,29 @@ export function arcTool(bench: Bench): Tool {
     },
   })
 }
+
+/** Circles and arcs. */
+export const ROUND_TOOLS = {
+  circle: {
+    stage: 'fit-out',
+    under: 'Lines',
+    name: 'Circle',
+    icon: mdiCircleOutline,
+    key: 'o',
+    ways: CIRCLE_WAYS,
+    layer: 'layer-outlines',
+    on: 'any',
+    make: circleTool,
+  },
+  arc: {
+    stage: 'fit-out',
+    under: 'Lines',
+    name: 'Arc',
+    icon: mdiVectorCurve,
+    key: 'u',
+    ways: ARC_WAYS,
+    layer: 'layer-lines',
+    on: 'any',
+    make: arcTool,
+  },
+} satisfies Record<string, ToolEntry>

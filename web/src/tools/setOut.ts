@@ -1,3 +1,5 @@
+import { axesOf } from '@lamina/core/records'
+import { mdiAxisArrow, mdiDotsGrid, mdiLandFields, mdiSetSquare } from '@mdi/js'
 import { EditRefused, addGridLine, addGuide, setFacts } from '@lamina/core/edit'
 import {
   PARALLEL,
@@ -14,7 +16,9 @@ import { formatAngle, formatLength } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { segmentItem } from './preview'
 import { stepTool } from './steps'
-import type { Bench, Tool } from './tool'
+import type { Bench, Tool, DrawingBench, PlanBench } from './tool'
+import { chainTool } from './polyline'
+import type { ToolEntry } from './entry'
 
 /** The straight line of the drawing nearest to the pointer. */
 export function edgeUnder(bench: Bench, p: Point): Edge | null {
@@ -33,7 +37,7 @@ export function edgeUnder(bench: Bench, p: Point): Edge | null {
 }
 
 /** Grid lines with balloons, named on: 1, 2, 3 … or A, B, C … */
-export function gridTool(bench: Bench): Tool {
+export function gridTool(bench: PlanBench): Tool {
   return stepTool(bench, {
     label: 'Grid line',
     step: (given) =>
@@ -135,11 +139,11 @@ export function guideTool(bench: Bench): Tool {
     },
     edit([p, q], project, makeId) {
       if (way() === 'edge') {
-        if (!edge) throw new EditRefused('Point to the edge first.')
-        return addGuide(project, bench.drawing.id, q!, angleOf(direction(edge)), makeId)
+        if (!edge) throw new EditRefused('nothing', 'Point to the edge first.')
+        return addGuide(project, bench.board.id, q!, angleOf(direction(edge)), makeId)
       }
       const typed = bench.typed('turn')
-      return addGuide(project, bench.drawing.id, p!, typed ?? angleOf(subtract(q!, p!)), makeId)
+      return addGuide(project, bench.board.id, p!, typed ?? angleOf(subtract(q!, p!)), makeId)
     },
     key: (letter) => letter === 'a' && (bench.setWay(nextWay(GUIDE_WAYS, way())), true),
   })
@@ -153,13 +157,13 @@ export function guideTool(bench: Bench): Tool {
 const direction = (edge: Edge): Point => unitAt(angleOf(subtract(edge.b, edge.a)))
 
 /** Turns the board's working axes to an edge, or to a typed angle; pointing clear of everything sets them level. */
-export function axesTool(bench: Bench): Tool {
+export function axesTool(bench: DrawingBench): Tool {
   function set(angle: number): void {
     // A quarter turn makes no other axes.
     const quarter = Math.PI / 2
     const turn = angle - Math.round(angle / quarter) * quarter
     bench.edit('Working axes', (project) =>
-      setFacts(project, 'drawing', bench.drawing.id, { axes: Math.abs(turn) < PARALLEL ? undefined : turn }),
+      setFacts(project, 'drawing', bench.board.id, { axes: Math.abs(turn) < PARALLEL ? undefined : turn }),
     )
     bench.clearTyped()
   }
@@ -169,9 +173,7 @@ export function axesTool(bench: Bench): Tool {
       text: 'Point to an edge that the working axes are to follow, or type the turn.',
       keys: 'Clear of everything: level again',
     }),
-    fields: () => [
-      { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(bench.drawing.axes ?? 0, 2) },
-    ],
+    fields: () => [{ key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(axesOf(bench.board), 2) }],
     last: () => null,
     press(at) {
       const edge = edgeUnder(bench, at.raw)
@@ -189,3 +191,47 @@ export function axesTool(bench: Bench): Tool {
     },
   }
 }
+
+/** Tools to set out by. */
+export const SET_OUT_TOOLS = {
+  grid: {
+    stage: 'set-out',
+    under: 'Set out',
+    name: 'Grid line',
+    icon: mdiDotsGrid,
+    on: 'plans',
+    make: gridTool,
+  },
+  guide: {
+    stage: 'set-out',
+    under: 'Set out',
+    name: 'Guide',
+    icon: mdiSetSquare,
+    ways: GUIDE_WAYS,
+    on: 'any',
+    make: guideTool,
+  },
+  boundary: {
+    stage: 'set-out',
+    under: 'Set out',
+    name: 'Site boundary',
+    icon: mdiLandFields,
+    layer: 'layer-boundary',
+    on: 'drawings',
+    make: (bench) =>
+      chainTool(bench, {
+        label: 'Site boundary',
+        layer: 'layer-boundary',
+        bearings: true,
+        means: 'site boundary',
+      }),
+  },
+  axes: {
+    stage: 'set-out',
+    under: 'Set out',
+    name: 'Working axes',
+    icon: mdiAxisArrow,
+    on: 'drawings',
+    make: axesTool,
+  },
+} satisfies Record<string, ToolEntry>

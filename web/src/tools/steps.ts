@@ -54,7 +54,16 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
   let choosing = plan.select !== undefined && bench.selection.length === 0
 
   const boxing = (): boolean => plan.box === true && given.length === 0
-  const step = (): Step | null => (choosing ? null : plan.step(given))
+  /** The next point asked for. In another way of working fewer may be wanted: those too many are let go. */
+  function step(): Step | null {
+    if (choosing) return null
+    let next = plan.step(given)
+    while (next === null && given.length > 0) {
+      given = given.slice(0, -1)
+      next = plan.step(given)
+    }
+    return next
+  }
   const last = (): Point | null => {
     const now = step()
     if (now?.from !== undefined) return now.from
@@ -89,7 +98,7 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
     }
   }
   function pick(at: Located): void {
-    const [found] = pickAt(bench.list, bench.scene.building, at.raw, bench.reach)
+    const [found] = pickAt(bench.picture, bench.scene.building, at.raw, bench.reach)
     if (!found) {
       bench.warn('There is nothing here to select.')
       return

@@ -1,11 +1,19 @@
-import type { DraftField, PlanScene, Scene } from '@lamina/core/derive'
-import type { DisplayItem, DisplayList } from '@lamina/core/display'
+import type { DraftField, PlanScene, Scene, Picture } from '@lamina/core/derive'
+import type { DisplayItem } from '@lamina/core/display'
 import { STANDARD_STYLE } from '@lamina/core/library'
-import type { AnnotationStyle, Change, Drawing, Id, Project } from '@lamina/core/records'
-import type { MakeId } from '@lamina/core/edit'
+import {
+  type AnnotationStyle,
+  type Change,
+  type Drawing,
+  type Id,
+  type Project,
+  type Board,
+} from '@lamina/core/records'
+import type { Clipping, MakeId } from '@lamina/core/edit'
 import type { Snap } from '@lamina/core/locate'
 import type { Point } from '@lamina/core/geometry'
 import type { Units } from '@lamina/core/units'
+import type { LastValues } from './values'
 
 /** Where the pointer is, after snaps and direction lock. */
 export interface Located {
@@ -31,11 +39,18 @@ export interface TagField {
 export const styled = ({ id }: AnnotationStyle): { style?: Id } =>
   id === STANDARD_STYLE.id ? {} : { style: id }
 
+/** A point of a record by which it is reshaped. */
+export interface HeldPoint {
+  readonly id: Id
+  readonly index: number
+}
+
 /** What a tool knows and may do. */
 export interface Bench {
-  readonly drawing: Drawing
+  /** What is drawn on. */
+  readonly board: Board
   readonly project: Project
-  /** What the drawing shows of the project. */
+  /** What the board shows of the project. */
   readonly scene: Scene
   readonly units: Units
   /** Real mm to one mm on paper, for annotation. */
@@ -52,8 +67,18 @@ export interface Bench {
   edit(label: string, work: (project: Project, makeId: MakeId) => Change): Change | null
   select(ids: readonly Id[]): void
   readonly selection: readonly Id[]
+  /** What the tools keep from one use to the next. */
+  readonly values: LastValues
+  /** The point of what is selected that was taken up. */
+  readonly handle: HeldPoint | null
+  /** What was copied and is to be pasted. */
+  readonly clipping: Clipping | null
+  /** Puts the tool away. */
+  putDown(): void
+  /** A block was placed: it comes first among the recent ones. */
+  placed(block: Id): void
   /** What is drawn on the board now. */
-  readonly list: DisplayList
+  readonly picture: Picture
   /** The drawing's lines by place. */
   readonly field: DraftField
   /** The same of everything there is, shown or not: what bounds hatches. */
@@ -76,7 +101,13 @@ export interface PlanBench extends Bench {
   readonly scene: PlanScene
 }
 
+/** What tools know that work on drawings, not on sheets. */
+export interface DrawingBench extends Bench {
+  readonly board: Drawing
+}
+
 export const isOnPlan = (bench: Bench): bench is PlanBench => bench.scene.view === 'plan'
+export const isOnDrawing = (bench: Bench): bench is DrawingBench => bench.board.kind === 'drawing'
 
 export interface Prompt {
   readonly text: string

@@ -1,4 +1,13 @@
 import {
+  mdiArrangeBringForward,
+  mdiArrowAll,
+  mdiContentCopy,
+  mdiFlipHorizontal,
+  mdiResize,
+  mdiRotateLeft,
+  mdiStretchToPage,
+} from '@mdi/js'
+import {
   EditRefused,
   alignMap,
   copyItems,
@@ -8,7 +17,6 @@ import {
   paste,
   scaleAbout,
   stretchBox,
-  type Clipping,
 } from '@lamina/core/edit'
 import {
   add,
@@ -29,6 +37,7 @@ import { nextWay, type Way } from './drawing'
 import { segmentItem } from './preview'
 import { stepTool, type Given, type Step } from './steps'
 import type { Bench, Tool } from './tool'
+import type { ToolEntry } from './entry'
 
 /** Moves what is selected; walls joined to it follow unless it moves alone. */
 export function moveTool(bench: Bench): Tool {
@@ -85,9 +94,9 @@ export function copyTool(bench: Bench): Tool {
     },
     edit([from, to], project, makeId) {
       const by = subtract(to!, from!)
-      if (size(by) === 0) throw new EditRefused('Type or point how far away the copy lies.')
+      if (size(by) === 0) throw new EditRefused('no-size', 'Type or point how far away the copy lies.')
       const n = count()
-      if (!(n >= 1 && n <= 2000)) throw new EditRefused('Between 1 and 2 000 copies at a time.')
+      if (!(n >= 1 && n <= 2000)) throw new EditRefused('too-many', 'Between 1 and 2 000 copies at a time.')
       return copyItems(
         project,
         bench.selection,
@@ -282,7 +291,7 @@ export function stretchTool(bench: Bench): Tool {
         : null
     },
     edit([p, q, from, to], project) {
-      return stretchBox(project, bench.drawing, boxOf([p!, q!]), subtract(to!, from!), bench.selection)
+      return stretchBox(project, bench.board, boxOf([p!, q!]), subtract(to!, from!), bench.selection)
     },
     sketch(given) {
       if (given.length < 2) return []
@@ -337,7 +346,7 @@ export function alignTool(bench: Bench): Tool {
 }
 
 /** What was copied, put down at the pointer, again and again. */
-export function pasteTool(bench: Bench, clipping: () => Clipping | null): Tool {
+export function pasteTool(bench: Bench): Tool {
   return stepTool(bench, {
     label: 'Paste',
     step: (given) =>
@@ -349,9 +358,91 @@ export function pasteTool(bench: Bench, clipping: () => Clipping | null): Tool {
             fields: () => [],
           },
     edit([at], project, makeId) {
-      const held = clipping()
-      if (!held) throw new EditRefused('Copy something first.')
-      return paste(project, held, bench.drawing, subtract(at!, held.at), makeId)
+      const held = bench.clipping
+      if (!held) throw new EditRefused('nothing', 'Copy something first.')
+      return paste(project, held, bench.board, subtract(at!, held.at), makeId)
     },
   })
 }
+
+/** What moves and copies. */
+export const TRANSFORM_TOOLS = {
+  move: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Move',
+    icon: mdiArrowAll,
+    key: 'g',
+    change: true,
+    keeps: true,
+    on: 'any',
+    make: moveTool,
+  },
+  copy: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Copy',
+    icon: mdiContentCopy,
+    key: 'y',
+    change: true,
+    keeps: true,
+    on: 'any',
+    make: copyTool,
+  },
+  rotate: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Rotate',
+    icon: mdiRotateLeft,
+    key: 'v',
+    change: true,
+    ways: ROTATE_WAYS,
+    keeps: true,
+    on: 'any',
+    make: rotateTool,
+  },
+  mirror: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Mirror',
+    icon: mdiFlipHorizontal,
+    key: 'm',
+    change: true,
+    keeps: true,
+    on: 'any',
+    make: mirrorTool,
+  },
+  scale: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Scale',
+    icon: mdiResize,
+    change: true,
+    ways: SCALE_WAYS,
+    keeps: true,
+    usualWay: SCALE_WAYS[1]!.id,
+    on: 'any',
+    make: scaleTool,
+  },
+  stretch: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Stretch',
+    icon: mdiStretchToPage,
+    key: 'z',
+    change: true,
+    keeps: true,
+    on: 'any',
+    make: stretchTool,
+  },
+  align: {
+    stage: 'walls',
+    under: 'Change',
+    name: 'Align',
+    icon: mdiArrangeBringForward,
+    change: true,
+    keeps: true,
+    on: 'any',
+    make: alignTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,3 +1,4 @@
+import { mdiVectorPolyline } from '@mdi/js'
 import { addWalls } from '@lamina/core/edit'
 import {
   JOINED_ENDS,
@@ -9,16 +10,12 @@ import {
   type Edge,
   type Point,
 } from '@lamina/core/geometry'
-import type { Id, ReferenceSide, Wall } from '@lamina/core/records'
+import { type Id, type ReferenceSide, type Wall, axesOf } from '@lamina/core/records'
+import { nextWallType } from './values'
 import { polarFields, polarPoint } from './polar'
-import { wallItems } from './preview'
+import { foreseenItems } from './preview'
 import type { PlanBench, Tool } from './tool'
-
-export interface WallChoice {
-  readonly type: () => Id
-  readonly reference: () => ReferenceSide
-  readonly setReference: (side: ReferenceSide) => void
-}
+import type { ToolEntry } from './entry'
 
 /** The shortest wall that is likely meant, mm. */
 const LIKELY = 600
@@ -29,7 +26,7 @@ const NEXT: Record<ReferenceSide, ReferenceSide> = { left: 'centre', centre: 'ri
  * Walls one after the other, straight or curved on from the last, each stored as soon as it is drawn; ending on
  * the first point closes the ring.
  */
-export function wallTool(bench: PlanBench, choice: WallChoice): Tool {
+export function wallTool(bench: PlanBench): Tool {
   let first: Point | null = null
   let last: Point | null = null
   /** The walls of this run, each with where it was begun and where the one before was heading. */
@@ -48,7 +45,7 @@ export function wallTool(bench: PlanBench, choice: WallChoice): Tool {
   }
 
   const edgeTo = (from: Point, to: Point): Edge =>
-    curved ? arcFrom(from, heading ?? unitAt(bench.drawing.axes ?? 0), to) : straight(from, to)
+    curved ? arcFrom(from, heading ?? unitAt(axesOf(bench.board)), to) : straight(from, to)
 
   function begin(p: Point): void {
     first = last = p
@@ -71,8 +68,8 @@ export function wallTool(bench: PlanBench, choice: WallChoice): Tool {
         project,
         {
           level: bench.scene.level.id,
-          type: choice.type(),
-          reference: choice.reference(),
+          type: nextWallType(bench.project, bench.values),
+          reference: bench.values.reference,
           points: [from, to],
           closed: false,
           sweeps: [edge.sweep],
@@ -120,7 +117,7 @@ export function wallTool(bench: PlanBench, choice: WallChoice): Tool {
       if (p && first && run.length >= 2 && distance(p, first) <= JOINED_ENDS)
         return 'closes on the first point'
       if (at?.snap?.kind === 'wall line' || at?.snap?.kind === 'on line') return 'ends on a wall'
-      return `drawn on its ${choice.reference() === 'centre' ? 'centre' : `${choice.reference()} side`}`
+      return `drawn on its ${bench.values.reference === 'centre' ? 'centre' : `${bench.values.reference} side`}`
     },
     last: () => (follow(), last),
     alignFrom: () => (first && first !== last ? [first] : []),
@@ -141,7 +138,7 @@ export function wallTool(bench: PlanBench, choice: WallChoice): Tool {
       return true
     },
     key(key) {
-      if (key === 'r') choice.setReference(NEXT[choice.reference()])
+      if (key === 'r') bench.values.reference = NEXT[bench.values.reference]
       else if (key === 'u' && last) curved = true
       else if (key === 's' && last) curved = false
       else return false
@@ -155,15 +152,28 @@ export function wallTool(bench: PlanBench, choice: WallChoice): Tool {
         id: 'preview',
         kind: 'wall',
         level: bench.scene.level.id,
-        type: choice.type(),
+        type: nextWallType(bench.project, bench.values),
         a: last,
         b: to,
-        reference: choice.reference(),
+        reference: bench.values.reference,
         base: 0,
         height: null,
         ...(curved ? { sweep: edgeTo(last, to).sweep } : {}),
       }
-      return wallItems(bench.project, wall)
+      return foreseenItems(bench, wall)
     },
   }
 }
+
+/** Walls one after another. */
+export const WALL_TOOLS = {
+  wall: {
+    stage: 'walls',
+    under: 'Draw',
+    name: 'Wall',
+    icon: mdiVectorPolyline,
+    key: 'w',
+    on: 'plans',
+    make: wallTool,
+  },
+} satisfies Record<string, ToolEntry>

@@ -1,0 +1,76 @@
+import { atWall, wallDirection, type SolvedWall } from '../building'
+import {
+  isDrawn,
+  partOf,
+  type News,
+  type Part,
+  type PartSource,
+  type Picture,
+  type PlanLook,
+} from '../derive'
+import type { DisplayItem } from '../display'
+import type { Id, Project } from '../records'
+import { ABOVE_LINEWORK } from './depths'
+import { markItems } from './roomTag'
+
+/** Numbers of doors and windows beside their walls: doors on the other side than their leaf, windows outside. */
+export class MarksDrawn implements PartSource {
+  /** The marks of each wall. */
+  private readonly parts = new Map<Id, readonly Part[]>()
+
+  constructor(
+    private readonly picture: Picture,
+    private readonly look: PlanLook,
+  ) {}
+
+  update({ scene, building, walls, records }: News): void {
+    if (!building || !this.look.marks) return
+    const { project } = scene
+    const partsOf = (id: Id): Part[] => {
+      const wall = building.get(id)
+      return wall ? this.marksOf(wall, project) : []
+    }
+    if (walls && records) {
+      const seen = new Set(walls)
+      for (const id of records) {
+        const record = project.get(id)
+        if (record?.kind === 'opening') seen.add(record.wall)
+      }
+      for (const id of seen) this.set(id, partsOf(id))
+      return
+    }
+    const rest = new Set(this.parts.keys())
+    for (const { shape } of building.all()) {
+      rest.delete(shape.id)
+      this.set(shape.id, partsOf(shape.id))
+    }
+    for (const id of rest) this.set(id, [])
+  }
+
+  private set(id: Id, now: readonly Part[]): void {
+    const before = this.parts.get(id) ?? []
+    const kept: Part[] = []
+    for (let i = 0; i < Math.max(before.length, now.length); i++) {
+      const part = this.picture.replace(before[i], now[i] ?? null)
+      if (part) kept.push(part)
+    }
+    if (kept.length > 0) this.parts.set(id, kept)
+    else this.parts.delete(id)
+  }
+
+  private marksOf({ shape, openings }: SolvedWall, project: Project): Part[] {
+    const { scale, printing } = this.look
+    return openings.flatMap(({ opening, fault }, nth) => {
+      if (!opening.mark || fault || !isDrawn(project, opening, printing)) return []
+      const middle = (shape.low + shape.high) / 2
+      const u = wallDirection(shape, opening.along)
+      const sense = (opening.side === 'left') === (opening.fit === 'window') ? 1 : -1
+      const away = { x: -u.y * sense, y: u.x * sense }
+      const at = atWall(shape, opening.along, middle)
+      const items: DisplayItem[] = markItems(opening.id, opening.mark, at, away, shape.thickness, scale)
+      return (
+        partOf(items, { ...ABOVE_LINEWORK.marks, place: project.placeOf(shape.id), nth }, opening.id) ?? []
+      )
+    })
+  }
+}

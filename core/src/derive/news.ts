@@ -1,0 +1,101 @@
+import type { LevelSolver } from '../building'
+import type { Id, Project, ProjectFacts, RecordKind, UnplacedKind } from '../records'
+import type { Scene } from './scene'
+
+/** What changed on a board since its picture was brought up to date last. */
+export interface News {
+  readonly scene: Scene
+  /** The walls that count: those that are seen. */
+  readonly building: LevelSolver | null
+  /** The records to be looked at again, here or gone; null: all there are. */
+  readonly records: ReadonlySet<Id> | null
+  /** The walls and columns that are drawn otherwise; null: all of them. */
+  readonly walls: ReadonlySet<Id> | null
+}
+
+/** What a change of a record that stands nowhere itself means for what is drawn. */
+type Meaning =
+  /** That what needs it is drawn again. */
+  | 'users'
+  /** That all may be drawn otherwise. */
+  | 'all'
+  /** Nothing, or what the solved walls tell. */
+  | 'nothing'
+const MEANS: { readonly [K in UnplacedKind]: Meaning } = {
+  // Units and limits alone; see below.
+  project: 'nothing',
+  level: 'all',
+  layer: 'all',
+  lineType: 'all',
+  pen: 'all',
+  annotationStyle: 'all',
+  material: 'nothing',
+  wallType: 'nothing',
+  openingType: 'users',
+  block: 'users',
+  drawing: 'nothing',
+  sheet: 'nothing',
+  lens: 'nothing',
+  schedule: 'nothing',
+  group: 'nothing',
+  repeat: 'nothing',
+}
+const meaningOf = (kind: RecordKind): Meaning => MEANS[kind as UnplacedKind] ?? 'nothing'
+
+/** Keeps up with what changes on a board. */
+export class Follower {
+  private stamp = -1
+  private scene: Scene | null = null
+  private building: LevelSolver | null = null
+  private solved = -1
+  private units: ProjectFacts['units'] | undefined
+  private stairLimits: ProjectFacts['stairLimits']
+
+  constructor(
+    /** Which walls count. */
+    private readonly seen: (building: LevelSolver) => LevelSolver,
+  ) {}
+
+  /** What is new; null: nothing. */
+  news(scene: Scene): News | null {
+    const { project } = scene
+    const changed = this.scene === scene ? project.changedSince(this.stamp) : null
+    if (changed?.size === 0) return null
+    const kinds = project.changedKinds(this.stamp)
+    const { units, stairLimits } = project.facts
+    const alike = units === this.units && stairLimits === this.stairLimits
+    this.units = units
+    this.stairLimits = stairLimits
+    this.stamp = project.stamp
+    this.scene = scene
+    const building = scene.building && this.seen(scene.building)
+    const walls = building && building === this.building ? building.changes.since(this.solved) : null
+    this.building = building
+    this.solved = building?.changes.now ?? -1
+    const some = changed && kinds && alike && ![...kinds].some((kind) => meaningOf(kind) === 'all')
+    const told = building ? walls : NONE
+    return { scene, building, walls: told, records: some && told ? withOthers(project, changed, told) : null }
+  }
+}
+
+/** What changed, with what is drawn otherwise for it: what is of a changed kind, and what is tied to or bounded by it. */
+function withOthers(project: Project, changed: ReadonlySet<Id>, walls: ReadonlySet<Id>): ReadonlySet<Id> {
+  const all = new Set(changed)
+  const take = (id: Id): void => {
+    for (const user of project.dependents(id)) {
+      if (all.has(user)) continue
+      all.add(user)
+      if (project.get(user)?.kind === 'block') take(user)
+    }
+  }
+  for (const id of changed) {
+    const record = project.get(id)
+    if (record && meaningOf(record.kind) === 'users') take(id)
+  }
+  const hosts = new Set([...all, ...walls])
+  for (const id of walls) for (const opening of project.dependents(id)) hosts.add(opening)
+  for (const id of hosts) for (const namer of project.namers(id)) all.add(namer)
+  return all
+}
+
+const NONE: ReadonlySet<Id> = new Set()

@@ -1,0 +1,172 @@
+import { layerOf, lineTypeOf } from '../library'
+import {
+  KINDS,
+  hasOrder,
+  type AnyRecord,
+  type Id,
+  type Layer,
+  type LineType,
+  type RecordOf,
+} from '../records'
+import type { DisplayItem } from '../display'
+import { boxesMeet, type Box } from '../geometry'
+import { boundingField } from './draftField'
+import { isDrawn } from './drawn'
+import { TIERS, type DrawnItself, type Tier } from './drawnKind'
+import { DRAWN, DRAWN_ITSELF, type KindDrawn } from './drawnKinds'
+import type { PlanLook } from './look'
+import type { News } from './news'
+import { partOf, type Order, type Part, type Picture } from './picture'
+import type { Scene } from './scene'
+
+/** Something that gives parts to a picture, and keeps up with what changes. */
+export interface PartSource {
+  update(news: News): void
+}
+
+/** The depth of a tier; what was sent back lies below 0, what was brought forward from 1 on. */
+export const depthOf = (tier: Tier): number => TIERS.indexOf(tier) / TIERS.length
+
+type Itself = RecordOf<KindDrawn<'itself'>>
+
+const drawnItself = <R extends Itself>(record: R): DrawnItself<R> =>
+  DRAWN[record.kind] as unknown as DrawnItself<R>
+
+const isItself = (record: AnyRecord): record is Itself => DRAWN[record.kind].by === 'itself'
+
+/** Whether a lens shows what lies at a depth. */
+function isShown(tier: Tier, look: PlanLook): boolean {
+  switch (tier) {
+    case 'blocks':
+      return look.furniture
+    case 'overhead':
+      return look.overhead
+    case 'rooms':
+      return look.roomTags
+    case 'hatches':
+    case 'floor':
+    case 'walls':
+    case 'lines':
+    case 'grid':
+      return true
+  }
+}
+
+/** What is drawn one by one, each record a part. */
+export class ThingsDrawn implements PartSource {
+  private readonly parts = new Map<Id, Part>()
+  /** Those that are found from whatever lies somewhere, and where. */
+  private readonly watching = new Map<Id, Box>()
+  private bounded = -1
+
+  constructor(
+    private readonly picture: Picture,
+    private readonly look: PlanLook,
+  ) {}
+
+  update({ scene, records }: News): void {
+    const { project } = scene
+    if (records)
+      for (const id of records) {
+        const record = project.get(id)
+        this.set(id, record && isItself(record) ? this.made(record, scene) : null)
+        if (record && isItself(record)) this.watch(record)
+        else this.watching.delete(id)
+      }
+    else {
+      const rest = new Set(this.parts.keys())
+      this.watching.clear()
+      for (const kind of DRAWN_ITSELF)
+        for (const record of project.all(kind)) {
+          rest.delete(record.id)
+          this.set(record.id, this.made(record, scene))
+          this.watch(record)
+        }
+      for (const id of rest) this.set(id, null)
+    }
+    this.lookAround(scene)
+  }
+
+  /** Draws again what is found from what lies where the board changed. */
+  private lookAround(scene: Scene): void {
+    if (this.watching.size === 0) return
+    const { places } = boundingField(scene)
+    const changed = places.since(this.bounded)
+    this.bounded = places.now
+    for (const [id, box] of this.watching)
+      if (!changed || [...changed].some((place) => boxesMeet(place, box))) {
+        const record = scene.project.get(id)
+        if (record && isItself(record)) this.set(id, this.made(record, scene))
+      }
+  }
+
+  private watch(record: Itself): void {
+    const box = drawnItself(record).around?.(record) ?? null
+    if (box) this.watching.set(record.id, box)
+    else this.watching.delete(record.id)
+  }
+
+  private set(id: Id, now: Part | null): void {
+    const kept = this.picture.replace(this.parts.get(id), now)
+    if (kept) this.parts.set(id, kept)
+    else this.parts.delete(id)
+  }
+
+  private made(record: Itself, scene: Scene): Part | null {
+    const { project, board } = scene
+    const { look } = this
+    if (KINDS[record.kind].host === 'board' && 'drawing' in record && record.drawing !== board.id) return null
+    const drawn = drawnItself(record)
+    const tier = drawn.tier(record, scene)
+    if (tier === null || !isShown(tier, look) || !isDrawn(project, record, look.printing)) return null
+    const moved = hasOrder(record) && record.order
+    const order: Order = {
+      depth: moved || depthOf(tier),
+      kind: DRAWN_ITSELF.indexOf(record.kind),
+      place: project.placeOf(record.id),
+      nth: 0,
+    }
+    const within = drawn.sighted?.(record, scene, look)
+    const part = partOf(itemsOf(record, scene, look), order, record.id)
+    if (!part) return null
+    if (drawn.endless) return { ...part, endless: true }
+    return within ? { ...part, within: (box, mmPerPixel) => within({ box, mmPerPixel }) } : part
+  }
+}
+
+interface Laid {
+  readonly layer: Layer
+  readonly type: LineType
+  readonly scale: number
+  readonly overhead: boolean
+  readonly from: readonly unknown[]
+  readonly items: readonly DisplayItem[]
+}
+const laid = new WeakMap<AnyRecord, Laid[]>()
+/** So many looks at a record are kept: on the board, the shelf and viewports. */
+const MOST_LAID = 6
+
+/** The items of a record, kept while nothing they come from changes. */
+function itemsOf(record: Itself, scene: Scene, look: PlanLook): readonly DisplayItem[] {
+  const drawn = drawnItself(record)
+  if (!drawn.from) return drawn.items(record, scene, look)
+  const { project } = scene
+  const from = drawn.from(scene)
+  const layer = layerOf(project, record)
+  const type = lineTypeOf(project, ('own' in record ? record.own?.lineType : undefined) ?? layer.lineType)
+  const { scale, overhead } = look
+  const kept = laid.get(record) ?? []
+  const found = kept.find(
+    (each) =>
+      each.layer === layer &&
+      each.type === type &&
+      each.scale === scale &&
+      each.overhead === overhead &&
+      each.from.length === from.length &&
+      each.from.every((one, i) => one === from[i]),
+  )
+  if (found) return found.items
+  const items = drawn.items(record, scene, look)
+  laid.set(record, [{ layer, type, scale, overhead, from, items }, ...kept].slice(0, MOST_LAID))
+  return items
+}

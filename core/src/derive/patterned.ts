@@ -1,0 +1,44 @@
+import {
+  isTooDense,
+  patternLines,
+  PATTERNS,
+  type AnyPen,
+  type DisplayItem,
+  type PatternJob,
+} from '../display'
+import type { Id } from '../records'
+import type { Sight } from './sight'
+
+/** How much of a ground is darkened by lines too close to be told apart. */
+const DARKENING = 0.3
+
+/** What patterned lines look like. */
+interface Inked {
+  readonly pen: AnyPen
+  /** Of the ground they lie on. */
+  readonly tone: number
+  readonly source: Id | null
+}
+
+/**
+ * The lines of a pattern within its outlines; with a sight only those that can be seen there, and an even tone where
+ * they are too close to be told apart. Nothing where there would be too many.
+ */
+export function patternItems(
+  job: PatternJob,
+  { pen, tone, source }: Inked,
+  sight: Sight | null,
+): DisplayItem[] {
+  if (sight && isTooDense(job, sight.mmPerPixel))
+    return [
+      {
+        kind: 'fill',
+        tone: tone * (1 - DARKENING),
+        loops: job.loops.map(({ points }) => points.flatMap(({ x, y }) => [x, y])),
+        source,
+      },
+    ]
+  const { pattern, loops, scale, laying } = job
+  const points = patternLines(PATTERNS[pattern], loops, scale, laying, sight?.box)
+  return points && (points.length > 0 || !sight) ? [{ kind: 'segments', pen, points, source }] : []
+}

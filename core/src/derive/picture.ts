@@ -1,0 +1,204 @@
+import RBush from 'rbush'
+import { extentOf, type DisplayItem, type DisplayList } from '../display'
+import { EMPTY_BOX, isEmptyBox, joinBoxes, type Box } from '../geometry'
+import { ChangeLog, type Id } from '../records'
+
+/** Where a part lies among all others: compared one after the other, the lowest at the back. */
+export interface Order {
+  readonly depth: number
+  readonly kind: number
+  /** Of its record. */
+  readonly place: number
+  /** Among the parts of one record. */
+  readonly nth: number
+}
+
+/** What is drawn for one thing. */
+export interface Part extends Box {
+  readonly order: Order
+  /** The record it is drawn for; null for what many give together. */
+  readonly source: Id | null
+  /** All of it. */
+  readonly items: DisplayList
+  /** What of it is seen in a box, when so many units of the list lie in a pixel; left out: all of it. */
+  readonly within?: (box: Box, unitsPerPixel: number) => DisplayList
+  /** How far its letters reach beyond its box. */
+  readonly overhang?: number
+  /** It runs on without end: it is seen wherever one looks, and nothing is as large as it. */
+  readonly endless?: true
+}
+
+/** A part of plain items; null when there are none. */
+export function partOf(items: DisplayList, order: Order, source: Id | null): Part | null {
+  const box = extentOf(items)
+  if (items.length === 0 || isEmptyBox(box)) return null
+  const { minX, minY, maxX, maxY } = box
+  const overhang = overhangOf(items)
+  return { items, order, source, minX, minY, maxX, maxY, ...(overhang > 0 ? { overhang } : {}) }
+}
+
+/** Of the em, how far letters reach below their line or above capitals. */
+const DESCENT = 0.35
+
+export const overhangOf = (items: DisplayList): number =>
+  items.reduce((most, item) => (item.kind === 'text' ? Math.max(most, item.size * DESCENT) : most), 0)
+
+/** A picture of items that do not change. */
+export function pictureFrom(items: DisplayList): Picture {
+  const picture = new Picture()
+  items.forEach((item, place) => {
+    picture.replace(null, partOf([item], { depth: 0, kind: 0, place, nth: 0 }, item.source))
+  })
+  picture.settle()
+  return picture
+}
+
+export const byOrder = ({ order: p }: Part, { order: q }: Part): number =>
+  p.depth - q.depth || p.kind - q.kind || p.place - q.place || p.nth - q.nth
+
+/** Who listens to a picture hears which parts went and came. */
+export interface PartListener {
+  went(part: Part): void
+  came(part: Part): void
+}
+
+/**
+ * What a board shows, in parts that are found by place. A part stays the same object until something it comes from
+ * changes; where parts came and went is told by `places`.
+ */
+export class Picture {
+  private readonly index = new RBush<Part>()
+  private readonly fresh = new Set<Part>()
+  private readonly endless = new Set<Part>()
+  private readonly bySource = new Map<Id, Set<Part>>()
+  private dirty = new Set<Box>()
+  private count = 0
+  private listener: PartListener | null = null
+  /** The furthest that letters reach beyond the box of their part. */
+  overhang = 0
+  /** Where it looks otherwise than before. */
+  readonly places = new ChangeLog<Box>()
+  /** So many parts were made so far: for tests of what is made anew. */
+  made = 0
+
+  heardBy(listener: PartListener): void {
+    this.listener = listener
+  }
+
+  get size(): number {
+    return this.count
+  }
+
+  /** Puts a part in the place of another; gives the one that stands now, which is the former if both are alike. */
+  replace(before: Part | null | undefined, now: Part | null): Part | null {
+    if (before && now && isAlike(before, now)) return before
+    if (before) this.take(before)
+    if (now) this.add(now)
+    return now
+  }
+
+  /** A part that stays looks otherwise at a place. */
+  touch(place: Box): void {
+    this.dirty.add(place)
+  }
+
+  /** Puts a part in the place of another that reaches elsewhere, and looks otherwise only at some places. */
+  moved(before: Part, now: Part | null, places: Iterable<Box>): Part | null {
+    if (!this.fresh.delete(before)) this.index.remove(before)
+    this.count--
+    if (now) {
+      this.count++
+      this.fresh.add(now)
+    }
+    for (const place of places) this.touch(place)
+    return now
+  }
+
+  private add(part: Part): void {
+    this.made++
+    this.count++
+    this.overhang = Math.max(this.overhang, part.overhang ?? 0)
+    if (part.endless) this.endless.add(part)
+    else this.fresh.add(part)
+    this.dirty.add(part)
+    if (part.source !== null) {
+      const mine = this.bySource.get(part.source)
+      if (mine) mine.add(part)
+      else this.bySource.set(part.source, new Set([part]))
+    }
+    this.listener?.came(part)
+  }
+
+  private take(part: Part): void {
+    this.count--
+    if (part.endless) this.endless.delete(part)
+    else if (!this.fresh.delete(part)) this.index.remove(part)
+    this.dirty.add(part)
+    if (part.source !== null) {
+      const mine = this.bySource.get(part.source)!
+      mine.delete(part)
+      if (mine.size === 0) this.bySource.delete(part.source)
+    }
+    this.listener?.went(part)
+  }
+
+  /** Lays what came by place, and tells where it looks otherwise. */
+  settle(): void {
+    // Many at once are quicker laid out together.
+    if (this.fresh.size > 64) this.index.load([...this.fresh])
+    else for (const part of this.fresh) this.index.insert(part)
+    this.fresh.clear()
+    if (this.dirty.size === 0) return
+    this.places.add(this.dirty)
+    this.dirty = new Set()
+  }
+
+  /** The items that come near a box, from the back to the front; of what is made for a place only what is there. */
+  near(box: Box, unitsPerPixel: number): DisplayItem[] {
+    return this.search(box).flatMap((part) => part.within?.(box, unitsPerPixel) ?? part.items)
+  }
+
+  /** The parts that come near a box, from the back to the front. */
+  search(box: Box): Part[] {
+    return [...this.index.search(box), ...this.endless].sort(byOrder)
+  }
+
+  /** What is drawn for a record. */
+  of(source: Id): readonly Part[] {
+    return [...(this.bySource.get(source) ?? [])].sort(byOrder)
+  }
+
+  /** All records something is drawn for. */
+  sources(): IterableIterator<Id> {
+    return this.bySource.keys()
+  }
+
+  /** Everything, from the back to the front. */
+  parts(): Part[] {
+    return [...this.index.all(), ...this.endless].sort(byOrder)
+  }
+
+  /** All items, from the back to the front. */
+  list(): DisplayItem[] {
+    return this.parts().flatMap(({ items }) => items)
+  }
+
+  /** Around everything but what has no end. */
+  extent(): Box {
+    const { minX, minY, maxX, maxY } = this.index.toJSON() as Box
+    return minX <= maxX ? { minX, minY, maxX, maxY } : EMPTY_BOX
+  }
+}
+
+const isAlike = (p: Part, q: Part): boolean =>
+  byOrder(p, q) === 0 &&
+  p.within === q.within &&
+  (p.items === q.items ||
+    (p.items.length === q.items.length && p.items.every((item, i) => item === q.items[i])))
+
+/** One box around several. */
+export const aroundAll = (boxes: Iterable<Box>): Box => {
+  let all = EMPTY_BOX
+  for (const box of boxes) all = joinBoxes(all, box)
+  return all
+}

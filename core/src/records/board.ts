@@ -1,0 +1,37 @@
+import type { Drawing, DrawingOf } from './annotation'
+import type { Id } from './parts'
+import type { Project } from './project'
+import type { Sheet } from './sheet'
+
+/** What is drafted on: a drawing in real mm, or a sheet in paper mm. */
+export type Board = Drawing | Sheet
+
+/** The board of an id; undefined when it is no board. */
+export const findBoard = (project: Project, id: Id): Board | undefined =>
+  project.find('drawing', id) ?? project.find('sheet', id)
+
+/** The board of an id; throws when there is none. */
+export const needBoard = (project: Project, id: Id): Board =>
+  findBoard(project, id) ?? project.need('drawing', id)
+
+/** The board that a record is drafted on; null for what stands on a level, and for what stands nowhere. */
+export const boardOf = (project: Project, record: object): Board | null =>
+  'drawing' in record && typeof record.drawing === 'string'
+    ? (findBoard(project, record.drawing) ?? null)
+    : null
+
+/** Board mm to one paper mm: a sheet is paper itself. */
+export const scaleOf = (board: Board): number => (board.kind === 'drawing' ? board.readingScale : 1)
+
+/** Angle of the working axes of a board, radians. */
+export const axesOf = (board: Board): number => (board.kind === 'drawing' ? (board.axes ?? 0) : 0)
+
+/** A board that is a plan of a level; null for any other. */
+export const asPlan = (board: Board): DrawingOf<'plan'> | null =>
+  board.kind === 'drawing' && board.view === 'plan' ? board : null
+
+/** What the records of a board hang on: the board itself, and the level it is a plan of. */
+export function hostsOf(board: Board): readonly Id[] {
+  const plan = asPlan(board)
+  return plan ? [plan.id, plan.level] : [board.id]
+}

@@ -1,0 +1,35 @@
+import { draftField, edgeEntry, type DraftField, type FieldMore, sceneOf } from '../derive'
+import { boxCorners, straight, type Box, type Edge } from '../geometry'
+import type { Id, Project, Sheet } from '../records'
+import { sheetLayout } from './titleBlock'
+
+const sides = (box: Box): Edge[] => {
+  const corners = boxCorners(box)
+  return corners.map((corner, i) => straight(corner, corners[(i + 1) % corners.length]!))
+}
+
+/** A box that is snapped to by its corners and sides. */
+const framed = (id: Id, box: Box): FieldMore => ({
+  id,
+  source: {
+    from: [box.minX, box.minY, box.maxX, box.maxY],
+    make: () => ({ edges: sides(box).map((edge) => edgeEntry(edge, 'block', id)), spots: [] }),
+  },
+})
+
+/**
+ * What is snapped to on a sheet, paper mm: what is drafted there, the frames of its viewports as they are now, its
+ * own frame and its title block.
+ */
+export function sheetField(
+  project: Project,
+  sheet: Sheet,
+  frames: readonly { readonly id: Id; readonly frame: Box }[],
+): DraftField {
+  const { frame, titleBlock } = sheetLayout(sheet)
+  return draftField(sceneOf(project, sheet), [
+    ...frames.map(({ id, frame: box }) => framed(id, box)),
+    framed(`${sheet.id}-frame`, frame),
+    framed(`${sheet.id}-title`, titleBlock),
+  ])
+}

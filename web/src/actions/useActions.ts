@@ -1,0 +1,210 @@
+import { computed, type ComputedRef } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useTheme } from 'vuetify'
+import type { Matter, Stage } from '@lamina/core/check'
+import { addSheet, copySheet, removeItems } from '@lamina/core/edit'
+import { standardBlocks } from '@lamina/core/library'
+import type { Drawing, Sheet } from '@lamina/core/records'
+import { sheetSet } from '@lamina/core/sheets'
+import { libraryBlocks } from '../store/blocks'
+import { STAGES, useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useOpened } from '../store/opened'
+import { useValues } from '../store/values'
+import type { ToolName } from '../tools/catalogue'
+import { useProject } from '../store/project'
+import { useSay } from '../store/say'
+import { TOOLS, toolEntry } from '../tools/catalogue'
+
+export interface Action {
+  readonly id: string
+  readonly name: string
+  readonly group: 'Tool' | 'Stage' | 'Drawing' | 'Sheet' | 'Schedule' | 'Block' | 'Setting' | 'Action'
+  readonly keys?: string
+  run(): void
+}
+
+const today = (): string => new Date().toISOString().slice(0, 10)
+
+/** Everything that can be done from more than one place: drawers, keys and Ask. */
+export function useActions() {
+  const store = useProject()
+  const desk = useDesk()
+  const hand = useHand()
+  const opened = useOpened()
+  const values = useValues()
+  const route = useRoute()
+  const router = useRouter()
+  const theme = useTheme()
+  const say = useSay()
+
+  const drawing: ComputedRef<Drawing | null> = computed(() => {
+    return store.project.find('drawing', String(route.params['drawing'] ?? '')) ?? null
+  })
+  const sheet: ComputedRef<Sheet | null> = computed(() => {
+    return store.project.find('sheet', String(route.params['sheet'] ?? '')) ?? null
+  })
+  const go = (name: 'drawing' | 'sheet', id: string): void =>
+    void router.push({ name, params: { project: store.id!, [name]: id } })
+  const openDrawing = (id: string): void => go('drawing', id)
+  const openSheet = (id: string): void => go('sheet', id)
+
+  function choose(stage: Stage): void {
+    desk.stage = stage
+    const onSheets = stage === 'compose' || stage === 'issue'
+    hand.take('select')
+    if (onSheets && !sheet.value) {
+      const first = sheetSet(store.project)[0]
+      if (first) openSheet(first.id)
+    } else if (!onSheets && !drawing.value) {
+      const last = store.project.find('drawing', opened.lastDrawing ?? '') ?? store.project.all('drawing')[0]
+      if (last) openDrawing(last.id)
+    }
+  }
+  function take(tool: ToolName): void {
+    const entry = toolEntry(tool)
+    // What works on every board is taken up where one is; other tools open a drawing.
+    const onSheet = sheet.value !== null && entry?.on === 'any'
+    if (!drawing.value && entry && !onSheet) choose(entry.stage)
+    if (entry && !entry.change && !onSheet) desk.stage = entry.stage
+    if (tool === 'block' && !values.block)
+      values.chooseBlock(store.project.all('block')[0]?.id ?? standardBlocks(store.units.system)[0]!.id)
+    hand.take(tool)
+  }
+  function newSheet(): void {
+    let id = ''
+    const made = store.edit('New sheet', (project, makeId) => {
+      const added = addSheet(project, today(), makeId)
+      id = added.sheet
+      return added.change
+    })
+    if (made) openSheet(id)
+  }
+  function copyOfSheet(): void {
+    const from = sheet.value
+    if (!from) return
+    let id = ''
+    const made = store.edit('Copy sheet', (project, makeId) => {
+      const added = copySheet(project, from.id, makeId)
+      id = added.sheet
+      return added.change
+    })
+    if (made) openSheet(id)
+  }
+  function removeSheet(): void {
+    const from = sheet.value
+    if (!from) return
+    if (!store.edit('Remove sheet', (project) => removeItems(project, [from.id]))) return
+    say.tell(`Sheet ${from.number} is removed. Undo brings it back.`)
+    const next = sheetSet(store.project)[0]
+    const plan = store.project.all('drawing')[0]
+    if (next) openSheet(next.id)
+    else if (plan) openDrawing(plan.id)
+  }
+  function show(matter: Matter): void {
+    if (matter.drawing) {
+      if (drawing.value?.id !== matter.drawing) openDrawing(matter.drawing)
+      setTimeout(() => {
+        hand.tool = 'select'
+        hand.select(matter.about.filter((id) => store.project.get(id)))
+        if (matter.at) opened.surface?.show(matter.at)
+      })
+    } else if (matter.sheet) openSheet(matter.sheet)
+  }
+
+  const all = computed<readonly Action[]>(() => {
+    const { project } = store
+    const actions: Action[] = []
+    for (const { tool, name, key } of TOOLS)
+      actions.push({
+        id: `tool-${tool}`,
+        name,
+        group: 'Tool',
+        keys: key?.toUpperCase(),
+        run: () => take(tool),
+      })
+    STAGES.forEach(({ id, name }, i) =>
+      actions.push({ id: `stage-${id}`, name, group: 'Stage', keys: String(i + 1), run: () => choose(id) }),
+    )
+    for (const each of project.all('drawing'))
+      actions.push({ id: each.id, name: each.name, group: 'Drawing', run: () => openDrawing(each.id) })
+    for (const each of project.all('sheet'))
+      actions.push({
+        id: each.id,
+        name: `${each.number} ${each.title}`,
+        group: 'Sheet',
+        run: () => openSheet(each.id),
+      })
+    for (const each of libraryBlocks(project))
+      actions.push({
+        id: each.id,
+        name: each.name,
+        group: 'Block',
+        run() {
+          values.chooseBlock(each.id)
+          take('block')
+        },
+      })
+    for (const each of project.all('schedule'))
+      actions.push({
+        id: each.id,
+        name: each.name,
+        group: 'Schedule',
+        run: () => void router.push({ name: 'schedule', params: { project: store.id!, schedule: each.id } }),
+      })
+    const add = (id: string, name: string, group: Action['group'], run: () => void, keys?: string): void => {
+      actions.push({ id, name, group, run, ...(keys ? { keys } : {}) })
+    }
+    add('undo', store.undoLabel ? `Undo ${store.undoLabel}` : 'Undo', 'Action', () => store.undo(), 'Ctrl Z')
+    add(
+      'redo',
+      store.redoLabel ? `Redo ${store.redoLabel}` : 'Redo',
+      'Action',
+      () => store.redo(),
+      'Ctrl Shift Z',
+    )
+    add('fit', 'Show everything', 'Action', () => opened.surface?.fit(), 'Home')
+    add('new-sheet', 'New sheet', 'Action', newSheet)
+    if (sheet.value) {
+      add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
+      add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
+    }
+    const go = (name: string) => (): void => void router.push({ name, params: { project: store.id! } })
+    add('library', 'Library of blocks', 'Action', go('library'))
+    add('bring-in', 'Bring in from a project or file', 'Action', go('bring-in'))
+    add('save-library', 'Save a library file', 'Action', go('save-library'))
+    add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))
+    add('wall-types', 'Wall types', 'Setting', () => (desk.panel = 'wall-types'))
+    add('opening-types', 'Types of doors and windows', 'Setting', () => (desk.panel = 'opening-types'))
+    add('stair-limits', 'Limits for stairs', 'Setting', () => (desk.panel = 'stair-limits'))
+    add('lenses', 'Lenses', 'Setting', () => (desk.panel = 'lenses'))
+    add('styles', 'Pens and annotation styles', 'Setting', () => (desk.panel = 'styles'))
+    add('materials', 'Materials', 'Setting', () => (desk.panel = 'materials'))
+    add('levels', 'Levels', 'Setting', () => (desk.panel = 'levels'))
+    if (hand.previous.length > 0)
+      add('previous', 'Previous selection', 'Action', () => hand.select(hand.previous))
+    add('projects', 'All projects', 'Action', () => void router.push('/'))
+    add('dark', 'Dark theme', 'Setting', () => theme.change('dark'))
+    add('light', 'Light theme', 'Setting', () => theme.change('light'))
+    add('weights', desk.trueWeights ? 'Screen line weights' : 'True line weights', 'Setting', () => {
+      desk.trueWeights = !desk.trueWeights
+    })
+    return actions
+  })
+
+  return {
+    drawing,
+    sheet,
+    all,
+    choose,
+    take,
+    newSheet,
+    copySheet: copyOfSheet,
+    removeSheet,
+    show,
+    openDrawing,
+    openSheet,
+  }
+}
+
+export type Actions = ReturnType<typeof useActions>

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed, type ComponentPublicInstance } from 'vue'
+import type { Scene } from '@lamina/core/derive'
+import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useProject } from '../store/project'
+import type { BoardWork } from '../surface/useBoard'
+import FootLine from './FootLine.vue'
+import MeasureTag from './MeasureTag.vue'
+import MakeBlockPanel from './MakeBlockPanel.vue'
+import { PANELS } from './panels'
+import TraitsPanel from './traits/TraitsPanel.vue'
+
+/** The surface of a board with what stands over it: the measure tag, Traits, panels, and the foot line beneath. */
+const props = defineProps<{ work: BoardWork; scene: Scene; called: string; test: string }>()
+const store = useProject()
+const desk = useDesk()
+const hand = useHand()
+const tools = computed(() => props.work.tools)
+const camera = computed(() => props.work.camera.value)
+const pointer = computed(() => props.work.pointer.value)
+/** For tests and for people who script the surface: where a real point lies on the screen. */
+const locator = computed(() => {
+  const { scale, centre, width, height } = camera.value
+  return [scale, centre.x, centre.y, width, height].join(' ')
+})
+const toRef =
+  (to: { value: unknown }) =>
+  (made: Element | ComponentPublicInstance | null): void =>
+    void (to.value = made)
+const holdContainer = toRef(props.work.container)
+const holdTag = toRef(props.work.tag)
+</script>
+
+<template>
+  <div class="surface-middle">
+    <div
+      :ref="holdContainer"
+      class="board surface"
+      :class="hand.tool"
+      tabindex="0"
+      role="application"
+      :aria-label="called"
+      :data-view="locator"
+      :data-test="test"
+    ></div>
+    <MeasureTag
+      :ref="holdTag"
+      :fields="tools.fields.value"
+      :typed="tools.typed"
+      :remark="tools.remark.value"
+      :units="store.units"
+      :x="pointer.x"
+      :y="pointer.y"
+      :width="camera.width"
+      :height="camera.height"
+      :above="work.runsDown.value"
+      @type="tools.type"
+      @enter="(tools.enter(), work.focus())"
+      @back="(tools.back(), work.focus())"
+    />
+    <slot />
+    <MakeBlockPanel v-if="desk.panel === 'make-block'" :board="scene.board" />
+    <component :is="PANELS[desk.panel]" v-else-if="desk.panel" />
+    <TraitsPanel v-else-if="hand.selection.length > 0" :scene="scene" />
+  </div>
+  <FootLine v-bind="work.foot.value" />
+</template>
+
+<style scoped>
+.board {
+  cursor: crosshair;
+}
+.board.select {
+  cursor: default;
+}
+</style>

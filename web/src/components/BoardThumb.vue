@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useTheme } from 'vuetify'
+import { pictureOf } from '@lamina/core/annotate'
+import { lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
+import { isEmptyBox, type Box } from '@lamina/core/geometry'
+import { lensOf } from '@lamina/core/library'
+import type { Board } from '@lamina/core/records'
+import { sheetPictureOf } from '@lamina/core/sheets'
+import { useProject } from '../store/project'
+import { leaveOff, whenIdle } from '../surface/idle'
+import { letteringReady, picturePainting, type ScreenLook } from '../surface/painter'
+import { thumbLook, thumbMap } from '../surface/thumb'
+
+/** A small picture of a board, painted again in idle time when what it shows changed. */
+const props = defineProps<{ board: Board; width: number; height: number; label: string }>()
+const store = useProject()
+const theme = useTheme()
+const canvas = ref<HTMLCanvasElement | null>(null)
+const me = {}
+/** Shown for an empty board. */
+const BLANK: Box = { minX: -1000, minY: -700, maxX: 1000, maxY: 700 }
+
+/** The picture the board itself is shown with, so that it is made once. */
+function pictureNow(): Picture {
+  const { project } = store
+  const { board } = props
+  return project.unheard(() =>
+    board.kind === 'sheet'
+      ? sheetPictureOf(project, board)
+      : pictureOf(
+          sceneOf(project, board),
+          lookThrough(lensOf(project, null), board.readingScale, { printing: false }),
+        ),
+  )
+}
+
+let painted: { picture: Picture; stamp: number; look: string } | null = null
+let due: ReturnType<typeof setTimeout> | undefined
+
+function* paint(): Generator<void> {
+  const element = canvas.value
+  if (!element || store.id === null || !store.project.get(props.board.id)) return
+  const picture = pictureNow()
+  yield
+  const { width, height, board } = props
+  const look = `${theme.global.name.value} ${width} ${height}`
+  const stamp = picture.places.now
+  if (painted?.picture === picture && painted.stamp === stamp && painted.look === look) return
+  const ratio = Math.max(1, window.devicePixelRatio)
+  const made = document.createElement('canvas')
+  made.width = width * ratio
+  made.height = height * ratio
+  const context = made.getContext('2d')
+  if (!context) return
+  const sheet = board.kind === 'sheet'
+  const extent = picture.extent()
+  const box = isEmptyBox(extent) ? BLANK : extent
+  const map = thumbMap(box, width, height, sheet ? 0 : 8)
+  context.setTransform(map.scale * ratio, 0, 0, -map.scale * ratio, map.x * ratio, map.y * ratio)
+  const how: ScreenLook = thumbLook(theme, sheet, ratio)
+  yield* picturePainting(context, picture, box, map.scale * ratio, how)
+  element.width = made.width
+  element.height = made.height
+  element.getContext('2d')?.drawImage(made, 0, 0)
+  painted = { picture, stamp, look }
+}
+
+/** Soon, but not while edits follow each other. */
+function soon(): void {
+  clearTimeout(due)
+  due = setTimeout(() => whenIdle(me, paint), painted ? 250 : 0)
+}
+onMounted(() => {
+  soon()
+  void letteringReady().then(() => {
+    painted = null
+    soon()
+  })
+})
+watch(() => [store.project.stamp, props.board, props.width, props.height, theme.global.name.value], soon)
+onBeforeUnmount(() => {
+  clearTimeout(due)
+  leaveOff(me)
+})
+</script>
+
+<template>
+  <canvas
+    ref="canvas"
+    role="img"
+    :aria-label="label"
+    :style="{ width: `${width}px`, height: `${height}px` }"
+  />
+</template>

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { nextTick, ref, watch } from 'vue'
+
+/**
+ * A text that is taken at Enter or when the field is left. What is refused, or comes to something else, gives way to
+ * what is stored.
+ */
+const props = defineProps<{ label: string; shown: string | number }>()
+const emit = defineEmits<{ set: [text: string] }>()
+const text = ref(String(props.shown))
+watch(
+  () => props.shown,
+  (now) => (text.value = String(now)),
+)
+async function take(): Promise<void> {
+  if (text.value === String(props.shown)) return
+  emit('set', text.value)
+  await nextTick()
+  text.value = String(props.shown)
+}
+</script>
+
+<template>
+  <v-text-field v-model="text" :label="label" @change="take" />
+</template>

@@ -1,0 +1,28 @@
+export const RAIL_SIDES = [
+  { value: 'none', title: 'None' },
+  { value: 'left', title: 'On its left' },
+  { value: 'right', title: 'On its right' },
+  { value: 'both', title: 'On both sides' },
+]
+export const HANDS = [
+  { value: 'left', title: 'To the left' },
+  { value: 'right', title: 'To the right' },
+]
+export const RAIL_MADE = [
+  { value: 'balusters', title: 'With balusters' },
+  { value: 'glass', title: 'With glass' },
+  { value: 'handrail', title: 'Handrail alone' },
+]
+export const ROOF_FORMS = [
+  { value: 'flat', title: 'Flat' },
+  { value: 'mono', title: 'One slope' },
+  { value: 'double', title: 'Two slopes' },
+  { value: 'hipped', title: 'Hipped' },
+]
+export const OVERHEAD_THINGS = [
+  { value: 'beam', title: 'Beam' },
+  { value: 'roof edge', title: 'Roof edge' },
+  { value: 'rooflight', title: 'Rooflight' },
+  { value: 'bridge', title: 'Bridge' },
+  { value: 'wall cupboard', title: 'Wall cupboard' },
+]

@@ -1,0 +1,28 @@
+import type { Component } from 'vue'
+import type { NamedEntry, NamedTool } from '../../tools/catalogue'
+import ColumnOptions from './ColumnOptions.vue'
+import DimensionOptions from './DimensionOptions.vue'
+import HatchOptions from './HatchOptions.vue'
+import OverheadOptions from './OverheadOptions.vue'
+import RailOptions from './RailOptions.vue'
+import RampOptions from './RampOptions.vue'
+import RoofOptions from './RoofOptions.vue'
+import SlabOptions from './SlabOptions.vue'
+import StairOptions from './StairOptions.vue'
+
+/** What a tool asks for the next thing it makes, besides its ways and its layer; most ask nothing. */
+export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
+  column: ColumnOptions,
+  stair: StairOptions,
+  ramp: RampOptions,
+  rail: RailOptions,
+  slab: SlabOptions,
+  roof: RoofOptions,
+  overhead: OverheadOptions,
+  hatch: HatchOptions,
+  dimension: DimensionOptions,
+}
+
+/** Whether a tool in hand has anything to choose. */
+export const hasOptions = ({ tool, ways, layer }: NamedEntry): boolean =>
+  ways !== undefined || layer !== undefined || OPTIONS[tool] !== undefined

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { zoneAt, type Zone } from '@lamina/core/building'
+import { setFacts } from '@lamina/core/edit'
+import { reachOf } from '@lamina/core/kinds'
+import type { Column, Wall } from '@lamina/core/records'
+import { useProject } from '../../store/project'
+import LengthField from '../LengthField.vue'
+
+/** From where to where a wall or column goes, and how the cut of the plan finds it. */
+const props = defineProps<{ record: Wall | Column }>()
+const store = useProject()
+const level = computed(() => store.project.find('level', props.record.level))
+const reach = computed(() => reachOf(props.record, store.project))
+const isWhole = computed(() => (props.record.height ?? null) === null)
+const called = computed(() => (props.record.kind === 'wall' ? 'Wall' : 'Column'))
+const WORDS: Record<Zone, string> = {
+  cut: 'Cut in plan.',
+  below: 'Below the cut: seen from above in plan.',
+  above: 'Above the cut: overhead in plan.',
+}
+const words = computed(() =>
+  reach.value && level.value ? WORDS[zoneAt(reach.value, level.value.cutHeight)] : '',
+)
+const set = (what: string, facts: { base?: number; height?: number | null }): unknown =>
+  store.edit(`${called.value} ${what}`, (p) =>
+    props.record.kind === 'wall'
+      ? setFacts(p, 'wall', props.record.id, facts)
+      : setFacts(p, 'column', props.record.id, facts),
+  )
+</script>
+
+<template>
+  <div class="pair">
+    <LengthField
+      label="Foot"
+      :mm="record.base ?? 0"
+      :units="store.units"
+      @set="(base) => set('foot', { base })"
+    />
+    <LengthField
+      label="Height"
+      :mm="record.height ?? (level?.height ?? 0) - (record.base ?? 0)"
+      :units="store.units"
+      :least="1"
+      @set="(height) => set('height', { height })"
+    />
+  </div>
+  <p class="soft small" data-test="zone">
+    {{ words }}
+    <button v-if="!isWhole" type="button" class="link" @click="set('height', { height: null })">
+      Up to the next level
+    </button>
+    <template v-else>Goes up to the next level.</template>
+  </p>
+</template>
+
+<style scoped>
+p {
+  margin: -4px 0 0;
+}
+</style>

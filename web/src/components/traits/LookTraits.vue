@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { hasOwnLook, putOnLayer, setOwnLook } from '@lamina/core/edit'
+import { PEN_WIDTHS } from '@lamina/core/display'
+import { layerIdOf, layerOf } from '@lamina/core/library'
+import type { AnyRecord } from '@lamina/core/records'
+import { useProject } from '../../store/project'
+import { useNamed } from '../named'
+
+/** The layer that everything selected lies on, and the pen and line type where they are its own. */
+const props = defineProps<{ chosen: readonly AnyRecord[] }>()
+const store = useProject()
+const ids = computed(() => props.chosen.map((record) => record.id))
+
+const layers = useNamed('layer')
+const layer = computed(() => {
+  const all = new Set(props.chosen.map((record) => layerIdOf(record)))
+  return all.size === 1 ? [...all][0]! : null
+})
+const layered = computed(() => props.chosen.some((record) => layerIdOf(record) !== null))
+const drafted = computed(() => props.chosen.filter(hasOwnLook))
+const ofLayer = 'as its layer'
+const pens = computed(() => {
+  const usual = drafted.value[0] ? layerOf(store.project, drafted.value[0]).penMm : null
+  return [
+    { value: ofLayer, title: usual === null ? 'The layer’s' : `Layer’s, ${usual} mm` },
+    ...PEN_WIDTHS.map((width) => ({ value: String(width), title: `${width} mm` })),
+  ]
+})
+const types = useNamed('lineType')
+const lineTypes = computed(() => [{ value: ofLayer, title: 'The layer’s' }, ...types.value])
+const own = computed(() => {
+  const [first] = drafted.value
+  return first && 'own' in first ? first.own : undefined
+})
+function changePen(text: string): void {
+  store.edit('Pen', (p) => setOwnLook(p, ids.value, { penMm: text === ofLayer ? null : Number(text) }))
+}
+function setLineType(id: string): void {
+  store.edit('Line type', (p) => setOwnLook(p, ids.value, { lineType: id === ofLayer ? null : id }))
+}
+</script>
+
+<template>
+  <v-select
+    v-if="layered"
+    label="Layer"
+    :items="layers"
+    :model-value="layer"
+    placeholder="different ones"
+    @update:model-value="(id: string) => store.edit('Layer', (p) => putOnLayer(p, ids, id))"
+  />
+  <div v-if="drafted.length" class="stack">
+    <v-select
+      label="Pen"
+      :items="pens"
+      :model-value="own?.penMm ? String(own.penMm) : ofLayer"
+      @update:model-value="changePen"
+    />
+    <v-select
+      label="Line type"
+      :items="lineTypes"
+      :model-value="own?.lineType ?? ofLayer"
+      @update:model-value="setLineType"
+    />
+  </div>
+</template>
+
+<style scoped>
+.stack {
+  display: grid;
+  gap: 12px;
+}
+</style>

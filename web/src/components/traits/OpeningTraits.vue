@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import {
+  changeOpening,
+  flipHand,
+  flipSide,
+  renumberOpenings,
+  retypeOpenings,
+  setMark,
+  type KeptEdge,
+} from '@lamina/core/edit'
+import { openingTypeOf } from '@lamina/core/library'
+import { handWord } from '@lamina/core/schedules'
+import { useDesk } from '../../store/desk'
+import { useProject } from '../../store/project'
+import FactRows from '../FactRows.vue'
+import LengthField from '../LengthField.vue'
+import OpeningPicture from '../OpeningPicture.vue'
+import type { CardProps } from './card'
+import TextField from '../TextField.vue'
+
+/** Facts of a door, a window or a plain opening. */
+const props = defineProps<CardProps<'opening'>>()
+const store = useProject()
+const desk = useDesk()
+
+const solver = computed(() => props.scene.building)
+const fault = computed(
+  () =>
+    solver.value?.get(props.record.wall)?.openings.find(({ opening }) => opening.id === props.record.id)
+      ?.fault,
+)
+const type = computed(() => openingTypeOf(store.project, props.record))
+const types = computed(() =>
+  store.project
+    .all('openingType')
+    .filter((each) => (each.fit === 'window') === (props.record.fit === 'window'))
+    .map(({ id, name }) => ({ value: id, title: name })),
+)
+/** Which edge stays when the width changes. */
+const keep = ref<KeptEdge>('centre')
+const keeps: { value: KeptEdge; title: string }[] = [
+  { value: 'centre', title: 'Its centre' },
+  { value: 'start', title: 'Its edge at the wall’s start' },
+  { value: 'end', title: 'Its edge at the wall’s end' },
+]
+function set(facts: Parameters<typeof changeOpening>[3], label = 'Change opening'): void {
+  const { id, wall } = props.record
+  const solved = solver.value?.get(wall)
+  if (solved) store.edit(label, (project) => changeOpening(project, solved, id, facts, keep.value))
+}
+const renumber = (): void => {
+  const { fit } = props.record
+  store.edit('Renumber', (project) => renumberOpenings(project, fit))
+}
+const ALL = { door: 'doors', window: 'windows', gap: 'openings' } as const
+</script>
+
+<template>
+  <p v-if="fault" class="fault small">
+    {{ fault === 'outside' ? 'No longer fits its wall.' : 'Lies over another opening.' }}
+  </p>
+  <div class="pictures">
+    <OpeningPicture :type="type" view="plan" :width="96" :height="66" />
+    <OpeningPicture :type="type" view="front" :width="84" :height="66" />
+  </div>
+  <button type="button" class="link" @click="desk.panel = 'opening-types'">Edit this type</button>
+  <v-select
+    label="Type"
+    :items="types"
+    :model-value="types.some(({ value }) => value === type.id) ? type.id : null"
+    :placeholder="type.name"
+    @update:model-value="
+      (id: string) => store.edit('Opening type', (p) => retypeOpenings(p, [record.id], id))
+    "
+  />
+  <TextField
+    label="Number"
+    :shown="record.mark ?? ''"
+    @set="(mark) => store.edit('Number', (project) => setMark(project, record.id, mark))"
+  />
+  <LengthField
+    label="Width"
+    :mm="record.width"
+    :units="store.units"
+    :least="1"
+    @set="(width) => set({ width })"
+  />
+  <v-select v-if="!record.round" v-model="keep" label="A width keeps in place" :items="keeps" />
+  <LengthField
+    label="Centre from the wall's start"
+    :mm="record.along"
+    :units="store.units"
+    @set="(along) => set({ along })"
+  />
+  <div class="pair">
+    <LengthField label="Sill" :mm="record.sill" :units="store.units" @set="(sill) => set({ sill })" />
+    <LengthField label="Head" :mm="record.head" :units="store.units" @set="(head) => set({ head })" />
+  </div>
+  <FactRows v-if="record.fit === 'door'" :rows="[['Hand', handWord(record)]]" />
+  <div class="pair">
+    <v-btn
+      v-if="record.fit === 'door'"
+      size="small"
+      variant="outlined"
+      @click="store.edit('Other hand', (p) => flipHand(p, record.id))"
+      >Other hand</v-btn
+    >
+    <v-btn size="small" variant="outlined" @click="store.edit('Other side', (p) => flipSide(p, record.id))"
+      >Other side</v-btn
+    >
+  </div>
+  <TextField
+    label="Remarks"
+    :shown="record.remarks ?? ''"
+    @set="(remarks) => set({ remarks: remarks.trim() }, 'Remarks')"
+  />
+  <button type="button" class="link" @click="renumber">Renumber all {{ ALL[record.fit] }}</button>
+</template>
+
+<style scoped>
+.pictures {
+  display: flex;
+  justify-content: space-around;
+  background: rgb(var(--v-theme-paper));
+  border-radius: 8px;
+}
+.link {
+  justify-self: start;
+}
+</style>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { setFacts } from '@lamina/core/edit'
+import type { Overhead } from '@lamina/core/records'
+import { useProject } from '../../store/project'
+import LengthField from '../LengthField.vue'
+import { OVERHEAD_THINGS } from '../choices'
+import type { CardProps } from './card'
+
+/** Facts of something overhead. */
+const props = defineProps<CardProps<'overhead'>>()
+const store = useProject()
+const set = (facts: Partial<Overhead>): unknown =>
+  store.edit('Overhead', (project) => setFacts(project, 'overhead', props.record.id, facts))
+function setWidth(width: number): void {
+  const { shape } = props.record
+  if (shape.by === 'line') set({ shape: { ...shape, width } })
+}
+</script>
+
+<template>
+  <v-select
+    label="What"
+    :items="OVERHEAD_THINGS"
+    :model-value="record.what"
+    @update:model-value="(what: typeof record.what) => set({ what })"
+  />
+  <LengthField
+    v-if="record.shape.by === 'line'"
+    label="Width"
+    :mm="record.shape.width"
+    :units="store.units"
+    :least="1"
+    @set="setWidth"
+  />
+  <LengthField
+    label="Underside above the floor"
+    :mm="record.bottom"
+    :units="store.units"
+    @set="(bottom) => set({ bottom })"
+  />
+  <LengthField
+    label="Height"
+    :mm="record.height"
+    :units="store.units"
+    :least="1"
+    @set="(height) => set({ height })"
+  />
+</template>

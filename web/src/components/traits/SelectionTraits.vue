@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import {
+  breakApart,
+  groupItems,
+  isBreakable,
+  isHeldByBlocks,
+  reorderItems,
+  repeatOf,
+} from '@lamina/core/edit'
+import { layerIdOf } from '@lamina/core/library'
+import { hasOrder, kindWord, type AnyRecord } from '@lamina/core/records'
+import type { Scene } from '@lamina/core/derive'
+import { useDesk } from '../../store/desk'
+import { useHand } from '../../store/hand'
+import { useOpened } from '../../store/opened'
+import { useProject } from '../../store/project'
+import LookTraits from './LookTraits.vue'
+import RepeatTraits from './RepeatTraits.vue'
+import { areAlike } from './kinds'
+
+/** What everything that is selected shares: its kinds, its repeat, its layer, its pen, its order. */
+const props = defineProps<{ chosen: readonly AnyRecord[]; scene: Scene }>()
+const store = useProject()
+const desk = useDesk()
+const hand = useHand()
+const opened = useOpened()
+const ids = computed(() => props.chosen.map((record) => record.id))
+const one = computed(() => (props.chosen.length === 1 ? props.chosen[0]! : null))
+const repeat = computed(() => (one.value ? repeatOf(store.project, one.value.id) : undefined))
+
+/** Whether a block can be made of all this. */
+const blockable = computed(() => props.chosen.every(isHeldByBlocks))
+const breakable = computed(() => isBreakable(store.project, ids.value))
+const ordered = computed(() => props.chosen.some(hasOrder))
+const kinds = computed(() => {
+  const found = new Map<AnyRecord['kind'], string[]>()
+  for (const { kind, id } of props.chosen) found.set(kind, [...(found.get(kind) ?? []), id])
+  return [...found]
+})
+function like(by: 'kind' | 'layer' | 'type'): void {
+  const [model] = props.chosen
+  if (!model) return
+  const all = opened.surface?.everything?.() ?? []
+  hand.select(
+    all.filter((id) => {
+      const record = store.project.get(id)
+      if (record?.kind !== model.kind) return false
+      switch (by) {
+        case 'kind':
+          return true
+        case 'layer':
+          return layerIdOf(record) === layerIdOf(model)
+        case 'type':
+          return areAlike(record, model)
+      }
+    }),
+  )
+}
+const plural = (word: string, count: number): string =>
+  count === 1 ? word : word.endsWith('h') ? `${word}es` : `${word}s`
+</script>
+
+<template>
+  <ul v-if="chosen.length > 1" class="kinds">
+    <li v-for="[kind, members] in kinds" :key="kind">
+      <button type="button" :title="`Select only these`" @click="hand.select(members)">
+        {{ members.length }} {{ plural(kindWord(kind), members.length) }}
+      </button>
+    </li>
+  </ul>
+
+  <RepeatTraits v-if="one && repeat" :of="one" :repeat="repeat" />
+
+  <LookTraits :chosen="chosen" />
+
+  <div class="actions">
+    <button
+      v-if="chosen.length > 1"
+      type="button"
+      @click="store.edit('Group', (p, makeId) => groupItems(p, scene.board.id, ids, makeId))"
+    >
+      Group
+    </button>
+    <button v-if="blockable" type="button" @click="desk.panel = 'make-block'">Make a block</button>
+    <button
+      v-if="breakable"
+      type="button"
+      @click="store.edit('Break apart', (p, makeId) => breakApart(p, ids, makeId))"
+    >
+      Break apart
+    </button>
+    <template v-if="ordered">
+      <button type="button" @click="store.edit('Bring forward', (p) => reorderItems(p, ids, 'front'))">
+        Bring forward
+      </button>
+      <button type="button" @click="store.edit('Send back', (p) => reorderItems(p, ids, 'back'))">
+        Send back
+      </button>
+    </template>
+  </div>
+  <details>
+    <summary class="small">Select everything like this</summary>
+    <div class="actions">
+      <button type="button" @click="like('kind')">Same kind</button>
+      <button type="button" @click="like('layer')">Same kind and layer</button>
+      <button type="button" @click="like('type')">Same type</button>
+      <button v-if="hand.previous.length" type="button" @click="hand.select(hand.previous)">
+        Previous selection
+      </button>
+    </div>
+  </details>
+</template>
+
+<style scoped>
+summary {
+  cursor: pointer;
+}
+.kinds {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.kinds button,
+.actions button {
+  font: inherit;
+  font-size: 12.5px;
+  color: rgb(var(--v-theme-live));
+  background: none;
+  border: 0;
+  padding: 2px 0;
+  cursor: pointer;
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+}
+</style>

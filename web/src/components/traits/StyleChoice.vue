@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { setFacts } from '@lamina/core/edit'
+import { styleOf } from '@lamina/core/library'
+import type { Dimension, Leader } from '@lamina/core/records'
+import { useProject } from '../../store/project'
+import { useNamed } from '../named'
+
+/** The annotation style of a dimension or leader. */
+const props = defineProps<{ record: Dimension | Leader }>()
+const store = useProject()
+const styles = useNamed('annotationStyle')
+const now = computed(() => styleOf(store.project, props.record.style).id)
+const set = (style: string): unknown =>
+  store.edit('Annotation style', (p) => setFacts(p, props.record.kind, props.record.id, { style }))
+</script>
+
+<template>
+  <v-select label="Annotation style" :items="styles" :model-value="now" @update:model-value="set" />
+</template>

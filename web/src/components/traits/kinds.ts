@@ -1,0 +1,104 @@
+import type { Component } from 'vue'
+import { lineWord } from '@lamina/core/linework'
+import {
+  forUnplaced,
+  kindWord,
+  type AnyRecord,
+  type Project,
+  type RecordKind,
+  type RecordOf,
+} from '@lamina/core/records'
+import ColumnTraits from './ColumnTraits.vue'
+import DimensionTraits from './DimensionTraits.vue'
+import GridLineTraits from './GridLineTraits.vue'
+import GuideTraits from './GuideTraits.vue'
+import HatchTraits from './HatchTraits.vue'
+import LeaderTraits from './LeaderTraits.vue'
+import LineTraits from './LineTraits.vue'
+import NoteTraits from './NoteTraits.vue'
+import OpeningTraits from './OpeningTraits.vue'
+import OverheadTraits from './OverheadTraits.vue'
+import PlacementTraits from './PlacementTraits.vue'
+import RailTraits from './RailTraits.vue'
+import RampTraits from './RampTraits.vue'
+import RoofTraits from './RoofTraits.vue'
+import RoomTraits from './RoomTraits.vue'
+import SlabTraits from './SlabTraits.vue'
+import StairTraits from './StairTraits.vue'
+import ViewportTraits from './ViewportTraits.vue'
+import VoidTraits from './VoidTraits.vue'
+import WallTraits from './WallTraits.vue'
+
+interface TraitsOf<R> {
+  readonly card: Component
+  /** What it is called over its facts, where that is not the word for its kind. */
+  readonly title?: (record: R, project: Project) => string
+  /** Its card shows the facts of several at once. */
+  readonly many?: true
+  /** Whether two are of the same type, where the kind tells types apart. */
+  readonly alike?: (p: R, q: R) => boolean
+}
+
+/** The card of Traits of every kind; null: it has no facts of its own to show, or cannot be selected. */
+const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
+  ...forUnplaced(null),
+  wall: { card: WallTraits, alike: (p, q) => p.type === q.type },
+  column: { card: ColumnTraits },
+  opening: {
+    card: OpeningTraits,
+    title: ({ fit, mark }) => `${FITS[fit]} ${mark ?? ''}`,
+    alike: (p, q) => p.fit === q.fit,
+  },
+  room: { card: RoomTraits, title: ({ name }) => name },
+  separator: null,
+  stair: { card: StairTraits },
+  ramp: { card: RampTraits },
+  rail: { card: RailTraits },
+  slab: { card: SlabTraits },
+  void: { card: VoidTraits },
+  roof: { card: RoofTraits },
+  overhead: { card: OverheadTraits },
+  placement: {
+    card: PlacementTraits,
+    title: ({ block }, project) => project.need('block', block).name,
+    alike: (p, q) => p.block === q.block,
+  },
+  linework: {
+    card: LineTraits,
+    title: lineWord,
+    alike: (p, q) => p.shape.form === q.shape.form && p.means === q.means,
+  },
+  hatch: { card: HatchTraits, many: true },
+  gridLine: { card: GridLineTraits },
+  guide: { card: GuideTraits },
+  dimension: { card: DimensionTraits },
+  leader: { card: LeaderTraits },
+  note: { card: NoteTraits },
+  viewport: { card: ViewportTraits, title: ({ number }) => `Viewport ${number}` },
+}
+const FITS = { door: 'Door', window: 'Window', gap: 'Plain opening' } as const
+
+const traitsOf = ({ kind }: AnyRecord): TraitsOf<AnyRecord> | null =>
+  TRAITS[kind] as TraitsOf<AnyRecord> | null
+
+const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1)
+
+/** Whether two records are of one kind and type. */
+export const areAlike = (p: AnyRecord, q: AnyRecord): boolean =>
+  p.kind === q.kind && (traitsOf(p)?.alike?.(p, q) ?? true)
+
+/** What stands over the facts of what is selected. */
+export function titleOf(chosen: readonly AnyRecord[], project: Project): string {
+  const [first] = chosen
+  if (!first || chosen.length > 1) return `${chosen.length} things`
+  return traitsOf(first)?.title?.(first, project) ?? capital(kindWord(first.kind))
+}
+
+/** The card for what is selected: of one thing, or of several of a kind whose card shows many. */
+export function cardOf(chosen: readonly AnyRecord[]): Component | null {
+  const [first] = chosen
+  const traits = first ? traitsOf(first) : null
+  if (!traits || (chosen.length > 1 && !(traits.many && chosen.every(({ kind }) => kind === first!.kind))))
+    return null
+  return traits.card
+}

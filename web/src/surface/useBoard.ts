@@ -1,0 +1,392 @@
+import { computed, onBeforeUnmount, onMounted, ref, watch, type ComputedRef } from 'vue'
+import { useTheme } from 'vuetify'
+import type { DraftField, Picture, Scene } from '@lamina/core/derive'
+import { removeItems } from '@lamina/core/edit'
+import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
+import type { Board } from '@lamina/core/records'
+import { useCarry } from '../store/carry'
+import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
+import { useOpened } from '../store/opened'
+import { useProject } from '../store/project'
+import type { Prompt, TagField } from '../tools/tool'
+import { paintBoundaries, paintDrawn, paintHandles, paintRested, paintSnap } from './marks'
+import { KeptPicture } from './keptPicture'
+import { letteringReady, paintList, scaledLook, type ScreenLook } from './painter'
+import { useCarriedBlock } from './useCarriedBlock'
+import { useClipboard } from './useClipboard'
+import { DRAG_WORDS, useSelecting } from './useSelecting'
+import { isClosedSelect, isTyping, useSurface } from './useSurface'
+import { fitBox, panBy, toScreen, zoomAt, type Camera } from './camera'
+import { REACH_PIXELS, useTools } from './useTools'
+
+/** Room that Traits takes at the right, pixels. */
+export const TRAITS = 236
+
+/** The measure tag, as typing begins in it. */
+export interface TypedTag {
+  /** Opens the first field with what was typed. */
+  begin(text: string): Promise<void>
+  focusFirst(): Promise<void>
+}
+
+/** What a kind of board does its own way; asked before what all boards do. */
+export interface OwnWays {
+  /** True when the press was taken. */
+  press?(at: Point, event: PointerEvent): boolean
+  move?(at: Point, event: PointerEvent): void
+  /** True when the pull that ends here was its own. */
+  release?(at: Point, event: PointerEvent, dragged: boolean): boolean
+  /** True when the key was taken. */
+  key?(event: KeyboardEvent): boolean
+  paint?(context: CanvasRenderingContext2D, camera: Camera): void
+  /** What the foot line says while nothing is in hand; null: the usual words. */
+  prompt?(): Prompt | null
+}
+
+export interface BoardWays {
+  readonly board: ComputedRef<Board>
+  readonly scene: ComputedRef<Scene>
+  /** What it shows as it is now. */
+  picture(): Picture
+  /** What is snapped to as the board is now. */
+  fieldNow(): DraftField
+  /** How the list is painted on the screen; `only`: all of it in one colour. */
+  screenLook(camera: Camera, only?: string): ScreenLook
+  /** Equal as long as that look is, whatever the scale. */
+  lookKey(): string
+  ground(context: CanvasRenderingContext2D, camera: Camera): void
+  /** What is painted beneath the drawing. */
+  beneath?(context: CanvasRenderingContext2D, camera: Camera): void
+  /** Around what is to be seen of it all, and the room left around that, pixels. */
+  extent(): Box
+  readonly margin: number
+  /** Room kept at the right of it, pixels. */
+  room(): number
+  /** Real mm to pixels at which a place that is shown is seen well. */
+  readonly closeScale: number
+  /** The colours of marks over the drawing. */
+  colours(): {
+    readonly live: string
+    readonly warning: string
+    readonly soft: string
+    readonly paper: string
+  }
+  readonly own?: OwnWays
+}
+
+/** A board to draw on, drawing or sheet: pointer, keys, the tool in hand, selecting, the clipboard, and what is marked. */
+export function useBoard(ways: BoardWays) {
+  const { board, scene, picture, own } = ways
+  const store = useProject()
+  const desk = useDesk()
+  const carry = useCarry()
+  const hand = useHand()
+  const opened = useOpened()
+  const theme = useTheme()
+  const container = ref<HTMLDivElement | null>(null)
+  const tag = ref<TypedTag | null>(null)
+  const selecting = useSelecting(picture, scene)
+  const { drawn, handles } = selecting
+  let pressedAt: Point | null = null
+  /** A handle was taken up by the press that is still held. */
+  let justTaken = false
+
+  const surface = useSurface(
+    container,
+    { ground: ways.ground, drawing: paintDrawing, overlay: paintOverlay },
+    {
+      move(at, event) {
+        byKeys = null
+        own?.move?.(at, event)
+        tools.move(at, event.shiftKey)
+        if (pressedAt && event.buttons === 1) {
+          const shape = tools.tool.value ? tools.tool.value.dragShape : selecting.dragOf(event)
+          drawn.value = shape ? { from: pressedAt, to: at, as: shape } : null
+        }
+        surface.redrawOverlay()
+      },
+      press(at, event) {
+        if (!tools.tool.value && own?.press?.(at, event)) {
+          surface.redrawOverlay()
+          return
+        }
+        pressedAt = at
+        if (!tools.tool.value && selecting.takeHandle(at, REACH_PIXELS / camera.value.scale)) {
+          justTaken = true
+          surface.redrawOverlay()
+          return
+        }
+        // Tools that drag wait for the release to tell a press from a drag.
+        if (tools.tool.value && !tools.tool.value.drag) tools.press(at, event.shiftKey)
+        surface.redrawOverlay()
+      },
+      release(at, event, dragged) {
+        const from = pressedAt
+        pressedAt = null
+        if (!own?.release?.(at, event, dragged) && from) {
+          const tool = tools.tool.value
+          // Pulled away by a handle, it is let go here; only pressed, it waits for a point or a length.
+          if (justTaken && dragged) tools.press(at, event.shiftKey)
+          else if (justTaken) tools.move(at, event.shiftKey)
+          else if (tool?.drag && dragged && drawn.value) tools.drag(from, at, event.shiftKey)
+          else if (tool?.drag) tools.press(at, event.shiftKey)
+          else if (!tool && dragged && drawn.value) selecting.takeDrawn(event.shiftKey)
+          else if (!tool) selecting.takePoint(at, REACH_PIXELS / camera.value.scale / 1.5, event.shiftKey)
+        }
+        justTaken = false
+        drawn.value = null
+        surface.redrawOverlay()
+      },
+      leave() {
+        if (!tools.fields.value.length) tools.at.value = null
+        surface.redrawOverlay()
+      },
+      ready: () => fit(),
+    },
+  )
+  const { camera } = surface
+  const tools = useTools(
+    board,
+    picture,
+    () => camera.value.scale,
+    () => ways.fieldNow(),
+  )
+
+  const foot = computed<Prompt>(() => {
+    if (drawn.value && !tools.tool.value) return DRAG_WORDS[drawn.value.as]
+    return (tools.tool.value ? null : own?.prompt?.()) ?? tools.prompt.value
+  })
+
+  /** What is selected never lies beneath Traits. */
+  watch(
+    () => hand.selection,
+    () => {
+      surface.redrawOverlay()
+      const extent = selecting.selectionExtent()
+      if (hand.selection.length === 0 || isEmptyBox(extent)) return
+      const high = toScreen(camera.value, { x: extent.maxX, y: extent.maxY })
+      const low = toScreen(camera.value, { x: extent.minX, y: extent.minY })
+      const over = high.x - (camera.value.width - TRAITS - 24)
+      if (over > 0 && high.y < 420 && low.y > 0)
+        surface.setCamera(panBy(camera.value, -Math.min(over, Math.max(0, low.x - 24)), 0))
+    },
+  )
+
+  const kept = new KeptPicture()
+  let drawnPicture: Picture | null = null
+  function paintDrawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): boolean {
+    if (now.width === 0) return true
+    const { project } = store
+    drawnPicture = project.unheard(picture)
+    project.unheard(() => ways.beneath?.(context, now))
+    return kept.show(context, now, ratio, {
+      picture: drawnPicture,
+      look: scaledLook(ways.screenLook(now), ratio),
+      key: ways.lookKey(),
+    })
+  }
+
+  function paintOverlay(context: CanvasRenderingContext2D, now: Camera): void {
+    const { live, warning, soft, paper } = ways.colours()
+    if (hand.selection.length > 0) {
+      paintList(context, selecting.selectedItems.value, now.scale, {
+        ...ways.screenLook(now, live),
+        thinnest: 1.8,
+      })
+      paintBoundaries(
+        context,
+        hand.selection.flatMap((id) => scene.value.building?.boundariesOf(id) ?? []),
+        2.4 / now.scale,
+        live,
+      )
+    }
+    own?.paint?.(context, now)
+    const preview = tools.preview()
+    if (preview.length > 0)
+      paintList(context, preview, now.scale, { ...ways.screenLook(now, live), thinnest: 1.3 })
+    const gone = tools.gone()
+    if (gone.length > 0)
+      paintList(context, gone, now.scale, { ...ways.screenLook(now, warning), thinnest: 2.2 })
+    if (drawn.value) paintDrawn(context, now, drawn.value, live)
+    if (!tools.tool.value) paintHandles(context, now, handles.value, { live, paper })
+    paintRested(context, now, tools.rested.value, live)
+    const shown = tools.here()
+    if (shown && tools.tool.value && !tools.tool.value.free)
+      paintSnap(context, now, shown, tools.tool.value.last(), { live, soft, paper })
+  }
+
+  watch([() => store.project.stamp, ways.lookKey], () => {
+    surface.redrawDrawing()
+    surface.redrawOverlay()
+  })
+  watch([() => theme.global.name.value], () => surface.redraw())
+  watch([tools.tick], () => surface.redrawOverlay())
+  void letteringReady().then(() => surface.redraw())
+
+  function fit(): void {
+    surface.setCamera(fitBox(camera.value, ways.extent(), ways.margin, ways.room()))
+  }
+  const zoom = (factor: number): void =>
+    surface.setCamera(zoomAt(camera.value, { x: camera.value.width / 2, y: camera.value.height / 2 }, factor))
+  opened.surface = {
+    everything: selecting.everything,
+    selectionExtent: () => selecting.selectionExtent(),
+    fit,
+    zoom,
+    show: (at) =>
+      surface.setCamera({
+        ...camera.value,
+        centre: at,
+        scale: Math.max(camera.value.scale, ways.closeScale),
+      }),
+  }
+  watch(() => board.value.id, fit)
+
+  const pointer = computed(() => {
+    const at = tools.at.value
+    return at ? toScreen(camera.value, at.point) : { x: camera.value.width / 2, y: camera.value.height / 3 }
+  })
+  /** What is drawn runs down from its last point: the tag stands above. */
+  const runsDown = computed(() => {
+    const last = tools.tool.value?.last()
+    const at = tools.at.value
+    return Boolean(last && at && at.point.y < last.y - Math.abs(at.point.x - last.x) / 2)
+  })
+
+  /** Where the arrow keys have brought the pointer; null while the mouse has it. */
+  let byKeys: Point | null = null
+  /** Arrow keys move the pointer of the tool in hand by 12 pixels, with Shift by one; Enter presses there. */
+  function pointByKeys(dx: number, dy: number, fine: boolean): void {
+    const pixels = fine ? 1 : 12
+    const from = byKeys ?? tools.at.value?.raw ?? camera.value.centre
+    byKeys = {
+      x: from.x + (Math.sign(dx) * pixels) / camera.value.scale,
+      y: from.y + (Math.sign(dy) * pixels) / camera.value.scale,
+    }
+    tools.move(byKeys, false)
+    surface.redrawOverlay()
+  }
+
+  function remove(): void {
+    const ids = [...hand.selection]
+    if (ids.length === 0) return
+    hand.select([])
+    store.edit('Remove', (project) =>
+      removeItems(
+        project,
+        ids.filter((id) => project.get(id)),
+      ),
+    )
+  }
+
+  useCarriedBlock(container, camera, tools, () => surface.redrawOverlay())
+  useClipboard(board, selecting.selectionExtent, remove)
+
+  const focus = (): void => container.value?.focus({ preventScroll: true })
+
+  function onKey(event: KeyboardEvent): void {
+    // Fields, open menus and dialogs keep their keys.
+    if (desk.askOpen || document.querySelector('.v-overlay--active')) return
+    if (isClosedSelect(event.target) && /^[^\s]$/.test(event.key)) {
+      // A letter or figure after a choice was made is meant for the board.
+      event.stopImmediatePropagation()
+      event.preventDefault()
+      focus()
+      container.value?.dispatchEvent(new KeyboardEvent('keydown', event))
+      return
+    }
+    if (isTyping(event.target)) return
+    if (!tools.tool.value && own?.key?.(event)) {
+      surface.redrawOverlay()
+      return
+    }
+    if (event.key === 'Escape') {
+      event.preventDefault()
+      // What is on its way is let go first; the tool in hand stays.
+      const carried = carry.drawing !== null || carry.block !== null
+      carry.drawing = carry.block = null
+      if (!carried || hand.tool === 'block') tools.back()
+      focus()
+      return
+    }
+    if (event.ctrlKey || event.metaKey) {
+      if (event.key === 'a') {
+        event.preventDefault()
+        hand.take('select')
+        hand.select(selecting.everything())
+      }
+      return
+    }
+    if (event.altKey) return
+    if (
+      (event.target as HTMLElement).closest?.('button, a, [role="option"], [role="listbox"]') &&
+      (event.key === 'Enter' || event.key === ' ')
+    )
+      return
+    const [field] = tools.fields.value
+    if (field && (field.kind === 'text' ? event.key.length === 1 : typesInto(field.kind).test(event.key))) {
+      event.preventDefault()
+      void tag.value?.begin(event.key)
+      return
+    }
+    const arrow = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[
+      event.key
+    ]
+    if (arrow && document.activeElement === container.value) {
+      event.preventDefault()
+      if (tools.tool.value) pointByKeys(-arrow[0]!, arrow[1]!, event.shiftKey)
+      else surface.setCamera(panBy(camera.value, arrow[0]!, arrow[1]!))
+    } else if (event.key === 'Enter' && !tools.tool.value) {
+      // With nothing in hand: the last tool again.
+      if (hand.lastTool) hand.take(hand.lastTool)
+    } else if (event.key === 'Enter') {
+      if (byKeys && !Object.values(tools.typed).some(Boolean)) tools.press(byKeys, false)
+      else tools.enter()
+    } else if (
+      event.key === 'Tab' &&
+      tools.fields.value.length > 0 &&
+      document.activeElement === container.value
+    ) {
+      event.preventDefault()
+      void tag.value?.focusFirst()
+    } else if (event.key === 'Backspace' && tools.tool.value) {
+      if (tools.unpoint()) event.preventDefault()
+    } else if (event.key === 'Delete' || event.key === 'Backspace') remove()
+    else if (event.key === 'Home') fit()
+    else if (event.key === 'PageUp') zoom(1.25)
+    else if (event.key === 'PageDown') zoom(0.8)
+    else if (event.key.length === 1 && tools.key(event.key.toLowerCase())) event.preventDefault()
+  }
+  // The tool in hand comes before the keys that take up tools.
+  onMounted(() => {
+    window.addEventListener('keydown', onKey, true)
+  })
+  onBeforeUnmount(() => {
+    window.removeEventListener('keydown', onKey, true)
+    opened.surface = null
+    hand.select([])
+    // A table that was open belongs to the board that is left.
+    desk.panel = null
+  })
+
+  return {
+    container,
+    tag,
+    surface,
+    camera,
+    tools,
+    selecting,
+    foot,
+    pointer,
+    runsDown,
+    fit,
+    zoom,
+    remove,
+    focus,
+  }
+}
+export type BoardWork = ReturnType<typeof useBoard>
+
+const typesInto = (kind: TagField['kind']): RegExp =>
+  kind === 'bearing' ? /^[0-9.,NSns+-]$/ : /^[0-9.,'"(+-]$/

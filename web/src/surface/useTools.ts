@@ -1,0 +1,417 @@
+import { computed, reactive, ref, shallowRef, watch, type ComputedRef } from 'vue'
+import type { DisplayList } from '@lamina/core/display'
+import { boundingField, type DraftField, type Picture } from '@lamina/core/derive'
+import { withGroups } from '@lamina/core/edit'
+import { styleOf } from '@lamina/core/library'
+import { lockDirection, pickBox, snapAt, type SnapKind } from '@lamina/core/locate'
+import { PARALLEL, boxOf, distance, type Edge, type Point } from '@lamina/core/geometry'
+import { formatAngle, formatLength, shownStepMm } from '@lamina/core/units'
+import { axesOf, scaleOf, type Board } from '@lamina/core/records'
+import { useHand } from '../store/hand'
+import { useValues } from '../store/values'
+import { OWN_ANGLE } from '../store/hand'
+import { useProject } from '../store/project'
+import { useLibrary } from '../store/library'
+import { useSay } from '../store/say'
+import { makeTool } from '../tools/catalogue'
+import { usePointEntry } from './pointEntry'
+import { measureTool } from '../tools/measure'
+import type { Bench, Figure, Located, Prompt, TagField, Tool } from '../tools/tool'
+import { typedValue, understand } from '../tools/typed'
+
+/** Pixels within which the pointer snaps and picks. */
+export const REACH_PIXELS = 10
+/** Snaps that give way to a direction near the axes. */
+const SOFT = new Set<SnapKind>(['aligned', 'on line', 'wall line'])
+/** How long the pointer rests on a snap before it is remembered, ms. */
+const REST_MS = 450
+/** Near the axes the direction is held by itself, within this angle. */
+const GENTLE = (2.5 * Math.PI) / 180
+
+/** The tool in hand on a board, with what is typed and where the pointer stands. */
+export function useTools(
+  board: ComputedRef<Board>,
+  picture: () => Picture,
+  pixelScale: () => number,
+  /** What is snapped to on the board as it is now. */
+  fieldNow: () => DraftField,
+) {
+  const hand = useHand()
+  const values = useValues()
+  const store = useProject()
+  const library = useLibrary()
+  const say = useSay()
+  const typed = reactive<Record<string, string>>({})
+  const at = shallowRef<Located | null>(null)
+  /** Rises whenever a tool's own state may have changed. */
+  const tick = ref(0)
+  /** Points and edges the pointer rested on: alignment lines run from them, and what is drawn can run like them. */
+  const rested = shallowRef<readonly Point[]>([])
+  const like = shallowRef<readonly Edge[]>([])
+  let resting: ReturnType<typeof setTimeout> | undefined
+
+  const bench: Bench = {
+    get board() {
+      return board.value
+    },
+    get project() {
+      return store.project
+    },
+    get scene() {
+      return store.scene(board.value)
+    },
+    get units() {
+      return store.units
+    },
+    get scale() {
+      return scaleOf(board.value)
+    },
+    get style() {
+      return styleOf(store.project, values.style)
+    },
+    get reach() {
+      return REACH_PIXELS / pixelScale()
+    },
+    typed(key) {
+      return typedValue(key, typed[key], store.units)
+    },
+    typedText: (key) => typed[key] ?? '',
+    clearTyped() {
+      for (const key of Object.keys(typed)) delete typed[key]
+    },
+    edit: (label, work) => store.edit(label, work),
+    select: (ids) => hand.select(withGroups(store.project, ids)),
+    get selection() {
+      return hand.selection
+    },
+    values,
+    get handle() {
+      return hand.handle
+    },
+    get clipping() {
+      return hand.clipping
+    },
+    putDown: () => hand.take('select'),
+    placed: (block) => library.use(block),
+    get picture() {
+      return picture()
+    },
+    get field() {
+      return fieldNow()
+    },
+    get bounding() {
+      return boundingField(store.scene(board.value))
+    },
+    layer: (usual) => values.layers[usual] ?? usual,
+    way: (usual) => values.ways[hand.tool] ?? usual,
+    setWay: (way) => (values.ways = { ...values.ways, [hand.tool]: way }),
+    inBox: (from, to, whole = false) =>
+      pickBox(picture(), store.scene(board.value).building, boxOf([from, to]), whole),
+    warn: (sentence) => say.warn(sentence),
+    undo: () => store.undo(),
+  }
+
+  const tool = shallowRef<Tool | null>(null)
+  /** Measuring in the middle of another tool, which waits. */
+  const aside = shallowRef<Tool | null>(null)
+  /** The tool that the pointer works for now. */
+  const active = (): Tool | null => aside.value ?? tool.value
+  const entry = usePointEntry(bench, () => active()?.last() ?? null)
+
+  /** Back to the tool that waited; a figure that was measured is typed into its first field for one. */
+  function endAside(figure?: Figure): void {
+    aside.value = null
+    bench.clearTyped()
+    if (!figure) return
+    const field = tool.value?.fields(at.value).find((each) => each.kind === figure.kind)
+    if (field) typed[field.key] = figureText(figure)
+    else say.warn(`This tool takes no ${figure.kind} just now.`)
+  }
+  const figureText = ({ kind, value }: Figure): string =>
+    kind === 'length' ? formatLength(value, store.units) : formatAngle(value, 4)
+  const figureOf = (key: string): Figure | undefined =>
+    aside.value?.figures?.().find((figure) => figure.key === key)
+  watch(
+    () => [hand.tool, board.value.id, hand.round] as const,
+    ([name, here], before) => {
+      // Put down for another tool, what was drawn is kept; another board is no place for it.
+      if (before?.[1] === here) tool.value?.leave?.()
+      bench.clearTyped()
+      entry.clear()
+      forgetRested()
+      aside.value = null
+      tool.value = makeTool(name, bench)
+      tick.value++
+    },
+    { immediate: true },
+  )
+
+  /** The pointer after snaps and direction lock; where nothing holds it, on whole steps of the project's units. */
+  function locate(raw: Point, shift: boolean): Located {
+    const found = held(raw, shift)
+    if (found.snap || active()?.free) return found
+    const step = shownStepMm(store.units)
+    const last = active()?.last() ?? null
+    const whole = (value: number): number => Math.round(value / step) * step
+    if (last && found.locked) {
+      const length = distance(last, found.point)
+      if (length < step) return found
+      const k = whole(length) / length
+      const point = { x: last.x + (found.point.x - last.x) * k, y: last.y + (found.point.y - last.y) * k }
+      return { ...found, point }
+    }
+    return { ...found, point: { x: whole(found.point.x), y: whole(found.point.y) } }
+  }
+
+  function held(raw: Point, shift: boolean): Located {
+    const now = active()
+    const last = now?.last() ?? null
+    if (!now || now.free) return { raw, point: raw, snap: null, locked: shift }
+    const reach = bench.reach
+    const axes = axesOf(board.value)
+    const snap = snapAt(fieldNow(), {
+      pointer: raw,
+      reach,
+      last,
+      align: [...(now.alignFrom?.() ?? []), ...rested.value, ...(last ? [last] : [])],
+      walls: now.walls ?? false,
+      axes,
+      like: like.value,
+    })
+    const step = lockStep(shift)
+    if (last && step > 0) {
+      const held = lockDirection(last, raw, step, Infinity, axes)!
+      if (!snap) return { raw, point: held, snap, locked: true }
+      // A snap still counts along the held direction.
+      const along = lockDirection(last, snap.point, step, Infinity, axes)!
+      return { raw, point: along, snap, locked: true }
+    }
+    if (snap && !SOFT.has(snap.kind)) return { raw, point: snap.point, snap, locked: false }
+    if (last) {
+      const gentle = lockDirection(last, raw, Math.PI / 2, GENTLE, axes)
+      if (gentle) {
+        const onLine = snap && snap.kind !== 'aligned' ? snapAlong(gentle, last, reach) : null
+        return (
+          onLine ?? {
+            raw,
+            point: snap && snap.from.length > 1 ? snap.point : gentle,
+            snap: null,
+            locked: true,
+          }
+        )
+      }
+    }
+    return { raw, point: snap?.point ?? raw, snap, locked: false }
+  }
+
+  /** The step that directions are held by, radians; 0: only near the axes. */
+  function lockStep(shift: boolean): number {
+    if (hand.lock === OWN_ANGLE) return store.project.facts.ownAngle ?? 0
+    return ((hand.lock || (shift ? 45 : 0)) * Math.PI) / 180
+  }
+
+  /** A snap near the held direction that lies on it. */
+  function snapAlong(gentle: Point, last: Point, reach: number): Located | null {
+    const snap = snapAt(fieldNow(), {
+      pointer: gentle,
+      reach,
+      last,
+      align: [last],
+      walls: active()?.walls ?? false,
+    })
+    const axes = axesOf(board.value)
+    const onIt = snap && lockDirection(last, snap.point, Math.PI / 2, PARALLEL, axes)
+    return onIt ? { raw: gentle, point: snap.point, snap, locked: true } : null
+  }
+
+  function forgetRested(): void {
+    clearTimeout(resting)
+    rested.value = []
+    like.value = []
+  }
+
+  /** A snap the pointer stays on for a moment is remembered. */
+  function rest(located: Located): void {
+    clearTimeout(resting)
+    const { snap } = located
+    if (!snap || snap.kind === 'aligned' || snap.kind === 'between') return
+    resting = setTimeout(() => {
+      if (snap.on)
+        like.value = [...like.value.filter((edge) => edge !== snap.on!.edge), snap.on.edge].slice(-3)
+      else rested.value = [...rested.value.filter((p) => distance(p, snap.point) > 0), snap.point].slice(-4)
+      tick.value++
+    }, REST_MS)
+  }
+
+  function move(raw: Point, shift: boolean): void {
+    at.value = locate(raw, shift)
+    rest(at.value)
+    tick.value++
+  }
+
+  /** The pointer, or the point as it is typed. */
+  function here(): Located | null {
+    const point = entry.point(at.value)
+    return point ? { raw: point, point, snap: null, locked: false } : at.value
+  }
+
+  function give(located: Located): void {
+    active()?.press(located)
+    forgetRested()
+  }
+
+  function press(raw: Point, shift: boolean): void {
+    const located = locate(raw, shift)
+    at.value = located
+    const given = entry.press(located)
+    if (given) {
+      if (given !== located) at.value = given
+      give(given)
+    }
+    tick.value++
+  }
+
+  /** Dragged with the tool in hand. */
+  function drag(from: Point, raw: Point, shift: boolean): void {
+    const located = locate(raw, shift)
+    at.value = located
+    tool.value?.drag?.(from, located)
+    tick.value++
+  }
+
+  /** Typed values that cannot be understood stop here; the echo says why. */
+  function enter(): void {
+    for (const each of fields.value) {
+      const text = typed[each.key]
+      if (text && !understand(text, each.kind, store.units).ok) return
+    }
+    if (entry.entry.value) {
+      const now = here()
+      const given = now && entry.press(now)
+      if (given) {
+        at.value = given
+        give(given)
+      }
+    } else if (aside.value && !Object.values(typed).some(Boolean)) endAside(figureOf('enter'))
+    else active()?.enter(at.value)
+    tick.value++
+  }
+
+  /** Escape: one step back, at last to selecting. */
+  function back(): void {
+    say.clear()
+    if (Object.values(typed).some(Boolean)) bench.clearTyped()
+    else if (entry.clear()) bench.clearTyped()
+    else if (aside.value) {
+      if (!aside.value.back()) endAside()
+    } else if (!tool.value?.back()) {
+      if (hand.tool !== 'select') hand.take('select')
+      else hand.select([])
+    }
+    forgetRested()
+    tick.value++
+  }
+
+  /** Backspace: takes back the last point. False when no tool has any. */
+  function unpoint(): boolean {
+    if (entry.clear()) bench.clearTyped()
+    else if (!active()?.unpoint?.()) return false
+    tick.value++
+    return true
+  }
+
+  function key(letter: string): boolean {
+    const now = active()
+    if (!now) return false
+    if (letter === 'q' && hand.tool !== 'measure' && hand.tool !== 'select') {
+      if (aside.value) endAside()
+      else aside.value = measureTool(bench)
+      tick.value++
+      return true
+    }
+    const figure = figureOf(letter)
+    if (figure) {
+      endAside(figure)
+      tick.value++
+      return true
+    }
+    const taken = (!now.free && entry.key(letter)) || (now.key?.(letter) ?? false)
+    if (taken) tick.value++
+    return taken
+  }
+
+  function type(name: string, text: string): void {
+    typed[name] = text
+    tick.value++
+  }
+
+  const depends = (): unknown => [
+    tick.value,
+    store.project.stamp,
+    hand.selection,
+    values.overall,
+    values.block,
+    values.ways,
+    entry.entry.value,
+    aside.value,
+  ]
+  const fields = computed<readonly TagField[]>(() => {
+    depends()
+    const asked = entry.fields(at.value) ?? active()?.fields(at.value) ?? []
+    // On paper nothing is too small to be meant.
+    return board.value.kind === 'sheet' ? asked.map((field) => ({ ...field, least: 0 })) : asked
+  })
+  const remark = computed(() => (depends(), active()?.remark?.(here()) ?? ''))
+  const prompt = computed(() => {
+    depends()
+    return (
+      entry.prompt() ??
+      asidePrompt() ??
+      tool.value?.prompt() ?? {
+        text: 'Select, or take a tool from the drawer.',
+        keys: 'Drag: a box · Shift: add · Alt: only what lies inside · Enter: the last tool again · Del: remove',
+      }
+    )
+  })
+  function asidePrompt(): Prompt | null {
+    if (!aside.value) return null
+    const figures = aside.value.figures?.() ?? []
+    const takes = figures.map((figure) =>
+      figure.key === 'enter'
+        ? `Enter: take ${figureText(figure)} into the tool`
+        : `${figure.key.toUpperCase()}: ${figure.name} ${figureText(figure)}`,
+    )
+    return {
+      text: aside.value.prompt().text,
+      keys: [...takes, takes.length > 0 ? 'Q: back without' : 'Q: back to the tool in hand'].join(' · '),
+    }
+  }
+  const preview = (): DisplayList => [
+    ...(aside.value ? (tool.value?.preview(null) ?? []) : []),
+    ...(active()?.preview(here()) ?? []),
+  ]
+  const gone = (): DisplayList => tool.value?.gone?.(here()) ?? []
+  return {
+    tool,
+    at,
+    typed,
+    tick,
+    fields,
+    remark,
+    prompt,
+    preview,
+    gone,
+    here,
+    rested,
+    move,
+    press,
+    drag,
+    enter,
+    back,
+    unpoint,
+    key,
+    type,
+    bench,
+    entry: entry.entry,
+  }
+}

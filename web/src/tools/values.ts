@@ -1,0 +1,121 @@
+import { openingTypeOf } from '@lamina/core/library'
+import type {
+  Filling,
+  Id,
+  Opening,
+  OpeningType,
+  Overhead,
+  Project,
+  Rail,
+  Ramp,
+  ReferenceSide,
+  Roof,
+  Slab,
+  Stair,
+} from '@lamina/core/records'
+import { INCH_MM, type UnitSystem } from '@lamina/core/units'
+
+/** What a thing is like, without where it stands. */
+type Like<R> = Omit<R, 'id' | 'kind' | 'level' | 'at' | 'turn' | 'layer' | 'path' | 'outline' | 'shape'>
+
+export interface NextOpening {
+  readonly type: Id | null
+  readonly width: number | null
+}
+
+/** What the tools keep from one use to the next. Values are replaced whole, never altered. */
+export interface LastValues {
+  /** The way of working last chosen for each tool. */
+  ways: Readonly<Partial<Record<string, string>>>
+  /** The layer chosen in place of the one a tool draws on by itself. */
+  layers: Readonly<Record<Id, Id>>
+  /** The annotation style of new dimensions and leaders; null: the one everything starts with. */
+  style: Id | null
+  wallType: Id | null
+  reference: ReferenceSide
+  /** The type taken for the next door, window or opening, and the width typed for it; null: that of the type. */
+  openings: Readonly<Record<Opening['fit'], NextOpening>>
+  block: Id | null
+  /** Typed sizes and parameters of the block in hand. */
+  blockSize: { readonly width: number | null; readonly depth: number | null }
+  blockParameters: Readonly<Record<string, number>>
+  /** Dimension rows get an overall one, one row further out. */
+  overall: boolean
+  roundRadius: number
+  bevel: readonly [number, number]
+  polygonSides: number
+  column: { readonly width: number; readonly depth: number; readonly turn: number }
+  columnMaterial: Id | null
+  filling: Filling
+  hatchGap: number
+  stair: Like<Stair>
+  ramp: Like<Ramp>
+  rail: Like<Rail>
+  slab: Like<Slab>
+  roof: Like<Roof>
+  overhead: Like<Overhead>
+  overheadWidth: number
+}
+
+/** What the tools begin with in a project of a system of units. */
+export function firstValues(system: UnitSystem): LastValues {
+  const mm = (metric: number, inches: number): number => (system === 'metric' ? metric : inches * INCH_MM)
+  const unchosen = { type: null, width: null }
+  return {
+    ways: {},
+    layers: {},
+    style: null,
+    wallType: null,
+    reference: 'left',
+    openings: { door: unchosen, window: unchosen, gap: unchosen },
+    block: null,
+    blockSize: { width: null, depth: null },
+    blockParameters: {},
+    overall: true,
+    roundRadius: mm(300, 12),
+    bevel: [mm(100, 4), mm(100, 4)],
+    polygonSides: 6,
+    column: { width: mm(300, 12), depth: mm(300, 12), turn: 0 },
+    columnMaterial: null,
+    filling: { with: 'pattern', pattern: 'diagonal', width: 1, height: 1, turn: 0, origin: { x: 0, y: 0 } },
+    hatchGap: 0,
+    stair: {
+      form: 'straight',
+      hand: 'left',
+      width: mm(900, 36),
+      going: mm(250, 10.5),
+      rise: null,
+      risers: null,
+      first: null,
+      well: 0,
+      radius: mm(600, 24),
+      rails: 'both',
+    },
+    ramp: { width: mm(1200, 48), length: 1, rise: mm(150, 6), rails: 'none' },
+    rail: { height: mm(1100, 42), made: 'balusters' },
+    slab: { top: 0, thickness: mm(200, 8) },
+    roof: {
+      form: 'double',
+      pitch: (35 * Math.PI) / 180,
+      overhang: mm(450, 18),
+      fascia: mm(200, 8),
+      eaves: 0,
+    },
+    overhead: { what: 'beam', bottom: mm(2300, 92), height: mm(300, 12) },
+    overheadWidth: mm(150, 6),
+  }
+}
+
+/** The type that the next wall is of: the one chosen, or the first there is. */
+export const nextWallType = (project: Project, { wallType }: Pick<LastValues, 'wallType'>): Id =>
+  wallType ?? project.all('wallType')[0]!.id
+
+/** The type that the next opening of a fit is made in: the one chosen, or the first there is. */
+export const nextType = (
+  project: Project,
+  { openings }: Pick<LastValues, 'openings'>,
+  fit: Opening['fit'],
+): OpeningType =>
+  (openings[fit].type && project.find('openingType', openings[fit].type)) ||
+  project.all('openingType').find((type) => type.fit === fit) ||
+  openingTypeOf(project, { fit })

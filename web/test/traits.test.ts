@@ -1,0 +1,142 @@
+// @vitest-environment happy-dom
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { nextTick } from 'vue'
+import { moveItems, putOnLayer, retypeWalls, setFacts } from '@lamina/core/edit'
+import { standsSomewhere } from '@lamina/core/kinds'
+import { kindWord, type AnyRecord } from '@lamina/core/records'
+import { IN_HOUSE, PLAN, houseRecords } from '../../core/test/house'
+import { projectWith } from '../../core/test/wallFixture'
+import TraitsPanel from '../src/components/traits/TraitsPanel.vue'
+import { useHand } from '../src/store/hand'
+import { useOpened } from '../src/store/opened'
+import { useSay } from '../src/store/say'
+import { figures, openDesk, type Desk } from './mounted'
+
+afterEach(() => {
+  document.body.innerHTML = ''
+  vi.restoreAllMocks()
+  vi.unstubAllGlobals()
+})
+
+/** All of the house, as a project holds it. */
+const records = (): AnyRecord[] => [...projectWith(...houseRecords()).everything()]
+const boardOf = (desk: Desk, id: string) => {
+  const record = desk.store.project.get(id)!
+  const sheet = 'sheet' in record ? record.sheet : 'drawing' in record ? record.drawing : undefined
+  const { project } = desk.store
+  return project.find('sheet', sheet ?? '') ?? project.need('drawing', PLAN)
+}
+async function traitsOf(desk: Desk, ...ids: string[]) {
+  useHand().select(ids)
+  const board = boardOf(desk, ids[0]!)
+  const card = desk.show(TraitsPanel, { scene: desk.store.scene(board) })
+  const follow = async (): Promise<void> => {
+    await card.setProps({ scene: desk.store.scene(board) } as never)
+    await nextTick()
+  }
+  return { card, follow }
+}
+
+describe('Traits, mounted over a project', () => {
+  it.each(
+    Object.values(IN_HOUSE)
+      .flat()
+      .filter(({ kind }) => standsSomewhere(kind))
+      .map((record) => [record.kind, record.id] as const),
+  )('show a %s (%s) without a warning', async (kind, id) => {
+    const desk = await openDesk(records())
+    const { card } = await traitsOf(desk, id)
+    const title = card.find('h2').text()
+    expect(title.length).toBeGreaterThan(2)
+    // What has a name or number of its own goes by it; the rest by the word for its kind.
+    const named = ['opening', 'room', 'placement', 'linework', 'viewport'].includes(kind)
+    if (!named) expect(title.toLowerCase()).toBe(kindWord(kind))
+    expect(card.text()).toContain('Select everything like this')
+    card.unmount()
+  })
+
+  it('of a dimension follow a moved wall, and its undo and redo', async () => {
+    const desk = await openDesk(records())
+    const { card, follow } = await traitsOf(desk, 'corners')
+    const { store } = desk
+    // From outer corner to outer corner of walls of 140 on an 8 000 house.
+    expect(figures(card)).toEqual({ Length: '8 140'.replace(' ', '\u202f') })
+    store.edit('Move', (project) => moveItems(project, ['east'], { x: 500, y: 0 }))
+    await follow()
+    expect(figures(card)['Length']).toBe('8\u202f640')
+    store.undo()
+    await follow()
+    expect(figures(card)['Length']).toBe('8\u202f140')
+    store.redo()
+    await follow()
+    expect(figures(card)['Length']).toBe('8\u202f640')
+    card.unmount()
+  })
+
+  it('of a wall follow its type and what stands in it, also when that is undone', async () => {
+    const desk = await openDesk(records())
+    const { card, follow } = await traitsOf(desk, 'south')
+    const { store } = desk
+    const thick = (): string => /([\d\u202f]+) thick/.exec(card.text())![1]!
+    expect(figures(card)['Openings']).toBe('2')
+    expect(thick()).toBe('140')
+    expect(
+      store.edit('Type', (project) =>
+        retypeWalls(project, ['south'], { type: 'wall-type-partition-100' }, 'line'),
+      ),
+      useSay().text,
+    ).not.toBeNull()
+    await follow()
+    expect(thick()).toBe('100')
+    store.edit('Remove', (project) => setFacts(project, 'wall', 'south', { height: 900 }))
+    await follow()
+    expect(card.find('[data-test=zone]').text()).toContain('Below the cut')
+    store.undo()
+    store.undo()
+    await follow()
+    expect(thick()).toBe('140')
+    expect(card.find('[data-test=zone]').text()).toContain('Cut in plan')
+    card.unmount()
+  })
+
+  it('of several things count them by kind, and show one filling for several hatches', async () => {
+    const desk = await openDesk(records())
+    const { card } = await traitsOf(desk, 'south', 'line', 'next')
+    expect(card.find('h2').text()).toBe('3 things')
+    expect(card.findAll('.kinds li').map((each) => each.text())).toEqual(['1 wall', '2 lines'])
+    await card.findAll('.kinds button')[1]!.trigger('click')
+    expect(useHand().selection).toEqual(['line', 'next'])
+    card.unmount()
+    const hatches = IN_HOUSE.hatch.map(({ id }) => id)
+    const { card: fillings } = await traitsOf(desk, ...hatches)
+    expect(fillings.find('h2').text()).toBe(`${hatches.length} things`)
+    expect(fillings.text()).toContain('Pattern')
+    fillings.unmount()
+  })
+
+  it('select everything like one: of its kind, on its layer, of its type', async () => {
+    const desk = await openDesk(records())
+    const { project } = desk.store
+    useOpened().surface = {
+      everything: () => [...project.everything()].map(({ id }) => id),
+      fit: () => undefined,
+      zoom: () => undefined,
+      show: () => undefined,
+    }
+    const alike = async (id: string, words: string): Promise<string[]> => {
+      const { card } = await traitsOf(desk, id)
+      const button = card.findAll('button').find((each) => each.text() === words)!
+      await button.trigger('click')
+      card.unmount()
+      return [...useHand().selection].sort()
+    }
+    const walls = project.all('wall').map(({ id }) => id)
+    expect(await alike('south', 'Same kind')).toEqual([...walls].sort())
+    expect(await alike('part', 'Same type')).toEqual(['part'])
+    expect(await alike('door', 'Same type')).toEqual(['door', 'inner'])
+    // Lines of one form and meaning, whatever board they are drafted on.
+    expect(await alike('circle', 'Same type')).toEqual(['circle'])
+    desk.store.edit('Layer', (p) => putOnLayer(p, ['next'], 'layer-fine'))
+    expect(await alike('next', 'Same kind and layer')).toEqual(['next'])
+  })
+})
