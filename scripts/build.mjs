@@ -10,6 +10,7 @@ await build({
   entryPoints: {
     main: join(root, 'server/src/main.ts'),
     'plot.worker': join(root, 'server/src/plot/worker.ts'),
+    'picture.worker': join(root, 'server/src/pictures/worker.ts'),
   },
   outdir: join(root, 'server/dist'),
   bundle: true,

@@ -8,12 +8,15 @@ import { z } from 'zod'
 import { sentChangeSchema } from '@lamina/core/edit'
 import { ChangeRefused, idSchema } from '@lamina/core/records'
 import { guard } from './guard'
-import { PlotCancelled, PlotFailed, type Plotter } from './plot/plotter'
+import type { Pictures } from './pictures/pictures'
+import type { PlotOrder } from './plot/document'
 import { Conflict, NotThere, type Store } from './store'
+import { WorkRefused, WorkStopped, type Thread } from './thread/thread'
 
 export interface AppParts {
   readonly store: Store
-  readonly plotter: Plotter
+  readonly pictures: Pick<Pictures, 'list'>
+  readonly plotter: Pick<Thread<PlotOrder, Uint8Array>, 'make'>
   readonly log: Logger
   /** Host names this server answers to. */
   readonly hosts: readonly string[]
@@ -27,7 +30,7 @@ const BODY_LIMIT = '16mb'
 const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().int().gte(0)
 
-export function makeApp({ store, plotter, log, hosts, site }: AppParts): Express {
+export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(guard(hosts))
@@ -67,7 +70,7 @@ export function makeApp({ store, plotter, log, hosts, site }: AppParts): Express
     response.json({ ok: true })
   })
   app.get('/api/projects', async (_request, response) => {
-    response.json(await store.list())
+    response.json(await pictures.list())
   })
   app.post('/api/projects/:id', async (request, response) => {
     response
@@ -76,6 +79,12 @@ export function makeApp({ store, plotter, log, hosts, site }: AppParts): Express
   })
   app.get('/api/projects/:id', async (request, response) => {
     response.json(await store.read(idOf(request.params.id)))
+  })
+  app.get('/api/projects/:id/history', async (request, response) => {
+    response.json(await store.history(idOf(request.params.id)))
+  })
+  app.get('/api/projects/:id/changes/:change/inverse', async (request, response) => {
+    response.json(await store.inverse(idOf(request.params.id), idOf(request.params.change)))
   })
   app.get('/api/projects/:id/library', async (request, response) => {
     response.json(await store.library(idOf(request.params.id)))
@@ -111,7 +120,7 @@ export function makeApp({ store, plotter, log, hosts, site }: AppParts): Express
     const sheets = wanted ? wanted.split(',').map(idOf) : null
     const cancel = new AbortController()
     response.on('close', () => cancel.abort())
-    const pdf = await plotter.plot({ records: opened.records, sheets }, cancel.signal)
+    const pdf = await plotter.make({ records: opened.records, sheets }, cancel.signal)
     response.setHeader('Content-Type', 'application/pdf')
     response.setHeader('Content-Disposition', 'attachment; filename="sheets.pdf"')
     response.end(pdf)
@@ -157,8 +166,8 @@ function explain(log: Logger): ErrorRequestHandler {
         `What was sent does not fit: ${issue.path.join('.') || 'body'}: ${issue.message}`,
       )
     }
-    if (error instanceof PlotCancelled) return answer(499, 'cancelled', 'The plot was cancelled.')
-    if (error instanceof PlotFailed) return answer(422, 'plot-failed', error.message)
+    if (error instanceof WorkStopped) return answer(499, 'cancelled', 'The plot was cancelled.')
+    if (error instanceof WorkRefused) return answer(422, 'plot-failed', error.message)
     const status = (error as { status?: number }).status
     if (status === 413) return answer(413, 'too-large', 'That is more than can be taken at once (16 MB).')
     if (status !== undefined && status >= 400 && status < 500)

@@ -3,11 +3,15 @@ import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import pino from 'pino'
+import type { SmallPicture } from '@lamina/core/display'
+import type { AnyRecord } from '@lamina/core/records'
 import { makeApp } from './app'
 import { FolderInUse, takeFolder } from './folder'
-import { Plotter } from './plot/plotter'
+import { Pictures } from './pictures/pictures'
+import type { PlotOrder } from './plot/document'
 import { seedSamples } from './seed'
 import { Store } from './store'
+import { Thread } from './thread/thread'
 
 const here = dirname(fileURLToPath(import.meta.url))
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
@@ -35,9 +39,13 @@ async function main(): Promise<void> {
   say('opening the database')
   const store = await Store.at(join(folder, 'database'), join(here, '../drizzle'))
   if (samples) await seedSamples(store, say)
-  const plotter = new Plotter(() => new Worker(join(here, 'plot.worker.js')))
+  const thread = <Order, Made>(file: string): Thread<Order, Made> =>
+    new Thread(() => new Worker(join(here, file)))
+  const plotter = thread<PlotOrder, Uint8Array>('plot.worker.js')
+  const painter = thread<readonly AnyRecord[], SmallPicture | null>('picture.worker.js')
+  const pictures = new Pictures(store, painter, log)
   const hosts = ['localhost', '127.0.0.1', '[::1]', ...(process.env['LAMINA_HOSTS']?.split(',') ?? [])]
-  const app = makeApp({ store, plotter, log, hosts, site: join(here, '../../web/dist') })
+  const app = makeApp({ store, pictures, plotter, log, hosts, site: join(here, '../../web/dist') })
   const server = createServer(app)
   server.on('error', (error: NodeJS.ErrnoException) => {
     const sentence =
@@ -55,7 +63,8 @@ async function main(): Promise<void> {
   const stop = (): void => {
     server.close()
     server.closeAllConnections()
-    void Promise.all([plotter.close(), store.close()]).then(() => process.exit(0))
+    pictures.close()
+    void Promise.all([plotter.close(), painter.close(), store.close()]).then(() => process.exit(0))
   }
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)

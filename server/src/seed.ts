@@ -11,8 +11,9 @@ export async function seedSamples(store: Store, said: (line: string) => void): P
     const steps = sample.make(() => `s${++next}`)
     const last = steps.length - 1
     if (await store.has(sample.id)) {
-      const { seq, journal } = await store.read(sample.id)
-      if (seq > last || journal.some((entry) => entry.client !== 'samples')) continue
+      const { seq } = await store.read(sample.id)
+      if (seq > last || (await store.since(sample.id, 0)).some((entry) => entry.client !== 'samples'))
+        continue
     }
     said(`drawing the sample ${sample.id.replace(/^sample-/, '').replaceAll('-', ' ')}`)
     for (const [i, { label, change }] of steps.entries()) {

@@ -1,5 +1,5 @@
 import { PGlite } from '@electric-sql/pglite'
-import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, lt, ne, sql } from 'drizzle-orm'
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
 import {
@@ -7,15 +7,16 @@ import {
   isLibraryRecord,
   upgrade,
   type JournalEntry,
-  type OpenedProject,
-  type ProjectCard,
   type SentChange,
+  type Step,
 } from '@lamina/core/edit'
-import type { Library } from '@lamina/core/exchange'
+import type { SmallPicture } from '@lamina/core/display'
+import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
 import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
-import { changes, projects, records } from './tables'
+import { OpenProjects, type OpenProject } from './openProjects'
+import { changes, pictures, projects, records } from './tables'
 
-/** How many past changes are given with a project: as far as undo reaches after a reload. */
+/** How many past changes are told of: as far as undo reaches after a reload. */
 const UNDO_DEPTH = 300
 
 /** A change touches what another window changed in the meantime. */
@@ -26,7 +27,7 @@ export class NotThere extends Error {}
 export class Store {
   /** One change at a time for each project. */
   private readonly queues = new Map<string, Promise<unknown>>()
-  private readonly open = new Map<string, Promise<{ project: Project; seq: number }>>()
+  private readonly open = new OpenProjects((id) => this.load(id))
   private readonly listeners = new Set<(project: string, seq: number, client: string) => void>()
 
   private constructor(
@@ -63,8 +64,11 @@ export class Store {
         changedAt: projects.changedAt,
         sheets: count('sheet'),
         drawings: count('drawing'),
+        picture: pictures.body,
+        late: sql<boolean>`coalesce(${pictures.seq}, 0) < ${projects.seq}`,
       })
       .from(projects)
+      .leftJoin(pictures, eq(pictures.project, projects.id))
       .where(gt(projects.seq, 0))
       .orderBy(desc(projects.changedAt))
     return rows.map((row) => ({ ...row, changedAt: row.changedAt.toISOString() }))
@@ -78,23 +82,47 @@ export class Store {
   async read(id: string): Promise<OpenedProject> {
     return this.inTurn(id, async () => {
       await this.bringUpToDate(id)
-      const { project, seq } = await this.opened(id)
+      const { project, seq } = await this.open.get(id)
       if (seq === 0) throw new NotThere('There is no such project.')
-      const rows = await this.db
-        .select()
-        .from(changes)
-        .where(eq(changes.project, id))
-        .orderBy(desc(changes.seq))
-        .limit(UNDO_DEPTH)
-      return { id, seq, records: [...project.everything()], journal: rows.reverse().map(entryOf) }
+      return { id, seq, records: [...project.everything()] }
     })
+  }
+
+  /** What can be undone and redone: the last changes, oldest first, without what they change. */
+  async history(id: string): Promise<Step[]> {
+    const rows = await this.db
+      .select({ id: changes.id, label: changes.label, undoes: changes.undoes })
+      .from(changes)
+      .where(eq(changes.project, id))
+      .orderBy(desc(changes.seq))
+      .limit(UNDO_DEPTH)
+    return rows.reverse()
+  }
+
+  /** What takes a change back. */
+  async inverse(id: string, change: string): Promise<Change> {
+    const [row] = await this.db
+      .select({ inverse: changes.inverse })
+      .from(changes)
+      .where(and(eq(changes.project, id), eq(changes.id, change)))
+    if (!row) throw new NotThere('There is no such change.')
+    return row.inverse
+  }
+
+  /** Keeps the picture of a project as of a change; one of a later change stays. */
+  async keepPicture(id: string, seq: number, body: SmallPicture | null): Promise<void> {
+    if (!(await this.has(id))) throw new NotThere('There is no such project.')
+    await this.db
+      .insert(pictures)
+      .values({ project: id, seq, body })
+      .onConflictDoUpdate({ target: pictures.project, set: { seq, body }, setWhere: lt(pictures.seq, seq) })
   }
 
   /** What a project has to share: its library alone. */
   async library(id: string): Promise<Library> {
     return this.inTurn(id, async () => {
       await this.bringUpToDate(id)
-      const { project, seq } = await this.opened(id)
+      const { project, seq } = await this.open.get(id)
       if (seq === 0) throw new NotThere('There is no such project.')
       const { name, units } = project.facts
       return { name, system: units.system, records: [...project.everything()].filter(isLibraryRecord) }
@@ -124,7 +152,7 @@ export class Store {
   /** Appends a change to the journal and brings the records up to date, both or neither. */
   async append(id: string, sent: SentChange): Promise<{ seq: number }> {
     return this.inTurn(id, async () => {
-      const { seq } = await this.opened(id)
+      const { seq } = await this.open.get(id)
       if (seq === 0) throw new NotThere('There is no such project.')
       return this.store(id, sent)
     })
@@ -134,12 +162,12 @@ export class Store {
     await this.inTurn(id, async () => {
       const gone = await this.db.delete(projects).where(eq(projects.id, id)).returning({ id: projects.id })
       if (gone.length === 0) throw new NotThere('There is no such project.')
-      this.open.delete(id)
+      this.open.letGo(id)
     })
   }
 
   private async store(id: string, sent: SentChange): Promise<{ seq: number }> {
-    const state = await this.opened(id)
+    const state = await this.open.get(id)
     const again = await this.db
       .select({ seq: changes.seq })
       .from(changes)
@@ -190,7 +218,7 @@ export class Store {
 
   /** A project of an older version gets what it lacks, as a change of its own. */
   private async bringUpToDate(id: string): Promise<void> {
-    const { project, seq } = await this.opened(id)
+    const { project, seq } = await this.open.get(id)
     if (seq === 0) return
     const change = upgrade(project)
     if (!change) return
@@ -218,17 +246,7 @@ export class Store {
     }
   }
 
-  private opened(id: string): Promise<{ project: Project; seq: number }> {
-    let state = this.open.get(id)
-    if (!state) {
-      state = this.load(id)
-      this.open.set(id, state)
-      state.catch(() => this.open.delete(id))
-    }
-    return state
-  }
-
-  private async load(id: string): Promise<{ project: Project; seq: number }> {
+  private async load(id: string): Promise<OpenProject> {
     const [row] = await this.db.select({ seq: projects.seq }).from(projects).where(eq(projects.id, id))
     if (!row) throw new NotThere('There is no such project.')
     const rows = await this.db
@@ -246,6 +264,7 @@ export class Store {
     this.queues.set(id, settled)
     void settled.then(() => {
       if (this.queues.get(id) === settled) this.queues.delete(id)
+      this.open.bound((other) => this.queues.has(other))
     })
     return mine
   }

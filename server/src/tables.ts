@@ -10,6 +10,7 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
+import type { SmallPicture } from '@lamina/core/display'
 import type { AnyRecord, Change } from '@lamina/core/records'
 
 export const projects = pgTable('projects', {
@@ -70,3 +71,13 @@ export const records = pgTable(
     index('records_kind').on(table.project, table.kind),
   ],
 )
+
+/** A small picture of each project, as of a change in its journal; it can be made again at any time. */
+export const pictures = pgTable('pictures', {
+  project: text('project')
+    .primaryKey()
+    .references(() => projects.id, { onDelete: 'cascade' }),
+  seq: integer('seq').notNull(),
+  /** Null when nothing is drawn. */
+  body: jsonb('body').$type<SmallPicture | null>(),
+})

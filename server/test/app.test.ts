@@ -6,17 +6,24 @@ import { join } from 'node:path'
 import { Writable } from 'node:stream'
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { newProject, type SentChange } from '@lamina/core/edit'
-import type { AnyRecord, Change } from '@lamina/core/records'
+import { projectPicture } from '@lamina/core/annotate'
+import { newProject, type SentChange, type Step } from '@lamina/core/edit'
+import type { ProjectCard } from '@lamina/core/exchange'
+import { Project, type AnyRecord, type Change } from '@lamina/core/records'
 import { makeApp } from '../src/app'
+import { OpenProjects, type OpenProject } from '../src/openProjects'
 import { NothingToPlot, plotSheets, type PlotOrder } from '../src/plot/document'
-import { PlotFailed, type Plotter } from '../src/plot/plotter'
+import { Pictures, type PictureThread } from '../src/pictures/pictures'
 import { seedSamples } from '../src/seed'
 import { Store } from '../src/store'
+import { WorkRefused } from '../src/thread/thread'
 
 const migrations = join(import.meta.dirname, '../drizzle')
 const complaints: string[] = []
 let store: Store
+let pictures: Pictures
+/** So many pictures were made. */
+let drawn = 0
 let server: Server
 let port: number
 
@@ -111,22 +118,27 @@ beforeAll(async () => {
     { level: 'warn' },
     new Writable({ write: (chunk, _encoding, done) => (complaints.push(String(chunk)), done()) }),
   )
-  const plot = async (order: PlotOrder): Promise<Uint8Array> => {
-    try {
-      return await plotSheets(order)
-    } catch (error) {
-      if (error instanceof NothingToPlot) throw new PlotFailed(error.message)
-      throw error
-    }
+  const plotter = {
+    async make(order: PlotOrder): Promise<Uint8Array> {
+      try {
+        return await plotSheets(order)
+      } catch (error) {
+        if (error instanceof NothingToPlot) throw new WorkRefused(error.message)
+        throw error
+      }
+    },
   }
-  const plotter = { plot } as unknown as Plotter
-  server = createServer(makeApp({ store, plotter, log, hosts: ['localhost', '127.0.0.1'], site: null }))
+  const painter: PictureThread = { make: async (records) => (drawn++, projectPicture(new Project(records))) }
+  pictures = new Pictures(store, painter, log)
+  const hosts = ['localhost', '127.0.0.1']
+  server = createServer(makeApp({ store, pictures, plotter, log, hosts, site: null }))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   port = (server.address() as AddressInfo).port
   expect((await ask('POST', '/api/projects/house', sent('first', made.change))).status).toBe(201)
 })
 afterAll(async () => {
   server.close()
+  pictures.close()
   await store.close()
   expect(complaints).toEqual([])
 })
@@ -139,7 +151,18 @@ describe('the journal', () => {
     expect(first.body).toEqual(again.body)
     const { body } = await ask('GET', '/api/projects/house')
     expect((body['records'] as AnyRecord[]).filter((record) => record.kind === 'wall')).toEqual([wall('w1')])
-    expect((body['journal'] as { id: string }[]).map((entry) => entry.id)).toEqual(['first', 'c1'])
+    const steps = (await ask('GET', '/api/projects/house/history')).body as unknown as Step[]
+    expect(steps).toEqual([
+      { id: 'first', label: 'Wall', undoes: null },
+      { id: 'c1', label: 'Wall', undoes: null },
+    ])
+    expect((await ask('GET', '/api/projects/house/changes/c1/inverse')).body).toEqual({
+      put: [],
+      drop: ['w1'],
+    })
+    expect((await ask('GET', '/api/projects/house/changes/none/inverse')).status).toBe(404)
+    // What opens a project is its records alone, however long its history.
+    expect(Object.keys(body).sort()).toEqual(['id', 'records', 'seq'])
   })
   it('keeps what takes each change back, and gives what came since', async () => {
     await ask('POST', '/api/projects/house/changes', sent('c2', { put: [wall('w1', 4000)], drop: [] }))
@@ -172,7 +195,7 @@ describe('the journal', () => {
     const before = await store.read('house')
     const anew = await Store.at(null, migrations)
     await anew.create('house', sent('first', made.change))
-    for (const { seq, at, inverse, ...entry } of before.journal.slice(1)) {
+    for (const { seq, at, inverse, ...entry } of await store.since('house', 1)) {
       expect(seq && at && inverse).toBeTruthy()
       await anew.append('house', entry)
     }
@@ -309,5 +332,62 @@ describe('the order of records', () => {
     } finally {
       rmSync(folder, { recursive: true, force: true })
     }
+  })
+})
+
+describe('the list of projects', () => {
+  const card = async (): Promise<ProjectCard> => {
+    const cards = (await ask('GET', '/api/projects')).body as unknown as ProjectCard[]
+    return cards.find(({ id }) => id === 'house')!
+  }
+  const lengthen = async (id: string, length: number): Promise<void> => {
+    const change = { put: [wall('w1', length)], drop: [] }
+    const answer = await ask('POST', '/api/projects/house/changes', sent(id, change, { base: 99 }))
+    expect(answer.status).toBe(200)
+  }
+  it('has a picture of each as of its last change, made once', async () => {
+    const first = await card()
+    expect(first).toMatchObject({ name: 'House <b>&', drawings: 1, late: false })
+    expect(first.picture!.parts.map(({ by }) => by)).toContain('line')
+    const before = drawn
+    expect(await card()).toEqual(first)
+    expect(drawn).toBe(before)
+    await lengthen('p1', 9000)
+    const after = await card()
+    expect(drawn).toBe(before + 1)
+    expect(after.late).toBe(false)
+    expect(after.picture).not.toEqual(first.picture)
+  })
+  it('does not wait for a picture that takes long, and says that it is late', async () => {
+    let finish = (): void => undefined
+    const slow = new Pictures(
+      store,
+      { make: () => new Promise((resolve) => (finish = () => resolve(null))) },
+      pino({ level: 'silent' }),
+    )
+    await lengthen('p2', 8000)
+    expect((await slow.list()).find(({ id }) => id === 'house')).toMatchObject({ late: true })
+    finish()
+    slow.close()
+    await expect.poll(async () => (await store.list()).find(({ id }) => id === 'house')!.late).toBe(false)
+  })
+})
+
+describe('projects at hand', () => {
+  it('are let go when there are many, and read again', async () => {
+    let loaded = 0
+    const load = async (): Promise<OpenProject> => (
+      loaded++,
+      { project: { size: 100_000 } as Project, seq: 1 }
+    )
+    const open = new OpenProjects(load)
+    for (const id of ['a', 'b', 'c']) await open.get(id)
+    open.bound((id) => id === 'a')
+    // The one in use and the one asked for last stay.
+    expect(open.count).toBe(2)
+    await open.get('a')
+    expect(loaded).toBe(3)
+    await open.get('b')
+    expect(loaded).toBe(4)
   })
 })

@@ -1,5 +1,6 @@
-import type { Library } from '@lamina/core/exchange'
-import type { JournalEntry, OpenedProject, ProjectCard, SentChange } from '@lamina/core/edit'
+import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
+import type { JournalEntry, SentChange, Step } from '@lamina/core/edit'
+import type { Change } from '@lamina/core/records'
 
 /** The server answered with a refusal: a stable code and a sentence. */
 export class Refused extends Error {
@@ -51,6 +52,9 @@ export const api = {
   create: (id: string, first: SentChange) => ask<{ seq: number }>('POST', at(id), first),
   send: (id: string, sent: SentChange) => ask<{ seq: number }>('POST', `${at(id)}/changes`, sent),
   since: (id: string, seq: number) => ask<JournalEntry[]>('GET', `${at(id)}/changes?since=${seq}`),
+  history: (id: string) => ask<Step[]>('GET', `${at(id)}/history`),
+  inverse: (id: string, step: string) =>
+    ask<Change>('GET', `${at(id)}/changes/${encodeURIComponent(step)}/inverse`),
   library: (id: string) => ask<Library>('GET', `${at(id)}/library`),
   remove: (id: string) => ask<void>('DELETE', at(id)),
   newsAddress: (id: string) => `${at(id)}/news`,

@@ -38,7 +38,8 @@ export async function openDesk(records: readonly AnyRecord[]): Promise<Desk> {
     },
   )
   vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockReturnValue(canvas as never)
-  vi.spyOn(api, 'read').mockResolvedValue({ records: [...records], seq: 0, journal: [] } as never)
+  vi.spyOn(api, 'read').mockResolvedValue({ id: 'p', records: [...records], seq: 0 })
+  vi.spyOn(api, 'history').mockResolvedValue([])
   vi.spyOn(api, 'send').mockImplementation(() => new Promise(() => undefined))
   vi.spyOn(changeQueue, 'of').mockResolvedValue([])
   let n = 0

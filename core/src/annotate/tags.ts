@@ -13,18 +13,18 @@ import {
   type PlanScene,
 } from '../derive'
 import { itemExtent } from '../display'
-import { boxOf, boxesMeet, type Box } from '../geometry'
-import type { Id, Layer, Project } from '../records'
-import { layerOf } from '../library'
-import { roomsOf, type FoundRoom, type Space } from '../rooms'
+import type { LevelSolver } from '../building'
+import { boxOf, type Box } from '../geometry'
+import type { Id, Project } from '../records'
+import { roomChanges, roomsOf, type FoundRoom } from '../rooms'
 import { ABOVE_LINEWORK } from './depths'
 import { obstaclesOf } from './obstacles'
 import { tagItems, tagPlace, tagWords } from './roomTag'
 
 interface Tag {
   readonly found: FoundRoom
-  readonly layer: Layer
-  readonly words: string
+  /** The space it stands in by itself; null for one that is put by hand, or stands at its room's point. */
+  readonly around: TagSpace | null
   /** Its lettering, which other tags keep clear of. */
   readonly boxes: readonly TagBox[]
   readonly part: Part | null
@@ -35,10 +35,16 @@ interface TagBox extends Box {
   readonly place: number
 }
 
+interface TagSpace extends Box {
+  readonly id: Id
+  readonly place: number
+}
+
 /** Tags of rooms: each keeps clear of all that is drawn, and of the tags before it. */
 export class TagsDrawn implements PartSource, PartListener {
   private readonly tags = new Map<Id, Tag>()
   private readonly placed = new RBush<TagBox>()
+  private readonly spaces = new RBush<TagSpace>()
   /** What tags keep clear of, for each part that is drawn. */
   private readonly boxes = new Map<Part, readonly Box[]>()
   private readonly index = new RBush<Box>()
@@ -46,6 +52,10 @@ export class TagsDrawn implements PartSource, PartListener {
   private fresh = new Set<Part>()
   private changed: Box[] = []
   private bounded = -1
+  private roomed = -1
+  private building: LevelSolver | null = null
+  /** So many tags were placed so far: for tests of what is placed anew. */
+  made = 0
 
   constructor(
     private readonly picture: Picture,
@@ -69,23 +79,42 @@ export class TagsDrawn implements PartSource, PartListener {
     this.boxes.delete(part)
   }
 
-  update({ scene }: News): void {
+  update({ scene, records }: News): void {
     if (scene.view !== 'plan' || !this.look.roomTags) return
-    const { project } = scene
-    const rooms = roomsOf(project, scene.building).filter(({ room }) =>
-      isDrawn(project, room, this.look.printing),
-    )
-    const rest = new Set(this.tags.keys())
-    for (const { room } of rooms) rest.delete(room.id)
-    for (const id of rest) this.forget(id)
-    if (rooms.length === 0) return
+    const { project, building } = scene
+    const rooms = roomsOf(project, building)
+    if (rooms.length === 0 && this.tags.size === 0) return
     this.lay(project)
     const field = draftField(scene)
     const moved = field.places.since(this.bounded)
     this.bounded = field.places.now
-    const changed = moved && [...this.changed, ...moved]
-    for (const found of rooms) this.see(found, scene, changed)
+    const log = roomChanges(project, building)
+    const found = building === this.building ? log.since(this.roomed) : null
+    this.roomed = log.now
+    this.building = building
+    const byId = new Map(rooms.map((each) => [each.room.id, each]))
+    const todo = new Map<Id, number>()
+    const see = (id: Id): void => void todo.set(id, project.placeOf(id))
+    if (!moved || !found || !records) for (const id of [...this.tags.keys(), ...byId.keys()]) see(id)
+    else {
+      for (const id of found) see(id)
+      for (const id of records) if (byId.has(id) || this.tags.has(id)) see(id)
+      for (const box of [...this.changed, ...moved])
+        for (const { id, place } of this.spaces.search(box)) todo.set(id, place)
+    }
     this.changed = []
+    // In the order of rooms: what one leaves or takes up counts for those after it.
+    const order = [...todo].sort(([, p], [, q]) => p - q).map(([id]) => id)
+    for (let i = 0; i < order.length; i++) {
+      const place = todo.get(order[i]!)!
+      for (const box of this.see(order[i]!, byId.get(order[i]!), scene))
+        for (const { id, place: later } of this.spaces.search(box)) {
+          if (later <= place || todo.has(id)) continue
+          todo.set(id, later)
+          const at = order.findIndex((each, k) => k > i && todo.get(each)! > later)
+          order.splice(at < 0 ? order.length : at, 0, id)
+        }
+    }
   }
 
   /** Lays out what tags keep clear of in the parts that came. */
@@ -104,59 +133,47 @@ export class TagsDrawn implements PartSource, PartListener {
     for (const box of laid) this.changed.push(box)
   }
 
-  private forget(id: Id): void {
-    const tag = this.tags.get(id)
-    if (!tag) return
-    this.tags.delete(id)
-    this.picture.replace(tag.part, null)
-    for (const box of tag.boxes) {
-      this.placed.remove(box)
-      this.changed.push(box)
-    }
-  }
-
-  /** Places a tag anew if its room, its words or something in its space changed. */
-  private see(found: FoundRoom, scene: PlanScene, changed: Box[] | null): void {
+  /** Places the tag of a room anew, or takes it away. Gives where lettering came and went. */
+  private see(id: Id, found: FoundRoom | undefined, scene: PlanScene): readonly Box[] {
     const { project } = scene
+    const { scale, printing } = this.look
+    const before = this.tags.get(id)
+    const shown = found && isDrawn(project, found.room, printing)
+    if (before?.around) this.spaces.remove(before.around)
+    if (!shown) {
+      if (!before) return []
+      this.picture.replace(before.part, null)
+      for (const box of before.boxes) this.placed.remove(box)
+      this.tags.delete(id)
+      return before.boxes
+    }
+    this.made++
     const { room, space } = found
-    const { scale } = this.look
     const words = tagWords(found, project.facts.units)
-    const said = `${words.name}\n${words.figures}`
-    const layer = layerOf(project, room)
-    const before = this.tags.get(room.id)
-    if (
-      before &&
-      changed &&
-      before.found.room === room &&
-      before.found.space === space &&
-      before.words === said &&
-      before.layer === layer &&
-      !(space && !room.tagAt && meetsAny(space, changed))
-    )
-      return
-    const place = project.placeOf(room.id)
+    const place = project.placeOf(id)
+    let around: TagSpace | null = null
+    if (space && !room.tagAt) {
+      const { minX, minY, maxX, maxY } = space
+      around = { minX, minY, maxX, maxY, id, place }
+      this.spaces.insert(around)
+    }
     const at = tagPlace(found, words, scale, (box) => this.obstacles(box, place, scene))
-    const made = tagItems(room, words, at, scale)
+    const items = tagItems(room, words, at, scale)
     const now = partOf(
-      onLayer(project, room, made, scale),
+      onLayer(project, room, items, scale),
       { ...ABOVE_LINEWORK.tags, place, nth: 0 },
       room.id,
     )
     const part = this.picture.replace(before?.part, now)
-    if (part && part === before?.part) {
-      this.tags.set(room.id, { ...before, found, layer, words: said })
-      return
+    if (before && part === before.part) {
+      this.tags.set(id, { found, around, boxes: before.boxes, part })
+      return []
     }
-    for (const box of before?.boxes ?? []) {
-      this.placed.remove(box)
-      changed?.push(box)
-    }
-    const boxes = made.map((item): TagBox => ({ ...itemExtent(item), place }))
-    for (const box of boxes) {
-      this.placed.insert(box)
-      changed?.push(box)
-    }
-    this.tags.set(room.id, { found, layer, words: said, boxes, part })
+    const boxes = items.map((item): TagBox => ({ ...itemExtent(item), place }))
+    for (const box of before?.boxes ?? []) this.placed.remove(box)
+    for (const box of boxes) this.placed.insert(box)
+    this.tags.set(id, { found, around, boxes, part })
+    return [...(before?.boxes ?? []), ...boxes]
   }
 
   private obstacles(box: Box, place: number, scene: PlanScene): Box[] {
@@ -170,5 +187,3 @@ export class TagsDrawn implements PartSource, PartListener {
     ]
   }
 }
-
-const meetsAny = (space: Space, boxes: readonly Box[]): boolean => boxes.some((box) => boxesMeet(space, box))

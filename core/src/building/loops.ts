@@ -20,6 +20,8 @@ interface Corner {
   readonly x: number
   readonly y: number
   readonly out: HalfEdge[]
+  /** Rises when an edge that starts here comes or goes. */
+  version: number
   /** Half-edges that start or end here. */
   uses: number
 }
@@ -32,10 +34,35 @@ interface HalfEdge {
   loop: LoopInWork | null
   /** Waits to be chained. */
   waits: boolean
+  /** The edge it was followed by last, and the version of the corner between: it holds while that is the same. */
+  follow: HalfEdge | null
+  followed: number
 }
 
-interface LoopInWork extends Loop {
-  readonly edges: readonly HalfEdge[]
+/** An outline of edges; its corners are worked out when they are asked for. */
+class LoopInWork implements Loop {
+  minX = Infinity
+  minY = Infinity
+  maxX = -Infinity
+  maxY = -Infinity
+  readonly area: number
+  private corners: readonly Point[] | null = null
+
+  constructor(readonly edges: readonly HalfEdge[]) {
+    let twice = 0
+    for (const { from, to } of edges) {
+      if (from.x < this.minX) this.minX = from.x
+      if (from.y < this.minY) this.minY = from.y
+      if (from.x > this.maxX) this.maxX = from.x
+      if (from.y > this.maxY) this.maxY = from.y
+      twice += from.x * to.y - to.x * from.y
+    }
+    this.area = twice / 2
+  }
+
+  get points(): readonly Point[] {
+    return (this.corners ??= cornersOf(this.edges))
+  }
 }
 
 const CELL = 16 * SAME_POINT
@@ -64,7 +91,7 @@ export class CornerField {
         }
       }
     }
-    const made: Corner = { x, y, out: [], uses: 0 }
+    const made: Corner = { x, y, out: [], version: 0, uses: 0 }
     const key = cellKey(cx, cy)
     const cell = this.cells.get(key)
     if (cell) cell.push(made)
@@ -96,8 +123,18 @@ export class LoopChain {
 
   /** Adds a boundary run with the inside on its left. Gives a handle to remove it. */
   add(from: Corner, to: Corner, boundary: Boundary): HalfEdge {
-    const edge: HalfEdge = { chain: this, boundary, from, to, loop: null, waits: true }
+    const edge: HalfEdge = {
+      chain: this,
+      boundary,
+      from,
+      to,
+      loop: null,
+      waits: true,
+      follow: null,
+      followed: -1,
+    }
     from.out.push(edge)
+    from.version++
     from.uses++
     to.uses++
     this.loose.push(edge)
@@ -109,6 +146,7 @@ export class LoopChain {
     const { out } = edge.from
     const last = out.pop()!
     if (last !== edge) out[out.indexOf(edge)] = last
+    edge.from.version++
     this.field.release(edge.from)
     this.field.release(edge.to)
     const { loop } = edge
@@ -171,10 +209,10 @@ export class LoopChain {
     }
     if (edge !== start) {
       this.openEnds++
-      unclosed.push(...edges)
+      for (const each of edges) unclosed.push(each)
       return
     }
-    const loop = makeLoop(edges)
+    const loop = new LoopInWork(edges)
     for (const each of edges) each.loop = loop
     this.closed.add(loop)
     this.places?.insert(loop)
@@ -182,6 +220,8 @@ export class LoopChain {
 
   /** Of the ways out of the edge's end, the one most to the right: outlines that touch in a point stay apart. */
   private next(edge: HalfEdge, start: HalfEdge): HalfEdge | null {
+    const { follow } = edge
+    if (follow && edge.followed === edge.to.version && (follow.waits || follow === start)) return follow
     let best: HalfEdge | null = null
     let bestTurn = Infinity
     for (const candidate of edge.to.out) {
@@ -197,6 +237,8 @@ export class LoopChain {
         best = candidate
       }
     }
+    edge.follow = best
+    edge.followed = edge.to.version
     return best
   }
 }
@@ -214,18 +256,11 @@ function turnBetween(edge: HalfEdge, next: HalfEdge): number {
   return Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
 }
 
-function makeLoop(edges: readonly HalfEdge[]): LoopInWork {
+function cornersOf(edges: readonly HalfEdge[]): Point[] {
   const points: Point[] = []
-  let twice = 0
-  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity]
   for (let i = 0; i < edges.length; i++) {
     const edge = edges[i]!
     const before = edges[(i + edges.length - 1) % edges.length]!
-    minX = Math.min(minX, edge.from.x)
-    minY = Math.min(minY, edge.from.y)
-    maxX = Math.max(maxX, edge.from.x)
-    maxY = Math.max(maxY, edge.from.y)
-    twice += edge.from.x * edge.to.y - edge.to.x * edge.from.y
     // Points in the middle of a straight run say nothing.
     const ax = edge.from.x - before.from.x
     const ay = edge.from.y - before.from.y
@@ -236,7 +271,7 @@ function makeLoop(edges: readonly HalfEdge[]): LoopInWork {
       Math.abs(ax * by - ay * bx) <= SAME_POINT * Math.max(Math.hypot(ax, ay), Math.hypot(bx, by))
     if (!straight) points.push({ x: edge.from.x, y: edge.from.y })
   }
-  return { points, area: twice / 2, edges, minX, minY, maxX, maxY }
+  return points
 }
 
 /** The chain that holds the outline of all materials together. */

@@ -1,1 +1,3 @@
-export * from './settle'
+export type { Matter, Stage } from './matter'
+export { BoardMatters, mattersOf, settleBoard } from './board'
+export { settleSheets } from './sheets'

@@ -1,6 +1,6 @@
 import type { LevelSolver, Loop, LoopEdge } from '../building'
 import { penFrom, strokeItem, type AnyPen, type DisplayItem, PENS } from '../display'
-import type { Point } from '../geometry'
+import { boxOf, boxesMeet, clippedTo, growBox, type Point } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
 import type { Column, Id, LineType, Project, Wall } from '../records'
 import type { PlanLook } from './look'
@@ -26,9 +26,18 @@ interface Stroke {
   readonly dashes: readonly number[]
 }
 
-const flats = new WeakMap<Loop, number[]>()
+/** Outlines of more corners than this are cut off around what is seen of them. */
+const MANY = 48
+
+/** As much of an outline as is needed to fill what is seen of it. */
+function seenOf(loop: Loop, sight: Sight | null): Pick<Loop, 'points'> {
+  if (!sight || loop.edges.length <= MANY) return loop
+  return { points: clippedTo(loop.points, growBox(sight.box, sight.mmPerPixel)) }
+}
+
+const flats = new WeakMap<Pick<Loop, 'points'>, number[]>()
 /** A loop's corners as coordinates, kept with the loop: most stay from one edit to the next. */
-function flat(loop: Loop): number[] {
+function flat(loop: Pick<Loop, 'points'>): number[] {
   let points = flats.get(loop)
   if (!points) flats.set(loop, (points = loop.points.flatMap((p) => [p.x, p.y])))
   return points
@@ -49,10 +58,16 @@ export function cutItems(
   if (outlines.length === 0) return items
   const pens = new CutPens(project, solver)
   if (look.poche === 'solid')
-    items.push({ kind: 'fill', tone: SOLID_TONE, loops: outlines.map(flat), source: null })
+    items.push({
+      kind: 'fill',
+      tone: SOLID_TONE,
+      loops: outlines.map((loop) => flat(seenOf(loop, sight))),
+      source: null,
+    })
   if (look.poche === 'patterns') {
     solver.materials.forEach(({ tone, pattern }, rank) => {
-      const loops = sight ? solver.loopsNear(rank, sight.box) : [...solver.loopsOf(rank)]
+      const near = sight ? solver.loopsNear(rank, sight.box) : [...solver.loopsOf(rank)]
+      const loops = near.map((loop) => seenOf(loop, sight)).filter(({ points }) => points.length > 2)
       if (loops.length === 0) return
       items.push({ kind: 'fill', tone, loops: loops.map(flat), source: null })
       if (pattern)
@@ -62,7 +77,7 @@ export function cutItems(
     })
     items.push(...innerLines(solver, pens, look.scale, sight))
   }
-  for (const loop of outlines) items.push(...outlineItems(loop, pens, look.scale))
+  for (const loop of outlines) items.push(...outlineItems(loop, pens, look.scale, sight))
   return items
 }
 
@@ -94,22 +109,29 @@ function innerLines(solver: LevelSolver, pens: CutPens, scale: number, sight: Si
   return items
 }
 
-/** One outline, in one piece or in runs of one look each. */
-function outlineItems(loop: Loop, pens: CutPens, scale: number): DisplayItem[] {
-  const strokes = loop.edges.map((edge) => pens.outline(edge))
-  const start = strokes.findIndex(
-    (stroke, i) => stroke !== strokes[(i + strokes.length - 1) % strokes.length],
-  )
-  if (start < 0) return [lineItem(loop.points, true, strokes[0]!, scale, flat(loop))]
+/** One outline, in one piece or in runs of one look each; of a long one only the runs that are seen. */
+function outlineItems(loop: Loop, pens: CutPens, scale: number, sight: Sight | null): DisplayItem[] {
+  const { edges } = loop
+  const count = edges.length
+  const cut = sight && count > MANY ? sight.box : null
+  const at = (i: number): LoopEdge => edges[i % count]!
+  /** How a part is drawn; null where nothing of it is seen. */
+  const strokes = edges.map((edge, i) => {
+    const stroke = pens.outline(edge)
+    // Dashes are counted from where their run begins.
+    return cut && stroke.dashes.length === 0 && !boxesMeet(boxOf([edge.from, at(i + 1).from]), cut)
+      ? null
+      : stroke
+  })
+  const start = strokes.findIndex((stroke, i) => stroke !== strokes[(i + count - 1) % count])
+  if (start < 0) return strokes[0] ? [lineItem(loop.points, true, strokes[0], scale, flat(loop))] : []
   const items: DisplayItem[] = []
-  const count = strokes.length
   for (let i = 0; i < count;) {
     const stroke = strokes[(start + i) % count]!
     const points: Point[] = []
-    while (i < count && strokes[(start + i) % count] === stroke)
-      points.push(loop.edges[(start + i++) % count]!.from)
-    points.push(loop.edges[(start + i) % count]!.from)
-    items.push(lineItem(points, false, stroke, scale))
+    while (i < count && strokes[(start + i) % count] === stroke) points.push(at(start + i++).from)
+    points.push(at(start + i).from)
+    if (stroke) items.push(lineItem(points, false, stroke, scale))
   }
   return items
 }

@@ -59,7 +59,7 @@ export const findLeak = (field: DraftField, p: Point): Gap | null =>
   )
 
 /** Around the outlines a hatch was found with, and what may bound it otherwise. */
-const lastAround = ({ outlines }: Hatch): Box =>
+export const hatchAround = ({ outlines }: Hatch): Box =>
   growBox(outlines.map(pathBox).reduce(joinBoxes, EMPTY_BOX), 2000)
 
 interface Kept {
@@ -90,7 +90,7 @@ export function hatchOutlines(
       : { outlines: hatch.outlines, found: false }
   }
   const field = fieldNow()
-  const near = field.edgesIn(lastAround(hatch)).filter(bounds)
+  const near = field.edgesIn(hatchAround(hatch)).filter(bounds)
   const before = kept.get(hatch)
   if (before && before.near.length === near.length && sameSet(before.near, near))
     return { outlines: before.outlines ?? hatch.outlines, found: before.outlines !== null }
@@ -145,6 +145,6 @@ export const HATCHED: DrawnItself<Hatch> = {
     const { outlines } = hatchOutlines(scene.project, hatch, () => boundingField(scene))
     return (sight) => hatchItems(scene.project, hatch, outlines, scale, sight)
   },
-  around: (hatch) => (hatch.region.by === 'point' ? lastAround(hatch) : null),
+  around: (hatch) => (hatch.region.by === 'point' ? hatchAround(hatch) : null),
   foreseen: (hatch, { project }, { scale }) => hatchItems(project, hatch, hatch.outlines, scale),
 }

@@ -1,7 +1,7 @@
 export * from './plan'
 export { Picture, partOf, overhangOf, pictureFrom, type Part, type PartListener, type Order } from './picture'
 export { type PartSource } from './parts'
-export type { News } from './news'
+export { Follower, type News } from './news'
 export type { Sight } from './sight'
 export * from './drawn'
 export { wallOutline } from './wallsDrawn'

@@ -72,10 +72,9 @@ export {
 export { rowPlaces, runPlaces } from './blockRows'
 export { moveItems, removeItems, setFacts } from './items'
 export { addDimensions, addLeader, addNote } from './annotation'
-export { sentChangeSchema, type SentChange, type JournalEntry, UPGRADE, History } from './history'
+export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'
 export { copySheet } from './copySheet'
-export type { ProjectCard, OpenedProject } from './wire'
 export { mapItems, copyItems, mirrorAbout, scaleAbout, alignMap } from './transform'
 export {
   addLinework,

@@ -1,2 +1,3 @@
 export * from './facts'
 export * from './library'
+export type { ProjectCard, OpenedProject } from './wire'

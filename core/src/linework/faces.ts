@@ -36,8 +36,6 @@ export type Region =
 
 /** More edges than this are not searched: the answer would take too long. */
 const MOST_EDGES = 30_000
-/** Openings wider than this are no slips of the hand, and not named as leaks, mm. */
-const WIDEST_LEAK = 1500
 
 interface Node {
   readonly p: Point
@@ -258,7 +256,7 @@ function bridgesOf(parts: readonly Edge[], most: number): Edge[] {
 export function leakAround(edges: readonly Edge[], p: Point): Gap | null {
   if (edges.length > MOST_EDGES) return null
   const parts = splitEdges(edges)
-  return narrowestGap(parts, looseEnds(parts), p, WIDEST_LEAK)
+  return narrowestGap(parts, looseEnds(parts), p, { hanging: true })
 }
 
 /** The area of a region without its islands, mm². */

@@ -1,3 +1,4 @@
 export * from './spaces'
+export * from './facts'
 export * from './rooms'
 export * from './leak'

@@ -5,9 +5,7 @@ import type { Project } from '../records'
 import { spacesOf } from './rooms'
 
 /** How far around a point a leak is searched, mm. */
-const SEARCH = 15_000
-/** Wider openings are no leaks: there is simply no wall, mm. */
-const WIDEST = 3000
+export const LEAK_REACH = 15_000
 /** Among more edges than this no leak is searched. */
 const MOST_EDGES = 1500
 
@@ -17,13 +15,12 @@ const MOST_EDGES = 1500
  */
 export function leakAt(project: Project, solver: LevelSolver, p: Point): Gap | null {
   if (!Number.isFinite(p.x + p.y)) return null
-  const open = spacesOf(project, solver).openAround(p, SEARCH)
+  const open = spacesOf(project, solver).openAround(p, LEAK_REACH)
   if (!open || open.edges.length > MOST_EDGES) return null
   return narrowestGap(
     open.edges.map(({ a, b }) => straight(a, b)),
     open.edges.map(({ a }) => a),
     p,
-    WIDEST,
-    ({ a, b }) => open.isOpen(middle(a, b)),
+    { isOpen: ({ a, b }) => open.isOpen(middle(a, b)) },
   )
 }

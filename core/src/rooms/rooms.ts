@@ -1,28 +1,11 @@
-import {
-  columnReach,
-  openingReach,
-  wallAxis,
-  wallReach,
-  zoneAt,
-  type LevelSolver,
-  type Reach,
-} from '../building'
-import { distance, edgeLength, partAt, type Edge, type Point } from '../geometry'
-import type { Id, Level, Opening, Project, Room, Wall } from '../records'
+import RBush from 'rbush'
+import type { LevelSolver } from '../building'
+import { boxOf, type Box } from '../geometry'
+import { ChangeLog, type Id, type Level, type Project, type Room } from '../records'
+import { roomFacts, type RoomFacts } from './facts'
 import { LevelSpaces, type Space } from './spaces'
 
-/** Figures of a room, mm and mm². */
-export interface RoomFacts {
-  readonly area: number
-  readonly perimeter: number
-  readonly height: number
-  /** Of the walls and columns around it and in it, up to the ceiling, less the openings. */
-  readonly wallSurface: number
-  /** Doors and windows on its outline. */
-  readonly openings: readonly Id[]
-}
-
-/** A room as it is found now. */
+/** A room as it is found now: the same object as long as nothing of it changes. */
 export interface FoundRoom {
   readonly room: Room
   readonly space: Space | null
@@ -31,127 +14,171 @@ export interface FoundRoom {
   readonly fault: 'open' | 'shared' | null
 }
 
-const kept = new WeakMap<LevelSolver, LevelSpaces>()
+interface Placed extends Box {
+  readonly id: Id
+}
+
+/** The rooms of one level in its spaces, kept while the project changes: only those that a change reaches are found again. */
+class LevelRooms {
+  private readonly found = new Map<Id, FoundRoom>()
+  private readonly bySpace = new Map<Space, Set<Id>>()
+  private readonly points = new Map<Id, Placed>()
+  private readonly index = new RBush<Placed>()
+  private stamp = -1
+  private parted = -1
+  private level: Level | undefined
+  private list: readonly FoundRoom[] = []
+  /** The rooms that are found otherwise than before. */
+  readonly changes = new ChangeLog()
+
+  constructor(
+    private readonly project: Project,
+    private readonly solver: LevelSolver,
+    private readonly spaces: LevelSpaces,
+  ) {}
+
+  /** All rooms in the order they came, brought up to date. */
+  all(): readonly FoundRoom[] {
+    const { project, spaces } = this
+    const stamp = project.stamp
+    const { changes } = spaces.refreshed()
+    if (this.stamp === stamp && this.parted === changes.now) return this.list
+    const dirty = this.dirty()
+    this.stamp = stamp
+    this.parted = changes.now
+    if (dirty?.size === 0) return this.list
+    if (dirty) {
+      for (const id of dirty) this.place(id)
+      this.changes.add(this.evaluate(dirty))
+    } else {
+      for (const id of [...this.points.keys()]) this.forget(id)
+      const rooms = this.mine()
+      for (const { id } of rooms) this.place(id)
+      this.evaluate(new Set(rooms.map(({ id }) => id)))
+      this.changes.addEverything()
+    }
+    this.list = this.mine().map(({ id }) => this.found.get(id)!)
+    return this.list
+  }
+
+  private mine(): Room[] {
+    return this.project.all('room').filter((room) => room.level === this.solver.level)
+  }
+
+  /** The rooms to be found again; null: all of them. */
+  private dirty(): Set<Id> | null {
+    const { project, spaces } = this
+    const changed = this.stamp < 0 ? null : project.changedSince(this.stamp)
+    const parted = this.parted < 0 ? null : spaces.changes.since(this.parted)
+    const level = project.find('level', this.solver.level)
+    const sameHeights = this.level?.height === level?.height && this.level?.cutHeight === level?.cutHeight
+    this.level = level
+    if (!changed || !parted || !sameHeights) return null
+    const dirty = new Set<Id>()
+    for (const id of changed) {
+      if (this.points.has(id)) dirty.add(id)
+      const record = project.get(id)
+      if (record?.kind === 'room' && record.level === this.solver.level) dirty.add(id)
+    }
+    for (const space of parted) {
+      for (const id of this.bySpace.get(space) ?? []) dirty.add(id)
+      if (spaces.has(space)) for (const { id } of this.index.search(space)) dirty.add(id)
+    }
+    // Those that share a space have it or not by what the others do.
+    for (const id of [...dirty]) {
+      const space = this.found.get(id)?.space
+      if (space) for (const other of this.bySpace.get(space) ?? []) dirty.add(other)
+    }
+    return dirty
+  }
+
+  private forget(id: Id): void {
+    const point = this.points.get(id)
+    if (point) this.index.remove(point)
+    this.points.delete(id)
+    const space = this.found.get(id)?.space
+    if (!space) return
+    const rooms = this.bySpace.get(space)
+    rooms?.delete(id)
+    if (rooms?.size === 0) this.bySpace.delete(space)
+  }
+
+  /** Puts a room into the space it lies in now. */
+  private place(id: Id): void {
+    const { project, spaces } = this
+    this.forget(id)
+    const room = project.find('room', id)
+    if (!room || room.level !== this.solver.level) {
+      this.found.delete(id)
+      return
+    }
+    const point: Placed = { ...boxOf([room.at]), id }
+    this.points.set(id, point)
+    if (Number.isFinite(point.minX + point.minY)) this.index.insert(point)
+    const space = spaces.at(room.at)
+    this.found.set(id, { room, space, facts: null, fault: 'open' })
+    if (!space) return
+    const there = this.bySpace.get(space)
+    if (there) there.add(id)
+    else this.bySpace.set(space, new Set([id]))
+  }
+
+  /** Works out the figures of rooms that were placed, and of those in the same spaces. Gives all that it looked at. */
+  private evaluate(placed: ReadonlySet<Id>): ReadonlySet<Id> {
+    const all = new Set(placed)
+    for (const id of placed) {
+      const space = this.found.get(id)?.space
+      if (space) for (const other of this.bySpace.get(space)!) all.add(other)
+    }
+    for (const id of all) {
+      const before = this.found.get(id)
+      if (!before?.space) continue
+      const { room, space } = before
+      // Of several in one space the first by id has it.
+      const owner = [...this.bySpace.get(space)!].reduce((p, q) => (q < p ? q : p))
+      const facts = roomFacts(this.project, this.level!, room, space)
+      this.found.set(id, { room, space, facts, fault: owner === id ? null : 'shared' })
+    }
+    return all
+  }
+}
+
+interface Kept {
+  readonly spaces: LevelSpaces
+  readonly rooms: LevelRooms
+}
+const kept = new WeakMap<LevelSolver, Kept>()
+
+function keptFor(project: Project, solver: LevelSolver): Kept {
+  let mine = kept.get(solver)
+  if (!mine) {
+    const spaces = new LevelSpaces(project, solver)
+    kept.set(solver, (mine = { spaces, rooms: new LevelRooms(project, solver, spaces) }))
+  }
+  return mine
+}
 
 /** The spaces of a level, kept with its solver. */
-export function spacesOf(project: Project, solver: LevelSolver): LevelSpaces {
-  let spaces = kept.get(solver)
-  if (!spaces) kept.set(solver, (spaces = new LevelSpaces(project, solver)))
-  return spaces
+export const spacesOf = (project: Project, solver: LevelSolver): LevelSpaces =>
+  keptFor(project, solver).spaces
+
+/**
+ * The rooms of a level with their spaces and figures, in the order they came. Of several in one space the first by id
+ * has it.
+ */
+export const roomsOf = (project: Project, solver: LevelSolver): readonly FoundRoom[] =>
+  keptFor(project, solver).rooms.all()
+
+/** Which rooms of a level were found otherwise, room by room. */
+export const roomChanges = (project: Project, solver: LevelSolver): ChangeLog => {
+  const { rooms } = keptFor(project, solver)
+  rooms.all()
+  return rooms.changes
 }
 
-/** The space each room was found in last: while that is there, it is the room's. */
-const placed = new WeakMap<Room, Space>()
-
-/** The rooms of a level with their spaces and figures. Of several in one space the first by id has it. */
-export function roomsOf(project: Project, solver: LevelSolver): FoundRoom[] {
-  const rooms = project.all('room').filter((room) => room.level === solver.level)
-  if (rooms.length === 0) return []
-  const level = project.need('level', solver.level)
-  const spaces = spacesOf(project, solver).refreshed()
-  const owners = new Map<Space, Id>()
-  const found = rooms.map((room) => {
-    const before = placed.get(room)
-    const space = before && spaces.has(before) ? before : spaces.at(room.at)
-    if (space) {
-      placed.set(room, space)
-      const owner = owners.get(space)
-      if (owner === undefined || room.id < owner) owners.set(space, room.id)
-    }
-    return space
-  })
-  return rooms.map((room, i): FoundRoom => {
-    const space = found[i] ?? null
-    if (!space) return { room, space: null, facts: null, fault: 'open' }
-    const fault = owners.get(space) === room.id ? null : 'shared'
-    return { room, space, facts: roomFacts(project, level, room, space), fault }
-  })
-}
-
-interface Figures {
-  readonly height: number
-  readonly storey: number
-  readonly openings: readonly (readonly [Opening | undefined, Id])[]
-  readonly facts: RoomFacts
-}
-const figures = new WeakMap<Space, Figures>()
-
-/** The figures of a room in its space. */
-export function roomFacts(
-  project: Project,
-  level: Pick<Level, 'height' | 'cutHeight'>,
-  room: Pick<Room, 'ceilingHeight'>,
-  space: Space,
-): RoomFacts {
-  const height = room.ceilingHeight ?? level.height
-  const kept = figures.get(space)
-  if (
-    kept?.height === height &&
-    kept.storey === level.height &&
-    kept.openings.every(([opening, id]) => project.find('opening', id) === opening)
-  )
-    return kept.facts
-  let wallSurface = 0
-  const openings = new Map<Id, number>()
-  for (const { a, b, owner } of space.edges) {
-    if (owner === null) continue
-    const length = distance(a, b)
-    const opening = project.find('opening', owner)
-    const host = opening ? project.find('wall', opening.wall) : project.get(owner)
-    const wall = withinRoom(
-      host?.kind === 'wall'
-        ? wallReach(host, level)
-        : host?.kind === 'column'
-          ? columnReach(host, level)
-          : { from: 0, to: height },
-      height,
-    )
-    wallSurface += length * highOf(wall)
-    const take = (each: Opening, width: number): void => {
-      const { from, to } = withinRoom(openingReach(each), height)
-      wallSurface -= width * highOf({ from: Math.max(from, wall.from), to: Math.min(to, wall.to) })
-      openings.set(each.id, (openings.get(each.id) ?? 0) + width)
-    }
-    if (opening) take(opening, length)
-    else if (host?.kind === 'wall')
-      for (const each of openingsOffCut(project, host, level)) {
-        const width = widthOn(wallAxis(host), each, a, b)
-        if (width > 0) take(each, width)
-      }
-  }
-  const ids = [...openings.keys()]
-  const facts = { area: space.area, perimeter: space.perimeter, height, wallSurface, openings: ids }
-  figures.set(space, {
-    height,
-    storey: level.height,
-    openings: ids.map((id) => [project.find('opening', id), id] as const),
-    facts,
-  })
-  return facts
-}
-
-/** Doors and windows of a wall that lie above or below the cut: in plan it runs on there. */
-const openingsOffCut = (project: Project, wall: Wall, level: Pick<Level, 'cutHeight'>): Opening[] =>
-  project.dependents(wall.id).flatMap((id) => {
-    const opening = project.find('opening', id)
-    return opening && zoneAt(openingReach(opening), level.cutHeight) !== 'cut' ? [opening] : []
-  })
-
-/** How much of an opening's width lies within the part of its wall's face from a to b, mm. */
-function widthOn(axis: Edge, { along, width }: Opening, a: Point, b: Point): number {
-  const whole = edgeLength(axis)
-  const [p, q] = [partAt(axis, a) * whole, partAt(axis, b) * whole].sort((x, y) => x - y) as [number, number]
-  const shared = Math.min(q, along + width / 2) - Math.max(p, along - width / 2)
-  return q > p ? (Math.max(0, shared) / (q - p)) * distance(a, b) : 0
-}
-
-/** As far as something goes between the floor and the ceiling of a room. */
-const withinRoom = ({ from, to }: Reach, ceiling: number): Reach => ({
-  from: Math.max(0, from),
-  to: Math.min(to, ceiling),
-})
-
-const highOf = ({ from, to }: Reach): number => Math.max(0, to - from)
+/** A room of a level as it is found now. */
+export const roomIn = (project: Project, solver: LevelSolver, id: Id): FoundRoom | undefined =>
+  roomsOf(project, solver).find(({ room }) => room.id === id)
 
 /** Spaces of a level in which no room is yet, and that are no mere gaps. */
 export function unnamedSpaces(project: Project, solver: LevelSolver, leastArea = LEAST): Space[] {

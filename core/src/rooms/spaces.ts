@@ -21,7 +21,7 @@ import {
   type Point,
 } from '../geometry'
 import { allRegions, innerPoint, splitEdges, type EnclosedArea } from '../linework'
-import type { Id, Project, Separator } from '../records'
+import { ChangeLog, type Id, type Project, type Separator } from '../records'
 
 /** A part of what bounds a space: along a wall, a column or a shut opening, or along a separating line. */
 export interface SpaceEdge {
@@ -64,6 +64,9 @@ export class LevelSpaces {
   private places = new RBush<Space>()
   private revision = -1
   private readonly live = new Set<Space>()
+  /** Spaces that came or went. */
+  readonly changes = new ChangeLog<Space>()
+  private told = new Set<Space>()
 
   constructor(
     private readonly project: Project,
@@ -211,15 +214,21 @@ export class LevelSpaces {
       this.found.set(null, outside)
       made.push(...outside)
     }
-    for (const space of made) this.live.add(space)
+    for (const space of made) {
+      this.live.add(space)
+      this.told.add(space)
+    }
     if (this.found.size <= dirty.size) this.places = new RBush<Space>().load(made)
     else for (const space of made) this.places.insert(space)
+    if (this.told.size > 0) this.changes.add(this.told)
+    this.told = new Set()
   }
 
   private forget(of: Shape | null): void {
     for (const space of this.found.get(of) ?? []) {
       this.places.remove(space)
       this.live.delete(space)
+      this.told.add(space)
     }
     this.found.delete(of)
   }

@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { settleBoard, settleSheets, type Matter } from '@lamina/core/check'
+import { mattersOf, settleSheets, type Matter } from '@lamina/core/check'
 import { useProject } from '../store/project'
 import { leaveOff, whenIdle } from '../surface/idle'
 
@@ -13,8 +13,16 @@ export function useMatters(ready: Ref<boolean>): ShallowRef<readonly Matter[]> {
     const { project } = store
     const found: Matter[] = []
     for (const drawing of project.unheard(() => project.all('drawing'))) {
-      found.push(...project.unheard(() => settleBoard(store.scene(drawing))))
-      yield
+      const scene = project.unheard(() => store.scene(drawing))
+      const steps = mattersOf(scene).steps(scene)
+      for (;;) {
+        const { done, value } = project.unheard(() => steps.next())
+        if (done) {
+          found.push(...value)
+          break
+        }
+        yield
+      }
     }
     found.push(...project.unheard(() => settleSheets(project)))
     matters.value = found

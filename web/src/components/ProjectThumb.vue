@@ -1,39 +1,38 @@
 <script setup lang="ts">
-import { onMounted, shallowRef } from 'vue'
-import { drawingList } from '@lamina/core/annotate'
-import { PLAIN_LOOK, sceneOf } from '@lamina/core/derive'
-import { extentOf, type DisplayList } from '@lamina/core/display'
-import { isEmptyBox, type Box } from '@lamina/core/geometry'
-import { Project } from '@lamina/core/records'
-import { api } from '../api'
-import LiveThumb from './LiveThumb.vue'
+import { useTheme } from 'vuetify'
+import { toneColour, type SmallPicture } from '@lamina/core/display'
+import { rgb } from '../surface/painter'
 
-/** The first drawing of a project that is not open. */
-const props = defineProps<{ id: string; name: string }>()
-const picture = shallowRef<{ list: DisplayList; box: Box } | null>(null)
-onMounted(async () => {
-  try {
-    const project = new Project((await api.read(props.id)).records)
-    const drawing = project.all('drawing')[0]
-    if (!drawing) return
-    const list = drawingList(sceneOf(project, drawing), {
-      ...PLAIN_LOOK,
-      printing: true,
-      poche: 'solid',
-      scale: drawing.readingScale,
-    })
-    const box = extentOf(list)
-    if (!isEmptyBox(box)) picture.value = { list, box }
-  } catch {
-    // The card shows without a picture; opening the project tells what is wrong.
-  }
-})
+/** The small picture of a project that is not open. */
+defineProps<{ picture: SmallPicture | null; late: boolean; name: string }>()
+const theme = useTheme()
+const colour = (tone: number): string => {
+  const { colors } = theme.current.value
+  return toneColour(tone, rgb(String(colors['ink'])), rgb(String(colors['paper'])))
+}
 </script>
 
 <template>
   <span class="thumb">
-    <LiveThumb v-if="picture" v-bind="picture" :width="300" :height="188" :label="`Plan of ${name}`" />
-    <span v-else class="soft small">Nothing drawn yet</span>
+    <svg
+      v-if="picture"
+      role="img"
+      :aria-label="`Plan of ${name}`"
+      :viewBox="`0 0 ${picture.width} ${picture.height}`"
+      width="300"
+      height="188"
+    >
+      <path
+        v-for="(part, i) in picture.parts"
+        :key="i"
+        :d="part.d"
+        :fill="part.by === 'fill' ? colour(part.tone) : 'none'"
+        :stroke="part.by === 'line' ? colour(part.tone) : 'none'"
+        fill-rule="evenodd"
+        stroke-width="1.4"
+      />
+    </svg>
+    <span v-else class="soft small">{{ late ? 'Its picture is being drawn' : 'Nothing drawn yet' }}</span>
   </span>
 </template>
 

@@ -8,8 +8,9 @@ import {
   sizeWords,
   titleOf,
   type Library,
+  type ProjectCard,
 } from '@lamina/core/exchange'
-import { gather, merge, storing, type Choice, type LibraryRecord, type ProjectCard } from '@lamina/core/edit'
+import { gather, merge, storing, type Choice, type LibraryRecord } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
 import ArrivalsPanel from '../components/ArrivalsPanel.vue'

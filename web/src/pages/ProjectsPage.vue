@@ -1,20 +1,26 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
-import { onMounted, ref } from 'vue'
-import type { ProjectCard } from '@lamina/core/edit'
+import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
+import type { ProjectCard } from '@lamina/core/exchange'
 import { api } from '../api'
 import LaminaMark from '../components/LaminaMark.vue'
 import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
 
-const cards = ref<readonly ProjectCard[] | null>(null)
+const cards = shallowRef<readonly ProjectCard[] | null>(null)
+/** While pictures are late the list is asked for again, ms. */
+const AGAIN = 1500
+let again: ReturnType<typeof setTimeout> | undefined
+let here = true
 const fault = ref('')
 const leaving = ref<ProjectCard | null>(null)
 
 async function load(): Promise<void> {
   fault.value = ''
+  clearTimeout(again)
   try {
     cards.value = await api.list()
+    if (here && cards.value.some(({ late }) => late)) again = setTimeout(() => void load(), AGAIN)
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
   }
@@ -22,6 +28,10 @@ async function load(): Promise<void> {
 onMounted(() => {
   document.title = 'Lamina'
   void load()
+})
+onBeforeUnmount(() => {
+  here = false
+  clearTimeout(again)
 })
 const day = (iso: string): string =>
   new Date(iso).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })
@@ -60,7 +70,7 @@ async function remove(): Promise<void> {
       <ul v-if="cards">
         <li v-for="card in cards" :key="card.id">
           <router-link :to="{ name: 'project', params: { project: card.id } }">
-            <ProjectThumb :id="card.id" :name="card.name" />
+            <ProjectThumb :picture="card.picture" :late="card.late" :name="card.name" />
             <span class="lettering name">{{ card.name }}</span>
             <span class="soft small">
               {{ things(card.drawings, 'drawing') }} · {{ things(card.sheets, 'sheet') }} ·
@@ -124,6 +134,9 @@ ul {
 }
 li {
   position: relative;
+  /* What is out of sight is laid out and painted when it comes near. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 270px;
 }
 li .v-btn {
   position: absolute;

@@ -2,10 +2,11 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { solverOf, type LevelSolver } from '@lamina/core/building'
 import { sceneOf, type Scene } from '@lamina/core/derive'
-import { EditRefused, History, type JournalEntry, type MakeId, type SentChange } from '@lamina/core/edit'
+import { EditRefused, type MakeId, type SentChange } from '@lamina/core/edit'
 import { ChangeRefused, Project, type Change, type Board, type Id } from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
 import { makeId } from './ids'
+import { Past, type TakeBack } from './past'
 import { changeQueue, type Queued } from './queue'
 import { useSay } from './say'
 import { useWatched } from './watched'
@@ -28,11 +29,14 @@ export const useProject = defineStore('project', () => {
   const watched = useWatched()
   const state = ref<SaveState>('saved')
   const waiting = ref(0)
-  const undoLabel = ref<string | null>(null)
-  const redoLabel = ref<string | null>(null)
+  const past = shallowRef(pastOf(''))
+  const undoLabel = computed(() => past.value.undoLabel.value)
+  const redoLabel = computed(() => past.value.redoLabel.value)
 
-  let history = new History()
-  let inverses = new Map<string, Change>()
+  /** Steps that waited on this computer when the project was opened: they are heard of again once they are sent. */
+  let kept = new Set<string>()
+  /** Steps back and again that wait for what takes them back. */
+  let turn: Promise<void> | null = null
   let queue: Queued[] = []
   let seq = 0
   let pumping = false
@@ -49,14 +53,6 @@ export const useProject = defineStore('project', () => {
   /** What a board shows of the project as it is now. */
   const scene = (board: Board): Scene => sceneOf(project.value, board)
 
-  function remember(step: { id: string; label: string; undoes: string | null }, inverse: Change): void {
-    history.add(step)
-    inverses.set(step.id, inverse)
-    const { undo, redo } = history.next
-    undoLabel.value = undo?.label ?? null
-    redoLabel.value = redo?.label ?? null
-  }
-
   /** Makes a change in memory. */
   function make(change: Change): Change {
     const inverse = project.value.apply(change)
@@ -64,29 +60,29 @@ export const useProject = defineStore('project', () => {
     return inverse
   }
 
-  function take(entries: readonly JournalEntry[]): void {
-    for (const entry of entries) remember(entry, entry.inverse)
-  }
-
   async function open(projectId: string): Promise<void> {
     if (id.value === projectId) return
     close()
     const opened = await api.read(projectId)
-    const kept = await changeQueue.of(projectId)
+    const waited = await changeQueue.of(projectId)
+    past.value = pastOf(projectId)
+    const earlier = past.value.known()
+    // Without it there is nothing to undo yet; whoever undoes asks again.
+    earlier.catch(() => undefined)
+    if (waited.length > 0) await earlier
     project.value = new Project(opened.records)
     watched.watch(project.value)
     seq = opened.seq
-    take(opened.journal)
     id.value = projectId
-    const known = new Set(opened.journal.map((entry) => entry.id))
-    for (const item of kept) {
-      if (known.has(item.sent.id)) {
+    for (const item of waited) {
+      if (past.value.has(item.sent.id)) {
         await changeQueue.remove(item.n)
         continue
       }
       try {
         project.value.check(item.sent.change)
-        remember(item.sent, make(item.sent.change))
+        past.value.add(item.sent, make(item.sent.change), false)
+        kept.add(item.sent.id)
         queue.push(item)
       } catch (error) {
         await changeQueue.remove(item.n)
@@ -104,14 +100,14 @@ export const useProject = defineStore('project', () => {
     clearTimeout(retry)
     id.value = null
     project.value = new Project()
-    history = new History()
-    inverses = new Map()
+    past.value = pastOf('')
+    kept = new Set()
+    turn = null
     queue = []
     seq = 0
     failures = 0
     waiting.value = 0
     state.value = 'saved'
-    undoLabel.value = redoLabel.value = null
   }
 
   /**
@@ -138,7 +134,7 @@ export const useProject = defineStore('project', () => {
 
   function commit(label: string, change: Change, undoes: string | null): void {
     const sent: SentChange = { id: makeId(), client, base: seq, label, change, undoes }
-    remember(sent, make(change))
+    past.value.add(sent, make(change), false)
     const projectId = id.value!
     state.value = state.value === 'offline' ? 'offline' : 'saving'
     waiting.value++
@@ -158,26 +154,43 @@ export const useProject = defineStore('project', () => {
       })
   }
 
-  function undo(): void {
-    const step = history.next.undo
-    const inverse = step && inverses.get(step.id)
-    if (step && inverse) takeBack(step.label, step.id, inverse)
+  const undo = (): void => inTurn('undo')
+  const redo = (): void => inTurn('redo')
+
+  /** Steps back or again: at once when all that takes is at hand, or else after those asked for before. */
+  function inTurn(way: 'undo' | 'redo'): void {
+    const work = turn ? turn.then(() => stepBack(way) ?? undefined) : stepBack(way)
+    if (!work) return
+    const mine = work.finally(() => {
+      if (turn === mine) turn = null
+    })
+    turn = mine
   }
 
-  function redo(): void {
-    const step = history.next.redo
-    const inverse = step && inverses.get(step.id)
-    if (step && inverse) takeBack(step.label, step.id, inverse)
+  function stepBack(way: 'undo' | 'redo'): Promise<void> | null {
+    if (id.value === null) return null
+    const { value: mine } = past
+    const found = mine.next(way)
+    if (!(found instanceof Promise)) {
+      if (found) takeBack(found)
+      return null
+    }
+    return found.then(
+      (each) => {
+        if (each && past.value === mine) takeBack(each)
+      },
+      (error: unknown) => say.warn(`This cannot be taken back now: ${sentence(error)}`),
+    )
   }
 
-  function takeBack(label: string, step: string, inverse: Change): void {
+  function takeBack({ step, inverse }: TakeBack): void {
     try {
       project.value.check(inverse)
     } catch (error) {
       say.warn(`This can no longer be taken back: ${sentence(error)}`)
       return
     }
-    commit(label, inverse, step)
+    commit(step.label, inverse, step.id)
   }
 
   /** Sends what waits, one after the other. */
@@ -193,6 +206,7 @@ export const useProject = defineStore('project', () => {
         failures = 0
         queue.shift()
         waiting.value = Math.max(0, waiting.value - 1)
+        past.value.acknowledged(item.sent.id)
         await changeQueue.remove(item.n)
         if (answer.seq === seq + 1) seq = answer.seq
         else if (answer.seq > seq + 1) await catchUp(projectId)
@@ -250,11 +264,11 @@ export const useProject = defineStore('project', () => {
     for (const entry of entries) {
       if (entry.seq <= seq) continue
       seq = entry.seq
-      if (entry.client === client || inverses.has(entry.id)) continue
+      if (entry.client === client || kept.has(entry.id)) continue
       try {
         project.value.check(entry.change)
         make(entry.change)
-        remember(entry, entry.inverse)
+        past.value.add(entry, entry.inverse, true)
       } catch {
         // What waits here no longer goes with it: begin again from what the server holds.
         id.value = null
@@ -298,6 +312,9 @@ export const useProject = defineStore('project', () => {
     allSaved,
   }
 })
+
+const pastOf = (project: string): Past =>
+  new Past({ history: () => api.history(project), inverse: (step) => api.inverse(project, step) })
 
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error))
 

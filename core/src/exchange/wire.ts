@@ -1,5 +1,5 @@
+import type { SmallPicture } from '../display'
 import type { AnyRecord } from '../records'
-import type { JournalEntry } from './history'
 
 /** A project in the list of all. */
 export interface ProjectCard {
@@ -8,6 +8,10 @@ export interface ProjectCard {
   readonly changedAt: string
   readonly sheets: number
   readonly drawings: number
+  /** Null when nothing is drawn. */
+  readonly picture: SmallPicture | null
+  /** Its picture is not yet of its last change. */
+  readonly late: boolean
 }
 
 /** A project as the server gives it. */
@@ -16,6 +20,4 @@ export interface OpenedProject {
   /** Number of the last change in the journal. */
   readonly seq: number
   readonly records: AnyRecord[]
-  /** The last changes, oldest first. */
-  readonly journal: JournalEntry[]
 }

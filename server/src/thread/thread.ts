@@ -1,20 +1,20 @@
 import { Worker } from 'node:worker_threads'
-import type { PlotOrder } from './document'
 
-export class PlotCancelled extends Error {}
+export class WorkStopped extends Error {}
 /** The message is a sentence for the person who asked. */
-export class PlotFailed extends Error {}
+export class WorkRefused extends Error {}
 
-type Reply = { ok: true; pdf: Uint8Array } | { ok: false; refused: boolean; message: string }
+/** What a thread answers to an order. */
+export type Reply<Made> = { ok: true; made: Made } | { ok: false; refused: boolean; message: string }
 
-/** Plots in a thread of its own, so that requests are answered meanwhile. One plot at a time; it can be cancelled. */
-export class Plotter {
+/** Works in a thread of its own, so that requests are answered meanwhile. One order at a time; it can be stopped. */
+export class Thread<Order, Made> {
   private worker: Worker | null = null
   private turn: Promise<unknown> = Promise.resolve()
 
   constructor(private readonly makeWorker: () => Worker) {}
 
-  plot(order: PlotOrder, signal?: AbortSignal): Promise<Uint8Array> {
+  make(order: Order, signal?: AbortSignal): Promise<Made> {
     const mine = this.turn.then(() => this.run(order, signal))
     this.turn = mine.catch(() => undefined)
     return mine
@@ -25,8 +25,8 @@ export class Plotter {
     this.worker = null
   }
 
-  private run(order: PlotOrder, signal: AbortSignal | undefined): Promise<Uint8Array> {
-    if (signal?.aborted) return Promise.reject(new PlotCancelled())
+  private run(order: Order, signal: AbortSignal | undefined): Promise<Made> {
+    if (signal?.aborted) return Promise.reject(new WorkStopped())
     const worker = (this.worker ??= this.makeWorker())
     return new Promise((resolve, reject) => {
       const finish = (): void => {
@@ -39,10 +39,10 @@ export class Plotter {
         this.worker = null
         void worker.terminate()
       }
-      const onMessage = (reply: Reply): void => {
+      const onMessage = (reply: Reply<Made>): void => {
         finish()
-        if (reply.ok) resolve(reply.pdf)
-        else reject(reply.refused ? new PlotFailed(reply.message) : new Error(reply.message))
+        if (reply.ok) resolve(reply.made)
+        else reject(reply.refused ? new WorkRefused(reply.message) : new Error(reply.message))
       }
       const onError = (error: Error): void => {
         drop()
@@ -50,7 +50,7 @@ export class Plotter {
       }
       const onAbort = (): void => {
         drop()
-        reject(new PlotCancelled())
+        reject(new WorkStopped())
       }
       worker.on('message', onMessage)
       worker.on('error', onError)

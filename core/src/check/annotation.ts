@@ -1,0 +1,61 @@
+import { boundingField, hatchOutlines, type Scene } from '../derive'
+import { layText } from '../display'
+import type { AnyRecord } from '../records'
+import { anchorsOf, holdAnchor } from '../ties'
+import type { Found } from './matter'
+
+/** What is open about something drafted or annotated on a board. */
+export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
+  const found: Found[] = []
+  const { id } = record
+  if (record.kind === 'dimension' || record.kind === 'leader') {
+    const held = anchorsOf(record).map((anchor) => ({ anchor, ...holdAnchor(anchor, scene) }))
+    const lost = held.find((each) => !each.held)
+    const free = held.find(({ anchor }) => anchor.to === 'point')
+    const one = lost ?? free
+    if (one)
+      found.push({
+        stage: 'annotate',
+        key: `${lost ? 'lost' : 'free'}-${id}`,
+        text: TIED[record.kind][lost ? 'lost' : 'free'],
+        about: [id],
+        at: one.point,
+      })
+  }
+  if (record.kind === 'hatch') {
+    const outlines = hatchOutlines(scene.project, record, () => boundingField(scene))
+    const { x, y } = record.outlines[0]!.vertices[0]!
+    if (!outlines.found)
+      found.push({
+        stage: 'fit-out',
+        key: `hatch-${id}`,
+        text: 'A hatch lost its outline; it keeps the last one.',
+        about: [id],
+        at: { x, y },
+      })
+  }
+  if (record.kind === 'leader' || record.kind === 'note') {
+    const { missing } = layText(record.text.replace(/\n/g, ''), 1)
+    if (missing.length > 0)
+      found.push({
+        stage: 'annotate',
+        key: `letters-${id}`,
+        text: `The lettering has no “${missing[0]}”; “?” stands for it.`,
+        about: [id],
+        at: record.kind === 'note' ? record.at : record.tip.last,
+      })
+  }
+  return found
+}
+
+/** What is said of annotation that nothing holds. */
+const TIED = {
+  dimension: {
+    lost: 'A dimension lost what it measured; it keeps its last place.',
+    free: 'An end of a dimension is tied to nothing; it does not follow the drawing.',
+  },
+  leader: {
+    lost: 'A leader lost what it pointed to; it keeps its last place.',
+    free: 'A leader points to nothing; it does not follow the drawing.',
+  },
+} as const
