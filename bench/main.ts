@@ -1,4 +1,5 @@
 import { benchDisplay } from './display'
+import { benchEdits } from './edits'
 import { benchFurniture } from './furniture'
 import { benchPatterns } from './patterns'
 import { benchPlot } from './plot'
@@ -25,6 +26,7 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   patterns: benchPatterns,
   display: benchDisplay,
   pointer: benchPointer,
+  edits: benchEdits,
   plot: benchPlot,
 }
 /** `npm run bench -- pointer plot`: only these. */

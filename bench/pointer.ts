@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test'
-import { newProject, type SentChange } from '../core/src/edit'
-import { Project, type Change, type Linework } from '../core/src/records'
+import type { Linework } from '../core/src/records'
 import { TestServer } from '../e2e/server'
 import { launch } from './browser'
+import { fill } from './filled'
 import type { Row } from './main'
 import { ms } from './time'
 
@@ -30,44 +30,6 @@ function lines(drawing: string): Linework[] {
       shape: { form: 'path', path: { vertices, closed: false } },
     }
   })
-}
-
-async function fill(server: TestServer): Promise<string> {
-  let ids = 0
-  const made = newProject(
-    {
-      name: 'Hundred thousand',
-      system: 'metric',
-      levelName: 'Ground floor',
-      storeyHeight: 3000,
-      sheetSize: 'A1',
-      orientation: 'landscape',
-      date: '2026-01-01',
-    },
-    () => `b${++ids}`,
-  )
-  new Project().apply(made.change)
-  let seq = 0
-  const send = async (path: string, change: Change): Promise<void> => {
-    const sent: SentChange = {
-      id: `s${++seq}`,
-      client: 'bench',
-      base: seq - 1,
-      label: 'Fill',
-      change,
-      undoes: null,
-    }
-    const answer = await fetch(`${server.address}/api/projects/bench${path}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(sent),
-    })
-    if (!answer.ok) throw new Error(await answer.text())
-  }
-  await send('', made.change)
-  const all = lines(made.drawing)
-  for (let i = 0; i < all.length; i += 50) await send('/changes', { put: all.slice(i, i + 50), drop: [] })
-  return made.drawing
 }
 
 /**
@@ -107,7 +69,7 @@ export async function benchPointer(): Promise<Row[]> {
   const server = await TestServer.begin({ samples: false })
   const browser = await launch()
   try {
-    const drawing = await fill(server)
+    const { drawing } = await fill(server, 'bench', (_, board) => lines(board), 50)
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     await page.goto(`${server.address}/project/bench/drawing/${drawing}`)
     await page.locator('[data-test=board]').waitFor()

@@ -147,7 +147,7 @@ describe('the picture of a board', () => {
           }
         },
       ),
-      { numRuns: 120 },
+      { numRuns: 80 },
     )
   })
 
@@ -179,7 +179,7 @@ describe('the picture of a board', () => {
           })
         }
       }),
-      { numRuns: 40 },
+      { numRuns: 25 },
     )
   })
 

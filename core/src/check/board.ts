@@ -61,8 +61,14 @@ export class BoardMatters {
   }
 
   private hearOfRecords({ scene: { project, board }, records }: News): void {
-    for (const id of records ?? [...this.ofDrafted.keys(), ...project.dependents(board.id)])
-      this.drafted.add(id)
+    const here = (id: Id): boolean => {
+      const record = project.get(id)
+      return record !== undefined && 'drawing' in record && record.drawing === board.id
+    }
+    if (records) {
+      for (const id of records)
+        if (here(id) || this.ofDrafted.has(id) || this.hatches.has(id)) this.drafted.add(id)
+    } else for (const id of [...this.ofDrafted.keys(), ...project.dependents(board.id)]) this.drafted.add(id)
     const kinds = project.changedKinds(this.stamp)
     this.stamp = project.stamp
     if (!kinds || kinds.has('separator')) this.parted = true

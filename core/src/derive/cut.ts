@@ -1,6 +1,6 @@
 import type { LevelSolver, Loop, LoopEdge } from '../building'
 import { penFrom, strokeItem, type AnyPen, type DisplayItem, PENS } from '../display'
-import { boxOf, boxesMeet, clippedTo, growBox, type Point } from '../geometry'
+import { clippedTo, growBox, type Box, type Point } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
 import type { Column, Id, LineType, Project, Wall } from '../records'
 import type { PlanLook } from './look'
@@ -113,27 +113,66 @@ function innerLines(solver: LevelSolver, pens: CutPens, scale: number, sight: Si
 function outlineItems(loop: Loop, pens: CutPens, scale: number, sight: Sight | null): DisplayItem[] {
   const { edges } = loop
   const count = edges.length
-  const cut = sight && count > MANY ? sight.box : null
+  const seen = sight && count > MANY ? seenEdges(edges, sight.box) : null
+  // Dashes are counted from where their run begins.
+  const some = seen?.some((i) => pens.outline(edges[i]!).dashes.length > 0) ? null : seen
   const at = (i: number): LoopEdge => edges[i % count]!
-  /** How a part is drawn; null where nothing of it is seen. */
-  const strokes = edges.map((edge, i) => {
-    const stroke = pens.outline(edge)
-    // Dashes are counted from where their run begins.
-    return cut && stroke.dashes.length === 0 && !boxesMeet(boxOf([edge.from, at(i + 1).from]), cut)
-      ? null
-      : stroke
-  })
+  if (some)
+    return seenRuns(some, (i) => pens.outline(at(i))).map(({ from, to, stroke }) => {
+      const points: Point[] = []
+      for (let i = from; i <= to; i++) points.push(at(i).from)
+      return lineItem(points, false, stroke, scale)
+    })
+  const strokes = edges.map((edge) => pens.outline(edge))
   const start = strokes.findIndex((stroke, i) => stroke !== strokes[(i + count - 1) % count])
-  if (start < 0) return strokes[0] ? [lineItem(loop.points, true, strokes[0], scale, flat(loop))] : []
+  if (start < 0) return [lineItem(loop.points, true, strokes[0]!, scale, flat(loop))]
   const items: DisplayItem[] = []
   for (let i = 0; i < count;) {
     const stroke = strokes[(start + i) % count]!
     const points: Point[] = []
     while (i < count && strokes[(start + i) % count] === stroke) points.push(at(start + i++).from)
     points.push(at(start + i).from)
-    if (stroke) items.push(lineItem(points, false, stroke, scale))
+    items.push(lineItem(points, false, stroke, scale))
   }
   return items
+}
+
+/** Which edges of an outline come near a box, in order. */
+function seenEdges(edges: readonly LoopEdge[], { minX, minY, maxX, maxY }: Box): number[] {
+  const seen: number[] = []
+  let { x, y } = edges.at(-1)!.from
+  // From the one before to this one goes the edge before.
+  for (let i = 0; i < edges.length; i++) {
+    const { x: toX, y: toY } = edges[i]!.from
+    const misses =
+      (x < minX && toX < minX) ||
+      (x > maxX && toX > maxX) ||
+      (y < minY && toY < minY) ||
+      (y > maxY && toY > maxY)
+    if (!misses) seen.push(i === 0 ? edges.length - 1 : i - 1)
+    x = toX
+    y = toY
+  }
+  return seen.sort((p, q) => p - q)
+}
+
+interface Run {
+  readonly from: number
+  /** The edge after the last. */
+  to: number
+  readonly stroke: Stroke
+}
+
+/** Edges that follow each other and look alike, together. */
+function seenRuns(seen: readonly number[], strokeOf: (i: number) => Stroke): Run[] {
+  const runs: Run[] = []
+  for (const i of seen) {
+    const stroke = strokeOf(i)
+    const last = runs.at(-1)
+    if (last?.to === i && last.stroke === stroke) last.to = i + 1
+    else runs.push({ from: i, to: i + 1, stroke })
+  }
+  return runs
 }
 
 const straightPath = (points: readonly Point[], closed: boolean) => ({

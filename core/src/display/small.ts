@@ -56,7 +56,7 @@ export function smallPicture(
     }
     const drawing = new Coarse(grain, pens)
     drawing.paint(list, map)
-    if (drawing.points <= MOST_POINTS || grain >= 16) return { width, height, parts: drawing.parts }
+    if (drawing.points <= MOST_POINTS || grain > width) return { width, height, parts: drawing.parts }
   }
 }
 

@@ -3,6 +3,8 @@ import {
   SAME_POINT,
   distance,
   edgesOf,
+  growBox,
+  isStraight,
   nearestOnPath,
   offsetPath,
   pathCrossings,
@@ -10,8 +12,10 @@ import {
   pathOf,
   spanOfPath,
   pathArea,
+  pathBox,
   directionOn,
   insidePath,
+  type Box,
   type Path,
   type Point,
 } from '../geometry'
@@ -72,8 +76,15 @@ export function addLinework(project: Project, input: NewLinework, makeId: MakeId
   return storing(project, { ...input, id: makeId(), kind: 'linework' })
 }
 
-const cuttersFor = (project: Project, board: Board, track: Track, only?: readonly Id[]): Path[] =>
+const cuttersFor = (
+  project: Project,
+  board: Board,
+  track: Track,
+  only: readonly Id[] | undefined,
+  near: Box | null,
+): Path[] =>
   cuttersOf(project, board, {
+    ...(near ? { near } : {}),
     walls: track.record.kind === 'wall' ? 'axes' : 'faces',
     except: track.record.id,
     ...(only && only.length > 0 ? { only } : {}),
@@ -91,7 +102,7 @@ export function pieceAt(
   only?: readonly Id[],
 ): { piece: Path; rest: Path[] } | null {
   const track = trackOf(project, id, 'trim')
-  const span = spanAt(track.path, cuttersFor(project, board, track, only), p)
+  const span = spanAt(track.path, cuttersFor(project, board, track, only, growBox(pathBox(track.path), 1)), p)
   if (!span) return null
   const rest = without(track.path, span)
   return { piece: spanOfPath(track.path, span.from, span.to)!, rest }
@@ -120,6 +131,20 @@ export function trimItem(
   return cutAlong(new Outcome(project), trackOf(project, id, 'trim'), found.rest, makeId).change()
 }
 
+/** What lies ahead of an end is looked for this far away, and then anywhere, mm. */
+const AHEAD = [3000, 30_000]
+
+/** The line of a track run on to the first thing ahead; what lies near is looked at first. */
+function runOn({ path }: Track, p: Point, cutters: (near: Box | null) => Path[]): Path | null {
+  // An arc runs on round its circle, which may reach far beside it.
+  const straight = edgesOf(path).every(isStraight)
+  for (const reach of straight ? AHEAD : []) {
+    const found = extendAt(path, cutters(growBox(pathBox(path), reach)), p)
+    if (found && pathLength(found) - pathLength(path) <= reach) return found
+  }
+  return extendAt(path, cutters(null), p)
+}
+
 /**
  * Runs the end of an item that is nearer to p on to the first edge it meets.
  * @refuses gone, locked, no-size, no-solution, nonsense, nothing, wrong-kind
@@ -133,7 +158,7 @@ export function extendItem(
 ): Change {
   const track = trackOf(project, id, 'extend')
   if (track.path.closed) throw new EditRefused('wrong-kind', 'A closed outline has no end to extend.')
-  const longer = extendAt(track.path, cuttersFor(project, board, track, only), p)
+  const longer = runOn(track, p, (near) => cuttersFor(project, board, track, only, near))
   if (!longer) throw new EditRefused('no-solution', 'Nothing lies ahead of this end.')
   return storing(project, alongPath(track.record, longer))
 }

@@ -1,11 +1,16 @@
-import { buildingOf, wallAxis } from '../building'
+import { buildingOf, wallAxis, type Boundary } from '../building'
 import {
   SHORTEST,
+  boxOf,
+  boxesMeet,
   edgeLength,
   edgesOf,
+  growBox,
+  pathBox,
   pathLength,
   pathOf,
   pointOn,
+  type Box,
   type Edge,
   type Path,
   type Point,
@@ -103,26 +108,60 @@ export interface CutterChoice {
   readonly only?: readonly Id[]
   /** Never this one. */
   readonly except: Id
+  /** Only what comes near this; left out: wherever it lies. */
+  readonly near?: Box
 }
 
-export function cuttersOf(project: Project, board: Board, { walls, only, except }: CutterChoice): Path[] {
+interface Along {
+  readonly path: Path
+  readonly box: Box
+}
+const along = new WeakMap<Linework, Along>()
+
+/** The line of a drafted item and the box around it, kept with the item. */
+function lineOf(item: Linework): Along {
+  let kept = along.get(item)
+  if (!kept) {
+    const path = shapePath(item.shape)
+    along.set(item, (kept = { path, box: pathBox(path) }))
+  }
+  return kept
+}
+
+/** How far the faces of a wall reach beyond its ends at sharp corners, mm. */
+const MITRES = 2000
+
+export function cuttersOf(
+  project: Project,
+  board: Board,
+  { walls, only, except, near }: CutterChoice,
+): Path[] {
   const wanted = only ? new Set(only) : null
   const counts = (record: AnyRecord): boolean =>
     record.id !== except && (wanted === null || wanted.has(record.id)) && layerOf(project, record).shown
   const paths: Path[] = []
   for (const id of project.dependents(board.id)) {
     const record = project.get(id)
-    if (record?.kind === 'linework' && counts(record)) paths.push(shapePath(record.shape))
+    if (record?.kind !== 'linework') continue
+    const { path, box } = lineOf(record)
+    if ((!near || boxesMeet(box, near)) && counts(record)) paths.push(path)
   }
   for (const line of asPlan(board) ? project.all('gridLine') : [])
     if (counts(line)) paths.push(pathOf([{ a: line.a, b: line.b, sweep: 0 }], false))
-  for (const wall of buildingOf(project, board)?.all() ?? []) {
+  const building = buildingOf(project, board)
+  for (const wall of (near ? building?.wallsNear(growBox(near, MITRES)) : building?.all()) ?? []) {
     if (!counts(wall.shape.wall)) continue
     if (walls === 'axes') paths.push(pathOf([wallAxis(wall.shape.wall)], false))
     else
       for (const b of wall.boundaries)
-        if (b.left < 0 || b.right < 0)
+        if ((b.left < 0 || b.right < 0) && (!near || boxesMeet(boxOfBoundary(b), near)))
           paths.push(pathOf([{ a: { x: b.x1, y: b.y1 }, b: { x: b.x2, y: b.y2 }, sweep: 0 }], false))
   }
   return paths
 }
+
+const boxOfBoundary = ({ x1, y1, x2, y2 }: Boundary): Box =>
+  boxOf([
+    { x: x1, y: y1 },
+    { x: x2, y: y2 },
+  ])

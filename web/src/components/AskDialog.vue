@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import Fuse from 'fuse.js'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Action } from '../actions/useActions'
+import { WordSearch } from '../store/search'
 
 /** The one place to find any action, drawing, sheet, block or setting by name. */
 const open = defineModel<boolean>({ required: true })
@@ -10,14 +10,10 @@ const props = defineProps<{ actions: readonly Action[] }>()
 const text = ref('')
 const at = ref(0)
 const field = ref<{ focus(): void } | null>(null)
-const fuse = computed(
-  () => new Fuse([...props.actions], { keys: ['name', 'group'], threshold: 0.38, ignoreLocation: true }),
-)
-const found = computed(() =>
-  text.value.trim()
-    ? fuse.value.search(text.value.trim(), { limit: 9 }).map(({ item }) => item)
-    : props.actions.slice(0, 9),
-)
+/** So many are shown. */
+const MOST = 9
+const search = computed(() => new WordSearch(props.actions, ({ name, group }) => `${name} ${group}`))
+const found = computed(() => search.value.find(text.value, MOST))
 watch(open, async (now) => {
   if (!now) return
   text.value = ''

@@ -42,6 +42,7 @@ const holdTag = toRef(props.work.tag)
       role="application"
       :aria-label="called"
       :data-view="locator"
+      :aria-busy="!work.surface.whole.value"
       :data-test="test"
     ></div>
     <MeasureTag

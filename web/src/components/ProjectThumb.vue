@@ -18,7 +18,7 @@ const colour = (tone: number): string => {
       v-if="picture"
       role="img"
       :aria-label="`Plan of ${name}`"
-      :viewBox="`0 0 ${picture.width} ${picture.height}`"
+      :viewBox="`-12 -12 ${picture.width + 24} ${picture.height + 24}`"
       width="300"
       height="188"
     >

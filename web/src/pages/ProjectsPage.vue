@@ -6,7 +6,16 @@ import { api } from '../api'
 import LaminaMark from '../components/LaminaMark.vue'
 import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
+import { whenIdle } from '../surface/idle'
 
+function* fetchAhead(): Generator<unknown> {
+  for (const page of [
+    () => import('./ProjectPage.vue'),
+    () => import('./FirstPage.vue'),
+    () => import('./BoardPage.vue'),
+  ])
+    yield page()
+}
 const cards = shallowRef<readonly ProjectCard[] | null>(null)
 /** While pictures are late the list is asked for again, ms. */
 const AGAIN = 1500
@@ -28,6 +37,8 @@ async function load(): Promise<void> {
 onMounted(() => {
   document.title = 'Lamina'
   void load()
+  // What a project opens with is fetched while nothing else is to be done.
+  whenIdle({}, fetchAhead)
 })
 onBeforeUnmount(() => {
   here = false

@@ -1,7 +1,7 @@
 import { onScopeDispose, watch, type Ref } from 'vue'
-import MiniSearch from 'minisearch'
 import { standardBlocks } from '@lamina/core/library'
 import type { Block, Project } from '@lamina/core/records'
+import { WordSearch } from './search'
 
 let last: readonly Block[] = []
 
@@ -24,40 +24,19 @@ export function categoriesOf(blocks: readonly Block[], shipped: readonly Block[]
   return [...order.filter((name) => blocks.some(({ category }) => category === name)), ...others.sort()]
 }
 
-/** Fewer letters than this are too few to be like anything. */
-const LEAST_ALIKE = 4
+/** More blocks than this are not shown for what is typed. */
+const MOST_FOUND = 60
 
-interface Index {
-  readonly of: readonly Block[]
-  /** Name and category of each in small letters. */
-  readonly words: readonly string[]
-  /** Words that are only like what is typed; made when they are first asked for. */
-  alike: MiniSearch | null
-}
-let index: Index | null = null
+let search: WordSearch<Block> | null = null
 
-function indexOf(blocks: readonly Block[]): Index {
-  if (index?.of !== blocks)
-    index = {
-      of: blocks,
-      words: blocks.map(({ name, category }) => `${name} ${category}`.toLowerCase()),
-      alike: null,
-    }
-  return index
-}
-
-function alikeOf(now: Index): MiniSearch {
-  if (!now.alike) {
-    now.alike = new MiniSearch({ fields: ['text'], searchOptions: { combineWith: 'AND', fuzzy: 0.3 } })
-    now.alike.addAll(now.words.map((text, id) => ({ id, text })))
-  }
-  return now.alike
+function searchOf(blocks: readonly Block[]): WordSearch<Block> {
+  if (search?.things !== blocks)
+    search = new WordSearch(blocks, ({ name, category }) => `${name} ${category}`)
+  return search
 }
 
 /** Makes ready for finding what is only alike, which takes longer than a key may. */
-export function prepareSearch(blocks: readonly Block[]): void {
-  alikeOf(indexOf(blocks))
-}
+export const prepareSearch = (blocks: readonly Block[]): void => void searchOf(blocks).prepare()
 
 /** Makes a list of blocks ready for being searched, a little after it was shown or changed. */
 export function useBlockSearch(blocks: Ref<readonly Block[]>): void {
@@ -74,17 +53,5 @@ export function useBlockSearch(blocks: Ref<readonly Block[]>): void {
 }
 
 /** Blocks whose name or category is like what was typed, best first; all when nothing is typed. */
-export function findBlocks(blocks: readonly Block[], words: string): readonly Block[] {
-  const typed = words.trim().toLowerCase()
-  if (!typed) return blocks
-  const now = indexOf(blocks)
-  const { words: all } = now
-  // What holds the letters comes before what is only alike.
-  const parts = typed.split(/\s+/)
-  const exact = blocks.filter((_, i) => parts.every((part) => all[i]!.includes(part)))
-  if (exact.length > 0 || typed.length < LEAST_ALIKE) return exact
-  return alikeOf(now)
-    .search(typed, { prefix: true })
-    .slice(0, 60)
-    .map(({ id }) => blocks[id as number]!)
-}
+export const findBlocks = (blocks: readonly Block[], words: string): readonly Block[] =>
+  words.trim() ? searchOf(blocks).find(words, MOST_FOUND) : blocks

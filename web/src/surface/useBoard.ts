@@ -177,13 +177,14 @@ export function useBoard(ways: BoardWays) {
   let drawnPicture: Picture | null = null
   function paintDrawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): boolean {
     if (now.width === 0) return true
-    const { project } = store
-    drawnPicture = project.unheard(picture)
-    project.unheard(() => ways.beneath?.(context, now))
-    return kept.show(context, now, ratio, {
-      picture: drawnPicture,
-      look: scaledLook(ways.screenLook(now), ratio),
-      key: ways.lookKey(),
+    return store.project.unheard(() => {
+      drawnPicture = picture()
+      ways.beneath?.(context, now)
+      return kept.show(context, now, ratio, {
+        picture: drawnPicture,
+        look: scaledLook(ways.screenLook(now), ratio),
+        key: ways.lookKey(),
+      })
     })
   }
 

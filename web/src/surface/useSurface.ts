@@ -57,8 +57,8 @@ export function useSurface(
   const whole = ref(false)
   function drawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): void {
     whole.value = painters.drawing(context, now, ratio)
-    // Konva draws a layer once a frame: what is asked for while it draws comes in the next.
-    if (!whole.value) requestAnimationFrame(redrawDrawing)
+    // Konva draws a layer once a frame: what is asked for when it has drawn comes in the next.
+    if (!whole.value) queueMicrotask(redrawDrawing)
   }
 
   const layerOf = (
