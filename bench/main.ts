@@ -1,6 +1,8 @@
 import { benchDisplay } from './display'
 import { benchEdits } from './edits'
 import { benchFurniture } from './furniture'
+import { benchMatters } from './matters'
+import { benchOpening } from './opening'
 import { benchPatterns } from './patterns'
 import { benchPlot } from './plot'
 import { benchPointer } from './pointer'
@@ -26,7 +28,9 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   patterns: benchPatterns,
   display: benchDisplay,
   pointer: benchPointer,
+  matters: benchMatters,
   edits: benchEdits,
+  opening: benchOpening,
   plot: benchPlot,
 }
 /** `npm run bench -- pointer plot`: only these. */

@@ -1,14 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { drawingPicture, pictureOf } from '../src/annotate'
+import { grid } from '../../bench/grid'
+import { drawingPicture, pictureOf, picturing } from '../src/annotate'
 import { PLAIN_LOOK, sceneOf, type Picture, type PlanLook, type Scene } from '../src/derive'
 import { itemExtent, type DisplayItem } from '../src/display'
-import { moveItems, setFacts, setLayer, setMaterial } from '../src/edit'
+import { moveItems, removeItems, setFacts, setLayer, setMaterial } from '../src/edit'
 import { boxesMeet, growBox, type Box } from '../src/geometry'
 import { Project, type Change, type Id } from '../src/records'
 import { houseRecords } from './house'
 import { inked } from './inked'
-import { PLAN, projectWith } from './wallFixture'
+import { LEVEL, PLAN, projectWith } from './wallFixture'
 import { World, type Values } from './world'
 import { EDITS } from './worldEdits'
 import { anyStep } from './worldSteps'
@@ -149,6 +150,78 @@ describe('the picture of a board', () => {
       ),
       { numRuns: 80 },
     )
+  })
+
+  it('made in steps, broken off and gone on with while things change, is the same', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(anyStep, fc.integer({ min: 0, max: 12 })), { minLength: 1, maxLength: 6 }),
+        (steps) => {
+          const world = new World(true)
+          const { project } = world
+          const [look] = LOOKS
+          const scene = (): Scene => sceneOf(project, world.drawing)
+          for (const [{ what, values }, some] of steps) {
+            const work = project.unheard(() => picturing(scene(), look!))
+            for (let i = 0; i < some; i++) work.next()
+            world.act((each) => EDITS[what].make(each, tame(values)))
+          }
+          const anew = new Project(project.everything())
+          const again = drawingPicture(look!).of(sceneOf(anew, anew.need('drawing', world.drawingId)))
+          expect(inked(pictureOf(scene(), look!).list())).toEqual(inked(again.list()))
+        },
+      ),
+      { numRuns: 60 },
+    )
+  })
+
+  it('of many rooms, broken off anywhere while walls move, go and come, is the same', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            steps: fc.integer({ min: 0, max: 30 }),
+            wall: fc.integer({ min: 0, max: 143 }),
+            what: fc.constantFrom('moved', 'gone', 'hidden', 'shown'),
+          }),
+          { minLength: 1, maxLength: 5 },
+        ),
+        (edits) => {
+          const project = projectWith(PLAN, ...grid(8, LEVEL, PLAN.id, 'wall-type-block-140'))
+          const look = LOOKS[0]!
+          for (const { steps, wall, what } of edits) {
+            const work = picturing(sceneOf(project, PLAN), look)
+            for (let i = 0; i < steps; i++) work.next()
+            const walls = project.all('wall')
+            const { id } = walls[wall % walls.length]!
+            const change = {
+              moved: () => moveItems(project, [id], { x: 120, y: -80 }),
+              gone: () => removeItems(project, [id]),
+              hidden: () => setLayer(project, 'layer-walls', { shown: false }),
+              shown: () => setLayer(project, 'layer-walls', { shown: true }),
+            }[what]()
+            project.apply(change)
+          }
+          const again = drawingPicture(look).of(sceneOf(new Project(project.everything()), PLAN))
+          const kept = pictureOf(sceneOf(project, PLAN), look)
+          expect(kept.size).toBe(again.size)
+          expect(inked(kept.list())).toEqual(inked(again.list()))
+        },
+      ),
+      { numRuns: 15 },
+    )
+  })
+
+  it('is made in small steps: no step draws much', () => {
+    const project = projectWith(PLAN, ...grid(12, LEVEL, PLAN.id, 'wall-type-block-140'))
+    const look = LOOKS[0]!
+    let steps = 0
+    for (const _ of picturing(sceneOf(project, PLAN), look)) steps++
+    // 312 walls are cut, parted and merged by the hundred; walls, records and tags are drawn by the fifty.
+    expect(steps).toBeGreaterThan(20)
+    const { made } = pictureOf(sceneOf(project, PLAN), look)
+    expect(made).toBeGreaterThan(400)
+    for (const _ of picturing(sceneOf(project, PLAN), look)) throw new Error('it is at hand')
   })
 
   it('tells every place at which it looks otherwise', () => {

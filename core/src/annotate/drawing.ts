@@ -1,4 +1,6 @@
+import { solving } from '../building'
 import {
+  IN_STEP,
   LivePicture,
   foreseenItems,
   isDrawn,
@@ -55,14 +57,16 @@ class AnnotationDrawn implements PartSource {
     private readonly look: PlanLook,
   ) {}
 
-  update({ scene, records }: News): void {
+  *update({ scene, records }: News): Generator<void> {
     const { project, board } = scene
+    let steps = 0
     if (records) for (const id of records) this.set(id, this.made(project.get(id), scene))
     else {
       const rest = new Set(this.parts.keys())
       for (const id of project.dependents(board.id)) {
         rest.delete(id)
         this.set(id, this.made(project.get(id), scene))
+        if (++steps % IN_STEP === 0) yield
       }
       for (const id of rest) this.set(id, null)
     }
@@ -106,8 +110,7 @@ export const drawingList = (scene: Scene, look: PlanLook): DisplayList =>
 const MOST_KEPT = 8
 const kept = new WeakMap<Scene['kept'], Map<string, LivePicture>>()
 
-/** The picture of a board as it is now; kept, and brought up to date part by part. */
-export function pictureOf(scene: Scene, look: PlanLook): Picture {
+function keptFor(scene: Scene, look: PlanLook): LivePicture {
   let mine = kept.get(scene.kept)
   if (!mine) kept.set(scene.kept, (mine = new Map()))
   const key = JSON.stringify(look)
@@ -116,7 +119,18 @@ export function pictureOf(scene: Scene, look: PlanLook): Picture {
   mine.delete(key)
   mine.set(key, found)
   if (mine.size > MOST_KEPT) mine.delete(mine.keys().next().value!)
+  return found
+}
+
+/** The picture of a board as it is now; kept, and brought up to date part by part. */
+export function pictureOf(scene: Scene, look: PlanLook): Picture {
   // Who looks at a picture looks at all that it is made from.
   void scene.project.stamp
-  return found.of(scene)
+  return keptFor(scene, look).of(scene)
+}
+
+/** Brings the picture of a board up to date in small steps, so that it is at hand when it is asked for. */
+export function* picturing(scene: Scene, look: PlanLook): Generator<void> {
+  if (scene.view === 'plan') yield* solving(scene.project, scene.board.level)
+  yield* keptFor(scene, look).steps(scene)
 }

@@ -1,6 +1,6 @@
 export * from './style'
 export * from './dimension'
 export * from './leader'
-export { drawingList, drawingPicture, drawingSources, foreseenRecord, pictureOf } from './drawing'
+export { drawingList, drawingPicture, drawingSources, foreseenRecord, pictureOf, picturing } from './drawing'
 export * from './roomTag'
 export * from './projectPicture'

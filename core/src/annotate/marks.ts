@@ -1,5 +1,6 @@
 import { atWall, wallDirection, type SolvedWall } from '../building'
 import {
+  IN_STEP,
   isDrawn,
   partOf,
   type News,
@@ -23,7 +24,7 @@ export class MarksDrawn implements PartSource {
     private readonly look: PlanLook,
   ) {}
 
-  update({ scene, building, walls, records }: News): void {
+  *update({ scene, building, walls, records }: News): Generator<void> {
     if (!building || !this.look.marks) return
     const { project } = scene
     const partsOf = (id: Id): Part[] => {
@@ -40,9 +41,11 @@ export class MarksDrawn implements PartSource {
       return
     }
     const rest = new Set(this.parts.keys())
+    let steps = 0
     for (const { shape } of building.all()) {
       rest.delete(shape.id)
       this.set(shape.id, partsOf(shape.id))
+      if (++steps % IN_STEP === 0) yield
     }
     for (const id of rest) this.set(id, [])
   }

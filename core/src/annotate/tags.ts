@@ -1,5 +1,6 @@
 import RBush from 'rbush'
 import {
+  IN_STEP,
   draftField,
   isDrawn,
   onLayer,
@@ -79,7 +80,7 @@ export class TagsDrawn implements PartSource, PartListener {
     this.boxes.delete(part)
   }
 
-  update({ scene, records }: News): void {
+  *update({ scene, records }: News): Generator<void> {
     if (scene.view !== 'plan' || !this.look.roomTags) return
     const { project, building } = scene
     const rooms = roomsOf(project, building)
@@ -106,6 +107,7 @@ export class TagsDrawn implements PartSource, PartListener {
     // In the order of rooms: what one leaves or takes up counts for those after it.
     const order = [...todo].sort(([, p], [, q]) => p - q).map(([id]) => id)
     for (let i = 0; i < order.length; i++) {
+      if (i % IN_STEP === IN_STEP - 1) yield
       const place = todo.get(order[i]!)!
       for (const box of this.see(order[i]!, byId.get(order[i]!), scene))
         for (const { id, place: later } of this.spaces.search(box)) {

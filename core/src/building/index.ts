@@ -1,4 +1,4 @@
-export { buildingOf, solverOf } from './solvers'
+export { buildingOf, solverOf, solving } from './solvers'
 export { LevelSolver, type SolvedColumn, type SolvedWall, type RankedMaterials } from './solver'
 export {
   typeThickness,

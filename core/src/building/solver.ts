@@ -111,8 +111,10 @@ export class LevelSolver {
     private readonly project: Project,
     readonly level: Id,
     private readonly hidden: ReadonlySet<Id> | null = null,
+    /** Solved by whoever asks for its steps, instead of at once. */
+    later = false,
   ) {
-    project.unheard(() => this.solveAll())
+    if (!later) project.unheard(() => this.solveAll())
   }
 
   /** The materials by rank. */
@@ -371,6 +373,13 @@ export class LevelSolver {
   }
 
   private solveAll(): void {
+    for (const _ of this.solving());
+  }
+
+  /**
+   * Solves everything in small steps. What changes of the project meanwhile is taken in by `follow` when they are done.
+   */
+  *solving(): Generator<void> {
     this.stamp = this.project.stamp
     this.types.clear()
     this.hosts.clear()
@@ -388,13 +397,23 @@ export class LevelSolver {
     for (const wall of mine) this.walls.set(wall.id, this.begin(wall))
     this.bodies.load([...this.walls.values()].map((wall) => wall.body))
     const all = [...this.walls.keys()]
-    for (const id of all) this.cutEnds(this.walls.get(id)!)
-    for (const id of all) this.makePieces(this.walls.get(id)!)
+    let steps = 0
+    for (const id of all) {
+      this.cutEnds(this.walls.get(id)!)
+      if (++steps % IN_STEP === 0) yield
+    }
+    for (const id of all) {
+      this.makePieces(this.walls.get(id)!)
+      if (++steps % IN_STEP === 0) yield
+    }
     for (const column of this.project.all('column'))
       if (this.takesPart(column)) this.pillars.set(column.id, this.beginColumn(column))
     const parts = [...this.walls.values(), ...this.pillars.values()]
     this.spreads.load(parts.map((part) => part.spread!))
-    for (const part of parts) this.makeBoundaries(part)
+    for (const part of parts) {
+      this.makeBoundaries(part)
+      if (++steps % IN_STEP === 0) yield
+    }
   }
 
   private beginColumn(column: Column): ColumnInWork {
@@ -646,6 +665,9 @@ function straightPlace({ a, u }: WallShape, x: number, y: number): { along: numb
   const dy = y - a.y
   return { along: dx * u.x + dy * u.y, aside: dy * u.x - dx * u.y }
 }
+
+/** So many walls are worked on in one step. */
+const IN_STEP = 100
 
 /** How many different solutions of what is seen are kept. */
 const MOST_PARTIAL = 3

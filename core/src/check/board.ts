@@ -1,4 +1,4 @@
-import type { LevelSolver } from '../building'
+import { solving, type LevelSolver } from '../building'
 import { Follower, boundingField, hatchAround, type News, type Scene } from '../derive'
 import { boxesMeet, type Box } from '../geometry'
 import type { Id } from '../records'
@@ -77,6 +77,7 @@ export class BoardMatters {
   /** Looks at what is new, in small steps; gives all there is when it is done. */
   *steps(scene: Scene): Generator<void, Matter[]> {
     const { project, board } = scene
+    if (scene.view === 'plan') yield* solving(project, scene.board.level)
     this.hear(scene)
     const { units } = project.facts
     for (const id of this.walls) {

@@ -7,7 +7,7 @@ import type { PlanLook } from './look'
 import type { News } from './news'
 import { offCutItems, openingInPlan } from './offCut'
 import { onLayer } from './onLayer'
-import { depthOf, type PartSource } from './parts'
+import { IN_STEP, depthOf, type PartSource } from './parts'
 import { partOf, type Part, type Picture } from './picture'
 
 /** In which order what is built lies at its depth. */
@@ -29,7 +29,7 @@ export class BuiltDrawn implements PartSource {
     private readonly look: PlanLook,
   ) {}
 
-  update(news: News): void {
+  *update(news: News): Generator<void> {
     const { building, scene } = news
     if (!building) return
     const { project } = scene
@@ -45,9 +45,11 @@ export class BuiltDrawn implements PartSource {
       return
     }
     const rest = new Set(this.parts.keys())
+    let steps = 0
     for (const { shape } of building.all()) {
       rest.delete(shape.id)
       this.set(shape.id, this.partsFor(shape.id, building, project))
+      if (++steps % IN_STEP === 0) yield
     }
     for (const { column } of building.columns()) {
       rest.delete(column.id)

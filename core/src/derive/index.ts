@@ -1,6 +1,6 @@
 export * from './plan'
 export { Picture, partOf, overhangOf, pictureFrom, type Part, type PartListener, type Order } from './picture'
-export { type PartSource } from './parts'
+export { IN_STEP, type PartSource } from './parts'
 export { Follower, type News } from './news'
 export type { Sight } from './sight'
 export * from './drawn'

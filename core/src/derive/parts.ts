@@ -21,8 +21,12 @@ import type { Scene } from './scene'
 
 /** Something that gives parts to a picture, and keeps up with what changes. */
 export interface PartSource {
-  update(news: News): void
+  /** Takes in the news, in small steps where there is much. */
+  update(news: News): Iterable<unknown>
 }
+
+/** So much is drawn in one step. */
+export const IN_STEP = 50
 
 /** The depth of a tier; what was sent back lies below 0, what was brought forward from 1 on. */
 export const depthOf = (tier: Tier): number => TIERS.indexOf(tier) / TIERS.length
@@ -64,8 +68,9 @@ export class ThingsDrawn implements PartSource {
     private readonly look: PlanLook,
   ) {}
 
-  update({ scene, records }: News): void {
+  *update({ scene, records }: News): Generator<void> {
     const { project } = scene
+    let steps = 0
     if (records)
       for (const id of records) {
         const record = project.get(id)
@@ -81,6 +86,7 @@ export class ThingsDrawn implements PartSource {
           rest.delete(record.id)
           this.set(record.id, this.made(record, scene))
           this.watch(record)
+          if (++steps % IN_STEP === 0) yield
         }
       for (const id of rest) this.set(id, null)
     }

@@ -89,6 +89,18 @@ export class Picture {
     return this.count
   }
 
+  /** Takes everything out, and whoever listened. */
+  clear(): void {
+    this.index.clear()
+    this.fresh.clear()
+    this.endless.clear()
+    this.bySource.clear()
+    this.dirty = new Set()
+    this.count = 0
+    this.listener = null
+    this.places.addEverything()
+  }
+
   /** Puts a part in the place of another; gives the one that stands now, which is the former if both are alike. */
   replace(before: Part | null | undefined, now: Part | null): Part | null {
     if (before && now && isAlike(before, now)) return before

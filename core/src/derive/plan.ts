@@ -4,7 +4,7 @@ import { BuiltDrawn } from './built'
 import type { DrawnKind } from './drawnKind'
 import { DRAWN } from './drawnKinds'
 import { PLAIN_LOOK, type PlanLook } from './look'
-import { Follower } from './news'
+import { Follower, type News } from './news'
 import { ThingsDrawn, type PartSource } from './parts'
 import { Picture } from './picture'
 import type { Scene } from './scene'
@@ -12,33 +12,93 @@ import type { Scene } from './scene'
 /** Gives parts to a picture besides those of its linework. */
 export type MoreDrawn = (picture: Picture, look: PlanLook) => PartSource
 
-/** A picture of a board that is brought up to date when it is asked for. */
+/** What is being drawn, step by step, of the project as it was. */
+interface Work {
+  readonly steps: Iterator<unknown>
+  readonly stamp: number
+}
+
+/** A picture of a board that is brought up to date when it is asked for, at once or in steps. */
 export class LivePicture {
   private readonly picture = new Picture()
-  private readonly sources: readonly PartSource[]
-  private readonly follower: Follower
+  private sources: readonly PartSource[]
+  private follower: Follower
+  private work: Work | null = null
 
-  /** `more`: what is drawn besides its linework, in the order it is worked out. */
-  constructor(look: PlanLook, more: readonly MoreDrawn[] = []) {
-    const { picture } = this
-    this.sources = [
+  constructor(
+    private readonly look: PlanLook,
+    private readonly more: readonly MoreDrawn[] = [],
+  ) {
+    this.sources = this.makeSources()
+    this.follower = this.makeFollower()
+  }
+
+  private makeSources(): PartSource[] {
+    const { picture, look } = this
+    return [
       new BuiltDrawn(picture, look),
       new ThingsDrawn(picture, look),
-      ...more.map((make) => make(picture, look)),
+      ...this.more.map((make) => make(picture, look)),
     ]
-    this.follower = new Follower((building) => building.seen(look.printing))
+  }
+
+  private makeFollower(): Follower {
+    return new Follower((building) => building.seen(this.look.printing))
   }
 
   /** The picture of a scene as it is now. */
   of(scene: Scene): Picture {
     return scene.project.unheard(() => {
-      const news = this.follower.news(scene)
-      if (news) {
-        for (const source of this.sources) source.update(news)
-        this.picture.settle()
-      }
+      for (const _ of this.steps(scene));
       return this.picture
     })
+  }
+
+  /**
+   * Brings the picture up to date in small steps where all of it is drawn. When the project changed while it was left
+   * undone, it is begun anew.
+   */
+  *steps(scene: Scene): Generator<void> {
+    const { project } = scene
+    for (;;) {
+      if (this.work && this.work.stamp !== project.stamp) this.reset()
+      if (!this.work) {
+        const news = this.follower.news(scene)
+        if (!news) return
+        const steps = this.update(news)
+        if (news.records) {
+          for (const _ of steps);
+          return
+        }
+        this.work = { steps, stamp: project.stamp }
+      }
+      if (this.stepped(this.work)) return
+      yield
+    }
+  }
+
+  /** Takes one step more; true when there is none left. What fails leaves nothing half done. */
+  private stepped({ steps }: Work): boolean {
+    try {
+      if (!steps.next().done) return false
+    } catch (error) {
+      this.reset()
+      throw error
+    }
+    this.work = null
+    return true
+  }
+
+  private *update(news: News): Generator<unknown> {
+    for (const source of this.sources) yield* source.update(news)
+    this.picture.settle()
+  }
+
+  private reset(): void {
+    this.work = null
+    this.picture.clear()
+    this.sources = this.makeSources()
+    this.follower = this.makeFollower()
   }
 }
 

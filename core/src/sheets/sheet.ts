@@ -1,4 +1,4 @@
-import { drawingSources, pictureOf } from '../annotate'
+import { drawingSources, pictureOf, picturing } from '../annotate'
 import {
   LivePicture,
   PLAIN_LOOK,
@@ -10,6 +10,7 @@ import {
   type Part,
   type PartSource,
   type Picture,
+  type PlanLook,
   type Scene,
 } from '../derive'
 import { extentOf, type DisplayItem, type DisplayList } from '../display'
@@ -21,9 +22,18 @@ import { scaleName } from '../units'
 import { titleBlockItems, titleFields } from './titleBlock'
 import { labelItems, shownBox, viewportFrame, viewportMap } from './viewport'
 
+const printed = (project: Project, drawing: Drawing, scale: number, lens?: Id): [Scene, PlanLook] => [
+  sceneOf(project, drawing),
+  lookThrough(lensOf(project, lens), scale, { printing: true }),
+]
+
 /** A drawing as it prints through a lens at a scale; kept, and brought up to date part by part. */
 export const drawnAt = (project: Project, drawing: Drawing, scale: number, lens?: Id): Picture =>
-  pictureOf(sceneOf(project, drawing), lookThrough(lensOf(project, lens), scale, { printing: true }))
+  pictureOf(...printed(project, drawing, scale, lens))
+
+/** The drawing in a viewport, as it prints. */
+const drawingIn = (project: Project, { drawing, scale, lens }: Viewport): [Scene, PlanLook] =>
+  printed(project, project.need('drawing', drawing), scale, lens)
 
 /** The place a viewport takes on its sheet as its drawing is now, paper mm. */
 export const frameOf = (project: Project, viewport: Viewport): Box =>
@@ -52,13 +62,15 @@ class ViewportsDrawn implements PartSource {
 
   constructor(private readonly picture: Picture) {}
 
-  update({ scene }: News): void {
+  *update({ scene }: News): Generator<void> {
     if (scene.view !== 'sheet') return
     const { project, board } = scene
     const now = new Map<Id, Shown>()
-    viewportsOf(project, board.id).forEach((viewport, place) => {
+    for (const [place, viewport] of viewportsOf(project, board.id).entries()) {
+      yield* picturing(...drawingIn(project, viewport))
       now.set(viewport.id, this.see(viewport, place, project))
-    })
+      yield
+    }
     for (const [id, { part }] of this.shown) if (!now.has(id)) this.picture.replace(part, null)
     this.shown = now
   }
@@ -132,15 +144,16 @@ class TitleBlockDrawn implements PartSource {
 
   constructor(private readonly picture: Picture) {}
 
-  update({ scene }: News): void {
-    if (scene.view !== 'sheet') return
+  update({ scene }: News): [] {
+    if (scene.view !== 'sheet') return []
     const { project, board } = scene
     const fields = titleFields(project.facts, board, viewportsOf(project, board.id))
     const said = JSON.stringify([fields, board.size, board.orientation])
-    if (said === this.said) return
+    if (said === this.said) return []
     this.said = said
     const order = { depth: TITLE_BLOCK, kind: 0, place: 0, nth: 0 }
     this.part = this.picture.replace(this.part, partOf(titleBlockItems(board, fields), order, null))
+    return []
   }
 }
 
@@ -153,16 +166,26 @@ const sheetPicture = (sheet: Sheet, printing: boolean): LivePicture =>
 
 const kept = new WeakMap<Scene['kept'], LivePicture>()
 
+function keptFor(scene: Scene, sheet: Sheet): LivePicture {
+  let mine = kept.get(scene.kept)
+  if (!mine) kept.set(scene.kept, (mine = sheetPicture(sheet, false)))
+  return mine
+}
+
 /**
  * A whole sheet as it is composed, in paper mm from its lower left corner: viewports with their labels, what is drafted
  * on the sheet, frame and title block. Kept, and brought up to date part by part.
  */
 export function sheetPictureOf(project: Project, sheet: Sheet): Picture {
   const scene = sceneOf(project, sheet)
-  let mine = kept.get(scene.kept)
-  if (!mine) kept.set(scene.kept, (mine = sheetPicture(sheet, false)))
   void project.stamp
-  return mine.of(scene)
+  return keptFor(scene, sheet).of(scene)
+}
+
+/** Brings the picture of a sheet up to date in small steps, so that it is at hand when it is asked for. */
+export function* picturingSheet(project: Project, sheet: Sheet): Generator<void> {
+  const scene = sceneOf(project, sheet)
+  yield* keptFor(scene, sheet).steps(scene)
 }
 
 /** The same as a list made from nothing. Unless it is told otherwise, what does not print is left out. */

@@ -1,7 +1,7 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { mattersOf, settleSheets, type Matter } from '@lamina/core/check'
 import { useProject } from '../store/project'
-import { leaveOff, whenIdle } from '../surface/idle'
+import { leaveOff, unheardSteps, whenIdle } from '../surface/idle'
 
 /** What is to be settled in the open project; looked through in idle time after changes. */
 export function useMatters(ready: Ref<boolean>): ShallowRef<readonly Matter[]> {
@@ -14,15 +14,7 @@ export function useMatters(ready: Ref<boolean>): ShallowRef<readonly Matter[]> {
     const found: Matter[] = []
     for (const drawing of project.unheard(() => project.all('drawing'))) {
       const scene = project.unheard(() => store.scene(drawing))
-      const steps = mattersOf(scene).steps(scene)
-      for (;;) {
-        const { done, value } = project.unheard(() => steps.next())
-        if (done) {
-          found.push(...value)
-          break
-        }
-        yield
-      }
+      found.push(...(yield* unheardSteps(project, mattersOf(scene).steps(scene))))
     }
     found.push(...project.unheard(() => settleSheets(project)))
     matters.value = found

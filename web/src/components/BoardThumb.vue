@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
-import { pictureOf } from '@lamina/core/annotate'
+import { pictureOf, picturing } from '@lamina/core/annotate'
 import { lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
 import { isEmptyBox, type Box } from '@lamina/core/geometry'
 import { lensOf } from '@lamina/core/library'
 import type { Board } from '@lamina/core/records'
-import { sheetPictureOf } from '@lamina/core/sheets'
+import { picturingSheet, sheetPictureOf } from '@lamina/core/sheets'
 import { useProject } from '../store/project'
-import { leaveOff, whenIdle } from '../surface/idle'
+import { leaveOff, unheardSteps, whenIdle } from '../surface/idle'
 import { letteringReady, picturePainting, type ScreenLook } from '../surface/painter'
 import { thumbLook, thumbMap } from '../surface/thumb'
 
@@ -21,18 +21,23 @@ const me = {}
 /** Shown for an empty board. */
 const BLANK: Box = { minX: -1000, minY: -700, maxX: 1000, maxY: 700 }
 
-/** The picture the board itself is shown with, so that it is made once. */
-function pictureNow(): Picture {
+/** The picture the board itself is shown with, so that it is made once; in steps, if it is not there yet. */
+function* pictureNow(): Generator<void, Picture> {
   const { project } = store
   const { board } = props
-  return project.unheard(() =>
-    board.kind === 'sheet'
-      ? sheetPictureOf(project, board)
-      : pictureOf(
-          sceneOf(project, board),
-          lookThrough(lensOf(project, null), board.readingScale, { printing: false }),
-        ),
+  if (board.kind === 'sheet') {
+    yield* unheardSteps(project, picturingSheet(project, board))
+    return project.unheard(() => sheetPictureOf(project, board))
+  }
+  const [scene, look] = project.unheard(
+    () =>
+      [
+        sceneOf(project, board),
+        lookThrough(lensOf(project, null), board.readingScale, { printing: false }),
+      ] as const,
   )
+  yield* unheardSteps(project, picturing(scene, look))
+  return project.unheard(() => pictureOf(scene, look))
 }
 
 let painted: { picture: Picture; stamp: number; look: string } | null = null
@@ -41,7 +46,7 @@ let due: ReturnType<typeof setTimeout> | undefined
 function* paint(): Generator<void> {
   const element = canvas.value
   if (!element || store.id === null || !store.project.get(props.board.id)) return
-  const picture = pictureNow()
+  const picture = yield* pictureNow()
   yield
   const { width, height, board } = props
   const look = `${theme.global.name.value} ${width} ${height}`

@@ -1,3 +1,5 @@
+import type { Project } from '@lamina/core/records'
+
 /** How long work may go on at once while nothing else waits, ms. */
 const SLICE = 8
 
@@ -39,4 +41,13 @@ function ask(): void {
   if ('requestIdleCallback' in window)
     requestIdleCallback((deadline) => run(() => deadline.timeRemaining()), { timeout: 1000 })
   else setTimeout(() => run(() => SLICE))
+}
+
+/** The same steps, of which Vue hears nothing. */
+export function* unheardSteps<T>(project: Project, steps: Iterator<unknown, T>): Generator<void, T> {
+  for (;;) {
+    const { done, value } = project.unheard(() => steps.next())
+    if (done) return value as T
+    yield
+  }
 }
