@@ -148,9 +148,15 @@ interface Laid {
   readonly from: readonly unknown[]
   readonly items: readonly DisplayItem[]
 }
-const laid = new WeakMap<AnyRecord, Laid[]>()
+/** What was laid for each record: most have one look. */
+const laid = new WeakMap<AnyRecord, Laid | readonly Laid[]>()
+
+const isList = (kept: Laid | readonly Laid[]): kept is readonly Laid[] => Array.isArray(kept)
 /** So many looks at a record are kept: on the board, the shelf and viewports. */
 const MOST_LAID = 6
+
+const NO_LAID: readonly Laid[] = []
+const NOTHING: readonly unknown[] = []
 
 /** The items of a record, kept while nothing they come from changes. */
 function itemsOf(record: Itself, scene: Scene, look: PlanLook): readonly DisplayItem[] {
@@ -161,7 +167,8 @@ function itemsOf(record: Itself, scene: Scene, look: PlanLook): readonly Display
   const layer = layerOf(project, record)
   const type = lineTypeOf(project, ('own' in record ? record.own?.lineType : undefined) ?? layer.lineType)
   const { scale, overhead } = look
-  const kept = laid.get(record) ?? []
+  const one = laid.get(record)
+  const kept = one === undefined ? NO_LAID : isList(one) ? one : [one]
   const found = kept.find(
     (each) =>
       each.layer === layer &&
@@ -173,6 +180,7 @@ function itemsOf(record: Itself, scene: Scene, look: PlanLook): readonly Display
   )
   if (found) return found.items
   const items = drawn.items(record, scene, look)
-  laid.set(record, [{ layer, type, scale, overhead, from, items }, ...kept].slice(0, MOST_LAID))
+  const now: Laid = { layer, type, scale, overhead, from: from.length > 0 ? from : NOTHING, items }
+  laid.set(record, kept.length > 0 ? [now, ...kept].slice(0, MOST_LAID) : now)
   return items
 }

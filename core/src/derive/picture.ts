@@ -70,7 +70,8 @@ export class Picture {
   private readonly index = new RBush<Part>()
   private readonly fresh = new Set<Part>()
   private readonly endless = new Set<Part>()
-  private readonly bySource = new Map<Id, Set<Part>>()
+  /** The parts of each record: most have one. */
+  private readonly bySource = new Map<Id, Part | readonly Part[]>()
   private dirty = new Set<Box>()
   private count = 0
   private listener: PartListener | null = null
@@ -134,9 +135,8 @@ export class Picture {
     else this.fresh.add(part)
     this.dirty.add(part)
     if (part.source !== null) {
-      const mine = this.bySource.get(part.source)
-      if (mine) mine.add(part)
-      else this.bySource.set(part.source, new Set([part]))
+      const others = this.ofSource(part.source)
+      this.bySource.set(part.source, others.length > 0 ? [...others, part] : part)
     }
     this.listener?.came(part)
   }
@@ -147,9 +147,9 @@ export class Picture {
     else if (!this.fresh.delete(part)) this.index.remove(part)
     this.dirty.add(part)
     if (part.source !== null) {
-      const mine = this.bySource.get(part.source)!
-      mine.delete(part)
-      if (mine.size === 0) this.bySource.delete(part.source)
+      const [first, ...rest] = this.ofSource(part.source).filter((each) => each !== part)
+      if (first) this.bySource.set(part.source, rest.length > 0 ? [first, ...rest] : first)
+      else this.bySource.delete(part.source)
     }
     this.listener?.went(part)
   }
@@ -161,7 +161,9 @@ export class Picture {
     else for (const part of this.fresh) this.index.insert(part)
     this.fresh.clear()
     if (this.dirty.size === 0) return
-    this.places.add(this.dirty)
+    // Of very much only that it is everything is remembered.
+    if (this.dirty.size > MUCH && this.dirty.size * 2 > this.count) this.places.addEverything()
+    else this.places.add(this.dirty)
     this.dirty = new Set()
   }
 
@@ -177,7 +179,12 @@ export class Picture {
 
   /** What is drawn for a record. */
   of(source: Id): readonly Part[] {
-    return [...(this.bySource.get(source) ?? [])].sort(byOrder)
+    return [...this.ofSource(source)].sort(byOrder)
+  }
+
+  private ofSource(source: Id): readonly Part[] {
+    const found = this.bySource.get(source)
+    return found === undefined ? [] : isList(found) ? found : [found]
   }
 
   /** All records something is drawn for. */
@@ -201,6 +208,11 @@ export class Picture {
     return minX <= maxX ? { minX, minY, maxX, maxY } : EMPTY_BOX
   }
 }
+
+/** More places than this at once may be everything. */
+const MUCH = 500
+
+const isList = (parts: Part | readonly Part[]): parts is readonly Part[] => Array.isArray(parts)
 
 const isAlike = (p: Part, q: Part): boolean =>
   byOrder(p, q) === 0 &&
