@@ -6,6 +6,7 @@ import {
   isDrawn,
   onLayer,
   partOf,
+  putPart,
   type KindDrawn,
   type MoreDrawn,
   type News,
@@ -60,22 +61,17 @@ class AnnotationDrawn implements PartSource {
   *update({ scene, records }: News): Generator<void> {
     const { project, board } = scene
     let steps = 0
-    if (records) for (const id of records) this.set(id, this.made(project.get(id), scene))
+    if (records)
+      for (const id of records) putPart(this.picture, this.parts, id, this.made(project.get(id), scene))
     else {
       const rest = new Set(this.parts.keys())
       for (const id of project.dependents(board.id)) {
         rest.delete(id)
-        this.set(id, this.made(project.get(id), scene))
+        putPart(this.picture, this.parts, id, this.made(project.get(id), scene))
         if (++steps % IN_STEP === 0) yield
       }
-      for (const id of rest) this.set(id, null)
+      for (const id of rest) putPart(this.picture, this.parts, id, null)
     }
-  }
-
-  private set(id: Id, now: Part | null): void {
-    const kept = this.picture.replace(this.parts.get(id), now)
-    if (kept) this.parts.set(id, kept)
-    else this.parts.delete(id)
   }
 
   private made(record: AnyRecord | undefined, scene: Scene): Part | null {

@@ -3,6 +3,7 @@ import {
   IN_STEP,
   isDrawn,
   partOf,
+  putParts,
   type News,
   type Part,
   type PartSource,
@@ -37,28 +38,17 @@ export class MarksDrawn implements PartSource {
         const record = project.get(id)
         if (record?.kind === 'opening') seen.add(record.wall)
       }
-      for (const id of seen) this.set(id, partsOf(id))
+      for (const id of seen) putParts(this.picture, this.parts, id, partsOf(id))
       return
     }
     const rest = new Set(this.parts.keys())
     let steps = 0
     for (const { shape } of building.all()) {
       rest.delete(shape.id)
-      this.set(shape.id, partsOf(shape.id))
+      putParts(this.picture, this.parts, shape.id, partsOf(shape.id))
       if (++steps % IN_STEP === 0) yield
     }
-    for (const id of rest) this.set(id, [])
-  }
-
-  private set(id: Id, now: readonly Part[]): void {
-    const before = this.parts.get(id) ?? []
-    const kept: Part[] = []
-    for (let i = 0; i < Math.max(before.length, now.length); i++) {
-      const part = this.picture.replace(before[i], now[i] ?? null)
-      if (part) kept.push(part)
-    }
-    if (kept.length > 0) this.parts.set(id, kept)
-    else this.parts.delete(id)
+    for (const id of rest) putParts(this.picture, this.parts, id, [])
   }
 
   private marksOf({ shape, openings }: SolvedWall, project: Project): Part[] {

@@ -8,7 +8,7 @@ import type { News } from './news'
 import { offCutItems, openingInPlan } from './offCut'
 import { onLayer } from './onLayer'
 import { IN_STEP, depthOf, type PartSource } from './parts'
-import { partOf, type Part, type Picture } from './picture'
+import { partOf, putParts, type Part, type Picture } from './picture'
 
 /** In which order what is built lies at its depth. */
 const OFF_CUT = 0
@@ -41,21 +41,21 @@ export class BuiltDrawn implements PartSource {
         const record = project.get(id)
         if (record?.kind === 'opening') walls.add(record.wall)
       }
-      for (const id of walls) this.set(id, this.partsFor(id, building, project))
+      for (const id of walls) putParts(this.picture, this.parts, id, this.partsFor(id, building, project))
       return
     }
     const rest = new Set(this.parts.keys())
     let steps = 0
     for (const { shape } of building.all()) {
       rest.delete(shape.id)
-      this.set(shape.id, this.partsFor(shape.id, building, project))
+      putParts(this.picture, this.parts, shape.id, this.partsFor(shape.id, building, project))
       if (++steps % IN_STEP === 0) yield
     }
     for (const { column } of building.columns()) {
       rest.delete(column.id)
-      this.set(column.id, this.partsFor(column.id, building, project))
+      putParts(this.picture, this.parts, column.id, this.partsFor(column.id, building, project))
     }
-    for (const id of rest) this.set(id, [])
+    for (const id of rest) putParts(this.picture, this.parts, id, [])
   }
 
   /** What is cut is one part for all its walls; it tells where it looks otherwise. */
@@ -76,17 +76,6 @@ export class BuiltDrawn implements PartSource {
       else this.cut = picture.moved(this.cut, now, places)
     }
     this.placed = building.places.now
-  }
-
-  private set(id: Id, now: readonly Part[]): void {
-    const before = this.parts.get(id) ?? []
-    const kept: Part[] = []
-    for (let i = 0; i < Math.max(before.length, now.length); i++) {
-      const part = this.picture.replace(before[i], now[i] ?? null)
-      if (part) kept.push(part)
-    }
-    if (kept.length > 0) this.parts.set(id, kept)
-    else this.parts.delete(id)
   }
 
   private partsFor(id: Id, building: LevelSolver, project: Project): Part[] {

@@ -16,7 +16,7 @@ import { TIERS, type DrawnItself, type Tier } from './drawnKind'
 import { DRAWN, DRAWN_ITSELF, type KindDrawn } from './drawnKinds'
 import type { PlanLook } from './look'
 import type { News } from './news'
-import { partOf, type Order, type Part, type Picture } from './picture'
+import { partOf, putPart, type Order, type Part, type Picture } from './picture'
 import type { Scene } from './scene'
 
 /** Something that gives parts to a picture, and keeps up with what changes. */
@@ -74,7 +74,7 @@ export class ThingsDrawn implements PartSource {
     if (records)
       for (const id of records) {
         const record = project.get(id)
-        this.set(id, record && isItself(record) ? this.made(record, scene) : null)
+        putPart(this.picture, this.parts, id, record && isItself(record) ? this.made(record, scene) : null)
         if (record && isItself(record)) this.watch(record)
         else this.watching.delete(id)
       }
@@ -84,11 +84,11 @@ export class ThingsDrawn implements PartSource {
       for (const kind of DRAWN_ITSELF)
         for (const record of project.all(kind)) {
           rest.delete(record.id)
-          this.set(record.id, this.made(record, scene))
+          putPart(this.picture, this.parts, record.id, this.made(record, scene))
           this.watch(record)
           if (++steps % IN_STEP === 0) yield
         }
-      for (const id of rest) this.set(id, null)
+      for (const id of rest) putPart(this.picture, this.parts, id, null)
     }
     this.lookAround(scene)
   }
@@ -102,7 +102,7 @@ export class ThingsDrawn implements PartSource {
     for (const [id, box] of this.watching)
       if (!changed || [...changed].some((place) => boxesMeet(place, box))) {
         const record = scene.project.get(id)
-        if (record && isItself(record)) this.set(id, this.made(record, scene))
+        if (record && isItself(record)) putPart(this.picture, this.parts, id, this.made(record, scene))
       }
   }
 
@@ -110,12 +110,6 @@ export class ThingsDrawn implements PartSource {
     const box = drawnItself(record).around?.(record) ?? null
     if (box) this.watching.set(record.id, box)
     else this.watching.delete(record.id)
-  }
-
-  private set(id: Id, now: Part | null): void {
-    const kept = this.picture.replace(this.parts.get(id), now)
-    if (kept) this.parts.set(id, kept)
-    else this.parts.delete(id)
   }
 
   private made(record: Itself, scene: Scene): Part | null {

@@ -209,6 +209,30 @@ export class Picture {
   }
 }
 
+/** Puts what is drawn for something in the place of what was, in a picture and in what its source remembers. */
+export function putPart(picture: Picture, parts: Map<Id, Part>, id: Id, now: Part | null): void {
+  const kept = picture.replace(parts.get(id), now)
+  if (kept) parts.set(id, kept)
+  else parts.delete(id)
+}
+
+/** The same for something of several parts. */
+export function putParts(
+  picture: Picture,
+  parts: Map<Id, readonly Part[]>,
+  id: Id,
+  now: readonly Part[],
+): void {
+  const before = parts.get(id) ?? []
+  const kept: Part[] = []
+  for (let i = 0; i < Math.max(before.length, now.length); i++) {
+    const part = picture.replace(before[i], now[i] ?? null)
+    if (part) kept.push(part)
+  }
+  if (kept.length > 0) parts.set(id, kept)
+  else parts.delete(id)
+}
+
 /** More places than this at once may be everything. */
 const MUCH = 500
 

@@ -76,14 +76,9 @@ export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRAD
 export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'
 export { copySheet } from './copySheet'
 export { mapItems, copyItems, mirrorAbout, scaleAbout, alignMap } from './transform'
+export { pieceAt, trimItem, extendItem, lengthenItem, splitItem, crossedAt } from './cutting'
 export {
   addLinework,
-  pieceAt,
-  trimItem,
-  extendItem,
-  lengthenItem,
-  splitItem,
-  crossedAt,
   joinItems,
   type Ease,
   cornerItems,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { renumberRooms, setFacts, setRoom } from '@lamina/core/edit'
-import { roomsOf } from '@lamina/core/rooms'
+import { roomIn } from '@lamina/core/rooms'
 import { formatArea, formatLength } from '@lamina/core/units'
 import { useProject } from '../../store/project'
 import FactRows from '../FactRows.vue'
@@ -15,9 +15,7 @@ const props = defineProps<CardProps<'room'>>()
 const store = useProject()
 const found = computed(() => {
   const { building } = props.scene
-  return building
-    ? roomsOf(store.project, building).find(({ room }) => room.id === props.record.id)
-    : undefined
+  return building ? roomIn(store.project, building, props.record.id) : undefined
 })
 const rows = computed((): [string, string | number][] => {
   const facts = found.value?.facts
