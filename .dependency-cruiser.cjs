@@ -1,6 +1,7 @@
 // The shape of the program, held by a rule: web → core ← server, and inside the core each
 // folder imports only folders to its left.
 const order = [
+  'steps',
   'units',
   'geometry',
   'records',

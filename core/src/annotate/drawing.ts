@@ -127,6 +127,9 @@ export function pictureOf(scene: Scene, look: PlanLook): Picture {
 
 /** Brings the picture of a board up to date in small steps, so that it is at hand when it is asked for. */
 export function* picturing(scene: Scene, look: PlanLook): Generator<void> {
-  if (scene.view === 'plan') yield* solving(scene.project, scene.board.level)
+  if (scene.view === 'plan') {
+    yield* solving(scene.project, scene.board.level)
+    yield* scene.building.seen(look.printing).outlining()
+  }
   yield* keptFor(scene, look).steps(scene)
 }

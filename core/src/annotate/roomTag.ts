@@ -52,13 +52,6 @@ export function tagItems(room: Room, words: TagWords, at: Point, scale: number):
   ]
 }
 
-interface Kept {
-  readonly space: Space
-  readonly key: string
-  readonly place: Point
-}
-const kept = new WeakMap<Room, Kept>()
-
 /**
  * Where a room's tag stands: where it was put by hand, or the place nearest to the room's point, within the
  * room, at which it covers nothing of what is drawn; if there is none, where it covers least.
@@ -72,16 +65,7 @@ export function tagPlace(
   const { room, space } = found
   if (room.tagAt) return room.tagAt
   if (!space) return room.at
-  // Lines have some width too.
-  const near = obstacles(space)
-    .map((box) => growBox(box, LINE * scale))
-    .sort(byPlace)
-  const key = `${scale} ${words.name} ${words.figures} ${near.map((b) => `${b.minX | 0},${b.minY | 0},${b.maxX | 0},${b.maxY | 0}`).join(' ')}`
-  const before = kept.get(room)
-  if (before && before.space === space && before.key === key) return before.place
-  const place = freePlace(room.at, space, tagSize(words), scale, near)
-  kept.set(room, { space, key, place })
-  return place
+  return freePlace(room.at, space, tagSize(words), scale, obstacles)
 }
 
 /** In whatever order obstacles were found, they count in the same. */
@@ -96,7 +80,7 @@ function freePlace(
   space: Space,
   { width, height }: { readonly width: number; readonly height: number },
   scale: number,
-  obstacles: readonly Box[],
+  obstacles: (box: Box) => readonly Box[],
 ): Point {
   const half = { x: (width / 2 + AROUND) * scale, y: (height / 2 + AROUND) * scale }
   const boxAt = ({ x, y }: Point): Box => ({
@@ -105,23 +89,26 @@ function freePlace(
     maxX: x + half.x,
     maxY: y + half.y,
   })
-  const covered = (box: Box): number => obstacles.reduce((sum, each) => sum + overlap(each, box), 0)
+  // Lines have some width too.
+  const line = LINE * scale
+  const isFree = (p: Point): boolean => {
+    const box = boxAt(p)
+    const wide = growBox(box, line)
+    const inTheWay = (each: Box): boolean => overlap(growBox(each, line), box) > 0 && boxesMeet(each, space)
+    return liesWithin(box, space) && !obstacles(wide).some(inTheWay)
+  }
+  if (isFree(seed)) return seed
   const middle = innerPoint(space)
-  const candidates: Point[] = [seed, middle]
-  for (let i = 0; i <= STEPS; i++)
-    for (let k = 0; k <= STEPS; k++)
-      candidates.push({
-        x: space.minX + ((space.maxX - space.minX) * i) / STEPS,
-        y: space.minY + ((space.maxY - space.minY) * k) / STEPS,
-      })
-  const away = (p: Point): number => Math.hypot(p.x - seed.x, p.y - seed.y)
-  const rest = candidates.slice(2).sort((p, q) => away(p) - away(q))
+  if (isFree(middle)) return middle
+  const near = obstacles(space)
+    .map((box) => growBox(box, line))
+    .sort(byPlace)
   let best = middle
   let least = Infinity
-  for (const p of [...candidates.slice(0, 2), ...rest]) {
+  for (const p of [seed, middle, ...gridOver(space, seed)]) {
     const box = boxAt(p)
     if (!liesWithin(box, space)) continue
-    const cover = covered(box)
+    const cover = near.reduce((sum, each) => sum + overlap(each, box), 0)
     if (cover === 0) return p
     if (cover < least) {
       least = cover
@@ -129,6 +116,18 @@ function freePlace(
     }
   }
   return best
+}
+
+/** Points all over a box, those nearest to a point first. */
+function gridOver({ minX, minY, maxX, maxY }: Box, seed: Point): Point[] {
+  const points: (Point & { readonly away: number })[] = []
+  for (let i = 0; i <= STEPS; i++)
+    for (let k = 0; k <= STEPS; k++) {
+      const x = minX + ((maxX - minX) * i) / STEPS
+      const y = minY + ((maxY - minY) * k) / STEPS
+      points.push({ x, y, away: Math.hypot(x - seed.x, y - seed.y) })
+    }
+  return points.sort((p, q) => p.away - q.away)
 }
 
 function overlap(a: Box, b: Box): number {

@@ -1,10 +1,11 @@
-import RBush from 'rbush'
 import {
   IN_STEP,
   draftField,
   isDrawn,
+  layingField,
   onLayer,
   partOf,
+  type DraftField,
   type News,
   type Part,
   type PartListener,
@@ -14,10 +15,11 @@ import {
   type PlanScene,
 } from '../derive'
 import { itemExtent } from '../display'
+import type { Steps } from '../steps'
 import type { LevelSolver } from '../building'
-import { boxOf, type Box } from '../geometry'
+import { edgeBox, type Box, PlaceIndex } from '../geometry'
 import type { Id, Project } from '../records'
-import { roomChanges, roomsOf, type FoundRoom } from '../rooms'
+import { findingRooms, roomChanges, roomsOf, type FoundRoom } from '../rooms'
 import { ABOVE_LINEWORK } from './depths'
 import { obstaclesOf } from './obstacles'
 import { tagItems, tagPlace, tagWords } from './roomTag'
@@ -44,11 +46,11 @@ interface TagSpace extends Box {
 /** Tags of rooms: each keeps clear of all that is drawn, and of the tags before it. */
 export class TagsDrawn implements PartSource, PartListener {
   private readonly tags = new Map<Id, Tag>()
-  private readonly placed = new RBush<TagBox>()
-  private readonly spaces = new RBush<TagSpace>()
+  private readonly placed = new PlaceIndex<TagBox>()
+  private readonly spaces = new PlaceIndex<TagSpace>()
   /** What tags keep clear of, for each part that is drawn. */
   private readonly boxes = new Map<Part, readonly Box[]>()
-  private readonly index = new RBush<Box>()
+  private readonly index = new PlaceIndex<Box>()
   /** Parts that came and are not laid out yet, and places where something came or went. */
   private fresh = new Set<Part>()
   private changed: Box[] = []
@@ -83,9 +85,11 @@ export class TagsDrawn implements PartSource, PartListener {
   *update({ scene, records }: News): Generator<void> {
     if (scene.view !== 'plan' || !this.look.roomTags) return
     const { project, building } = scene
+    if (!records) yield* findingRooms(project, building)
     const rooms = roomsOf(project, building)
     if (rooms.length === 0 && this.tags.size === 0) return
-    this.lay(project)
+    yield* this.lay(project)
+    if (!records) yield* layingField(scene)
     const field = draftField(scene)
     const moved = field.places.since(this.bounded)
     this.bounded = field.places.now
@@ -109,7 +113,7 @@ export class TagsDrawn implements PartSource, PartListener {
     for (let i = 0; i < order.length; i++) {
       if (i % IN_STEP === IN_STEP - 1) yield
       const place = todo.get(order[i]!)!
-      for (const box of this.see(order[i]!, byId.get(order[i]!), scene))
+      for (const box of this.see(order[i]!, byId.get(order[i]!), scene, field))
         for (const { id, place: later } of this.spaces.search(box)) {
           if (later <= place || todo.has(id)) continue
           todo.set(id, later)
@@ -120,9 +124,11 @@ export class TagsDrawn implements PartSource, PartListener {
   }
 
   /** Lays out what tags keep clear of in the parts that came. */
-  private lay(project: Project): void {
+  private *lay(project: Project): Steps {
     const laid: Box[] = []
+    let steps = 0
     for (const part of this.fresh) {
+      if (++steps % IN_STEP === 0) yield
       if (part.within && part.source === null) continue
       const boxes = obstaclesOf(project, part.items)
       if (boxes.length === 0) continue
@@ -130,13 +136,12 @@ export class TagsDrawn implements PartSource, PartListener {
       for (const box of boxes) laid.push(box)
     }
     this.fresh = new Set()
-    if (laid.length > 64) this.index.load(laid)
-    else for (const box of laid) this.index.insert(box)
+    yield* this.index.loading(laid)
     for (const box of laid) this.changed.push(box)
   }
 
   /** Places the tag of a room anew, or takes it away. Gives where lettering came and went. */
-  private see(id: Id, found: FoundRoom | undefined, scene: PlanScene): readonly Box[] {
+  private see(id: Id, found: FoundRoom | undefined, scene: PlanScene, field: DraftField): readonly Box[] {
     const { project } = scene
     const { scale, printing } = this.look
     const before = this.tags.get(id)
@@ -159,7 +164,7 @@ export class TagsDrawn implements PartSource, PartListener {
       around = { minX, minY, maxX, maxY, id, place }
       this.spaces.insert(around)
     }
-    const at = tagPlace(found, words, scale, (box) => this.obstacles(box, place, scene))
+    const at = tagPlace(found, words, scale, (box) => this.obstacles(box, place, field))
     const items = tagItems(room, words, at, scale)
     const now = partOf(
       onLayer(project, room, items, scale),
@@ -178,14 +183,10 @@ export class TagsDrawn implements PartSource, PartListener {
     return [...(before?.boxes ?? []), ...boxes]
   }
 
-  private obstacles(box: Box, place: number, scene: PlanScene): Box[] {
-    return [
-      ...this.index.search(box),
-      ...draftField(scene)
-        .edgesIn(box)
-        .filter(({ role }) => role === 'line')
-        .map(({ edge }) => boxOf([edge.a, edge.b])),
-      ...this.placed.search(box).filter((tag) => tag.place < place),
-    ]
+  private obstacles(box: Box, place: number, field: DraftField): Box[] {
+    const boxes = this.index.search(box)
+    for (const { role, edge } of field.edgesIn(box)) if (role === 'line') boxes.push(edgeBox(edge))
+    for (const tag of this.placed.search(box)) if (tag.place < place) boxes.push(tag)
+    return boxes
   }
 }

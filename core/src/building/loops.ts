@@ -1,5 +1,5 @@
-import RBush from 'rbush'
-import { SAME_POINT, type Box, type Point } from '../geometry'
+import { atOnce, type Steps } from '../steps'
+import { SAME_POINT, type Box, type Point, PlaceIndex } from '../geometry'
 import type { Boundary } from './overlay'
 
 /** A closed outline with the material on its left: outer outlines run anticlockwise, holes clockwise. */
@@ -65,6 +65,8 @@ class LoopInWork implements Loop {
   }
 }
 
+/** So many edges are looked at in one step. */
+const IN_STEP = 2000
 const CELL = 16 * SAME_POINT
 
 /** The corners where boundaries meet; points nearer than the tolerance are one corner. */
@@ -113,11 +115,16 @@ export class CornerField {
  * that lose or gain a boundary are chained again.
  */
 export class LoopChain {
+  /** What is to be chained, how far that is done, and what of it did not close. */
   private loose: HalfEdge[] = []
+  private chained = 0
+  private unclosed: HalfEdge[] = []
   private readonly closed = new Set<LoopInWork>()
   /** The closed outlines by place; made when they are asked for by place first. */
-  private places: RBush<LoopInWork> | null = null
+  private places: PlaceIndex<LoopInWork> | null = null
   private openEnds = 0
+  /** Rises whenever an outline comes or goes. */
+  private now = 0
 
   constructor(private readonly field: CornerField) {}
 
@@ -151,6 +158,7 @@ export class LoopChain {
     this.field.release(edge.to)
     const { loop } = edge
     if (loop) {
+      this.now++
       this.closed.delete(loop)
       this.places?.remove(loop)
       for (const other of loop.edges) {
@@ -165,16 +173,35 @@ export class LoopChain {
 
   /** Chains what is loose. Gives all outlines; order carries no meaning. */
   loops(): ReadonlySet<Loop> {
-    if (this.loose.length > 0) {
-      const todo = this.loose
-      const unclosed: HalfEdge[] = []
-      this.openEnds = 0
-      for (const start of todo) if (start.waits) this.trace(start, unclosed)
-      // What did not close waits on, to be tried again when a neighbour changes.
-      for (const edge of unclosed) edge.waits = true
-      this.loose = unclosed
-    }
+    atOnce(this.chaining())
     return this.closed
+  }
+
+  /** The same in small steps, with a place for each outline. */
+  *placing(): Steps {
+    yield* this.chaining()
+    if (this.places) return
+    const places = new PlaceIndex<LoopInWork>()
+    const { now } = this
+    yield* places.loading([...this.closed])
+    // What came and went meanwhile is not in it.
+    if (this.now === now) this.places = places
+  }
+
+  /** Chains what is loose, in small steps. */
+  *chaining(): Steps {
+    if (this.loose.length === 0) return
+    if (this.chained === 0) this.openEnds = 0
+    for (let steps = 1; this.chained < this.loose.length; steps++) {
+      const start = this.loose[this.chained++]!
+      if (start.waits) this.trace(start)
+      if (steps % IN_STEP === 0) yield
+    }
+    // What did not close waits on, to be tried again when a neighbour changes.
+    for (const edge of this.unclosed) edge.waits = true
+    this.loose = this.unclosed
+    this.unclosed = []
+    this.chained = 0
   }
 
   /** The outlines whose boxes meet a box. */
@@ -187,9 +214,9 @@ export class LoopChain {
     return this.placed().toJSON() as Box
   }
 
-  private placed(): RBush<LoopInWork> {
+  private placed(): PlaceIndex<LoopInWork> {
     const all = this.loops() as ReadonlySet<LoopInWork>
-    return (this.places ??= new RBush<LoopInWork>().load([...all]))
+    return (this.places ??= new PlaceIndex<LoopInWork>().load([...all]))
   }
 
   /** How many chains did not close; anything but 0 is a fault in the boundaries. */
@@ -197,7 +224,7 @@ export class LoopChain {
     return this.openEnds
   }
 
-  private trace(start: HalfEdge, unclosed: HalfEdge[]): void {
+  private trace(start: HalfEdge): void {
     const edges: HalfEdge[] = []
     let edge: HalfEdge | null = start
     while (edge) {
@@ -209,11 +236,12 @@ export class LoopChain {
     }
     if (edge !== start) {
       this.openEnds++
-      for (const each of edges) unclosed.push(each)
+      for (const each of edges) this.unclosed.push(each)
       return
     }
     const loop = new LoopInWork(edges)
     for (const each of edges) each.loop = loop
+    this.now++
     this.closed.add(loop)
     this.places?.insert(loop)
   }

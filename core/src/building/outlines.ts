@@ -1,3 +1,4 @@
+import { atOnce, type Steps } from '../steps'
 import { EMPTY_BOX, type Box } from '../geometry'
 import type { Zone } from './heights'
 import {
@@ -21,6 +22,9 @@ export interface Outlined {
   edges: HalfEdge[]
 }
 
+/** So many parts are taken in in one step. */
+const IN_STEP = 200
+
 const NO_LOOPS: ReadonlySet<Loop> = new Set()
 
 /**
@@ -32,9 +36,12 @@ export class Outlines {
   private corners = new CornerField()
   /** What bounds rooms was asked for, and is kept. */
   private bounding = false
+  /** Parts that were there before it was asked for, and are not taken in yet. */
+  private readonly unbounded = new Set<Outlined>()
 
   clear(): void {
     this.chains.clear()
+    this.unbounded.clear()
     this.corners = new CornerField()
   }
 
@@ -42,6 +49,7 @@ export class Outlines {
   add(part: Outlined): void {
     if (part.zone !== 'cut') return
     for (const boundary of part.boundaries) addBoundary(boundary, this.corners, this.chainOf, part.edges)
+    this.unbounded.delete(part)
     if (this.bounding) this.close(part)
   }
 
@@ -49,6 +57,7 @@ export class Outlines {
   remove(part: Outlined): void {
     for (const edge of part.edges) edge.chain.remove(edge)
     part.edges = []
+    this.unbounded.delete(part)
   }
 
   /** Closed outlines of the material of a rank. */
@@ -77,11 +86,28 @@ export class Outlines {
    * `parts` are all there are; they are looked at the first time alone.
    */
   closed(parts: Iterable<Outlined>): ReadonlySet<Loop> {
+    atOnce(this.closing(parts))
+    return this.ofRank(CLOSED)
+  }
+
+  /** Takes in and chains what bounds rooms, in small steps. */
+  *closing(parts: Iterable<Outlined>): Steps {
     if (!this.bounding) {
       this.bounding = true
-      for (const part of parts) if (part.zone === 'cut') this.close(part)
+      for (const part of parts) if (part.zone === 'cut') this.unbounded.add(part)
     }
-    return this.ofRank(CLOSED)
+    let steps = 0
+    for (const part of this.unbounded) {
+      this.unbounded.delete(part)
+      this.close(part)
+      if (++steps % IN_STEP === 0) yield
+    }
+    yield* this.chains.get(CLOSED)?.chaining() ?? []
+  }
+
+  /** Chains all outlines that are drawn, in small steps. */
+  *chaining(): Steps {
+    for (const chain of [...this.chains.values()]) yield* chain.placing()
   }
 
   /** Chains that did not close: a fault if not 0. */

@@ -1,5 +1,4 @@
-import RBush from 'rbush'
-import { ON_LINE, SAME_POINT, type Box } from '../geometry'
+import { ON_LINE, SAME_POINT, type Box, PlaceIndex } from '../geometry'
 import type { Id } from '../records'
 import type { Piece } from './piece'
 
@@ -41,7 +40,7 @@ const before = (p: Piece, q: Piece): boolean => (p.wall === q.wall ? p.order < q
 export function boundariesOf(pieces: readonly Piece[], others: readonly Piece[]): Boundary[] {
   const found: Boundary[] = []
   const near: Piece[] = []
-  const index = pieces.length * others.length > MANY_PAIRS ? new RBush<Piece>().load([...others]) : null
+  const index = pieces.length * others.length > MANY_PAIRS ? new PlaceIndex<Piece>().load([...others]) : null
   for (const piece of pieces) {
     near.length = 0
     for (const other of index?.search(grown(piece)) ?? others) {

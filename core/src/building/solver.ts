@@ -1,4 +1,3 @@
-import RBush from 'rbush'
 import {
   EMPTY_BOX,
   JOINED_ENDS,
@@ -8,6 +7,7 @@ import {
   joinBoxes,
   type Box,
   type Point,
+  PlaceIndex,
 } from '../geometry'
 import { layerIdOf } from '../library'
 import {
@@ -26,6 +26,7 @@ import { columnReach, heeds, lookedAt, wallReach, zoneAt, type Reach, type Zone 
 import { cutJoint } from './joint'
 import { OUTLINE, type Loop } from './loops'
 import { Outlines, type Outlined } from './outlines'
+import { atOnce, type Steps } from '../steps'
 import { fitOpenings, type OpeningFit } from './openingFit'
 import { boundariesOf, type Boundary } from './overlay'
 import { columnPiece, wallPieces, type Piece } from './piece'
@@ -86,8 +87,8 @@ export type RankedMaterials = readonly Material[]
 export class LevelSolver {
   private readonly walls = new Map<Id, InWork>()
   private readonly pillars = new Map<Id, ColumnInWork>()
-  private readonly bodies = new RBush<Indexed>()
-  private readonly spreads = new RBush<Indexed>()
+  private readonly bodies = new PlaceIndex<Indexed>()
+  private readonly spreads = new PlaceIndex<Indexed>()
   private readonly loops = new Outlines()
   private ranked: Material[] = []
   private ranks = new Map<Id, number>()
@@ -237,6 +238,16 @@ export class LevelSolver {
     return this.loops.closed(this.parts())
   }
 
+  /** Chains the outlines that are drawn, in small steps, so that they are at hand when they are asked for. */
+  outlining(): Steps {
+    return this.loops.chaining()
+  }
+
+  /** The same for what bounds rooms. */
+  bounding(): Steps {
+    return this.loops.closing(this.parts())
+  }
+
   private *parts(): Generator<Part> {
     yield* this.walls.values()
     yield* this.pillars.values()
@@ -373,13 +384,13 @@ export class LevelSolver {
   }
 
   private solveAll(): void {
-    for (const _ of this.solving());
+    atOnce(this.solving())
   }
 
   /**
    * Solves everything in small steps. What changes of the project meanwhile is taken in by `follow` when they are done.
    */
-  *solving(): Generator<void> {
+  *solving(): Steps {
     this.stamp = this.project.stamp
     this.types.clear()
     this.hosts.clear()
@@ -394,10 +405,13 @@ export class LevelSolver {
       .sort((p, q) => p.priority - q.priority || (p.id < q.id ? -1 : 1))
     this.ranks = new Map(this.ranked.map((material, rank) => [material.id, rank]))
     const mine = this.project.all('wall').filter((wall) => this.takesPart(wall))
-    for (const wall of mine) this.walls.set(wall.id, this.begin(wall))
-    this.bodies.load([...this.walls.values()].map((wall) => wall.body))
-    const all = [...this.walls.keys()]
     let steps = 0
+    for (const wall of mine) {
+      this.walls.set(wall.id, this.begin(wall))
+      if (++steps % IN_STEP === 0) yield
+    }
+    yield* this.bodies.loading([...this.walls.values()].map((wall) => wall.body))
+    const all = [...this.walls.keys()]
     for (const id of all) {
       this.cutEnds(this.walls.get(id)!)
       if (++steps % IN_STEP === 0) yield
@@ -409,7 +423,7 @@ export class LevelSolver {
     for (const column of this.project.all('column'))
       if (this.takesPart(column)) this.pillars.set(column.id, this.beginColumn(column))
     const parts = [...this.walls.values(), ...this.pillars.values()]
-    this.spreads.load(parts.map((part) => part.spread!))
+    yield* this.spreads.loading(parts.map((part) => part.spread!))
     for (const part of parts) {
       this.makeBoundaries(part)
       if (++steps % IN_STEP === 0) yield
@@ -551,14 +565,15 @@ export class LevelSolver {
     }
   }
 
+  /** Cuts the ends of a wall that are not cut yet, and with them those that meet them in the same point. */
   private cutEnds(wall: InWork): void {
     const { shape, zone } = wall
-    wall.start = this.cutEnd({ shape, end: 'a' }, zone)
-    wall.end = this.cutEnd({ shape, end: 'b' }, zone)
+    wall.start ??= this.cutEnd({ shape, end: 'a' }, zone, true)
+    wall.end ??= this.cutEnd({ shape, end: 'b' }, zone, true)
   }
 
-  private cutEnd(of: WallEnd, zone: Zone): EndCut {
-    const { x, y } = of.end === 'a' ? of.shape.a : of.shape.b
+  private cutEnd(of: WallEnd, zone: Zone, withOthers = false): EndCut {
+    const { x, y } = pointOf(of)
     const near = this.bodies.search({ minX: x, minY: y, maxX: x, maxY: y })
     const ends: WallEnd[] = [of]
     let hosts: WallShape[] | null = null
@@ -582,7 +597,19 @@ export class LevelSolver {
         (hosts ??= []).push(other)
     }
     const host = hosts && pickHost(of, hosts)
-    return host ? cutTee(of, host, this.walls.get(host.id)!.zone !== zone) : cutJoint(ends)[0]!
+    if (host) return cutTee(of, host, this.walls.get(host.id)!.zone !== zone)
+    const cuts = cutJoint(ends)
+    if (withOthers && !hosts)
+      for (let i = 1; i < ends.length; i++) {
+        const { shape, end } = ends[i]!
+        const at = pointOf(ends[i]!)
+        // In the very same point the same walls meet.
+        if (at.x !== x || at.y !== y) continue
+        const other = this.walls.get(shape.id)!
+        if (end === 'a') other.start ??= cuts[i]!
+        else other.end ??= cuts[i]!
+      }
+    return cuts[0]!
   }
 
   private makePieces(wall: InWork): void {
@@ -632,6 +659,8 @@ export class LevelSolver {
 }
 
 const NONE: ReadonlySet<Id> = new Set()
+
+const pointOf = ({ shape, end }: WallEnd): Point => (end === 'a' ? shape.a : shape.b)
 
 /** Whether two states of a wall are drawn in the same pen and line type, as far as they say. */
 const sameLook = (p: Wall, q: Wall): boolean =>

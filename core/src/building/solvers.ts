@@ -1,11 +1,12 @@
 import { type Board, type Id, type Project, asPlan } from '../records'
+import type { Steps } from '../steps'
 import { LevelSolver } from './solver'
 
 const levels = new WeakMap<Project, Map<Id, LevelSolver>>()
 
 interface Begun {
   readonly solver: LevelSolver
-  readonly steps: Iterator<void>
+  readonly steps: Steps
 }
 /** Levels that are being solved step by step. */
 const begun = new WeakMap<Project, Map<Id, Begun>>()
@@ -14,7 +15,7 @@ const begun = new WeakMap<Project, Map<Id, Begun>>()
  * Solves a level in small steps, unless it is solved already. Whoever asks for its solution meanwhile has the rest done
  * at once.
  */
-export function* solving(project: Project, level: Id): Generator<void> {
+export function* solving(project: Project, level: Id): Steps {
   if (levels.get(project)?.has(level)) return
   let mine = begun.get(project)
   if (!mine) begun.set(project, (mine = new Map()))

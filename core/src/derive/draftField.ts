@@ -1,5 +1,5 @@
-import RBush from 'rbush'
-import { EMPTY_BOX, joinBoxes, type Box, type Point } from '../geometry'
+import { EMPTY_BOX, joinBoxes, type Box, type Point, PlaceIndex } from '../geometry'
+import { Work, type Steps } from '../steps'
 import { standsIn } from '../kinds'
 import { isInReach } from '../library'
 import { ChangeLog, type AnyRecord, type Id } from '../records'
@@ -13,6 +13,9 @@ export interface FieldMore {
   readonly id: Id
   readonly source: FieldSource
 }
+
+/** So many records are looked at in one step. */
+const IN_STEP = 200
 
 interface Held extends Entries {
   readonly from: readonly unknown[]
@@ -29,8 +32,8 @@ export class DraftField {
   }
 
   private readonly follower: Follower
-  private edges = new RBush<FieldEdge>()
-  private spots = new RBush<FieldSpot>()
+  private edges = new PlaceIndex<FieldEdge>()
+  private spots = new PlaceIndex<FieldSpot>()
   private readonly held = new Map<Id, Held>()
   private readonly endless = new Map<Id, FieldGuide>()
   /** What came from elsewhere the last time. */
@@ -52,16 +55,31 @@ export class DraftField {
 
   /** Brings the field up to date with a scene, and with more that is drawn there from elsewhere. */
   update(scene: Scene, more: readonly FieldMore[] = []): void {
+    this.wanted = { scene, more }
+    this.work.now()
+  }
+
+  /** The same in small steps. */
+  inSteps(scene: Scene, more: readonly FieldMore[] = []): Steps {
+    this.wanted = { scene, more }
+    return this.work.inSteps()
+  }
+
+  private wanted: { readonly scene: Scene; readonly more: readonly FieldMore[] } | null = null
+  private readonly work = new Work(() => this.updating())
+
+  private *updating(): Steps {
+    const { scene, more } = this.wanted!
     const news = this.follower.news(scene)
-    if (news) this.see(news)
+    if (news) yield* this.see(news)
     const stays = new Set(more.map(({ id }) => id))
     for (const { id } of this.more) if (!stays.has(id)) this.put(id, null)
     for (const { id, source } of more) this.put(id, source)
     this.more = more
-    this.lay()
+    yield* this.lay()
   }
 
-  private see({ scene, building, records, walls }: News): void {
+  private *see({ scene, building, records, walls }: News): Steps {
     const { project, board } = scene
     const source = (record: AnyRecord): FieldSource | null => {
       const field = FIELDS[record.kind] as FieldOf<AnyRecord> | null
@@ -75,9 +93,14 @@ export class DraftField {
     else {
       const rest = new Set(this.held.keys())
       for (const { id } of this.more) rest.delete(id)
-      for (const record of recordsIn(scene)) {
+      let steps = 0
+      for (const record of [...recordsIn(scene)]) {
+        if (++steps % IN_STEP === 0) yield
+        // It may have changed while this was at work.
+        const now = project.get(record.id)
+        if (!now || !standsIn(board, now)) continue
         rest.delete(record.id)
-        this.put(record.id, source(record))
+        this.put(record.id, source(now))
       }
       for (const id of rest) this.put(id, null)
     }
@@ -102,12 +125,12 @@ export class DraftField {
   }
 
   /** Lays by place what came, and takes out what went. */
-  private lay(): void {
+  private *lay(): Steps {
     const { fresh, gone } = this
     if (fresh.length + gone.length === 0) return
     // Much at once is quicker laid out anew.
     if ((fresh.length + gone.length) * 4 > this.held.size) {
-      this.load()
+      yield* this.loading()
       this.places.addEverything()
     } else {
       const places = new Set<Box>()
@@ -127,15 +150,19 @@ export class DraftField {
     this.gone = []
   }
 
-  private load(): void {
+  private *loading(): Steps {
     const edges: FieldEdge[] = []
     const spots: FieldSpot[] = []
     for (const held of this.held.values()) {
       for (const edge of held.edges) edges.push(edge)
       for (const spot of held.spots) spots.push(spot)
     }
-    this.edges = new RBush<FieldEdge>().load(edges)
-    this.spots = new RBush<FieldSpot>().load(spots)
+    const byEdges = new PlaceIndex<FieldEdge>()
+    const bySpots = new PlaceIndex<FieldSpot>()
+    yield* byEdges.loading(edges)
+    yield* bySpots.loading(spots)
+    this.edges = byEdges
+    this.spots = bySpots
   }
 
   /** Lines whose boxes come near a point. */
@@ -151,20 +178,36 @@ export class DraftField {
     return this.spots.search({ minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach })
   }
 
-  everyEdge(): FieldEdge[] {
-    return this.edges.all()
+  /** Around all its lines; turned inside out when there are none. */
+  extent(): Box {
+    return this.edges.toJSON() as Box
   }
 }
 
-const fields = new WeakMap<Kept, { reached: DraftField; everything: DraftField | null }>()
+const fields = new WeakMap<Kept, Fields>()
 
-function keptField(scene: Scene, everything: boolean, more?: readonly FieldMore[]): DraftField {
+interface Fields {
+  readonly reached: DraftField
+  everything: DraftField | null
+}
+
+function keptFields(scene: Scene): Fields {
   let mine = fields.get(scene.kept)
   if (!mine) fields.set(scene.kept, (mine = { reached: new DraftField(), everything: null }))
+  return mine
+}
+
+function keptField(scene: Scene, everything: boolean, more?: readonly FieldMore[]): DraftField {
+  const mine = keptFields(scene)
   const field = everything ? (mine.everything ??= new DraftField(true)) : mine.reached
   scene.project.unheard(() => field.update(scene, more))
   void scene.project.stamp
   return field
+}
+
+/** Lays the field of what can be reached on a board in small steps, so that it is at hand when it is asked for. */
+export function* layingField(scene: Scene): Steps {
+  yield* keptFields(scene).reached.inSteps(scene)
 }
 
 /** The field of what can be reached on a board, up to date; kept with its scene. */

@@ -1,6 +1,7 @@
 import { penFrom, type DisplayItem } from '../display'
 import {
   EMPTY_BOX,
+  boxOf,
   flattenPath,
   growBox,
   joinBoxes,
@@ -10,17 +11,15 @@ import {
   type Point,
 } from '../geometry'
 import { layerOf } from '../library'
-import { leakAround, regionAround, shapePath, type Gap, type Region } from '../linework'
+import { WIDEST_LEAK, leakAround, regionAround, shapePath, type Gap, type Region } from '../linework'
 import type { Hatch, Project } from '../records'
 import { boundingField, type DraftField } from './draftField'
 import type { DrawnItself } from './drawnKind'
 import type { FieldEdge } from './fieldEntries'
+import { bounds, leadsOut } from './openLand'
 import { layingOf } from './laying'
 import { patternItems } from './patterned'
 import type { Sight } from './sight'
-
-/** Lines that bound hatches: not those of walls' drawn lines, of blocks, or of the grid. */
-export const bounds = ({ role }: FieldEdge): boolean => role === 'line' || role === 'face' || role === 'jamb'
 
 /**
  * The area around a point of a drawing. The search widens from the point until the area is found, so that a
@@ -28,11 +27,13 @@ export const bounds = ({ role }: FieldEdge): boolean => role === 'line' || role 
  */
 export function findRegion(field: DraftField, p: Point, gap: number): Region {
   if (!Number.isFinite(p.x + p.y)) return { found: false, tooMuch: false }
-  const all = field.everyEdge().filter(bounds).length
+  if (leadsOut(field, p, Math.max(gap, 1))) return { found: false, tooMuch: false }
+  const all = field.extent()
   for (let reach = 4000; ; reach *= 4) {
     const box = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
     const near = field.edgesIn(box).filter(bounds)
-    const complete = near.length === all
+    const complete =
+      all.minX >= box.minX && all.maxX <= box.maxX && all.minY >= box.minY && all.maxY <= box.maxY
     const region = regionAround(
       near.map(({ edge }) => edge),
       p,
@@ -48,15 +49,23 @@ export function findRegion(field: DraftField, p: Point, gap: number): Region {
   }
 }
 
-/** The narrowest place through which the area around a point of a drawing runs out. */
+/** How far around a point a leak is looked for, mm. */
+const LEAK_REACH = 20_000
+
+/**
+ * The narrowest place through which the area around a point of a drawing runs out, within 20 m of it; null where a wide
+ * way leads out.
+ */
 export const findLeak = (field: DraftField, p: Point): Gap | null =>
-  leakAround(
-    field
-      .everyEdge()
-      .filter(bounds)
-      .map(({ edge }) => edge),
-    p,
-  )
+  leadsOut(field, p, WIDEST_LEAK / 2)
+    ? null
+    : leakAround(
+        field
+          .edgesIn(growBox(boxOf([p]), LEAK_REACH))
+          .filter(bounds)
+          .map(({ edge }) => edge),
+        p,
+      )
 
 /** Around the outlines a hatch was found with, and what may bound it otherwise. */
 export const hatchAround = ({ outlines }: Hatch): Box =>

@@ -1,6 +1,6 @@
-import RBush from 'rbush'
 import { extentOf, type DisplayItem, type DisplayList } from '../display'
-import { EMPTY_BOX, isEmptyBox, joinBoxes, type Box } from '../geometry'
+import { EMPTY_BOX, isEmptyBox, joinBoxes, type Box, PlaceIndex } from '../geometry'
+import { atOnce, type Steps } from '../steps'
 import { ChangeLog, type Id } from '../records'
 
 /** Where a part lies among all others: compared one after the other, the lowest at the back. */
@@ -67,7 +67,7 @@ export interface PartListener {
  * changes; where parts came and went is told by `places`.
  */
 export class Picture {
-  private readonly index = new RBush<Part>()
+  private readonly index = new PlaceIndex<Part>()
   private readonly fresh = new Set<Part>()
   private readonly endless = new Set<Part>()
   /** The parts of each record: most have one. */
@@ -156,9 +156,12 @@ export class Picture {
 
   /** Lays what came by place, and tells where it looks otherwise. */
   settle(): void {
-    // Many at once are quicker laid out together.
-    if (this.fresh.size > 64) this.index.load([...this.fresh])
-    else for (const part of this.fresh) this.index.insert(part)
+    atOnce(this.settling())
+  }
+
+  /** The same in small steps. */
+  *settling(): Steps {
+    yield* this.index.loading([...this.fresh])
     this.fresh.clear()
     if (this.dirty.size === 0) return
     // Of very much only that it is everything is remembered.

@@ -91,7 +91,7 @@ export class LivePicture {
 
   private *update(news: News): Generator<unknown> {
     for (const source of this.sources) yield* source.update(news)
-    this.picture.settle()
+    yield* this.picture.settling()
   }
 
   private reset(): void {

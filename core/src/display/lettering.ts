@@ -23,6 +23,11 @@ for (const table of FACE_TABLES) {
   ;(FACES[table.weight] as Face[]).push(face)
 }
 
+function faceFor(code: number, weight: Weight): Face | undefined {
+  for (const face of FACES[weight]) if (face.widths.has(code)) return face
+  return undefined
+}
+
 /** All faces, for painters that must load them. */
 export const FACE_NAMES: readonly FaceName[] = [...FACES[400], ...FACES[500]].map((face) => face.name)
 
@@ -30,7 +35,7 @@ export const FACE_NAMES: readonly FaceName[] = [...FACES[400], ...FACES[500]].ma
 export const CAPITAL = FACE_TABLES[0].capHeight / FACE_TABLES[0].unitsPerEm
 
 /** The narrow space between groups of digits is set as a gap: the fonts have no letter for it. */
-const NARROW = /[\u202f\u2009]/u
+const NARROW = new Set(['\u202f', '\u2009'])
 const NARROW_WIDTH = 150
 /** Stands for a letter the shipped fonts do not have. */
 const UNKNOWN = '?'
@@ -52,14 +57,14 @@ export function layText(text: string, size: number, weight: Weight = 400): LaidT
   let at = 0
   let open = null as { face: FaceName; text: string; dx: number } | null
   for (const letter of text) {
-    if (NARROW.test(letter)) {
+    if (NARROW.has(letter)) {
       at += NARROW_WIDTH
       open = null
       continue
     }
     let shown = letter
     let code = letter.codePointAt(0)!
-    let face = FACES[weight].find((candidate) => candidate.widths.has(code))
+    let face = faceFor(code, weight)
     if (!face) {
       missing.push(letter)
       shown = UNKNOWN

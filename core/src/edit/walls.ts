@@ -3,6 +3,7 @@ import {
   PARALLEL,
   JOINED_ENDS,
   SHORTEST,
+  boxOf,
   carrierCrossings,
   cross,
   direction,
@@ -18,7 +19,7 @@ import {
   type Edge,
   type Point,
 } from '../geometry'
-import { bendsTooTightly, inWall, wallAxis, wallLine, wallShape, type WallShape } from '../building'
+import { bendsTooTightly, inWall, solverOf, wallAxis, wallLine, wallShape, type WallShape } from '../building'
 import { shapePath } from '../linework'
 import {
   NO_CHANGE,
@@ -80,8 +81,9 @@ export function addWalls(project: Project, input: WallChain, makeId: MakeId): Ch
 }
 
 function refuseDoubled(project: Project, wall: Wall): void {
-  for (const other of project.all('wall')) {
-    if (other.level !== wall.level || other.id === wall.id) continue
+  for (const { shape } of solverOf(project, wall.level).wallsNear(boxOf([wall.a]))) {
+    const other = shape.wall
+    if (other.id === wall.id) continue
     const there = distance(other.a, wall.a) < JOINED_ENDS && distance(other.b, wall.b) < JOINED_ENDS
     const back = distance(other.a, wall.b) < JOINED_ENDS && distance(other.b, wall.a) < JOINED_ENDS
     const alike = Math.abs((other.sweep ?? 0) - (there ? 1 : -1) * (wall.sweep ?? 0)) < PARALLEL

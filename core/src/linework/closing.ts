@@ -118,11 +118,10 @@ class NodesByPlace extends RBush<Node> {
   }
 }
 
-/**
- * How far from an end edges are looked for, mm: one ring after the other, since most gaps are small. Openings wider than
- * the last are no slips of the hand, and not named as leaks.
- */
-const RINGS = [50, 250, 750, 1500]
+/** Openings wider than this are no slips of the hand, and not named as leaks, mm. */
+export const WIDEST_LEAK = 1500
+/** How far from an end edges are looked for, mm: one ring after the other, since most gaps are small. */
+const RINGS = [50, 250, 750, WIDEST_LEAK]
 
 /**
  * The narrowest gap through which the space around a point runs out between edges: of all gaps from one of `ends` to an

@@ -1,4 +1,3 @@
-import RBush from 'rbush'
 import {
   ROUNDING,
   SAME_POINT,
@@ -25,6 +24,7 @@ import {
   type Edge,
   type Path,
   type Point,
+  PlaceIndex,
 } from '../geometry'
 import { narrowestGap, type Gap } from './closing'
 import { Nodes } from './nodes'
@@ -71,7 +71,7 @@ interface Indexed extends Box {
 
 /** All edges split where they cross or touch. */
 export function splitEdges(edges: readonly Edge[]): Edge[] {
-  const index = new RBush<Indexed>()
+  const index = new PlaceIndex<Indexed>()
   const boxes = edges.map((edge, i) => ({ ...edgeBox(edge), i }))
   index.load(boxes)
   const cuts: number[][] = edges.map(() => [])
@@ -234,7 +234,7 @@ function looseEnds(parts: readonly Edge[]): Point[] {
 
 /** Straight bridges from loose ends to each other, or to the nearest place on an edge, no longer than `most`. */
 function bridgesOf(parts: readonly Edge[], most: number): Edge[] {
-  const index = new RBush<Indexed>().load(parts.map((part, i) => ({ ...edgeBox(part), i })))
+  const index = new PlaceIndex<Indexed>().load(parts.map((part, i) => ({ ...edgeBox(part), i })))
   const ends = looseEnds(parts)
   const bridges: Edge[] = []
   const add = (a: Point, b: Point): void => {

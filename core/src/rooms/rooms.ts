@@ -1,6 +1,6 @@
-import RBush from 'rbush'
 import type { LevelSolver } from '../building'
-import { boxOf, type Box } from '../geometry'
+import { boxOf, type Box, PlaceIndex } from '../geometry'
+import { Work, type Steps } from '../steps'
 import { ChangeLog, type Id, type Level, type Project, type Room } from '../records'
 import { roomFacts, type RoomFacts } from './facts'
 import { LevelSpaces, type Space } from './spaces'
@@ -23,13 +23,14 @@ class LevelRooms {
   private readonly found = new Map<Id, FoundRoom>()
   private readonly bySpace = new Map<Space, Set<Id>>()
   private readonly points = new Map<Id, Placed>()
-  private readonly index = new RBush<Placed>()
+  private readonly index = new PlaceIndex<Placed>()
   private stamp = -1
   private parted = -1
   private level: Level | undefined
   private list: readonly FoundRoom[] = []
   /** The rooms that are found otherwise than before. */
   readonly changes = new ChangeLog()
+  private readonly work = new Work(() => this.updating())
 
   constructor(
     private readonly project: Project,
@@ -39,26 +40,40 @@ class LevelRooms {
 
   /** All rooms in the order they came, brought up to date. */
   all(): readonly FoundRoom[] {
+    this.work.now()
+    return this.list
+  }
+
+  /** Brings them up to date in small steps. */
+  *inSteps(): Steps {
+    yield* this.spaces.inSteps()
+    yield* this.work.inSteps()
+  }
+
+  private *updating(): Steps {
     const { project, spaces } = this
     const stamp = project.stamp
     const { changes } = spaces.refreshed()
-    if (this.stamp === stamp && this.parted === changes.now) return this.list
+    if (this.stamp === stamp && this.parted === changes.now) return
     const dirty = this.dirty()
     this.stamp = stamp
     this.parted = changes.now
-    if (dirty?.size === 0) return this.list
+    if (dirty?.size === 0) return
     if (dirty) {
       for (const id of dirty) this.place(id)
-      this.changes.add(this.evaluate(dirty))
+      this.changes.add(yield* this.evaluating(dirty))
     } else {
       for (const id of [...this.points.keys()]) this.forget(id)
       const rooms = this.mine()
-      for (const { id } of rooms) this.place(id)
-      this.evaluate(new Set(rooms.map(({ id }) => id)))
+      for (const [i, { id }] of rooms.entries()) {
+        this.place(id)
+        if (i % IN_STEP === IN_STEP - 1) yield
+      }
+      yield* this.evaluating(new Set(rooms.map(({ id }) => id)))
       this.changes.addEverything()
     }
-    this.list = this.mine().map(({ id }) => this.found.get(id)!)
-    return this.list
+    // One that came while this was at work is found next.
+    this.list = this.mine().flatMap(({ id }) => this.found.get(id) ?? [])
   }
 
   private mine(): Room[] {
@@ -124,13 +139,15 @@ class LevelRooms {
   }
 
   /** Works out the figures of rooms that were placed, and of those in the same spaces. Gives all that it looked at. */
-  private evaluate(placed: ReadonlySet<Id>): ReadonlySet<Id> {
+  private *evaluating(placed: ReadonlySet<Id>): Steps<ReadonlySet<Id>> {
     const all = new Set(placed)
     for (const id of placed) {
       const space = this.found.get(id)?.space
       if (space) for (const other of this.bySpace.get(space)!) all.add(other)
     }
+    let steps = 0
     for (const id of all) {
+      if (++steps % IN_STEP === 0) yield
       const before = this.found.get(id)
       if (!before?.space) continue
       const { room, space } = before
@@ -142,6 +159,9 @@ class LevelRooms {
     return all
   }
 }
+
+/** So many rooms are looked at in one step. */
+const IN_STEP = 100
 
 interface Kept {
   readonly spaces: LevelSpaces
@@ -168,6 +188,10 @@ export const spacesOf = (project: Project, solver: LevelSolver): LevelSpaces =>
  */
 export const roomsOf = (project: Project, solver: LevelSolver): readonly FoundRoom[] =>
   keptFor(project, solver).rooms.all()
+
+/** Finds the rooms of a level in small steps, so that they are at hand when they are asked for. */
+export const findingRooms = (project: Project, solver: LevelSolver): Steps =>
+  keptFor(project, solver).rooms.inSteps()
 
 /** Which rooms of a level were found otherwise, room by room. */
 export const roomChanges = (project: Project, solver: LevelSolver): ChangeLog => {

@@ -1,4 +1,3 @@
-import RBush from 'rbush'
 import type { LevelSolver, Loop } from '../building'
 import {
   boxHasPoint,
@@ -19,8 +18,10 @@ import {
   type Edge,
   type Path,
   type Point,
+  PlaceIndex,
 } from '../geometry'
 import { allRegions, innerPoint, splitEdges, type EnclosedArea } from '../linework'
+import { Work, type Steps } from '../steps'
 import { ChangeLog, type Id, type Project, type Separator } from '../records'
 
 /** A part of what bounds a space: along a wall, a column or a shut opening, or along a separating line. */
@@ -48,6 +49,9 @@ interface Shape extends Box {
   readonly area: number
 }
 
+/** So many outlines are looked at in one step. */
+const IN_STEP = 200
+
 /** How far from an edge of a wall a part of a space's outline may lie to be that edge's, mm. */
 const ON_EDGE = 0.01
 
@@ -57,11 +61,11 @@ const ON_EDGE = 0.01
  */
 export class LevelSpaces {
   private readonly shapes = new Map<Loop, Shape>()
-  private readonly holes = new RBush<Shape>()
-  private readonly solids = new RBush<Shape>()
+  private readonly holes = new PlaceIndex<Shape>()
+  private readonly solids = new PlaceIndex<Shape>()
   private readonly found = new Map<Shape | null, readonly Space[]>()
   private separators: readonly Separator[] = []
-  private places = new RBush<Space>()
+  private places = new PlaceIndex<Space>()
   private revision = -1
   private readonly live = new Set<Space>()
   /** Spaces that came or went. */
@@ -147,7 +151,19 @@ export class LevelSpaces {
     return smallest !== null && smallest.area > 0
   }
 
+  private readonly work = new Work(() => this.updating())
+
   private update(): void {
+    this.work.now()
+  }
+
+  /** Brings them up to date in small steps. */
+  *inSteps(): Steps {
+    yield* this.solver.bounding()
+    yield* this.work.inSteps()
+  }
+
+  private *updating(): Steps {
     const lines = this.project.all('separator').filter((line) => line.level === this.solver.level)
     const parted =
       lines.length !== this.separators.length || lines.some((line, i) => line !== this.separators[i])
@@ -157,12 +173,17 @@ export class LevelSpaces {
     /** Holes in which something may have changed. */
     const dirty = new Set<Shape>()
     const changedSolids: Shape[] = []
-    const fresh: Shape[] = []
+    const came: Loop[] = []
     const gone: Shape[] = []
-    for (const loop of loops) if (!this.shapes.has(loop)) fresh.push(shapeOf(loop))
+    for (const loop of loops) if (!this.shapes.has(loop)) came.push(loop)
     // Nothing went when all that is known is there.
-    if (this.shapes.size + fresh.length !== loops.size)
+    if (this.shapes.size + came.length !== loops.size)
       for (const [loop, shape] of this.shapes) if (!loops.has(loop)) gone.push(shape)
+    const fresh: Shape[] = []
+    for (const loop of came) {
+      fresh.push(shapeOf(loop))
+      if (fresh.length % IN_STEP === 0) yield
+    }
     for (const shape of gone) {
       this.shapes.delete(shape.loop)
       this.indexOf(shape).remove(shape)
@@ -170,8 +191,8 @@ export class LevelSpaces {
       if (shape.area > 0) changedSolids.push(shape)
     }
     if (this.shapes.size === 0) {
-      this.holes.load(fresh.filter((shape) => shape.area < 0))
-      this.solids.load(fresh.filter((shape) => shape.area > 0))
+      yield* this.holes.loading(fresh.filter((shape) => shape.area < 0))
+      yield* this.solids.loading(fresh.filter((shape) => shape.area > 0))
     } else for (const shape of fresh) this.indexOf(shape).insert(shape)
     for (const shape of fresh) {
       this.shapes.set(shape.loop, shape)
@@ -192,21 +213,23 @@ export class LevelSpaces {
           for (const hole of this.holes.search(growBox(boxOf([line.a, line.b]), 1))) dirty.add(hole)
       this.separators = lines
     }
-    this.renew(dirty)
+    yield* this.renewing(dirty)
   }
 
-  private indexOf(shape: Shape): RBush<Shape> {
+  private indexOf(shape: Shape): PlaceIndex<Shape> {
     return shape.area < 0 ? this.holes : this.solids
   }
 
   /** Works out again what lies within holes, and what separating lines close outside of all. */
-  private renew(dirty: ReadonlySet<Shape>): void {
+  private *renewing(dirty: ReadonlySet<Shape>): Steps {
     const made: Space[] = []
+    let steps = 0
     for (const hole of dirty) {
       this.forget(hole)
       const spaces = this.within(hole)
       this.found.set(hole, spaces)
       made.push(...spaces)
+      if (++steps % IN_STEP === 0) yield
     }
     this.forget(null)
     const outside = this.separators.length > 0 ? this.outside() : []
@@ -218,8 +241,11 @@ export class LevelSpaces {
       this.live.add(space)
       this.told.add(space)
     }
-    if (this.found.size <= dirty.size) this.places = new RBush<Space>().load(made)
-    else for (const space of made) this.places.insert(space)
+    if (this.found.size <= dirty.size) {
+      const places = new PlaceIndex<Space>()
+      yield* places.loading(made)
+      this.places = places
+    } else for (const space of made) this.places.insert(space)
     if (this.told.size > 0) this.changes.add(this.told)
     this.told = new Set()
   }
@@ -327,7 +353,7 @@ function spaceOf(region: EnclosedArea, edges: readonly SpaceEdge[]): Space {
 
 /** The outline of a region in parts, each with what it runs along. */
 function ownersOf({ outer, islands }: EnclosedArea, sources: readonly SpaceEdge[]): SpaceEdge[] {
-  const index = new RBush<Box & { readonly source: SpaceEdge }>().load(
+  const index = new PlaceIndex<Box & { readonly source: SpaceEdge }>().load(
     sources.map((source) => ({ ...growBox(boxOf([source.a, source.b]), ON_EDGE), source })),
   )
   return [outer, ...islands].flatMap((path) => {

@@ -1,4 +1,3 @@
-import RBush from 'rbush'
 import { placedParts } from '../blocks'
 import { atWall, inWall, type SolvedWall } from '../building'
 import {
@@ -20,6 +19,7 @@ import {
   type Edge,
   type Path,
   type Point,
+  PlaceIndex,
 } from '../geometry'
 import { areasOf, centreOf, edgesOfRecord, standsIn, tiedWhen } from '../kinds'
 import { type Anchor, type AnyRecord, type Board, type Id, type Placement, hostsOf } from '../records'
@@ -39,7 +39,7 @@ interface Spot extends Box {
 
 /** Finds what points of a board are tied to. */
 export class TieFinder {
-  private index: RBush<Spot> | null = null
+  private index: PlaceIndex<Spot> | null = null
 
   constructor(
     private readonly ground: Ground,
@@ -106,7 +106,7 @@ export class TieFinder {
         const centre = centreOf(record)
         if (centre) spots.push({ ...growBox(boxOf([centre]), TIE), record, edge: null })
       }
-      this.index = new RBush<Spot>().load(spots)
+      this.index = new PlaceIndex<Spot>().load(spots)
     }
     const found = this.index.search(boxOf([p]))
     return (when) => {

@@ -60,6 +60,23 @@ const holdTag = toRef(props.work.tag)
       @enter="(tools.enter(), work.focus())"
       @back="(tools.back(), work.focus())"
     />
+    <div v-if="work.progress.value" class="making" role="status" data-test="making">
+      <template v-if="work.progress.value.stopped">
+        <span>Only sketched so far.</span>
+        <button type="button" @click="work.goOn()">Draw it</button>
+      </template>
+      <template v-else>
+        <span>Drawing this board…</span>
+        <v-progress-linear
+          :model-value="100 * work.progress.value.part"
+          color="live"
+          rounded
+          height="4"
+          aria-label="Drawn so far"
+        />
+        <button type="button" title="Esc" @click="work.stop()">Stop</button>
+      </template>
+    </div>
     <slot />
     <MakeBlockPanel v-if="desk.panel === 'make-block'" :board="scene.board" />
     <component :is="PANELS[desk.panel]" v-else-if="desk.panel" />
@@ -71,6 +88,31 @@ const holdTag = toRef(props.work.tag)
 <style scoped>
 .board {
   cursor: crosshair;
+}
+.making {
+  position: absolute;
+  top: 12px;
+  left: 50%;
+  translate: -50%;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 6px 12px;
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 6px;
+  background: rgb(var(--v-theme-surface));
+  font-size: 13px;
+  white-space: nowrap;
+}
+.making .v-progress-linear {
+  width: 120px;
+}
+.making button {
+  border: 0;
+  background: none;
+  cursor: pointer;
+  color: rgb(var(--v-theme-live));
+  font-weight: 600;
 }
 .board.select {
   cursor: default;

@@ -9,7 +9,7 @@ import type { Board } from '@lamina/core/records'
 import { picturingSheet, sheetPictureOf } from '@lamina/core/sheets'
 import { useProject } from '../store/project'
 import { leaveOff, unheardSteps, whenIdle } from '../surface/idle'
-import { letteringReady, picturePainting, type ScreenLook } from '../surface/painter'
+import { letteringReady, paintingPicture, type ScreenLook } from '../surface/painter'
 import { thumbLook, thumbMap } from '../surface/thumb'
 
 /** A small picture of a board, painted again in idle time when what it shows changed. */
@@ -64,7 +64,7 @@ function* paint(): Generator<void> {
   const map = thumbMap(box, width, height, sheet ? 0 : 8)
   context.setTransform(map.scale * ratio, 0, 0, -map.scale * ratio, map.x * ratio, map.y * ratio)
   const how: ScreenLook = thumbLook(theme, sheet, ratio)
-  yield* picturePainting(context, picture, box, map.scale * ratio, how)
+  yield* paintingPicture(context, picture, box, map.scale * ratio, how, false)
   element.width = made.width
   element.height = made.height
   element.getContext('2d')?.drawImage(made, 0, 0)

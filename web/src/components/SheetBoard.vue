@@ -22,6 +22,7 @@ import {
   sheetExtent,
   sheetField,
   sheetPictureOf,
+  picturingSheet,
   drawnAt,
   frameOf,
   sheetLayout,
@@ -58,12 +59,20 @@ const viewports = computed<Viewport[]>(() => viewportsOf(store.project, props.sh
 
 const picture = (): Picture => sheetPictureOf(store.project, props.sheet)
 const source = (drawing: Drawing, scale: number): Picture => drawnAt(store.project, drawing, scale)
-const frames = computed(() =>
-  viewports.value.map((viewport) => ({
-    id: viewport.id,
-    viewport,
-    frame: frameOf(store.project, viewport),
-  })),
+/** The places of viewports, once what they show is made. */
+interface Framed {
+  readonly id: Id
+  readonly viewport: Viewport
+  readonly frame: Box
+}
+const frames = computed<readonly Framed[]>((before) =>
+  work.ready.value
+    ? viewports.value.map((viewport) => ({
+        id: viewport.id,
+        viewport,
+        frame: frameOf(store.project, viewport),
+      }))
+    : (before ?? []),
 )
 /** The one viewport that is selected. */
 const selected = computed(() =>
@@ -93,6 +102,7 @@ const work = useBoard({
   board,
   scene,
   picture,
+  making: () => picturingSheet(store.project, props.sheet),
   fieldNow: () => sheetField(store.project, props.sheet, frames.value),
   screenLook,
   lookKey: () => penWords(store.project),

@@ -1,14 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useTheme } from 'vuetify'
-import { pictureOf } from '@lamina/core/annotate'
-import { draftField, lookThrough, pensOf, type Picture } from '@lamina/core/derive'
+import { pictureOf, picturing } from '@lamina/core/annotate'
+import {
+  draftField,
+  layingField,
+  lookThrough,
+  pensOf,
+  type Picture,
+  type PlanLook,
+} from '@lamina/core/derive'
 import type { DisplayList } from '@lamina/core/display'
 import { setFacts, surroundingsMap } from '@lamina/core/edit'
 import { isEmptyBox, type Box } from '@lamina/core/geometry'
 import { boardShowing } from '@lamina/core/kinds'
 import { lensOf, lensesOf } from '@lamina/core/library'
 import type { Drawing } from '@lamina/core/records'
+import type { Steps } from '@lamina/core/steps'
 import { scaleName, standardScales } from '@lamina/core/units'
 import BoardFrame from '../components/BoardFrame.vue'
 import BlockBar from '../components/BlockBar.vue'
@@ -33,15 +41,28 @@ const lens = computed(() => lensOf(store.project, desk.lens))
 const lenses = computed(() => lensesOf(store.project))
 const look = computed(() => lookThrough(lens.value, drawing.value.readingScale, { printing: false }))
 const picture = (): Picture => pictureOf(scene.value, look.value)
-/** Around an open block: what its placement stands among, seen in the block's own axes. */
-const surroundings = computed<DisplayList>(() => {
-  if (drawing.value.view !== 'block') return []
+/** Around an open block: its placement, and what that stands among. */
+const host = computed(() => {
+  if (drawing.value.view !== 'block') return null
   const placement = store.project.find('placement', drawing.value.placement ?? '')
-  if (!placement) return []
-  const host = boardShowing(store.project, placement)
-  if (!host) return []
-  const around = pictureOf(store.scene(host), { ...look.value, poche: 'outline', roomTags: false })
-  const others = around
+  const on = placement && boardShowing(store.project, placement)
+  return on ? { placement, scene: store.scene(on) } : null
+})
+const lookAround = computed<PlanLook>(() => ({ ...look.value, poche: 'outline', roomTags: false }))
+/** What is made in small steps: the picture, what is snapped to, and the surroundings. */
+function making(): Steps {
+  const [here, seen, around, seenAround] = [scene.value, look.value, host.value, lookAround.value]
+  return (function* (): Steps {
+    yield* picturing(here, seen)
+    yield* layingField(here)
+    if (around) yield* picturing(around.scene, seenAround)
+  })()
+}
+/** The surroundings of an open block, seen in its own axes. */
+const surroundings = computed<DisplayList>(() => {
+  if (!host.value) return []
+  const { placement, scene: on } = host.value
+  const others = pictureOf(on, lookAround.value)
     .parts()
     .filter(({ source }) => source !== placement.id)
     .flatMap(({ items }) => items.filter(({ kind }) => kind !== 'fill'))
@@ -68,6 +89,7 @@ const work = useBoard({
   board: drawing,
   scene,
   picture,
+  making,
   fieldNow: () => draftField(scene.value),
   screenLook,
   lookKey: () =>
@@ -80,10 +102,7 @@ const work = useBoard({
     if (surroundings.value.length > 0)
       paintList(context, surroundings.value, camera.scale, screenLook(camera, colour('hairline')))
   },
-  extent() {
-    const extent = picture().extent()
-    return isEmptyBox(extent) ? BLANK : extent
-  },
+  extent: (drawn) => (isEmptyBox(drawn) ? BLANK : drawn),
   margin: 40,
   room: () => (hand.selection.length ? TRAITS : 0),
   closeScale: 0.12,
@@ -100,7 +119,7 @@ const zoomWords = computed(
   () => `${Math.round((camera.value.scale * drawing.value.readingScale * 25.4 * 100) / 96)} %`,
 )
 
-const empty = computed(() => picture().size === 0)
+const empty = computed(() => work.ready.value && picture().size === 0)
 function setScale(ratio: number): void {
   store.edit('Reading scale', (project) =>
     setFacts(project, 'drawing', props.drawing, { readingScale: ratio }),

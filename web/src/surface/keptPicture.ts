@@ -1,12 +1,13 @@
 import type { Picture } from '@lamina/core/derive'
 import { growBox, type Box } from '@lamina/core/geometry'
+import { atOnce, type Steps } from '@lamina/core/steps'
 import type { Camera } from './camera'
-import { inkMargin, paintPicture, type ScreenLook } from './painter'
+import { inkMargin, paintingPicture, type ScreenLook } from './painter'
 
 /** Width and height of a tile, pixels of the screen. */
 const TILE = 256
 /** How long a frame may paint before it is shown, ms; the rest is painted in the next. */
-const BUDGET = 10
+const BUDGET = 12
 /** So many times the tiles of a window are kept, so that what was seen a moment ago needs no painting. */
 const WINDOWS_KEPT = 3
 
@@ -55,11 +56,23 @@ export class KeptPicture {
   private now: Sheeting | null = null
   /** Of the scale looked at before, shown beneath until the sharp tiles are there. */
   private before: Sheeting | null = null
+  private inSight: readonly Tile[] = []
+  /** A tile that could not be painted whole in a frame. */
+  private unfinished: { readonly tile: Tile; readonly steps: Steps } | null = null
   /** How many pixels were painted and how many parts, so far: for tests of what is painted anew. */
   readonly painted = { pixels: 0, rectangles: 0, tiles: 0 }
 
-  /** Shows it on a canvas, `ratio` pixels of which go to one of the camera. False when more is to be painted. */
-  show(context: CanvasRenderingContext2D, camera: Camera, ratio: number, shown: Shown): boolean {
+  /**
+   * Shows it on a canvas, `ratio` pixels of which go to one of the camera. False when more is to be painted; meanwhile
+   * `sketch` paints where there is nothing yet.
+   */
+  show(
+    context: CanvasRenderingContext2D,
+    camera: Camera,
+    ratio: number,
+    shown: Shown,
+    sketch?: () => void,
+  ): boolean {
     const until = performance.now() + BUDGET
     this.take(shown)
     const scale = camera.scale * ratio
@@ -68,16 +81,47 @@ export class KeptPicture {
     const left = Math.round(camera.centre.x * scale - (camera.width * ratio) / 2)
     const top = Math.round(-camera.centre.y * scale - (camera.height * ratio) / 2)
     const visible = this.visible(sheeting, left, top, camera.width * ratio, camera.height * ratio)
+    this.inSight = visible
     const whole = this.paint(sheeting, visible, until)
+    if (!whole && !this.before) sketch?.()
     context.save()
     context.setTransform(1, 0, 0, 1, 0, 0)
     if (!whole) this.showBefore(context, visible, left, top)
+    // What is painted stands in place of the sketch, not over it.
+    if (!whole && !this.before)
+      for (const { column, row, stale } of visible)
+        if (stale) context.clearRect(column * TILE - left, row * TILE - top, TILE, TILE)
     for (const { canvas, column, row, stale } of visible)
       if (stale) context.drawImage(canvas, column * TILE - left, row * TILE - top)
     context.restore()
     if (whole) this.before = null
     this.forget(sheeting, visible)
     return whole
+  }
+
+  /** Shows what is there as it is, painting nothing: the scale looked at last, enlarged. False when there is nothing. */
+  still(context: CanvasRenderingContext2D, camera: Camera, ratio: number): boolean {
+    const there = [this.now, this.before].find((each) =>
+      [...(each?.tiles.values() ?? [])].some(({ stale }) => stale),
+    )
+    if (!there) return false
+    const scale = camera.scale * ratio
+    context.save()
+    context.setTransform(1, 0, 0, 1, 0, 0)
+    showEnlarged(
+      context,
+      there,
+      scale / there.scale,
+      Math.round(camera.centre.x * scale - (camera.width * ratio) / 2),
+      Math.round(-camera.centre.y * scale - (camera.height * ratio) / 2),
+    )
+    context.restore()
+    return true
+  }
+
+  /** Paints more of what was in sight last, for so many ms. True when all of it is painted. */
+  paintMore(ms: number): boolean {
+    return !this.now || this.paint(this.now, this.inSight, performance.now() + ms)
   }
 
   /** Takes in what is to be shown now: what changed of it, or all of it. */
@@ -87,11 +131,12 @@ export class KeptPicture {
     this.shown = shown
     const places = was?.picture === picture && was.key === key ? picture.places.since(this.stamp) : null
     this.stamp = picture.places.now
+    if (places?.size === 0) return
+    this.leave()
     if (!places) {
       this.now = this.before = null
       return
     }
-    if (places.size === 0) return
     for (const place of places)
       for (const sheeting of [this.now, this.before]) if (sheeting) this.spoil(sheeting, place)
   }
@@ -117,6 +162,7 @@ export class KeptPicture {
   private rescale(scale: number): void {
     // The sharpest that is whole enough to be shown meanwhile.
     if (this.now && [...this.now.tiles.values()].some(({ stale }) => stale)) this.before = this.now
+    this.leave()
     this.now = new Sheeting(scale)
   }
 
@@ -148,28 +194,33 @@ export class KeptPicture {
     const todo = visible
       .filter(({ stale }) => stale === null || stale.length > 0)
       .sort((p, q) => Number(p.stale === null) - Number(q.stale === null) || away(p) - away(q))
-    let first = true
+    if (this.unfinished && this.unfinished.tile !== todo[0]) this.leave()
     for (const tile of todo) {
-      if (!first && performance.now() >= until) return false
-      first = false
-      for (const rect of tile.stale ?? [WHOLE]) this.paintRect(tile, rect, scale)
+      // What shows something already is painted at once, so that nothing half done is seen.
+      if (tile.stale) for (const rect of tile.stale) atOnce(this.paintingRect(tile, rect, scale))
+      else {
+        const steps = this.unfinished?.steps ?? this.paintingRect(tile, WHOLE, scale)
+        this.unfinished = { tile, steps }
+        while (!steps.next().done) if (performance.now() >= until) return false
+        this.unfinished = null
+      }
       this.painted.tiles++
       tile.stale = []
+      if (performance.now() >= until) return tile === todo.at(-1)
     }
     return true
   }
 
-  private paintRect({ canvas, column, row }: Tile, rect: Rect, scale: number): void {
+  /** Leaves a tile that was begun. */
+  private leave(): void {
+    this.unfinished?.steps.return()
+    this.unfinished = null
+  }
+
+  private *paintingRect({ canvas, column, row }: Tile, rect: Rect, scale: number): Steps {
     const { picture, look } = this.shown!
     const context = canvas.getContext('2d')!
     const { x, y, width, height } = rect
-    context.save()
-    context.setTransform(1, 0, 0, 1, 0, 0)
-    context.beginPath()
-    context.rect(x, y, width, height)
-    context.clip()
-    context.clearRect(x, y, width, height)
-    context.setTransform(scale, 0, 0, -scale, -column * TILE, -row * TILE)
     const box = growBox(
       {
         minX: (column * TILE + x) / scale,
@@ -179,8 +230,18 @@ export class KeptPicture {
       },
       inkMargin(look) / scale + picture.overhang,
     )
-    paintPicture(context, picture, box, scale, look)
-    context.restore()
+    context.save()
+    try {
+      context.setTransform(1, 0, 0, 1, 0, 0)
+      context.beginPath()
+      context.rect(x, y, width, height)
+      context.clip()
+      context.clearRect(x, y, width, height)
+      context.setTransform(scale, 0, 0, -scale, -column * TILE, -row * TILE)
+      yield* paintingPicture(context, picture, box, scale, look)
+    } finally {
+      context.restore()
+    }
     this.painted.rectangles++
     this.painted.pixels += width * height
   }
@@ -194,21 +255,12 @@ export class KeptPicture {
   ): void {
     const { now, before } = this
     if (!before) return
-    const factor = now!.scale / before.scale
     context.save()
     context.beginPath()
     for (const { column, row, stale } of visible)
       if (!stale) context.rect(column * TILE - left, row * TILE - top, TILE, TILE)
     context.clip()
-    for (const { canvas, column, row, stale } of before.tiles.values())
-      if (stale)
-        context.drawImage(
-          canvas,
-          column * TILE * factor - left,
-          row * TILE * factor - top,
-          TILE * factor,
-          TILE * factor,
-        )
+    showEnlarged(context, before, now!.scale / before.scale, left, top)
     context.restore()
   }
 
@@ -220,6 +272,18 @@ export class KeptPicture {
       tiles.delete(key)
     }
   }
+}
+
+function showEnlarged(
+  context: CanvasRenderingContext2D,
+  { tiles }: Sheeting,
+  factor: number,
+  left: number,
+  top: number,
+): void {
+  const side = TILE * factor
+  for (const { canvas, column, row, stale } of tiles.values())
+    if (stale) context.drawImage(canvas, column * side - left, row * side - top, side, side)
 }
 
 const WHOLE: Rect = { x: 0, y: 0, width: TILE, height: TILE }

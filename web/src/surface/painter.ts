@@ -1,5 +1,6 @@
 import { pensOf, type Part, type Picture } from '@lamina/core/derive'
 import type { Project } from '@lamina/core/records'
+import type { Steps } from '@lamina/core/steps'
 import { enlargement, type Affine, type Box } from '@lamina/core/geometry'
 import {
   PEN_WIDTHS,
@@ -32,7 +33,7 @@ export interface ScreenLook {
 type Step =
   | { readonly kind: 'stroke'; readonly pen: AnyPen; readonly path: Path2D }
   | { readonly kind: 'fill'; readonly tone: number; readonly path: Path2D }
-  | { readonly kind: 'text'; readonly items: TextItem[] }
+  | { readonly kind: 'text'; readonly items: TextItem[]; bars: Path2D | null }
   | {
       readonly kind: 'group'
       readonly map: Affine
@@ -106,7 +107,7 @@ function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: AnyPen) => 
     case 'text': {
       const last = steps[steps.length - 1]
       if (last?.kind === 'text') last.items.push(item)
-      else steps.push({ kind: 'text', items: [item] })
+      else steps.push({ kind: 'text', items: [item], bars: null })
       break
     }
     case 'group':
@@ -143,36 +144,30 @@ export function paintList(
 /** Things smaller than this cannot be seen, pixels. */
 const SEEN = 0.4
 
-/** Paints what of a picture comes near a box, as `paintList` does. What is too small to be seen is left out. */
-export function paintPicture(
-  context: CanvasRenderingContext2D,
-  picture: Picture,
-  box: Box,
-  scale: number,
-  look: ScreenLook,
-): void {
-  begin(context)
-  for (const part of picture.search(box)) paintPart(context, part, box, scale, look)
-}
-
 /** So many parts are painted in one step. */
 const PARTS_IN_STEP = 40
 
-/** The same in steps, without what runs on without end. */
-export function* picturePainting(
+/**
+ * Paints what of a picture comes near a box, as `paintList` does, in small steps. What is too small to be seen is left
+ * out, and, for a small picture, what runs on without end.
+ */
+export function* paintingPicture(
   context: CanvasRenderingContext2D,
   picture: Picture,
   box: Box,
   scale: number,
   look: ScreenLook,
-): Generator<void> {
+  withEndless = true,
+): Steps {
   begin(context)
+  const fine = new FineWork(context, scale, look)
   let painted = 0
   for (const part of picture.search(box)) {
-    if (part.endless) continue
-    paintPart(context, part, box, scale, look)
+    if (part.endless && !withEndless) continue
+    paintPart(context, part, box, scale, look, fine)
     if (++painted % PARTS_IN_STEP === 0) yield
   }
+  fine.flush()
 }
 
 function paintPart(
@@ -181,9 +176,70 @@ function paintPart(
   box: Box,
   scale: number,
   look: ScreenLook,
+  fine: FineWork,
 ): void {
-  if (Math.max(part.maxX - part.minX, part.maxY - part.minY) * scale < SEEN) return
-  paintSteps(context, compile(part.within?.(box, 1 / scale) ?? part.items), scale, look)
+  const size = Math.max(part.maxX - part.minX, part.maxY - part.minY) * scale
+  if (size < SEEN) return
+  const steps = compile(part.within?.(box, 1 / scale) ?? part.items)
+  if (size <= FINE && fine.takes(steps)) return
+  fine.flush()
+  paintSteps(context, steps, scale, look)
+}
+
+/** Things smaller than this are fine work, pixels. */
+const FINE = 40
+
+/**
+ * Many small things one after the other: their lines are stroked together, pen by pen, and lettering that cannot be read
+ * is filled together. Which of two thin lines lies over the other cannot be seen there.
+ */
+class FineWork {
+  private readonly strokes = new Map<AnyPen, Path2D>()
+  private readonly words = new Map<number, Path2D>()
+
+  constructor(
+    private readonly context: CanvasRenderingContext2D,
+    private readonly scale: number,
+    private readonly look: ScreenLook,
+  ) {}
+
+  /** Takes up what a thing is painted by; false when it is more than lines and tiny lettering. */
+  takes(steps: readonly Step[]): boolean {
+    for (const step of steps) if (!this.isFine(step)) return false
+    for (const step of steps)
+      if (step.kind === 'stroke') joinPath(this.strokes, step.pen, step.path)
+      else if (step.kind === 'text') joinPath(this.words, step.items[0]!.tone, barsOf(step))
+    return true
+  }
+
+  private isFine(step: Step): boolean {
+    switch (step.kind) {
+      case 'stroke':
+        return true
+      case 'text':
+        return step.items.every(
+          ({ size, tone }) => size * this.scale < READABLE && tone === step.items[0]!.tone,
+        )
+      case 'fill':
+      case 'group':
+        return false
+    }
+  }
+
+  /** Paints what was taken up. */
+  flush(): void {
+    const { context, scale, look } = this
+    for (const [pen, path] of this.strokes) paintStroke(context, pen, path, scale, look)
+    this.strokes.clear()
+    for (const [tone, path] of this.words) paintBars(context, path, colourOf(tone, look))
+    this.words.clear()
+  }
+}
+
+function joinPath<Key>(paths: Map<Key, Path2D>, key: Key, path: Path2D): void {
+  const all = paths.get(key)
+  if (all) all.addPath(path)
+  else paths.set(key, new Path2D(path))
 }
 
 /** A look in pixels of a canvas, so many of which go to one of the screen. */
@@ -219,25 +275,18 @@ function paintSteps(
   scale: number,
   look: ScreenLook,
 ): void {
-  const colour = (tone: number): string => look.only ?? toneColour(tone, look.ink, look.paper)
   for (const step of steps) {
     switch (step.kind) {
-      case 'stroke': {
-        const pen = penOf(step.pen, look.pens)
-        const pixels = Math.min(look.boldest, Math.max(look.thinnest, pen.widthMm * look.pixelsPerPaperMm))
-        context.lineWidth = pixels / scale
-        context.strokeStyle = colour(pen.tone)
-        context.lineCap = 'round'
-        context.stroke(step.path)
+      case 'stroke':
+        paintStroke(context, step.pen, step.path, scale, look)
         break
-      }
       case 'fill':
         if (look.only && step.tone > 0.5) break
-        context.fillStyle = colour(step.tone)
+        context.fillStyle = colourOf(step.tone, look)
         context.fill(step.path, 'evenodd')
         break
       case 'text':
-        for (const item of step.items) paintText(context, item, scale, colour(item.tone))
+        for (const item of step.items) paintText(context, item, scale, colourOf(item.tone, look))
         break
       case 'group': {
         context.save()
@@ -257,8 +306,54 @@ function paintSteps(
   }
 }
 
+const colourOf = (tone: number, { only, ink, paper }: ScreenLook): string =>
+  only ?? toneColour(tone, ink, paper)
+
+function paintStroke(
+  context: CanvasRenderingContext2D,
+  named: AnyPen,
+  path: Path2D,
+  scale: number,
+  look: ScreenLook,
+): void {
+  const pen = penOf(named, look.pens)
+  const pixels = Math.min(look.boldest, Math.max(look.thinnest, pen.widthMm * look.pixelsPerPaperMm))
+  context.lineWidth = pixels / scale
+  context.strokeStyle = colourOf(pen.tone, look)
+  context.lineCap = 'round'
+  context.stroke(path)
+}
+
 /** Letters smaller than this many pixels are drawn as a line. */
 const READABLE = 3.5
+
+/** The height of the bar that stands for letters that cannot be read, as a part of theirs. */
+const BAR = 0.35
+
+/** The bars of lettering that cannot be read. */
+function barsOf(step: Step & { kind: 'text' }): Path2D {
+  if (step.bars) return step.bars
+  const bars = new Path2D()
+  for (const { x, y, turn, width, size } of step.items) {
+    const [along, up] = [
+      { x: Math.cos(turn) * width, y: Math.sin(turn) * width },
+      { x: -Math.sin(turn) * size * BAR, y: Math.cos(turn) * size * BAR },
+    ]
+    bars.moveTo(x, y)
+    bars.lineTo(x + along.x, y + along.y)
+    bars.lineTo(x + along.x + up.x, y + along.y + up.y)
+    bars.lineTo(x + up.x, y + up.y)
+    bars.closePath()
+  }
+  return (step.bars = bars)
+}
+
+function paintBars(context: CanvasRenderingContext2D, bars: Path2D, colour: string): void {
+  context.globalAlpha = 0.5
+  context.fillStyle = colour
+  context.fill(bars)
+  context.globalAlpha = 1
+}
 
 function paintText(context: CanvasRenderingContext2D, item: TextItem, scale: number, colour: string): void {
   context.save()
@@ -267,7 +362,7 @@ function paintText(context: CanvasRenderingContext2D, item: TextItem, scale: num
   if (item.size * scale < READABLE) {
     context.globalAlpha = 0.5
     context.fillStyle = colour
-    context.fillRect(0, 0, item.width, item.size * 0.35)
+    context.fillRect(0, 0, item.width, item.size * BAR)
   } else {
     // Letters stand upright although y runs up.
     context.scale(1 / scale, -1 / scale)

@@ -1,9 +1,10 @@
-import { computed, onBeforeUnmount, onMounted, ref, watch, type ComputedRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { useTheme } from 'vuetify'
-import type { DraftField, Picture, Scene } from '@lamina/core/derive'
+import { sketching, type DraftField, type Picture, type Scene, type Sketch } from '@lamina/core/derive'
 import { removeItems } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
 import type { Board } from '@lamina/core/records'
+import type { Steps } from '@lamina/core/steps'
 import { useCarry } from '../store/carry'
 import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
@@ -11,12 +12,14 @@ import { useOpened } from '../store/opened'
 import { useProject } from '../store/project'
 import type { Prompt, TagField } from '../tools/tool'
 import { paintBoundaries, paintDrawn, paintHandles, paintRested, paintSnap } from './marks'
+import { unheardSteps } from './idle'
 import { KeptPicture } from './keptPicture'
+import { Making } from './making'
 import { letteringReady, paintList, scaledLook, type ScreenLook } from './painter'
 import { useCarriedBlock } from './useCarriedBlock'
 import { useClipboard } from './useClipboard'
 import { DRAG_WORDS, useSelecting } from './useSelecting'
-import { isClosedSelect, isTyping, useSurface } from './useSurface'
+import { isClosedSelect, isTyping, useSurface, type Painted } from './useSurface'
 import { fitBox, panBy, toScreen, zoomAt, type Camera } from './camera'
 import { REACH_PIXELS, useTools } from './useTools'
 
@@ -49,6 +52,8 @@ export interface BoardWays {
   readonly scene: ComputedRef<Scene>
   /** What it shows as it is now. */
   picture(): Picture
+  /** Makes that, and what is snapped to, in small steps, so that they are at hand when they are asked for. */
+  making(): Steps
   /** What is snapped to as the board is now. */
   fieldNow(): DraftField
   /** How the list is painted on the screen; `only`: all of it in one colour. */
@@ -58,8 +63,8 @@ export interface BoardWays {
   ground(context: CanvasRenderingContext2D, camera: Camera): void
   /** What is painted beneath the drawing. */
   beneath?(context: CanvasRenderingContext2D, camera: Camera): void
-  /** Around what is to be seen of it all, and the room left around that, pixels. */
-  extent(): Box
+  /** Around what is to be seen of it all: what is drawn as far as that is known. And the room left around that, pixels. */
+  extent(drawn: Box): Box
   readonly margin: number
   /** Room kept at the right of it, pixels. */
   room(): number
@@ -74,6 +79,23 @@ export interface BoardWays {
   }
   readonly own?: OwnWays
 }
+
+/** How far the picture of a board is made that takes long. */
+export interface Progress {
+  /** From 0 to 1. */
+  readonly part: number
+  readonly stopped: boolean
+}
+/** What takes longer says so, ms. */
+const SAY_AFTER_MS = 400
+/** How far it is is said no oftener than this, ms. */
+const SAY_EACH_MS = 120
+/** What is painted piece by piece is shown so often, ms. */
+const SHOW_EACH_MS = 80
+/** So long a piece of it takes, ms. */
+const PAINT_MS = 6
+/** So many records are worked on in a step, on the whole. */
+const RECORDS_IN_STEP = 17
 
 /** A board to draw on, drawing or sheet: pointer, keys, the tool in hand, selecting, the clipboard, and what is marked. */
 export function useBoard(ways: BoardWays) {
@@ -92,11 +114,64 @@ export function useBoard(ways: BoardWays) {
   /** A handle was taken up by the press that is still held. */
   let justTaken = false
 
+  /** Whether its picture is at hand as things are now. */
+  const ready = ref(false)
+  /** Shown until it is made first. */
+  let sketch: Sketch | null = null
+  /** The camera that shows all of what was known of it, as long as nobody looks elsewhere. */
+  let fitted: Camera | null = null
+  const progress = shallowRef<Progress | null>(null)
+  let begun = 0
+  let said = 0
+
+  /** Its sketch is shown in the window. */
+  let sketched = false
+
+  function* sketchedFirst(on: Scene, steps: Steps): Steps {
+    begun = performance.now()
+    if (!ready.value) sketch ??= yield* sketching(on, false)
+    yield* steps
+  }
+  const making = new Making(
+    () => unheardSteps(store.project, sketchedFirst(scene.value, ways.making())),
+    (done) => {
+      if (done) ready.value = true
+      const now = performance.now()
+      if (done) progress.value = null
+      else if (now - begun > SAY_AFTER_MS && now - said > SAY_EACH_MS) {
+        said = now
+        progress.value = { part: part(), stopped: false }
+      }
+      const news = done || (sketch !== null && !sketched)
+      sketched = !done && sketch !== null
+      if (!news) return
+      if (fitted === camera.value) fit()
+      surface.redrawDrawing()
+    },
+  )
+  /** How much of it is made, near enough: steps are about as many as so many records. */
+  const part = (): number => Math.min(0.97, making.taken / (store.project.size / RECORDS_IN_STEP + 10))
+  function finish(): void {
+    if (ready.value) return
+    making.finish()
+    ready.value = true
+  }
+  function stop(): void {
+    making.stop()
+    progress.value = { part: part(), stopped: true }
+  }
+  function goOn(): void {
+    making.resume()
+    progress.value = { part: part(), stopped: false }
+  }
+
   const surface = useSurface(
     container,
     { ground: ways.ground, drawing: paintDrawing, overlay: paintOverlay },
     {
       move(at, event) {
+        // What is not made yet has no places to snap to, and the pointer does not wait for it.
+        if (!ready.value) return
         byKeys = null
         own?.move?.(at, event)
         tools.move(at, event.shiftKey)
@@ -107,6 +182,7 @@ export function useBoard(ways: BoardWays) {
         surface.redrawOverlay()
       },
       press(at, event) {
+        finish()
         if (!tools.tool.value && own?.press?.(at, event)) {
           surface.redrawOverlay()
           return
@@ -173,19 +249,46 @@ export function useBoard(ways: BoardWays) {
     },
   )
 
-  const kept = new KeptPicture()
-  let drawnPicture: Picture | null = null
-  function paintDrawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): boolean {
-    if (now.width === 0) return true
+  let kept = new KeptPicture()
+  function paintDrawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): Painted {
+    if (now.width === 0) return 'waits'
+    ready.value = making.isMade()
+    if (!ready.value) {
+      if (!kept.still(context, now, ratio)) paintSketch(context, now)
+      return 'waits'
+    }
     return store.project.unheard(() => {
-      drawnPicture = picture()
       ways.beneath?.(context, now)
-      return kept.show(context, now, ratio, {
-        picture: drawnPicture,
+      const shown = {
+        picture: picture(),
         look: scaledLook(ways.screenLook(now), ratio),
         key: ways.lookKey(),
-      })
+      }
+      shownAt = performance.now()
+      if (kept.show(context, now, ratio, shown, () => paintSketch(context, now))) {
+        sketch = null
+        return 'whole'
+      }
+      sharpening.start()
+      return 'waits'
     })
+  }
+  function paintSketch(context: CanvasRenderingContext2D, now: Camera): void {
+    if (!sketch) return
+    const { soft } = ways.colours()
+    paintList(context, sketch.items, now.scale, { ...ways.screenLook(now, soft), boldest: 0.6 })
+  }
+
+  let shownAt = 0
+  /** Paints what is in sight and was more than a frame could take; shown now and then, and when it is whole. */
+  const sharpening = new Making(
+    () => unheardSteps(store.project, paintingMore()),
+    (done) => {
+      if (done || performance.now() - shownAt > SHOW_EACH_MS) surface.redrawDrawing()
+    },
+  )
+  function* paintingMore(): Steps {
+    while (!kept.paintMore(PAINT_MS)) yield
   }
 
   function paintOverlay(context: CanvasRenderingContext2D, now: Camera): void {
@@ -218,6 +321,7 @@ export function useBoard(ways: BoardWays) {
   }
 
   watch([() => store.project.stamp, ways.lookKey], () => {
+    ready.value = making.isMade()
     surface.redrawDrawing()
     surface.redrawOverlay()
   })
@@ -225,8 +329,16 @@ export function useBoard(ways: BoardWays) {
   watch([tools.tick], () => surface.redrawOverlay())
   void letteringReady().then(() => surface.redraw())
 
+  /** Around what is drawn, as far as that is known; null before anything is. */
+  function drawnExtent(): Box | null {
+    if (making.isMade()) return store.project.unheard(() => picture().extent())
+    return sketch?.extent ?? null
+  }
+  /** Shows all of it; of what is made only yet, the sketch, and all of it when it is there. */
   function fit(): void {
-    surface.setCamera(fitBox(camera.value, ways.extent(), ways.margin, ways.room()))
+    const drawnBox = drawnExtent()
+    if (drawnBox) surface.setCamera(fitBox(camera.value, ways.extent(drawnBox), ways.margin, ways.room()))
+    fitted = camera.value
   }
   const zoom = (factor: number): void =>
     surface.setCamera(zoomAt(camera.value, { x: camera.value.width / 2, y: camera.value.height / 2 }, factor))
@@ -242,7 +354,16 @@ export function useBoard(ways: BoardWays) {
         scale: Math.max(camera.value.scale, ways.closeScale),
       }),
   }
-  watch(() => board.value.id, fit)
+  watch(
+    () => board.value.id,
+    () => {
+      kept = new KeptPicture()
+      sketch = null
+      making.anew()
+      sharpening.anew()
+      fit()
+    },
+  )
 
   const pointer = computed(() => {
     const at = tools.at.value
@@ -304,6 +425,10 @@ export function useBoard(ways: BoardWays) {
     }
     if (event.key === 'Escape') {
       event.preventDefault()
+      if (progress.value && !progress.value.stopped) {
+        stop()
+        return
+      }
       // What is on its way is let go first; the tool in hand stays.
       const carried = carry.drawing !== null || carry.block !== null
       carry.drawing = carry.block = null
@@ -366,6 +491,8 @@ export function useBoard(ways: BoardWays) {
   onBeforeUnmount(() => {
     window.removeEventListener('keydown', onKey, true)
     opened.surface = null
+    making.end()
+    sharpening.end()
     hand.select([])
     // A table that was open belongs to the board that is left.
     desk.panel = null
@@ -375,6 +502,10 @@ export function useBoard(ways: BoardWays) {
     container,
     tag,
     surface,
+    ready,
+    progress,
+    stop,
+    goOn,
     camera,
     tools,
     selecting,

@@ -15,11 +15,13 @@ export interface SurfaceEvents {
 export interface SurfacePainters {
   /** Each paints with a transform from the list's unit to pixels, y up; so many pixels of the canvas go to one of those. */
   ground(context: CanvasRenderingContext2D, camera: Camera, ratio: number): void
-  /** False when more is to be painted: it is asked again in the next frame. */
-  drawing(context: CanvasRenderingContext2D, camera: Camera, ratio: number): boolean
+  drawing(context: CanvasRenderingContext2D, camera: Camera, ratio: number): Painted
   /** Snap markers, previews, what is selected: redrawn on its own, so the pointer never waits. */
   overlay(context: CanvasRenderingContext2D, camera: Camera, ratio: number): void
 }
+
+/** All of it; or what was there, until whoever paints it asks for it to be drawn again. */
+export type Painted = 'whole' | 'waits'
 
 export interface Surface {
   readonly camera: ShallowRef<Camera>
@@ -56,9 +58,7 @@ export function useSurface(
 
   const whole = ref(false)
   function drawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): void {
-    whole.value = painters.drawing(context, now, ratio)
-    // Konva draws a layer once a frame: what is asked for when it has drawn comes in the next.
-    if (!whole.value) queueMicrotask(redrawDrawing)
+    whole.value = painters.drawing(context, now, ratio) === 'whole'
   }
 
   const layerOf = (

@@ -1,5 +1,5 @@
 import { mdiBucketOutline } from '@mdi/js'
-import { findLeak, findRegion } from '@lamina/core/derive'
+import { findLeak, findRegion, isClearBetween } from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
 import { addHatch, type NewHatch } from '@lamina/core/edit'
 import { insidePath, type Path, type Point } from '@lamina/core/geometry'
@@ -45,7 +45,8 @@ export function hatchTool(bench: Bench): Tool {
         }
         return seen
       }
-      if (!made && seen.p.x === p.x && seen.p.y === p.y) return seen
+      // With nothing between it lies in the same open land, and leaks through the same gap.
+      if (!made && isClearBetween(bench.bounding, seen.p, p, Math.max(gap, 1))) return (seen = { ...seen, p })
     }
     const region = findRegion(bench.bounding, p, gap)
     leak = region.found ? null : findLeak(bench.bounding, p)

@@ -1,0 +1,117 @@
+import type { Steps } from '@lamina/core/steps'
+
+/** So long it may take at once before something else is shown meanwhile, ms. */
+const AT_ONCE = 24
+/** So long a piece of it may take; between two the pointer and the keys have their turn, ms. */
+const SLICE = 24
+
+/**
+ * What a board is shown from, made in small steps: at once when that takes but a moment, or else piece by piece while
+ * the pointer and the keys go on.
+ */
+export class Making {
+  private steps: Iterator<unknown> | null = null
+  private asked = false
+  private stopped = false
+  /** So many steps were taken of what is being made. */
+  taken = 0
+  private readonly turn = new MessageChannel()
+
+  constructor(
+    private readonly begin: () => Steps,
+    /** Told when a piece was made, and when all of it is. */
+    private readonly told: (done: boolean) => void,
+  ) {
+    this.turn.port1.onmessage = (): void => this.goOn()
+  }
+
+  /** Whether all is made as things are now. What is not is begun. */
+  isMade(): boolean {
+    if (this.steps) {
+      this.ask()
+      return false
+    }
+    this.steps = this.begin()
+    if (this.take(AT_ONCE)) return true
+    this.ask()
+    return false
+  }
+
+  /** Begins, unless it is begun. */
+  start(): void {
+    this.steps ??= this.begin()
+    this.ask()
+  }
+
+  /** Leaves what was begun: something else is to be made. */
+  anew(): void {
+    this.steps = null
+    this.stopped = false
+    this.taken = 0
+  }
+
+  /** Makes at once what is left of what was begun. */
+  finish(): void {
+    if (!this.steps) return
+    this.stopped = false
+    this.take(Infinity)
+    this.told(true)
+  }
+
+  /** Whether it was told to stop before all was made. */
+  get isStopped(): boolean {
+    return this.stopped
+  }
+
+  /** Leaves off until `resume` or `finish`. */
+  stop(): void {
+    this.stopped = this.steps !== null
+  }
+
+  /** Takes up what was stopped. */
+  resume(): void {
+    this.stopped = false
+    this.ask()
+  }
+
+  /** Lets go of everything. */
+  end(): void {
+    this.steps = null
+    this.turn.port1.close()
+  }
+
+  private ask(): void {
+    if (this.asked || this.stopped) return
+    this.asked = true
+    this.turn.port2.postMessage(null)
+  }
+
+  private goOn(): void {
+    this.asked = false
+    if (!this.steps || this.stopped) return
+    const done = this.take(SLICE)
+    if (!done) this.ask()
+    this.told(done)
+  }
+
+  /** True when none is left. */
+  private take(ms: number): boolean {
+    const until = performance.now() + ms
+    do {
+      let done: boolean | undefined
+      try {
+        done = this.steps!.next().done
+      } catch (error) {
+        this.steps = null
+        throw error
+      }
+      this.taken++
+      if (done) {
+        this.steps = null
+        this.taken = 0
+        return true
+      }
+    } while (performance.now() < until)
+    return false
+  }
+}
