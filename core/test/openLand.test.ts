@@ -13,7 +13,12 @@ const EVERYWHERE = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Inf
 
 const place = fc.integer({ min: 0, max: 60 }).map((n) => n * 100)
 const point = fc.record({ x: place, y: place }).map(({ x, y }): Point => ({ x: x + 37, y: y + 53 }))
-const lines = fc.array(fc.tuple(place, place, place, place), { minLength: 8, maxLength: 30 })
+const low = fc.integer({ min: 0, max: 25 }).map((n) => n * 100)
+const high = fc.integer({ min: 35, max: 60 }).map((n) => n * 100)
+const slanting = fc.tuple(place, place, place, place)
+const level = fc.tuple(low, high, place).map(([ax, bx, y]) => [ax, y, bx, y] as const)
+const upright = fc.tuple(low, high, place).map(([ay, by, x]) => [x, ay, x, by] as const)
+const lines = fc.array(fc.oneof(level, upright, slanting), { minLength: 8, maxLength: 30 })
 
 describe('open land', () => {
   it('is known as such wherever looking through all lines finds no area, and only there', () => {

@@ -41,6 +41,8 @@ class BoardBench implements Bench {
   selection: readonly Id[] = []
   readonly values: LastValues
   handle: HeldPoint | null = null
+  /** Set to hold a moment; otherwise each look is another. */
+  held: object | null = null
   clipping: Clipping | null = null
   readonly recent: Id[] = []
   ways: string | null = null
@@ -77,6 +79,9 @@ class BoardBench implements Bench {
 
   get units() {
     return this.project.facts.units
+  }
+  get moment(): object {
+    return this.held ?? {}
   }
   putDown(): void {}
   placed(block: Id): void {

@@ -161,8 +161,12 @@ export const useProject = defineStore('project', () => {
   function inTurn(way: 'undo' | 'redo'): void {
     const work = turn ? turn.then(() => stepBack(way) ?? undefined) : stepBack(way)
     if (!work) return
+    // Asked for and not made yet is not saved.
+    if (state.value === 'saved') state.value = 'saving'
     const mine = work.finally(() => {
-      if (turn === mine) turn = null
+      if (turn !== mine) return
+      turn = null
+      if (state.value === 'saving' && waiting.value === 0) state.value = 'saved'
     })
     turn = mine
   }
@@ -212,7 +216,7 @@ export const useProject = defineStore('project', () => {
         else if (answer.seq > seq + 1) await catchUp(projectId)
         state.value = 'saving'
       }
-      if (id.value === projectId && waiting.value === 0) state.value = 'saved'
+      if (id.value === projectId && waiting.value === 0 && !turn) state.value = 'saved'
     } catch (error) {
       if (error instanceof Refused && error.status < 500) await giveUp(projectId, error)
       else {

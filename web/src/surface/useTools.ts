@@ -85,6 +85,9 @@ export function useTools(
       return hand.selection
     },
     values,
+    get moment() {
+      return moment.value
+    },
     get handle() {
       return hand.handle
     },
@@ -355,6 +358,9 @@ export function useTools(
     entry.entry.value,
     aside.value,
   ]
+  const moment = computed<object>(() => ({
+    of: [depends(), at.value, ...Object.values(typed), ...Object.values(values.$state)],
+  }))
   const fields = computed<readonly TagField[]>(() => {
     depends()
     const asked = entry.fields(at.value) ?? active()?.fields(at.value) ?? []

@@ -164,7 +164,7 @@ export function blockTool(bench: Bench): Tool {
     const block = chosen()
     if (!block || !at) return []
     if (way() === 'row' && first && Math.hypot(at.point.x - first.x, at.point.y - first.y) < 1) return []
-    const { change } = foresee(bench, edit(block, at))
+    const { change } = foresee(bench, edit(block, at), at)
     const placed = change?.put.filter((record) => record.kind === 'placement').slice(0, MOST_SHOWN) ?? []
     const items = placed.flatMap((record) => placementItems(record, block, source, bench.scale))
     if (way() === 'row' && first) items.push(segmentItem(first, at.point, 'light'))
@@ -246,7 +246,7 @@ export function blockTool(bench: Bench): Tool {
     remark(at) {
       const block = chosen()
       if (!block || !at || (way() === 'row' && !first)) return ''
-      const { change, refused } = foresee(bench, edit(block, at))
+      const { change, refused } = foresee(bench, edit(block, at), at)
       const many = change?.put.filter((record) => record.kind === 'placement').length ?? 0
       return refused || (single() ? '' : `${many} in all`)
     },

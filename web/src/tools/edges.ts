@@ -106,7 +106,7 @@ function pointedTool(
     fields: spec.fields ?? (() => []),
     remark: (at) => {
       const found = target(at)
-      const refused = found ? foresee(bench, spec.work(found.id, found.p)).refused : ''
+      const refused = found ? foresee(bench, spec.work(found.id, found.p), at).refused : ''
       return [spec.remark?.() ?? '', refused].filter(Boolean).join(' · ')
     },
     last: () => null,
@@ -130,7 +130,7 @@ function pointedTool(
     preview(at) {
       const found = target(at)
       if (!found) return []
-      const seen = foresee(bench, spec.work(found.id, found.p))
+      const seen = foresee(bench, spec.work(found.id, found.p), at)
       return seen.items
     },
     gone(at) {
@@ -261,7 +261,7 @@ export function offsetTool(bench: Bench): Tool {
         : [],
     remark(at) {
       if (!chosen) return ''
-      return [both ? 'on both sides' : '', foresee(bench, work(chosen, at)).refused]
+      return [both ? 'on both sides' : '', foresee(bench, work(chosen, at), at).refused]
         .filter(Boolean)
         .join(' · ')
     },
@@ -285,7 +285,7 @@ export function offsetTool(bench: Bench): Tool {
         return found ? [pathItem(found.path)] : []
       }
       const path = offsetPathOf(bench.project, chosen)
-      return [...(path ? [pathItem(path)] : []), ...foresee(bench, work(chosen, at)).items]
+      return [...(path ? [pathItem(path)] : []), ...foresee(bench, work(chosen, at), at).items]
     },
   }
 }
@@ -352,7 +352,7 @@ export function cornerTool(bench: Bench, label: CornerLabel): Tool {
           : [],
     remark(at) {
       const second = first && target(at)
-      return second ? foresee(bench, work(second)).refused : ''
+      return second ? foresee(bench, work(second), at).refused : ''
     },
     last: () => null,
     press(at) {
@@ -383,7 +383,7 @@ export function cornerTool(bench: Bench, label: CornerLabel): Tool {
         const under = second && pathOfRecord(bench.project, second.id)
         return under ? [pathItem(under)] : []
       }
-      return second ? [...marked, ...foresee(bench, work(second)).items] : marked
+      return second ? [...marked, ...foresee(bench, work(second), at).items] : marked
     },
   }
 }

@@ -46,7 +46,10 @@ export function hatchTool(bench: Bench): Tool {
         return seen
       }
       // With nothing between it lies in the same open land, and leaks through the same gap.
-      if (!made && isClearBetween(bench.bounding, seen.p, p, Math.max(gap, 1))) return (seen = { ...seen, p })
+      if (!made && isClearBetween(bench.bounding, seen.p, p, Math.max(gap, 1))) {
+        seen = { ...seen, p }
+        return seen
+      }
     }
     const region = findRegion(bench.bounding, p, gap)
     leak = region.found ? null : findLeak(bench.bounding, p)

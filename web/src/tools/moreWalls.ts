@@ -156,7 +156,7 @@ export function wallBesideTool(bench: PlanBench): Tool {
             },
           ]
         : [],
-    remark: (at) => (host ? foresee(bench, work(at)).refused || 'face to face' : ''),
+    remark: (at) => (host ? foresee(bench, work(at), at).refused || 'face to face' : ''),
     last: () => null,
     press: act,
     enter: act,
@@ -169,7 +169,7 @@ export function wallBesideTool(bench: PlanBench): Tool {
     preview(at) {
       const shown = host ?? (at && under(at))
       if (!shown) return []
-      return [...foreseenItems(bench, shown.shape.wall), ...(host ? foresee(bench, work(at)).items : [])]
+      return [...foreseenItems(bench, shown.shape.wall), ...(host ? foresee(bench, work(at), at).items : [])]
     },
   }
 }
@@ -211,7 +211,7 @@ export function wallAlongTool(bench: PlanBench): Tool {
     press: act,
     enter: act,
     back: () => false,
-    preview: (at) => (ids(at).length > 0 ? foresee(bench, work(at)).items : []),
+    preview: (at) => (ids(at).length > 0 ? foresee(bench, work(at), at).items : []),
   }
 }
 

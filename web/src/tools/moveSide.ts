@@ -63,13 +63,13 @@ export function moveSideTool(bench: PlanBench): Tool {
       bench.clearTyped()
       return true
     },
-    remark: (at) => (chosen && at ? foresee(bench, work(at)).refused : ''),
+    remark: (at) => (chosen && at ? foresee(bench, work(at), at).refused : ''),
     preview(at) {
       if (!chosen) {
         const wall = at && under(at)
         return wall ? foreseenItems(bench, wall.shape.wall) : []
       }
-      return [...foreseenItems(bench, chosen.shape.wall), ...foresee(bench, work(at)).items]
+      return [...foreseenItems(bench, chosen.shape.wall), ...foresee(bench, work(at), at).items]
     },
   }
 }

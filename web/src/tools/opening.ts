@@ -277,7 +277,7 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
       const aimed = aim(at)
       if (!aimed || (way() === 'between' && !first)) return ''
       const place = centred === 'wall' ? 'centred in the wall' : centred ? 'centred in the room' : ''
-      return [place, foresee(bench, change(aimed)).refused].filter(Boolean).join(' · ')
+      return [place, foresee(bench, change(aimed), at).refused].filter(Boolean).join(' · ')
     },
     last: () => null,
     press: place,
@@ -308,7 +308,7 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
     preview(at) {
       const aimed = aim(at)
       if (!aimed || (way() === 'between' && !first)) return []
-      const { change: made } = foresee(bench, change(aimed))
+      const { change: made } = foresee(bench, change(aimed), at)
       if (!made) return asideItems(bench, aimed)
       return made.put.flatMap((record) => (record.kind === 'opening' ? foreseenItems(bench, record) : []))
     },

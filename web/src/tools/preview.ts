@@ -3,7 +3,7 @@ import type { DisplayItem } from '@lamina/core/display'
 import { EditRefused, type MakeId } from '@lamina/core/edit'
 import { pathOf, type Edge, type Point } from '@lamina/core/geometry'
 import { ChangeRefused, type AnyRecord, type Change, type Project } from '@lamina/core/records'
-import type { Bench } from './tool'
+import type { Bench, Located } from './tool'
 
 /** More records than this are not all shown before they are made. */
 const MOST_SHOWN = 400
@@ -47,8 +47,28 @@ export interface Foreseen {
 let ids = 0
 const makeId: MakeId = () => `preview${++ids}`
 
-/** What an edit would do, without doing it. */
-export function foresee(bench: Bench, work: (project: Project, makeId: MakeId) => Change): Foreseen {
+/** What was foreseen in a moment for the places pointed to. */
+const seen = new WeakMap<object, Map<Located | null, Foreseen>>()
+
+/**
+ * What an edit would do, without doing it. A tool that names the place `at` which it is for is told the same in the same
+ * moment: its words, what it draws and what it takes away look ahead once.
+ */
+export function foresee(
+  bench: Bench,
+  work: (project: Project, makeId: MakeId) => Change,
+  at?: Located | null,
+): Foreseen {
+  if (at === undefined) return lookAhead(bench, work)
+  const { moment } = bench
+  let places = seen.get(moment)
+  if (!places) seen.set(moment, (places = new Map()))
+  let found = places.get(at)
+  if (!found) places.set(at, (found = lookAhead(bench, work)))
+  return found
+}
+
+function lookAhead(bench: Bench, work: (project: Project, makeId: MakeId) => Change): Foreseen {
   try {
     const change = work(bench.project, makeId)
     const items = change.put.slice(0, MOST_SHOWN).flatMap((record) => foreseenItems(bench, record))

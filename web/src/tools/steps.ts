@@ -141,7 +141,7 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
       const all = [...given, p]
       const told = plan.remark?.(all) ?? ''
       if (plan.step(all) !== null) return told
-      return [told, foresee(bench, edit(all)).refused].filter(Boolean).join(' · ')
+      return [told, foresee(bench, edit(all), at).refused].filter(Boolean).join(' · ')
     },
     last,
     alignFrom: () => given,
@@ -186,8 +186,9 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
       const p = pointOf(at)
       const all = p ? [...given, p] : given
       const sketch = plan.sketch?.(all) ?? []
-      if (all.length > 0 && plan.step(all) === null) return [...sketch, ...foresee(bench, edit(all)).items]
-      if (plan.enough?.(all)) return [...sketch, ...foresee(bench, edit(all)).items]
+      if (all.length > 0 && plan.step(all) === null)
+        return [...sketch, ...foresee(bench, edit(all), at).items]
+      if (plan.enough?.(all)) return [...sketch, ...foresee(bench, edit(all), at).items]
       const a = given[given.length - 1]
       return sketch.length > 0 || !a || !p ? sketch : [segmentItem(a, p, 'light')]
     },

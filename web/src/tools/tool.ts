@@ -69,6 +69,8 @@ export interface Bench {
   readonly selection: readonly Id[]
   /** What the tools keep from one use to the next. */
   readonly values: LastValues
+  /** Another object as soon as the pointer, what is typed, what the tools keep, or the project is another. */
+  readonly moment: object
   /** The point of what is selected that was taken up. */
   readonly handle: HeldPoint | null
   /** What was copied and is to be pasted. */
