@@ -11,6 +11,9 @@ const TYPE = 'wall-type-block-140'
 /** So many edits are made before those that are measured, and so many are measured. */
 const EDITS = 40
 
+/** After so many edits the page holds hardly more than after the first. */
+const MANY = 500
+
 interface Timed {
   /** Work on the main thread from the key to the painted board, ms, sorted. */
   readonly spent: number[]
@@ -78,6 +81,17 @@ async function openGrid(server: TestServer, page: Page, side: number, edits: num
   await whole(page)
 }
 
+/** What the page holds after all that nobody needs is let go, bytes. */
+async function heapOf(page: Page): Promise<number> {
+  const session = await page.context().newCDPSession(page)
+  await session.send('HeapProfiler.collectGarbage')
+  const { usedSize } = await session.send('Runtime.getHeapUsage')
+  await session.detach()
+  return usedSize
+}
+
+const mb = (bytes: number): string => `${(bytes / 1e6).toFixed(0)} MB`
+
 const at = (times: readonly number[], part: number): number => times[Math.floor(times.length * part)]!
 
 /** From the key to the painted board, in the built application. */
@@ -96,6 +110,8 @@ export async function benchEdits(): Promise<Row[]> {
       [100, 100],
     ] as const) {
       await openGrid(server, page, side, EDITS)
+      await timeKeys(page, ['y', 'z'])
+      const before = side === 100 ? await heapOf(page) : 0
       // Once there and back, so that the code is warm.
       await timeKeys(page, [...again, ...back])
       const { spent, longest } = await timeKeys(page, [...again, ...back])
@@ -126,6 +142,19 @@ export async function benchEdits(): Promise<Row[]> {
           ratio: longest / 50,
           limit: 1,
         })
+      if (side === 100) {
+        // Twice there and back were made so far.
+        for (let edits = 4 * EDITS; edits < MANY; edits += 2 * EDITS)
+          await timeKeys(page, [...again, ...back])
+        const after = await heapOf(page)
+        rows.push({
+          what: `memory of the page after ${MANY} edits`,
+          measured: mb(after),
+          against: `${mb(before)} after the first`,
+          ratio: after / before,
+          limit: 1.3,
+        })
+      }
     }
     return rows
   } finally {

@@ -8,7 +8,6 @@ import {
   type DraftField,
   type News,
   type Part,
-  type PartListener,
   type PartSource,
   type Picture,
   type PlanLook,
@@ -17,7 +16,7 @@ import {
 import { itemExtent } from '../display'
 import type { Steps } from '../steps'
 import type { LevelSolver } from '../building'
-import { edgeBox, type Box, PlaceIndex } from '../geometry'
+import { PlaceIndex, boxesMeet, edgeBox, type Box } from '../geometry'
 import type { Id, Project } from '../records'
 import { findingRooms, roomChanges, roomsOf, type FoundRoom } from '../rooms'
 import { ABOVE_LINEWORK } from './depths'
@@ -43,17 +42,16 @@ interface TagSpace extends Box {
   readonly place: number
 }
 
+/** What tags keep clear of in a part, worked out when a tag comes near it first. */
+const kept = new WeakMap<Part, readonly Box[]>()
+
 /** Tags of rooms: each keeps clear of all that is drawn, and of the tags before it. */
-export class TagsDrawn implements PartSource, PartListener {
+export class TagsDrawn implements PartSource {
   private readonly tags = new Map<Id, Tag>()
   private readonly placed = new PlaceIndex<TagBox>()
   private readonly spaces = new PlaceIndex<TagSpace>()
-  /** What tags keep clear of, for each part that is drawn. */
-  private readonly boxes = new Map<Part, readonly Box[]>()
-  private readonly index = new PlaceIndex<Box>()
-  /** Parts that came and are not laid out yet, and places where something came or went. */
-  private fresh = new Set<Part>()
-  private changed: Box[] = []
+  /** Up to which change of the picture its parts were looked at. */
+  private drawn = -1
   private bounded = -1
   private roomed = -1
   private building: LevelSolver | null = null
@@ -63,24 +61,7 @@ export class TagsDrawn implements PartSource, PartListener {
   constructor(
     private readonly picture: Picture,
     private readonly look: PlanLook,
-  ) {
-    if (look.roomTags) picture.heardBy(this)
-  }
-
-  came(part: Part): void {
-    // Its own tags keep clear of each other by themselves.
-    const { depth, kind } = ABOVE_LINEWORK.tags
-    if (part.order.depth !== depth || part.order.kind !== kind) this.fresh.add(part)
-  }
-
-  went(part: Part): void {
-    if (this.fresh.delete(part)) return
-    const boxes = this.boxes.get(part)
-    if (!boxes) return
-    for (const box of boxes) this.index.remove(box)
-    this.changed.push(...boxes)
-    this.boxes.delete(part)
-  }
+  ) {}
 
   *update({ scene, records }: News): Generator<void> {
     if (scene.view !== 'plan' || !this.look.roomTags) return
@@ -88,7 +69,10 @@ export class TagsDrawn implements PartSource, PartListener {
     if (!records) yield* findingRooms(project, building)
     const rooms = roomsOf(project, building)
     if (rooms.length === 0 && this.tags.size === 0) return
-    yield* this.lay(project)
+    // All that is drawn before tags is found by place from here on.
+    yield* this.picture.settling()
+    const drawn = this.picture.places.since(this.drawn)
+    this.drawn = this.picture.places.now
     if (!records) yield* layingField(scene)
     const field = draftField(scene)
     const moved = field.places.since(this.bounded)
@@ -100,14 +84,14 @@ export class TagsDrawn implements PartSource, PartListener {
     const byId = new Map(rooms.map((each) => [each.room.id, each]))
     const todo = new Map<Id, number>()
     const see = (id: Id): void => void todo.set(id, project.placeOf(id))
-    if (!moved || !found || !records) for (const id of [...this.tags.keys(), ...byId.keys()]) see(id)
+    if (!moved || !found || !records || !drawn)
+      for (const id of [...this.tags.keys(), ...byId.keys()]) see(id)
     else {
       for (const id of found) see(id)
       for (const id of records) if (byId.has(id) || this.tags.has(id)) see(id)
-      for (const box of [...this.changed, ...moved])
+      for (const box of [...[...drawn].filter(isOther), ...moved])
         for (const { id, place } of this.spaces.search(box)) todo.set(id, place)
     }
-    this.changed = []
     // In the order of rooms: what one leaves or takes up counts for those after it.
     const order = [...todo].sort(([, p], [, q]) => p - q).map(([id]) => id)
     for (let i = 0; i < order.length; i++) {
@@ -121,23 +105,6 @@ export class TagsDrawn implements PartSource, PartListener {
           order.splice(at < 0 ? order.length : at, 0, id)
         }
     }
-  }
-
-  /** Lays out what tags keep clear of in the parts that came. */
-  private *lay(project: Project): Steps {
-    const laid: Box[] = []
-    let steps = 0
-    for (const part of this.fresh) {
-      if (++steps % IN_STEP === 0) yield
-      if (part.within && part.source === null) continue
-      const boxes = obstaclesOf(project, part.items)
-      if (boxes.length === 0) continue
-      this.boxes.set(part, boxes)
-      for (const box of boxes) laid.push(box)
-    }
-    this.fresh = new Set()
-    yield* this.index.loading(laid)
-    for (const box of laid) this.changed.push(box)
   }
 
   /** Places the tag of a room anew, or takes it away. Gives where lettering came and went. */
@@ -164,7 +131,7 @@ export class TagsDrawn implements PartSource, PartListener {
       around = { minX, minY, maxX, maxY, id, place }
       this.spaces.insert(around)
     }
-    const at = tagPlace(found, words, scale, (box) => this.obstacles(box, place, field))
+    const at = tagPlace(found, words, scale, (box) => this.obstacles(box, place, field, project))
     const items = tagItems(room, words, at, scale)
     const now = partOf(
       onLayer(project, room, items, scale),
@@ -183,10 +150,28 @@ export class TagsDrawn implements PartSource, PartListener {
     return [...(before?.boxes ?? []), ...boxes]
   }
 
-  private obstacles(box: Box, place: number, field: DraftField): Box[] {
-    const boxes = this.index.search(box)
+  private obstacles(box: Box, place: number, field: DraftField, project: Project): Box[] {
+    const boxes: Box[] = []
+    for (const part of this.picture.partsIn(box))
+      if (isOther(part))
+        for (const each of this.boxesOf(part, project)) if (boxesMeet(each, box)) boxes.push(each)
     for (const { role, edge } of field.edgesIn(box)) if (role === 'line') boxes.push(edgeBox(edge))
     for (const tag of this.placed.search(box)) if (tag.place < place) boxes.push(tag)
     return boxes
   }
+
+  private boxesOf(part: Part, project: Project): readonly Box[] {
+    let boxes = kept.get(part)
+    if (!boxes) kept.set(part, (boxes = obstaclesOf(project, part.items)))
+    return boxes
+  }
+}
+
+/** Whether something that changed, or lies somewhere, is a part that tags keep clear of: no tag, and not all that is cut. */
+function isOther(place: Box | Part): place is Part {
+  if (!('order' in place)) return false
+  const { depth, kind } = ABOVE_LINEWORK.tags
+  return (
+    (place.order.depth !== depth || place.order.kind !== kind) && !(place.within && place.source === null)
+  )
 }

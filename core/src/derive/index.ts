@@ -1,15 +1,5 @@
 export * from './plan'
-export {
-  Picture,
-  partOf,
-  putPart,
-  putParts,
-  overhangOf,
-  pictureFrom,
-  type Part,
-  type PartListener,
-  type Order,
-} from './picture'
+export { Picture, partOf, putPart, putParts, overhangOf, pictureFrom, type Part, type Order } from './picture'
 export { IN_STEP, type PartSource } from './parts'
 export { Follower, type News } from './news'
 export type { Sight } from './sight'

@@ -56,12 +56,6 @@ export function pictureFrom(items: DisplayList): Picture {
 export const byOrder = ({ order: p }: Part, { order: q }: Part): number =>
   p.depth - q.depth || p.kind - q.kind || p.place - q.place || p.nth - q.nth
 
-/** Who listens to a picture hears which parts went and came. */
-export interface PartListener {
-  went(part: Part): void
-  came(part: Part): void
-}
-
 /**
  * What a board shows, in parts that are found by place. A part stays the same object until something it comes from
  * changes; where parts came and went is told by `places`.
@@ -74,7 +68,6 @@ export class Picture {
   private readonly bySource = new Map<Id, Part | readonly Part[]>()
   private dirty = new Set<Box>()
   private count = 0
-  private listener: PartListener | null = null
   /** The furthest that letters reach beyond the box of their part. */
   overhang = 0
   /** Where it looks otherwise than before. */
@@ -82,15 +75,11 @@ export class Picture {
   /** So many parts were made so far: for tests of what is made anew. */
   made = 0
 
-  heardBy(listener: PartListener): void {
-    this.listener = listener
-  }
-
   get size(): number {
     return this.count
   }
 
-  /** Takes everything out, and whoever listened. */
+  /** Takes everything out. */
   clear(): void {
     this.index.clear()
     this.fresh.clear()
@@ -98,7 +87,6 @@ export class Picture {
     this.bySource.clear()
     this.dirty = new Set()
     this.count = 0
-    this.listener = null
     this.places.addEverything()
   }
 
@@ -138,7 +126,6 @@ export class Picture {
       const others = this.ofSource(part.source)
       this.bySource.set(part.source, others.length > 0 ? [...others, part] : part)
     }
-    this.listener?.came(part)
   }
 
   private take(part: Part): void {
@@ -151,7 +138,6 @@ export class Picture {
       if (first) this.bySource.set(part.source, rest.length > 0 ? [first, ...rest] : first)
       else this.bySource.delete(part.source)
     }
-    this.listener?.went(part)
   }
 
   /** Lays what came by place, and tells where it looks otherwise. */
@@ -173,6 +159,11 @@ export class Picture {
   /** The items that come near a box, from the back to the front; of what is made for a place only what is there. */
   near(box: Box, unitsPerPixel: number): DisplayItem[] {
     return this.search(box).flatMap((part) => part.within?.(box, unitsPerPixel) ?? part.items)
+  }
+
+  /** The parts laid by place that come near a box, in no order; none of those without end. */
+  partsIn(box: Box): Part[] {
+    return this.index.search(box)
   }
 
   /** The parts that come near a box, from the back to the front. */

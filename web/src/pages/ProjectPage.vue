@@ -39,6 +39,17 @@ async function load(): Promise<void> {
 }
 watch(() => props.project, load, { immediate: true })
 
+/** The board is shown first; what stands around it comes in the frame after. */
+const around = ref(false)
+watch(
+  ready,
+  (now) => {
+    around.value = false
+    if (now) requestAnimationFrame(() => requestAnimationFrame(() => (around.value = true)))
+  },
+  { immediate: true },
+)
+
 const matters = useMatters(ready)
 watch(
   () => [actions.drawing.value?.id, actions.sheet.value?.id] as const,
@@ -124,10 +135,14 @@ onBeforeUnmount(() => {
 <template>
   <div v-if="ready" class="desk">
     <StageRail :stage="desk.stage" :matters="matters" @choose="actions.choose" />
-    <WorkDrawer v-if="!route.meta['wide']" :actions="actions" :matters="matters" />
+    <template v-if="!route.meta['wide']">
+      <WorkDrawer v-if="around" :actions="actions" :matters="matters" />
+      <div v-else class="drawer-place" />
+    </template>
     <main class="work">
       <router-view />
-      <WorkShelf />
+      <WorkShelf v-if="around" />
+      <div v-else class="shelf-place" />
     </main>
     <AskDialog v-model="desk.askOpen" :actions="actions.all.value" />
   </div>
@@ -156,6 +171,15 @@ onBeforeUnmount(() => {
   min-width: 0;
   display: flex;
   flex-direction: column;
+}
+.drawer-place {
+  width: var(--drawer);
+  background: rgb(var(--v-theme-surface));
+  border-right: 1px solid rgb(var(--v-theme-hairline));
+}
+.shelf-place {
+  height: var(--shelf);
+  background: rgb(var(--v-theme-desk));
 }
 .fault {
   height: 100dvh;

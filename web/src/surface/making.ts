@@ -1,9 +1,9 @@
 import type { Steps } from '@lamina/core/steps'
 
 /** So long it may take at once before something else is shown meanwhile, ms. */
-const AT_ONCE = 24
+const AT_ONCE = 40
 /** So long a piece of it may take; between two the pointer and the keys have their turn, ms. */
-const SLICE = 24
+const SLICE = 32
 
 /**
  * What a board is shown from, made in small steps: at once when that takes but a moment, or else piece by piece while
