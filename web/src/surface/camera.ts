@@ -57,6 +57,15 @@ export function fitBox(camera: Camera, box: Box, margin = 48, right = 0): Camera
   }
 }
 
+/** Whether two cameras show so nearly the same that going from one to the other would only unsettle. */
+export function isNearly(now: Camera, other: Camera): boolean {
+  const away = Math.max(
+    Math.abs(now.centre.x - other.centre.x) / now.width,
+    Math.abs(now.centre.y - other.centre.y) / now.height,
+  )
+  return Math.abs(Math.log(now.scale / other.scale)) < 0.1 && away * now.scale < 0.04
+}
+
 /** The box of the plane that the window shows. */
 export function shownBox(camera: Camera): Box {
   const half = { x: camera.width / 2 / camera.scale, y: camera.height / 2 / camera.scale }

@@ -1,7 +1,5 @@
 import type { Steps } from '@lamina/core/steps'
 
-/** So long it may take at once before something else is shown meanwhile, ms. */
-const AT_ONCE = 40
 /** So long a piece of it may take; between two the pointer and the keys have their turn, ms. */
 const SLICE = 32
 
@@ -25,14 +23,17 @@ export class Making {
     this.turn.port1.onmessage = (): void => this.goOn()
   }
 
-  /** Whether all is made as things are now. What is not is begun. */
-  isMade(): boolean {
+  /**
+   * Whether all is made as things are now. What is not is begun, and finished at once when that takes no longer than so
+   * many ms.
+   */
+  isMade(atOnce: number): boolean {
     if (this.steps) {
       this.ask()
       return false
     }
     this.steps = this.begin()
-    if (this.take(AT_ONCE)) return true
+    if (this.take(atOnce)) return true
     this.ask()
     return false
   }

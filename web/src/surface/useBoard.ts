@@ -20,7 +20,7 @@ import { useCarriedBlock } from './useCarriedBlock'
 import { useClipboard } from './useClipboard'
 import { DRAG_WORDS, useSelecting } from './useSelecting'
 import { isClosedSelect, isTyping, useSurface, type Painted } from './useSurface'
-import { fitBox, panBy, toScreen, zoomAt, type Camera } from './camera'
+import { fitBox, isNearly, panBy, toScreen, zoomAt, type Camera } from './camera'
 import { REACH_PIXELS, useTools } from './useTools'
 
 /** Room that Traits takes at the right, pixels. */
@@ -86,6 +86,9 @@ export interface Progress {
   readonly part: number
   readonly stopped: boolean
 }
+/** So long a picture may take before a sketch is shown meanwhile, and, after an edit, the picture as it was, ms. */
+const AT_FIRST_MS = 40
+const AFTER_EDIT_MS = 20
 /** What takes longer says so, ms. */
 const SAY_AFTER_MS = 400
 /** How far it is is said no oftener than this, ms. */
@@ -120,6 +123,7 @@ export function useBoard(ways: BoardWays) {
   let sketch: Sketch | null = null
   /** The camera that shows all of what was known of it, as long as nobody looks elsewhere. */
   let fitted: Camera | null = null
+  let fittedTo: 'sketch' | 'drawing' = 'drawing'
   const progress = shallowRef<Progress | null>(null)
   let begun = 0
   let said = 0
@@ -145,10 +149,12 @@ export function useBoard(ways: BoardWays) {
       const news = done || (sketch !== null && !sketched)
       sketched = !done && sketch !== null
       if (!news) return
-      if (fitted === camera.value) fit()
+      if (fitted === camera.value) showAll(done && fittedTo === 'sketch')
       surface.redrawDrawing()
     },
   )
+  /** Before anything is shown more may be made at once than after an edit. */
+  const isMade = (): boolean => making.isMade(ready.value ? AFTER_EDIT_MS : AT_FIRST_MS)
   /** How much of it is made, near enough: steps are about as many as so many records. */
   const part = (): number => Math.min(0.97, making.taken / (store.project.size / RECORDS_IN_STEP + 10))
   function finish(): void {
@@ -252,7 +258,7 @@ export function useBoard(ways: BoardWays) {
   let kept = new KeptPicture()
   function paintDrawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): Painted {
     if (now.width === 0) return 'waits'
-    ready.value = making.isMade()
+    ready.value = isMade()
     if (!ready.value) {
       if (!kept.still(context, now, ratio)) paintSketch(context, now)
       return 'waits'
@@ -321,7 +327,7 @@ export function useBoard(ways: BoardWays) {
   }
 
   watch([() => store.project.stamp, ways.lookKey], () => {
-    ready.value = making.isMade()
+    ready.value = isMade()
     surface.redrawDrawing()
     surface.redrawOverlay()
   })
@@ -331,15 +337,20 @@ export function useBoard(ways: BoardWays) {
 
   /** Around what is drawn, as far as that is known; null before anything is. */
   function drawnExtent(): Box | null {
-    if (making.isMade()) return store.project.unheard(() => picture().extent())
+    if (isMade()) return store.project.unheard(() => picture().extent())
     return sketch?.extent ?? null
   }
-  /** Shows all of it; of what is made only yet, the sketch, and all of it when it is there. */
-  function fit(): void {
+  /** Shows all of it, or of its sketch until it is made. `unless` the sketch showed it well: then nothing jumps. */
+  function showAll(unless: boolean): void {
     const drawnBox = drawnExtent()
-    if (drawnBox) surface.setCamera(fitBox(camera.value, ways.extent(drawnBox), ways.margin, ways.room()))
+    if (drawnBox) {
+      const all = fitBox(camera.value, ways.extent(drawnBox), ways.margin, ways.room())
+      if (!unless || !isNearly(camera.value, all)) surface.setCamera(all)
+    }
     fitted = camera.value
+    fittedTo = drawnBox && !ready.value ? 'sketch' : 'drawing'
   }
+  const fit = (): void => showAll(false)
   const zoom = (factor: number): void =>
     surface.setCamera(zoomAt(camera.value, { x: camera.value.width / 2, y: camera.value.height / 2 }, factor))
   opened.surface = {
