@@ -68,6 +68,7 @@ function edgeBoundaries(piece: Piece, i: number, near: readonly Piece[], found: 
   const ux = (bx - ax) / length
   const uy = (by - ay) / length
   const stops = splitEdge(ax, ay, ux, uy, length, near)
+  const sweep = near.length > MANY_NEAR ? new Sweep(piece, ax, ay, ux, uy, length, near) : null
   let fromX = ax
   let fromY = ay
   let fromAt = 0
@@ -77,7 +78,8 @@ function edgeBoundaries(piece: Piece, i: number, near: readonly Piece[], found: 
     const toY = stop ? stop.y : by
     const toAt = stop ? stop.at : length
     if (toAt - fromAt > SAME_POINT) {
-      const boundary = classify(piece, fromX, fromY, toX, toY, ux, uy, near)
+      const there = sweep?.at((fromAt + toAt) / 2) ?? near
+      const boundary = classify(piece, fromX, fromY, toX, toY, ux, uy, there, sweep?.strongest ?? Infinity)
       if (boundary) found.push(boundary)
     }
     fromX = toX
@@ -85,6 +87,73 @@ function edgeBoundaries(piece: Piece, i: number, near: readonly Piece[], found: 
     fromAt = toAt
   }
 }
+
+/** Where more pieces than this come near an edge, those that cover a part of it are found by going along it. */
+const MANY_NEAR = 48
+
+interface Span {
+  readonly from: number
+  readonly to: number
+  readonly piece: Piece
+}
+
+/** The pieces that reach each part of an edge, part after part from its start. */
+class Sweep {
+  private readonly spans: Span[] = []
+  private next = 0
+  private active: Span[] = []
+  /** The strongest material near the edge, its own included. */
+  readonly strongest: number
+
+  constructor(
+    { rank }: Piece,
+    ax: number,
+    ay: number,
+    ux: number,
+    uy: number,
+    length: number,
+    near: readonly Piece[],
+  ) {
+    let strongest = rank
+    for (const piece of near) {
+      // The part of the edge's line that lies within all half-planes of the piece, a little widened.
+      let [from, to] = [0, length]
+      const { halves } = piece
+      for (let k = 0; k < halves.length && from <= to; k += 3) {
+        const slope = halves[k]! * ux + halves[k + 1]! * uy
+        const depth = halves[k]! * ax + halves[k + 1]! * ay - halves[k + 2]! + 2 * ON_LINE
+        if (Math.abs(slope) < LEVEL) {
+          if (depth < 0) to = -1
+        } else if (slope > 0) from = Math.max(from, -depth / slope)
+        else to = Math.min(to, -depth / slope)
+      }
+      if (from > to) continue
+      this.spans.push({ from, to, piece })
+      if (piece.rank > strongest) strongest = piece.rank
+    }
+    this.spans.sort((p, q) => p.from - q.from)
+    this.strongest = strongest
+  }
+
+  /** Those that reach a place along the edge; asked for from its start on. */
+  *at(along: number): Generator<Piece> {
+    const { spans, active } = this
+    while (this.next < spans.length && spans[this.next]!.from <= along) active.push(spans[this.next++]!)
+    for (let i = 0; i < active.length;) {
+      const span = active[i]!
+      if (span.to < along) {
+        active[i] = active[active.length - 1]!
+        active.pop()
+      } else {
+        i++
+        yield span.piece
+      }
+    }
+  }
+}
+
+/** Less than this across a unit of the edge is no slope: over the longest wall it comes to less than the tolerance. */
+const LEVEL = 1e-9
 
 interface Stop {
   readonly at: number
@@ -135,8 +204,12 @@ function splitEdge(
   return stops
 }
 
-/** In order along the edge; there are few, so each is put in its place. */
+/** In order along the edge; where there are few, each is put in its place. */
 function sortStops(stops: Stop[]): void {
+  if (stops.length > MANY_NEAR) {
+    stops.sort((p, q) => p.at - q.at)
+    return
+  }
   for (let i = 1; i < stops.length; i++) {
     const stop = stops[i]!
     let k = i
@@ -148,7 +221,10 @@ function sortStops(stops: Stop[]): void {
   }
 }
 
-/** The materials on both sides of a part of a piece's edge; null when it is not drawn, or another piece gives it. */
+/**
+ * The materials on both sides of a part of a piece's edge; null when it is not drawn, or another piece gives it. With the
+ * strongest material there is on both sides nothing more is looked at.
+ */
 function classify(
   piece: Piece,
   x1: number,
@@ -157,7 +233,8 @@ function classify(
   y2: number,
   ux: number,
   uy: number,
-  near: readonly Piece[],
+  near: Iterable<Piece>,
+  strongest: number,
 ): Boundary | null {
   const mx = (x1 + x2) / 2
   const my = (y1 + y2) / 2
@@ -186,6 +263,7 @@ function classify(
     if (nearest > ON_LINE) {
       if (other.rank > left) left = other.rank
       if (other.rank > right) right = other.rank
+      if (left === strongest && right === strongest) return null
     } else {
       // On the other's edge: its inside lies where its normal points.
       if (before(other, piece)) return null

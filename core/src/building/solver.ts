@@ -414,11 +414,11 @@ export class LevelSolver {
     const all = [...this.walls.keys()]
     for (const id of all) {
       this.cutEnds(this.walls.get(id)!)
-      if (++steps % IN_STEP === 0) yield
+      if (this.isStep(++steps)) yield
     }
     for (const id of all) {
       this.makePieces(this.walls.get(id)!)
-      if (++steps % IN_STEP === 0) yield
+      if (this.isStep(++steps)) yield
     }
     for (const column of this.project.all('column'))
       if (this.takesPart(column)) this.pillars.set(column.id, this.beginColumn(column))
@@ -426,8 +426,18 @@ export class LevelSolver {
     yield* this.spreads.loading(parts.map((part) => part.spread!))
     for (const part of parts) {
       this.makeBoundaries(part)
-      if (++steps % IN_STEP === 0) yield
+      if (this.isStep(++steps)) yield
     }
+  }
+
+  /** So many neighbours were looked at in this step. */
+  private looked = 0
+
+  /** Whether so many walls, or so many neighbours of them, are enough for a step. */
+  private isStep(walls: number): boolean {
+    if (walls % IN_STEP !== 0 && this.looked < LOOKED_IN_STEP) return false
+    this.looked = 0
+    return true
   }
 
   private beginColumn(column: Column): ColumnInWork {
@@ -575,6 +585,7 @@ export class LevelSolver {
   private cutEnd(of: WallEnd, zone: Zone, withOthers = false): EndCut {
     const { x, y } = pointOf(of)
     const near = this.bodies.search({ minX: x, minY: y, maxX: x, maxY: y })
+    this.looked += near.length
     const ends: WallEnd[] = [of]
     let hosts: WallShape[] | null = null
     for (const { id } of near) {
@@ -649,6 +660,7 @@ export class LevelSolver {
         if (piece.minX <= maxX && piece.maxX >= minX && piece.minY <= maxY && piece.maxY >= minY)
           others.push(piece)
     }
+    this.looked += others.length
     const all = boundariesOf(wall.pieces, others)
     const closing = all.filter((boundary) => boundary.left < 0 && boundary.right < 0)
     wall.closing = closing
@@ -695,8 +707,9 @@ function straightPlace({ a, u }: WallShape, x: number, y: number): { along: numb
   return { along: dx * u.x + dy * u.y, aside: dy * u.x - dx * u.y }
 }
 
-/** So many walls are worked on in one step. */
+/** So many walls are worked on in one step, or as many as have so many neighbours together. */
 const IN_STEP = 100
+const LOOKED_IN_STEP = 4_000
 
 /** How many different solutions of what is seen are kept. */
 const MOST_PARTIAL = 3

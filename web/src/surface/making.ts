@@ -51,12 +51,14 @@ export class Making {
     this.taken = 0
   }
 
-  /** Makes at once what is left of what was begun. */
-  finish(): void {
-    if (!this.steps) return
+  /** Goes on at once for so many ms; true when all is made. What is left is made piece by piece. */
+  hurry(ms: number): boolean {
+    if (!this.steps) return true
     this.stopped = false
-    this.take(Infinity)
-    this.told(true)
+    const done = this.take(ms)
+    if (done) this.told(true)
+    else this.ask()
+    return done
   }
 
   /** Whether it was told to stop before all was made. */
@@ -64,7 +66,7 @@ export class Making {
     return this.stopped
   }
 
-  /** Leaves off until `resume` or `finish`. */
+  /** Leaves off until `resume` or `hurry`. */
   stop(): void {
     this.stopped = this.steps !== null
   }

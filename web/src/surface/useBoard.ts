@@ -1,6 +1,6 @@
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch, type ComputedRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch, type ComputedRef } from 'vue'
 import { useTheme } from 'vuetify'
-import { sketching, type DraftField, type Picture, type Scene, type Sketch } from '@lamina/core/derive'
+import type { DraftField, Picture, Scene } from '@lamina/core/derive'
 import { removeItems } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
 import type { Board } from '@lamina/core/records'
@@ -15,6 +15,7 @@ import { paintBoundaries, paintDrawn, paintHandles, paintRested, paintSnap } fro
 import { unheardSteps } from './idle'
 import { KeptPicture } from './keptPicture'
 import { Making } from './making'
+import { useMaking } from './useMaking'
 import { letteringReady, paintList, scaledLook, type ScreenLook } from './painter'
 import { useCarriedBlock } from './useCarriedBlock'
 import { useClipboard } from './useClipboard'
@@ -80,25 +81,10 @@ export interface BoardWays {
   readonly own?: OwnWays
 }
 
-/** How far the picture of a board is made that takes long. */
-export interface Progress {
-  /** From 0 to 1. */
-  readonly part: number
-  readonly stopped: boolean
-}
-/** So long a picture may take before a sketch is shown meanwhile, and, after an edit, the picture as it was, ms. */
-const AT_FIRST_MS = 40
-const AFTER_EDIT_MS = 20
-/** What takes longer says so, ms. */
-const SAY_AFTER_MS = 400
-/** How far it is is said no oftener than this, ms. */
-const SAY_EACH_MS = 120
 /** What is painted piece by piece is shown so often, ms. */
 const SHOW_EACH_MS = 80
 /** So long a piece of it takes, ms. */
 const PAINT_MS = 6
-/** So many records are worked on in a step, on the whole. */
-const RECORDS_IN_STEP = 17
 
 /** A board to draw on, drawing or sheet: pointer, keys, the tool in hand, selecting, the clipboard, and what is marked. */
 export function useBoard(ways: BoardWays) {
@@ -117,58 +103,47 @@ export function useBoard(ways: BoardWays) {
   /** A handle was taken up by the press that is still held. */
   let justTaken = false
 
-  /** Whether its picture is at hand as things are now. */
-  const ready = ref(false)
-  /** Shown until it is made first. */
-  let sketch: Sketch | null = null
   /** The camera that shows all of what was known of it, as long as nobody looks elsewhere. */
   let fitted: Camera | null = null
   let fittedTo: 'sketch' | 'drawing' = 'drawing'
-  const progress = shallowRef<Progress | null>(null)
-  let begun = 0
-  let said = 0
+  const making = useMaking(scene, ways.making, (all) => {
+    if (fitted === camera.value) showAll(all && fittedTo === 'sketch')
+    surface.redrawDrawing()
+  })
+  const { ready, progress } = making
 
-  /** Its sketch is shown in the window. */
-  let sketched = false
+  function press(at: Point, event: PointerEvent): void {
+    if (!tools.tool.value && own?.press?.(at, event)) {
+      surface.redrawOverlay()
+      return
+    }
+    pressedAt = at
+    if (!tools.tool.value && selecting.takeHandle(at, REACH_PIXELS / camera.value.scale)) {
+      justTaken = true
+      surface.redrawOverlay()
+      return
+    }
+    // Tools that drag wait for the release to tell a press from a drag.
+    if (tools.tool.value && !tools.tool.value.drag) tools.press(at, event.shiftKey)
+    surface.redrawOverlay()
+  }
 
-  function* sketchedFirst(on: Scene, steps: Steps): Steps {
-    begun = performance.now()
-    if (!ready.value) sketch ??= yield* sketching(on, false)
-    yield* steps
-  }
-  const making = new Making(
-    () => unheardSteps(store.project, sketchedFirst(scene.value, ways.making())),
-    (done) => {
-      if (done) ready.value = true
-      const now = performance.now()
-      if (done) progress.value = null
-      else if (now - begun > SAY_AFTER_MS && now - said > SAY_EACH_MS) {
-        said = now
-        progress.value = { part: part(), stopped: false }
-      }
-      const news = done || (sketch !== null && !sketched)
-      sketched = !done && sketch !== null
-      if (!news) return
-      if (fitted === camera.value) showAll(done && fittedTo === 'sketch')
-      surface.redrawDrawing()
-    },
-  )
-  /** Before anything is shown more may be made at once than after an edit. */
-  const isMade = (): boolean => making.isMade(ready.value ? AFTER_EDIT_MS : AT_FIRST_MS)
-  /** How much of it is made, near enough: steps are about as many as so many records. */
-  const part = (): number => Math.min(0.97, making.taken / (store.project.size / RECORDS_IN_STEP + 10))
-  function finish(): void {
-    if (ready.value) return
-    making.finish()
-    ready.value = true
-  }
-  function stop(): void {
-    making.stop()
-    progress.value = { part: part(), stopped: true }
-  }
-  function goOn(): void {
-    making.resume()
-    progress.value = { part: part(), stopped: false }
+  function release(at: Point, event: PointerEvent, dragged: boolean): void {
+    const from = pressedAt
+    pressedAt = null
+    if (!own?.release?.(at, event, dragged) && from) {
+      const tool = tools.tool.value
+      // Pulled away by a handle, it is let go here; only pressed, it waits for a point or a length.
+      if (justTaken && dragged) tools.press(at, event.shiftKey)
+      else if (justTaken) tools.move(at, event.shiftKey)
+      else if (tool?.drag && dragged && drawn.value) tools.drag(from, at, event.shiftKey)
+      else if (tool?.drag) tools.press(at, event.shiftKey)
+      else if (!tool && dragged && drawn.value) selecting.takeDrawn(event.shiftKey)
+      else if (!tool) selecting.takePoint(at, REACH_PIXELS / camera.value.scale / 1.5, event.shiftKey)
+    }
+    justTaken = false
+    drawn.value = null
+    surface.redrawOverlay()
   }
 
   const surface = useSurface(
@@ -187,39 +162,8 @@ export function useBoard(ways: BoardWays) {
         }
         surface.redrawOverlay()
       },
-      press(at, event) {
-        finish()
-        if (!tools.tool.value && own?.press?.(at, event)) {
-          surface.redrawOverlay()
-          return
-        }
-        pressedAt = at
-        if (!tools.tool.value && selecting.takeHandle(at, REACH_PIXELS / camera.value.scale)) {
-          justTaken = true
-          surface.redrawOverlay()
-          return
-        }
-        // Tools that drag wait for the release to tell a press from a drag.
-        if (tools.tool.value && !tools.tool.value.drag) tools.press(at, event.shiftKey)
-        surface.redrawOverlay()
-      },
-      release(at, event, dragged) {
-        const from = pressedAt
-        pressedAt = null
-        if (!own?.release?.(at, event, dragged) && from) {
-          const tool = tools.tool.value
-          // Pulled away by a handle, it is let go here; only pressed, it waits for a point or a length.
-          if (justTaken && dragged) tools.press(at, event.shiftKey)
-          else if (justTaken) tools.move(at, event.shiftKey)
-          else if (tool?.drag && dragged && drawn.value) tools.drag(from, at, event.shiftKey)
-          else if (tool?.drag) tools.press(at, event.shiftKey)
-          else if (!tool && dragged && drawn.value) selecting.takeDrawn(event.shiftKey)
-          else if (!tool) selecting.takePoint(at, REACH_PIXELS / camera.value.scale / 1.5, event.shiftKey)
-        }
-        justTaken = false
-        drawn.value = null
-        surface.redrawOverlay()
-      },
+      press: (at, event) => making.whenMade(() => press(at, event)),
+      release: (at, event, dragged) => making.whenMade(() => release(at, event, dragged)),
       leave() {
         if (!tools.fields.value.length) tools.at.value = null
         surface.redrawOverlay()
@@ -236,6 +180,8 @@ export function useBoard(ways: BoardWays) {
   )
 
   const foot = computed<Prompt>(() => {
+    if (making.waits())
+      return { text: 'Still drawing: what you pressed is taken up in a moment.', keys: 'Esc: stop drawing' }
     if (drawn.value && !tools.tool.value) return DRAG_WORDS[drawn.value.as]
     return (tools.tool.value ? null : own?.prompt?.()) ?? tools.prompt.value
   })
@@ -258,8 +204,7 @@ export function useBoard(ways: BoardWays) {
   let kept = new KeptPicture()
   function paintDrawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): Painted {
     if (now.width === 0) return 'waits'
-    ready.value = isMade()
-    if (!ready.value) {
+    if (!making.see()) {
       if (!kept.still(context, now, ratio)) paintSketch(context, now)
       return 'waits'
     }
@@ -272,7 +217,7 @@ export function useBoard(ways: BoardWays) {
       }
       shownAt = performance.now()
       if (kept.show(context, now, ratio, shown, () => paintSketch(context, now))) {
-        sketch = null
+        making.unsketched()
         return 'whole'
       }
       sharpening.start()
@@ -280,6 +225,7 @@ export function useBoard(ways: BoardWays) {
     })
   }
   function paintSketch(context: CanvasRenderingContext2D, now: Camera): void {
+    const sketch = making.sketch()
     if (!sketch) return
     const { soft } = ways.colours()
     paintList(context, sketch.items, now.scale, { ...ways.screenLook(now, soft), boldest: 0.6 })
@@ -327,7 +273,7 @@ export function useBoard(ways: BoardWays) {
   }
 
   watch([() => store.project.stamp, ways.lookKey], () => {
-    ready.value = isMade()
+    making.see()
     surface.redrawDrawing()
     surface.redrawOverlay()
   })
@@ -337,8 +283,8 @@ export function useBoard(ways: BoardWays) {
 
   /** Around what is drawn, as far as that is known; null before anything is. */
   function drawnExtent(): Box | null {
-    if (isMade()) return store.project.unheard(() => picture().extent())
-    return sketch?.extent ?? null
+    if (making.isMade()) return store.project.unheard(() => picture().extent())
+    return making.sketch()?.extent ?? null
   }
   /** Shows all of it, or of its sketch until it is made. `unless` the sketch showed it well: then nothing jumps. */
   function showAll(unless: boolean): void {
@@ -369,7 +315,6 @@ export function useBoard(ways: BoardWays) {
     () => board.value.id,
     () => {
       kept = new KeptPicture()
-      sketch = null
       making.anew()
       sharpening.anew()
       fit()
@@ -430,6 +375,20 @@ export function useBoard(ways: BoardWays) {
       return
     }
     if (isTyping(event.target)) return
+    if (!ready.value && needsBoard(event)) {
+      const { target } = event
+      let waits = true
+      making.whenMade(() => {
+        if (waits) waits = false
+        else target?.dispatchEvent(new KeyboardEvent('keydown', event))
+      })
+      if (waits) {
+        waits = false
+        event.stopImmediatePropagation()
+        event.preventDefault()
+        return
+      }
+    }
     if (!tools.tool.value && own?.key?.(event)) {
       surface.redrawOverlay()
       return
@@ -437,7 +396,7 @@ export function useBoard(ways: BoardWays) {
     if (event.key === 'Escape') {
       event.preventDefault()
       if (progress.value && !progress.value.stopped) {
-        stop()
+        making.stop()
         return
       }
       // What is on its way is let go first; the tool in hand stays.
@@ -515,8 +474,8 @@ export function useBoard(ways: BoardWays) {
     surface,
     ready,
     progress,
-    stop,
-    goOn,
+    stop: () => making.stop(),
+    goOn: () => making.goOn(),
     camera,
     tools,
     selecting,
@@ -530,6 +489,13 @@ export function useBoard(ways: BoardWays) {
   }
 }
 export type BoardWork = ReturnType<typeof useBoard>
+
+/** Whether a key is for what is drawn: not for looking elsewhere, putting away, asking, or taking steps back. */
+function needsBoard({ key, ctrlKey, metaKey, altKey, target }: KeyboardEvent): boolean {
+  if (altKey || key === '/' || (target as HTMLElement).closest?.('button, a')) return false
+  if (ctrlKey || metaKey) return key.toLowerCase() === 'a'
+  return key.length === 1 || /^(Enter|Delete|Backspace)$/.test(key)
+}
 
 const typesInto = (kind: TagField['kind']): RegExp =>
   kind === 'bearing' ? /^[0-9.,NSns+-]$/ : /^[0-9.,'"(+-]$/

@@ -1,0 +1,116 @@
+import { ref, shallowRef, type ComputedRef } from 'vue'
+import { sketching, type Scene, type Sketch } from '@lamina/core/derive'
+import type { Steps } from '@lamina/core/steps'
+import { useProject } from '../store/project'
+import { unheardSteps } from './idle'
+import { Making } from './making'
+
+/** How far the picture of a board is made that takes long. */
+export interface Progress {
+  /** From 0 to 1. */
+  readonly part: number
+  readonly stopped: boolean
+}
+
+/** So long a picture may take before a sketch is shown meanwhile, and, after an edit, the picture as it was, ms. */
+const AT_FIRST_MS = 40
+const AFTER_EDIT_MS = 20
+/** So long a press or a key may hurry it, ms. */
+const HURRY_MS = 200
+/** What takes longer says so, ms. */
+const SAY_AFTER_MS = 400
+/** How far it is is said no oftener than this, ms. */
+const SAY_EACH_MS = 120
+/** So many records are worked on in a step, on the whole. */
+const RECORDS_IN_STEP = 17
+
+/**
+ * The picture of a board and what is snapped to there, made in small steps while the pointer goes on, with a sketch of
+ * it until they are there. What is pressed meanwhile is taken up in turn.
+ */
+export function useMaking(
+  scene: ComputedRef<Scene>,
+  steps: () => Steps,
+  /** Told when its sketch is there, and when all of it is. */
+  told: (all: boolean) => void,
+) {
+  const store = useProject()
+  /** Whether it is at hand as things are now. */
+  const ready = ref(false)
+  const progress = shallowRef<Progress | null>(null)
+  const held = shallowRef<readonly (() => void)[]>([])
+  let sketch: Sketch | null = null
+  let toldOfSketch = false
+  let begun = 0
+  let said = 0
+
+  function* sketchedFirst(on: Scene, work: Steps): Steps {
+    begun = performance.now()
+    if (!ready.value) sketch ??= yield* sketching(on, false)
+    yield* work
+  }
+  const making = new Making(
+    () => unheardSteps(store.project, sketchedFirst(scene.value, steps())),
+    (all) => {
+      const now = performance.now()
+      if (all) takeUp()
+      else if (now - begun > SAY_AFTER_MS && now - said > SAY_EACH_MS) {
+        said = now
+        progress.value = { part: part(), stopped: false }
+      }
+      if (!all && (toldOfSketch || !sketch)) return
+      toldOfSketch = !all
+      told(all)
+    },
+  )
+  /** How much of it is made, near enough: steps are about as many as so many records. */
+  const part = (): number => Math.min(0.97, making.taken / (store.project.size / RECORDS_IN_STEP + 10))
+
+  function takeUp(): void {
+    ready.value = true
+    progress.value = null
+    const acts = held.value
+    held.value = []
+    // In the order they were pressed, after what is shown is there.
+    if (acts.length > 0) queueMicrotask(() => acts.forEach((act) => act()))
+  }
+
+  return {
+    ready,
+    progress,
+    /** Whether something that was pressed waits for it. */
+    waits: (): boolean => held.value.length > 0,
+    sketch: (): Sketch | null => sketch,
+    /** Lets go of the sketch: all of it is shown. */
+    unsketched: (): void => void (sketch = null),
+    /** Whether it is made as things are now. Before anything is shown more may be made at once than after an edit. */
+    isMade: (): boolean => making.isMade(ready.value ? AFTER_EDIT_MS : AT_FIRST_MS),
+    /** The same, remembered. */
+    see(): boolean {
+      if (!this.isMade()) ready.value = false
+      else if (!ready.value) takeUp()
+      return ready.value
+    },
+    /** Does something that needs it: at once, if it is made within a moment. */
+    whenMade(act: () => void): void {
+      if (ready.value || (held.value.length === 0 && making.hurry(HURRY_MS))) act()
+      else held.value = [...held.value, act]
+    },
+    stop(): void {
+      making.stop()
+      held.value = []
+      progress.value = { part: part(), stopped: true }
+    },
+    goOn(): void {
+      making.resume()
+      progress.value = { part: part(), stopped: false }
+    },
+    /** Another board is to be made. */
+    anew(): void {
+      sketch = null
+      held.value = []
+      making.anew()
+    },
+    end: (): void => making.end(),
+  }
+}
