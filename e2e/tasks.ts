@@ -39,13 +39,17 @@ const REFERENCE_MS = 20
  * time, as one task.
  */
 export async function pace(browser: Browser, page: Page): Promise<number> {
-  const took = await longestTask(browser, page, async () => {
-    for (let i = 0; i < 3; i++)
-      await page.evaluate(() => {
-        const points = Array.from({ length: 40_000 }, (_, n) => ({ x: Math.sin(n) * 1000, y: n % 977 }))
-        points.sort((p, q) => p.x - q.x || p.y - q.y)
-        return points.reduce((sum, { x, y }) => sum + Math.hypot(x, y), 0)
-      })
-  })
-  return Math.max(1, took / REFERENCE_MS)
+  let least = Infinity
+  for (let i = 0; i < 4; i++)
+    least = Math.min(
+      least,
+      await longestTask(browser, page, async () => {
+        await page.evaluate(() => {
+          const points = Array.from({ length: 40_000 }, (_, n) => ({ x: Math.sin(n) * 1000, y: n % 977 }))
+          points.sort((p, q) => p.x - q.x || p.y - q.y)
+          return points.reduce((sum, { x, y }) => sum + Math.hypot(x, y), 0)
+        })
+      }),
+    )
+  return Math.max(1, least / REFERENCE_MS)
 }
