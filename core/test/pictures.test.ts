@@ -316,3 +316,39 @@ describe('the picture of a board', () => {
     expect(far.some(({ endless }) => endless)).toBe(true)
   })
 })
+
+describe('a hatch of more lines than can be drawn', () => {
+  const FAR = { minX: -10, minY: -10, maxX: 2e6, maxY: 2e6 }
+  const NEAR = { minX: 900_000, minY: 500_000, maxX: 901_000, maxY: 501_000 }
+  const corners = [
+    [0, 0],
+    [2e6, 0],
+    [2e6, 1.2e6],
+    [0, 1.2e6],
+  ] as const
+  const project = projectWith(PLAN, {
+    id: 'h',
+    kind: 'hatch',
+    drawing: PLAN.id,
+    layer: 'layer-hatches',
+    region: { by: 'outline' },
+    outlines: [{ closed: true, vertices: corners.map(([x, y]) => ({ x, y, sweep: 0 })) }],
+    filling: { with: 'pattern', pattern: 'brick', width: 1, height: 1, turn: 0, origin: { x: 0, y: 0 } },
+  })
+  const picture = drawingPicture(LOOKS[0]!).of(sceneOf(project, project.need('drawing', PLAN.id)))
+
+  it('is there as an even tone from afar and on paper, and line by line where one looks closely', () => {
+    const [part] = picture.search(FAR)
+    expect(part?.items.map(({ kind }) => kind)).toEqual(['fill'])
+    expect(part?.within?.(FAR, 2000).map(({ kind }) => kind)).toEqual(['fill'])
+    const close = part?.within?.(NEAR, 1) ?? []
+    expect(close.map(({ kind }) => kind)).toEqual(['segments'])
+    const lines = close.flatMap((item) => (item.kind === 'segments' ? item.points : [])).length / 4
+    expect(lines).toBeGreaterThan(10)
+    expect(lines).toBeLessThan(1000)
+  })
+
+  it('is around all that is drawn', () => {
+    expect(picture.extent()).toEqual({ minX: 0, minY: 0, maxX: 2e6, maxY: 1.2e6 })
+  })
+})

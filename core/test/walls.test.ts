@@ -218,6 +218,28 @@ const plan = fc
 const symmetric = (type: string): boolean => type !== 'wall-type-cavity-350'
 
 describe('properties of any plan', () => {
+  it('comes to the union where many walls run across one place', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(179), fc.nat(60), fc.boolean()), { minLength: 70, maxLength: 90 }),
+        (all) => {
+          const walls = all.map(([degrees, aside, plastered], i) => {
+            const angle = ((degrees + i / 100) * Math.PI) / 180
+            const [x, y] = [2000 * Math.cos(angle), 2000 * Math.sin(angle)]
+            const [dx, dy] = [-Math.sin(angle) * aside * 10, Math.cos(angle) * aside * 10]
+            return wall(`w${i}`, [dx - x, dy - y, dx + x, dy + y], plastered ? 'cavity-350' : 'block-140')
+          })
+          const solver = new LevelSolver(projectWith(...walls), LEVEL)
+          const expected = unionArea(solver)
+          expect(Math.abs(solver.cutArea() - expected)).toBeLessThan(areaBound(solver))
+          solver.outlines()
+          expect(solver.faults()).toBe(0)
+        },
+      ),
+      { numRuns: 6 },
+    )
+  })
+
   it('cut area is that of the union, and the outlines close', () => {
     fc.assert(
       fc.property(plan, (walls) => {

@@ -94,7 +94,7 @@ export class DraftField {
       const rest = new Set(this.held.keys())
       for (const { id } of this.more) rest.delete(id)
       let steps = 0
-      for (const record of [...recordsIn(scene)]) {
+      for (const record of recordsIn(scene)) {
         if (++steps % IN_STEP === 0) yield
         // It may have changed while this was at work.
         const now = project.get(record.id)

@@ -21,24 +21,26 @@ interface Inked {
 }
 
 /**
- * The lines of a pattern within its outlines; with a sight only those that can be seen there, and an even tone where
- * they are too close to be told apart. Nothing where there would be too many.
+ * The lines of a pattern within its outlines; with a sight only those that can be seen there. An even tone where they are
+ * too close to be told apart, and where there would be too many.
  */
 export function patternItems(
   job: PatternJob,
   { pen, tone, source }: Inked,
   sight: Sight | null,
 ): DisplayItem[] {
-  if (sight && isTooDense(job, sight.mmPerPixel))
-    return [
-      {
-        kind: 'fill',
-        tone: tone * (1 - DARKENING),
-        loops: job.loops.map(({ points }) => points.flatMap(({ x, y }) => [x, y])),
-        source,
-      },
-    ]
   const { pattern, loops, scale, laying } = job
-  const points = patternLines(PATTERNS[pattern], loops, scale, laying, sight?.box)
-  return points && (points.length > 0 || !sight) ? [{ kind: 'segments', pen, points, source }] : []
+  const points =
+    sight && isTooDense(job, sight.mmPerPixel)
+      ? null
+      : patternLines(PATTERNS[pattern], loops, scale, laying, sight?.box)
+  if (points) return points.length > 0 || !sight ? [{ kind: 'segments', pen, points, source }] : []
+  return [
+    {
+      kind: 'fill',
+      tone: tone * (1 - DARKENING),
+      loops: loops.map((loop) => loop.points.flatMap(({ x, y }) => [x, y])),
+      source,
+    },
+  ]
 }

@@ -44,7 +44,7 @@ export function* sketching(scene: Scene, printing: boolean): Steps<Sketch> {
   const faces = facesIn(project)
   let extent = EMPTY_BOX
   let steps = 0
-  for (const record of [...recordsIn(scene)]) {
+  for (const record of recordsIn(scene)) {
     if (++steps % IN_STEP === 0) yield
     if (!isDrawn(project, record, printing) || isEndless(record)) continue
     const box = placedBox(record)

@@ -103,6 +103,8 @@ const holdTag = toRef(props.work.tag)
   background: rgb(var(--v-theme-surface));
   font-size: 13px;
   white-space: nowrap;
+  max-width: calc(100% - 16px);
+  overflow: hidden;
 }
 .making .v-progress-linear {
   width: 120px;
