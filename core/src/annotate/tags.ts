@@ -75,8 +75,8 @@ export class TagsDrawn implements PartSource {
     this.drawn = this.picture.places.now
     if (!records) yield* layingField(scene)
     const field = draftField(scene)
-    const moved = field.places.since(this.bounded)
-    this.bounded = field.places.now
+    const moved = field.drafted.since(this.bounded)
+    this.bounded = field.drafted.now
     const log = roomChanges(project, building)
     const found = building === this.building ? log.since(this.roomed) : null
     this.roomed = log.now

@@ -540,17 +540,18 @@ export class LevelSolver {
     }
     around.push(...reach)
     this.replaceColumns(pillars, around, places)
-    const redrawn = new Set<Id>()
-    for (const box of around) for (const { id } of this.spreads.search(box)) redrawn.add(id)
-    for (const id of redrawn) {
+    const reached = new Set<Id>()
+    for (const box of around) for (const { id } of this.spreads.search(box)) reached.add(id)
+    const redrawn = new Set<Id>([...touched, ...dirty, ...pillars])
+    for (const id of reached) {
       const part = this.part(id)
       const { boundaries } = part
-      this.makeBoundaries(part)
+      // What is begun anew has no edges in the outlines that it could keep.
+      if (!this.makeBoundaries(part, touched.has(id) || pillars.has(id))) continue
+      redrawn.add(id)
       const place = changedPlace(boundaries, part.boundaries)
       if (place) places.add(place)
     }
-    for (const id of touched) redrawn.add(id)
-    for (const id of pillars) redrawn.add(id)
     this.changes.add(redrawn)
     this.places.add(places)
     return redrawn
@@ -649,8 +650,8 @@ export class LevelSolver {
     wall.spread = { minX, minY, maxX, maxY, id }
   }
 
-  private makeBoundaries(wall: Part): void {
-    this.loops.remove(wall)
+  /** Makes what a part gives to the merged drawing; false when that stays as it is. */
+  private makeBoundaries(wall: Part, anew = true): boolean {
     const others: Piece[] = []
     const { minX, minY, maxX, maxY } = wall.spread!
     for (const { id } of this.spreads.search(wall.spread!)) {
@@ -663,10 +664,14 @@ export class LevelSolver {
     this.looked += others.length
     const all = boundariesOf(wall.pieces, others)
     const closing = all.filter((boundary) => boundary.left < 0 && boundary.right < 0)
-    wall.closing = closing
-    wall.boundaries =
+    const boundaries =
       closing.length === 0 ? all : all.filter((boundary) => boundary.left >= 0 || boundary.right >= 0)
+    if (!anew && areSame(wall.boundaries, boundaries) && areSame(wall.closing, closing)) return false
+    this.loops.remove(wall)
+    wall.closing = closing
+    wall.boundaries = boundaries
     this.loops.add(wall)
+    return true
   }
 }
 
@@ -677,6 +682,21 @@ const pointOf = ({ shape, end }: WallEnd): Point => (end === 'a' ? shape.a : sha
 /** Whether two states of a wall are drawn in the same pen and line type, as far as they say. */
 const sameLook = (p: Wall, q: Wall): boolean =>
   p.layer === q.layer && JSON.stringify(p.own) === JSON.stringify(q.own)
+
+const areSame = (p: readonly Boundary[], q: readonly Boundary[]): boolean =>
+  p.length === q.length &&
+  p.every((each, i) => {
+    const other = q[i]!
+    return (
+      each.x1 === other.x1 &&
+      each.y1 === other.y1 &&
+      each.x2 === other.x2 &&
+      each.y2 === other.y2 &&
+      each.left === other.left &&
+      each.right === other.right &&
+      each.owner === other.owner
+    )
+  })
 
 /** Around the boundaries that came or went; null when they are the same. */
 function changedPlace(before: readonly Boundary[], now: readonly Boundary[]): Box | null {

@@ -42,6 +42,8 @@ export class DraftField {
   private gone: Held[] = []
   /** Where lines came and went. */
   readonly places = new ChangeLog<Box>()
+  /** The same of drafted lines alone. */
+  readonly drafted = new ChangeLog<Box>()
 
   get guides(): readonly FieldGuide[] {
     return [...this.endless.values()]
@@ -132,19 +134,25 @@ export class DraftField {
     if ((fresh.length + gone.length) * 4 > this.held.size) {
       yield* this.loading()
       this.places.addEverything()
+      this.drafted.addEverything()
     } else {
       const places = new Set<Box>()
+      const drafted = new Set<Box>()
+      for (const each of [...gone, ...fresh]) {
+        const box = each.edges.reduce(joinBoxes, EMPTY_BOX)
+        places.add(box)
+        if (each.edges.some(({ role }) => role === 'line')) drafted.add(box)
+      }
       for (const { edges, spots } of gone) {
         for (const edge of edges) this.edges.remove(edge)
         for (const spot of spots) this.spots.remove(spot)
-        places.add(edges.reduce(joinBoxes, EMPTY_BOX))
       }
       for (const { edges, spots } of fresh) {
         for (const edge of edges) this.edges.insert(edge)
         for (const spot of spots) this.spots.insert(spot)
-        places.add(edges.reduce(joinBoxes, EMPTY_BOX))
       }
       this.places.add(places)
+      if (drafted.size > 0) this.drafted.add(drafted)
     }
     this.fresh = []
     this.gone = []
