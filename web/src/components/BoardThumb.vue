@@ -3,13 +3,13 @@ import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { pictureOf, picturing } from '@lamina/core/annotate'
 import { lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
-import { isEmptyBox, type Box } from '@lamina/core/geometry'
+import { growBox, isEmptyBox, type Box } from '@lamina/core/geometry'
 import { lensOf } from '@lamina/core/library'
 import type { Board } from '@lamina/core/records'
 import { picturingSheet, sheetPictureOf } from '@lamina/core/sheets'
 import { useProject } from '../store/project'
 import { leaveOff, unheardSteps, whenIdle } from '../surface/idle'
-import { letteringReady, paintingPicture, type ScreenLook } from '../surface/painter'
+import { inkMargin, letteringReady, paintingPicture, type ScreenLook } from '../surface/painter'
 import { thumbLook, thumbMap } from '../surface/thumb'
 
 /** A small picture of a board, painted again in idle time when what it shows changed. */
@@ -40,6 +40,20 @@ function* pictureNow(): Generator<void, Picture> {
   return project.unheard(() => pictureOf(scene, look))
 }
 
+/** More parts than this are painted piece by piece, in so many columns and rows. */
+const MUCH = 5000
+const PIECES = 4
+
+/** A box in pieces that meet without gap, so many across and up; the box itself if there is one. */
+function pieces(box: Box, count: number): Box[] {
+  if (count === 1) return [box]
+  const [wide, high] = [(box.maxX - box.minX) / count, (box.maxY - box.minY) / count]
+  return Array.from({ length: count * count }, (_, i): Box => {
+    const [minX, minY] = [box.minX + (i % count) * wide, box.minY + Math.floor(i / count) * high]
+    return { minX, minY, maxX: minX + wide, maxY: minY + high }
+  })
+}
+
 let painted: { picture: Picture; stamp: number; look: string } | null = null
 let due: ReturnType<typeof setTimeout> | undefined
 
@@ -62,9 +76,21 @@ function* paint(): Generator<void> {
   const extent = picture.extent()
   const box = isEmptyBox(extent) ? BLANK : extent
   const map = thumbMap(box, width, height, sheet ? 0 : 8)
-  context.setTransform(map.scale * ratio, 0, 0, -map.scale * ratio, map.x * ratio, map.y * ratio)
   const how: ScreenLook = thumbLook(theme, sheet, ratio)
-  yield* paintingPicture(context, picture, box, map.scale * ratio, how, false)
+  const scale = map.scale * ratio
+  const margin = inkMargin(how) / scale + picture.overhang
+  // Of very much a piece is painted in each step.
+  for (const piece of pieces(box, picture.size > MUCH ? PIECES : 1)) {
+    context.save()
+    context.setTransform(scale, 0, 0, -scale, map.x * ratio, map.y * ratio)
+    context.beginPath()
+    const { minX, minY, maxX, maxY } = piece === box ? growBox(box, margin) : piece
+    context.rect(minX, minY, maxX - minX, maxY - minY)
+    context.clip()
+    yield* paintingPicture(context, picture, growBox(piece, margin), scale, how, false)
+    context.restore()
+    yield
+  }
   element.width = made.width
   element.height = made.height
   element.getContext('2d')?.drawImage(made, 0, 0)
