@@ -32,7 +32,9 @@ const MANY = 48
 /** As much of an outline as is needed to fill what is seen of it. */
 function seenOf(loop: Loop, sight: Sight | null): Pick<Loop, 'points'> {
   if (!sight || loop.edges.length <= MANY) return loop
-  return { points: clippedTo(loop.points, growBox(sight.box, sight.mmPerPixel)) }
+  // Its corners as they are: to find those that say nothing would take longer than to cut them all off.
+  const corners = loop.edges.map(({ from }) => from)
+  return { points: clippedTo(corners, growBox(sight.box, sight.mmPerPixel)) }
 }
 
 const flats = new WeakMap<Pick<Loop, 'points'>, number[]>()
