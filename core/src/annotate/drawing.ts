@@ -82,7 +82,7 @@ class AnnotationDrawn implements PartSource {
     const items = onLayer(project, record, layAnnotation(record, scene, scale), scale)
     return partOf(
       items,
-      { ...ABOVE_LINEWORK.annotation, place: project.placeOf(record.id), nth: 0 },
+      { rank: ABOVE_LINEWORK.annotation, place: project.placeOf(record.id), nth: 0 },
       record.id,
     )
   }

@@ -62,7 +62,7 @@ export class MarksDrawn implements PartSource {
       const at = atWall(shape, opening.along, middle)
       const items: DisplayItem[] = markItems(opening.id, opening.mark, at, away, shape.thickness, scale)
       return (
-        partOf(items, { ...ABOVE_LINEWORK.marks, place: project.placeOf(shape.id), nth }, opening.id) ?? []
+        partOf(items, { rank: ABOVE_LINEWORK.marks, place: project.placeOf(shape.id), nth }, opening.id) ?? []
       )
     })
   }

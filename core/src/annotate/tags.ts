@@ -14,7 +14,6 @@ import {
   type PlanScene,
 } from '../derive'
 import { itemExtent } from '../display'
-import type { Steps } from '../steps'
 import type { LevelSolver } from '../building'
 import { PlaceIndex, boxesMeet, edgeBox, type Box } from '../geometry'
 import type { Id, Project } from '../records'
@@ -135,7 +134,7 @@ export class TagsDrawn implements PartSource {
     const items = tagItems(room, words, at, scale)
     const now = partOf(
       onLayer(project, room, items, scale),
-      { ...ABOVE_LINEWORK.tags, place, nth: 0 },
+      { rank: ABOVE_LINEWORK.tags, place, nth: 0 },
       room.id,
     )
     const part = this.picture.replace(before?.part, now)
@@ -169,9 +168,5 @@ export class TagsDrawn implements PartSource {
 
 /** Whether something that changed, or lies somewhere, is a part that tags keep clear of: no tag, and not all that is cut. */
 function isOther(place: Box | Part): place is Part {
-  if (!('order' in place)) return false
-  const { depth, kind } = ABOVE_LINEWORK.tags
-  return (
-    (place.order.depth !== depth || place.order.kind !== kind) && !(place.within && place.source === null)
-  )
+  return 'rank' in place && place.rank !== ABOVE_LINEWORK.tags && !(place.within && place.source === null)
 }

@@ -122,7 +122,7 @@ class Sweep {
       for (let k = 0; k < halves.length && from <= to; k += 3) {
         const slope = halves[k]! * ux + halves[k + 1]! * uy
         const depth = halves[k]! * ax + halves[k + 1]! * ay - halves[k + 2]! + 2 * ON_LINE
-        if (Math.abs(slope) < LEVEL) {
+        if (slope === 0) {
           if (depth < 0) to = -1
         } else if (slope > 0) from = Math.max(from, -depth / slope)
         else to = Math.min(to, -depth / slope)
@@ -151,9 +151,6 @@ class Sweep {
     }
   }
 }
-
-/** Less than this across a unit of the edge is no slope: over the longest wall it comes to less than the tolerance. */
-const LEVEL = 1e-9
 
 interface Stop {
   readonly at: number

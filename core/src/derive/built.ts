@@ -8,7 +8,7 @@ import type { News } from './news'
 import { offCutItems, openingInPlan } from './offCut'
 import { onLayer } from './onLayer'
 import { IN_STEP, depthOf, type PartSource } from './parts'
-import { partOf, putParts, type Part, type Picture } from './picture'
+import { partOf, putParts, rankOf, type Part, type Picture } from './picture'
 
 /** In which order what is built lies at its depth. */
 const OFF_CUT = 0
@@ -95,8 +95,7 @@ export class BuiltDrawn implements PartSource {
     if (zone === 'cut' || (zone === 'above' && !look.overhead) || !isDrawn(project, record, look.printing))
       return []
     const order = {
-      depth: depthOf(zone === 'below' ? 'walls' : 'overhead'),
-      kind: zone === 'below' ? OFF_CUT : -1,
+      rank: zone === 'below' ? rankOf(depthOf('walls'), OFF_CUT) : rankOf(depthOf('overhead'), -1),
       // Walls before columns.
       place: project.placeOf(record.id) + (record.kind === 'column' ? COLUMNS : 0),
       nth: 0,
@@ -111,7 +110,7 @@ export class BuiltDrawn implements PartSource {
       const { opening } = fit
       if (!isDrawn(project, opening, look.printing)) return []
       const items = onLayer(project, opening, openingInPlan(project, wall, fit, look, look.scale), look.scale)
-      const order = { depth: depthOf('walls'), kind: OPENINGS, place: project.placeOf(wall.shape.id), nth }
+      const order = { rank: rankOf(depthOf('walls'), OPENINGS), place: project.placeOf(wall.shape.id), nth }
       return partOf(items, order, opening.id) ?? []
     })
   }
@@ -137,7 +136,9 @@ function cutPart(
     minY,
     maxX,
     maxY,
-    order: { depth: depthOf('walls'), kind: CUT, place: 0, nth: 0 },
+    rank: rankOf(depthOf('walls'), CUT),
+    place: 0,
+    nth: 0,
     source: null,
     get items() {
       return cutItems(project, building, look)

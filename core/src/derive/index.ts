@@ -1,5 +1,16 @@
 export * from './plan'
-export { Picture, partOf, putPart, putParts, overhangOf, pictureFrom, type Part, type Order } from './picture'
+export {
+  Picture,
+  partOf,
+  putPart,
+  putParts,
+  overhangOf,
+  pictureFrom,
+  rankOf,
+  type Part,
+  type Order,
+  type Rank,
+} from './picture'
 export { IN_STEP, type PartSource } from './parts'
 export { Follower, type News } from './news'
 export type { Sight } from './sight'

@@ -16,7 +16,7 @@ import { TIERS, type DrawnItself, type Tier } from './drawnKind'
 import { DRAWN, DRAWN_ITSELF, type KindDrawn } from './drawnKinds'
 import type { PlanLook } from './look'
 import type { News } from './news'
-import { partOf, putPart, type Order, type Part, type Picture } from './picture'
+import { partOf, putPart, rankOf, type Order, type Part, type Picture } from './picture'
 import type { Scene } from './scene'
 
 /** Something that gives parts to a picture, and keeps up with what changes. */
@@ -121,8 +121,7 @@ export class ThingsDrawn implements PartSource {
     if (tier === null || !isShown(tier, look) || !isDrawn(project, record, look.printing)) return null
     const moved = hasOrder(record) && record.order
     const order: Order = {
-      depth: moved || depthOf(tier),
-      kind: DRAWN_ITSELF.indexOf(record.kind),
+      rank: rankOf(moved || depthOf(tier), DRAWN_ITSELF.indexOf(record.kind)),
       place: project.placeOf(record.id),
       nth: 0,
     }
@@ -134,12 +133,17 @@ export class ThingsDrawn implements PartSource {
   }
 }
 
-interface Laid {
+/** What the items of records come from besides themselves: shared by all that come from the same. */
+interface Ground {
   readonly layer: Layer
   readonly type: LineType
   readonly scale: number
   readonly overhead: boolean
   readonly from: readonly unknown[]
+}
+
+interface Laid {
+  readonly ground: Ground
   readonly items: readonly DisplayItem[]
 }
 /** What was laid for each record: most have one look. */
@@ -150,7 +154,21 @@ const isList = (kept: Laid | readonly Laid[]): kept is readonly Laid[] => Array.
 const MOST_LAID = 6
 
 const NO_LAID: readonly Laid[] = []
-const NOTHING: readonly unknown[] = []
+let lastGround: Ground | null = null
+
+const isSame = (p: Ground, q: Ground): boolean =>
+  p.layer === q.layer &&
+  p.type === q.type &&
+  p.scale === q.scale &&
+  p.overhead === q.overhead &&
+  p.from.length === q.from.length &&
+  p.from.every((one, i) => one === q.from[i])
+
+/** The same ground as the last one, if it is: records of one kind come one after the other. */
+function shared(ground: Ground): Ground {
+  if (!lastGround || !isSame(lastGround, ground)) lastGround = ground
+  return lastGround
+}
 
 /** The items of a record, kept while nothing they come from changes. */
 function itemsOf(record: Itself, scene: Scene, look: PlanLook): readonly DisplayItem[] {
@@ -161,20 +179,13 @@ function itemsOf(record: Itself, scene: Scene, look: PlanLook): readonly Display
   const layer = layerOf(project, record)
   const type = lineTypeOf(project, ('own' in record ? record.own?.lineType : undefined) ?? layer.lineType)
   const { scale, overhead } = look
+  const ground = shared({ layer, type, scale, overhead, from })
   const one = laid.get(record)
   const kept = one === undefined ? NO_LAID : isList(one) ? one : [one]
-  const found = kept.find(
-    (each) =>
-      each.layer === layer &&
-      each.type === type &&
-      each.scale === scale &&
-      each.overhead === overhead &&
-      each.from.length === from.length &&
-      each.from.every((one, i) => one === from[i]),
-  )
+  const found = kept.find((each) => each.ground === ground || isSame(each.ground, ground))
   if (found) return found.items
   const items = drawn.items(record, scene, look)
-  const now: Laid = { layer, type, scale, overhead, from: from.length > 0 ? from : NOTHING, items }
+  const now: Laid = { ground, items }
   laid.set(record, kept.length > 0 ? [now, ...kept].slice(0, MOST_LAID) : now)
   return items
 }

@@ -3,19 +3,35 @@ import { EMPTY_BOX, isEmptyBox, joinBoxes, type Box, PlaceIndex } from '../geome
 import { atOnce, type Steps } from '../steps'
 import { ChangeLog, type Id } from '../records'
 
-/** Where a part lies among all others: compared one after the other, the lowest at the back. */
-export interface Order {
+/** Where parts of one kind lie among all others: compared one after the other, the lowest at the back. */
+export interface Rank {
   readonly depth: number
   readonly kind: number
+}
+
+/** Where a part lies among all others: by its rank, then by what follows. */
+export interface Order {
+  /** Shared by all that lie there. */
+  readonly rank: Rank
   /** Of its record. */
   readonly place: number
   /** Among the parts of one record. */
   readonly nth: number
 }
 
+const ranks = new Map<number, Map<number, Rank>>()
+
+/** The rank of a depth and kind: the same object for the same. */
+export function rankOf(depth: number, kind: number): Rank {
+  let there = ranks.get(depth)
+  if (!there) ranks.set(depth, (there = new Map()))
+  let rank = there.get(kind)
+  if (!rank) there.set(kind, (rank = { depth, kind }))
+  return rank
+}
+
 /** What is drawn for one thing. */
-export interface Part extends Box {
-  readonly order: Order
+export interface Part extends Box, Order {
   /** The record it is drawn for; null for what many give together. */
   readonly source: Id | null
   /** All of it. */
@@ -34,7 +50,9 @@ export function partOf(items: DisplayList, order: Order, source: Id | null): Par
   if (items.length === 0 || isEmptyBox(box)) return null
   const { minX, minY, maxX, maxY } = box
   const overhang = overhangOf(items)
-  return { items, order, source, minX, minY, maxX, maxY, ...(overhang > 0 ? { overhang } : {}) }
+  const { rank, place, nth } = order
+  const part: Part = { minX, minY, maxX, maxY, rank, place, nth, source, items }
+  return overhang > 0 ? { ...part, overhang } : part
 }
 
 /** Of the em, how far letters reach below their line or above capitals. */
@@ -47,14 +65,18 @@ export const overhangOf = (items: DisplayList): number =>
 export function pictureFrom(items: DisplayList): Picture {
   const picture = new Picture()
   items.forEach((item, place) => {
-    picture.replace(null, partOf([item], { depth: 0, kind: 0, place, nth: 0 }, item.source))
+    picture.replace(null, partOf([item], { rank: FLAT, place, nth: 0 }, item.source))
   })
   picture.settle()
   return picture
 }
 
-export const byOrder = ({ order: p }: Part, { order: q }: Part): number =>
-  p.depth - q.depth || p.kind - q.kind || p.place - q.place || p.nth - q.nth
+const FLAT = rankOf(0, 0)
+
+export const byOrder = (p: Part, q: Part): number =>
+  (p.rank === q.rank ? 0 : p.rank.depth - q.rank.depth || p.rank.kind - q.rank.kind) ||
+  p.place - q.place ||
+  p.nth - q.nth
 
 /**
  * What a board shows, in parts that are found by place. A part stays the same object until something it comes from

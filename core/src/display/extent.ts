@@ -14,7 +14,7 @@ import {
 } from '../geometry'
 import { CAPITAL } from './lettering'
 import { pathOfItem } from './stroke'
-import type { DisplayItem, DisplayList, GroupItem } from './list'
+import type { DisplayItem, DisplayList } from './list'
 
 /** The box around everything in a list, in the list's unit. Pen widths are not counted. */
 export function extentOf(list: DisplayList, map: Affine = IDENTITY): Box {
@@ -66,18 +66,11 @@ export function itemExtent(item: DisplayItem, map: Affine = IDENTITY): Box {
       )
     }
     case 'group': {
-      if (map !== IDENTITY) return groupExtent(item, combine(map, item.map))
-      let kept = groups.get(item)
-      if (!kept) groups.set(item, (kept = groupExtent(item, item.map)))
-      return kept
+      const all = map === IDENTITY ? item.map : combine(map, item.map)
+      return item.clip ? mapBox(all, item.clip) : extentOf(item.items, all)
     }
   }
 }
-
-const groups = new WeakMap<GroupItem, Box>()
-
-const groupExtent = (group: GroupItem, map: Affine): Box =>
-  group.clip ? mapBox(map, group.clip) : extentOf(group.items, map)
 
 function boxOfCoordinates(points: readonly number[], map: Affine): Box {
   let { minX, minY, maxX, maxY } = EMPTY_BOX

@@ -5,6 +5,7 @@ import {
   lookThrough,
   overhangOf,
   partOf,
+  rankOf,
   sceneOf,
   type News,
   type Part,
@@ -43,8 +44,8 @@ export const frameOf = (project: Project, viewport: Viewport): Box =>
   )
 
 /** Viewports lie beneath all that is drafted on a sheet, its title block above it. */
-const VIEWPORTS = -2e7
-const TITLE_BLOCK = 2e7
+const VIEWPORTS = rankOf(-2e7, 0)
+const TITLE_BLOCK = rankOf(2e7, 0)
 
 interface Shown {
   readonly viewport: Viewport
@@ -111,7 +112,9 @@ class ViewportsDrawn implements PartSource {
       minY,
       maxX,
       maxY,
-      order: { depth: VIEWPORTS, kind: 0, place, nth: 0 },
+      rank: VIEWPORTS,
+      place,
+      nth: 0,
       source: viewport.id,
       overhang: overhangOf(label),
       get items() {
@@ -151,7 +154,7 @@ class TitleBlockDrawn implements PartSource {
     const said = JSON.stringify([fields, board.size, board.orientation])
     if (said === this.said) return []
     this.said = said
-    const order = { depth: TITLE_BLOCK, kind: 0, place: 0, nth: 0 }
+    const order = { rank: TITLE_BLOCK, place: 0, nth: 0 }
     this.part = this.picture.replace(this.part, partOf(titleBlockItems(board, fields), order, null))
     return []
   }
