@@ -28,7 +28,7 @@ describe('a sketch of a board', () => {
       [4000, 70, 4000, -70],
       [500, 900, 700, 1100],
     ])
-    expect(sketch.extent).toEqual({ minX: 0, minY: 0, maxX: 4000, maxY: 1100 })
+    expect(sketch.extent).toEqual({ minX: 0, minY: -70, maxX: 4000, maxY: 1100 })
   })
 
   it('leaves out what is not shown, and does not reach to where endless lines run', () => {

@@ -2,6 +2,7 @@ import { leftFaceOffset, typeThickness, wallAxis } from '../building'
 import type { DisplayList } from '../display'
 import {
   EMPTY_BOX,
+  edgesOf,
   isEmptyBox,
   joinBoxes,
   offsetEdge,
@@ -14,7 +15,7 @@ import {
   type Point,
 } from '../geometry'
 import type { Steps } from '../steps'
-import { edgesOfRecord, placedBox } from '../kinds'
+import { areasOf, edgesOfRecord, placedBox } from '../kinds'
 import type { AnyRecord, Id, Project } from '../records'
 import { isDrawn } from './drawn'
 import type { DrawnKind } from './drawnKind'
@@ -36,7 +37,7 @@ const PARTS_OF_CURVES = 8
 
 /**
  * The lines of a board as its records say them, in its own mm: walls by their faces as if they met nothing, all else by
- * the edges it is tied to. Nothing is solved, laid out or kept for it. In small steps.
+ * the edges it is tied to, blocks by the box around them. Nothing is solved, laid out or kept for it. In small steps.
  */
 export function* sketching(scene: Scene, printing: boolean): Steps<Sketch> {
   const { project } = scene
@@ -49,11 +50,31 @@ export function* sketching(scene: Scene, printing: boolean): Steps<Sketch> {
     if (!isDrawn(project, record, printing) || isEndless(record)) continue
     const box = placedBox(record)
     if (!isEmptyBox(box)) extent = joinBoxes(extent, box)
-    for (const edge of record.kind === 'wall' ? faces(record) : edgesOfRecord(record, project))
-      for (const p of chordsOf(edge)) points.push(p.x, p.y)
+    for (const edge of linesOf(record, project, faces))
+      for (const p of chordsOf(edge)) {
+        points.push(p.x, p.y)
+        extent = withPoint(extent, p)
+      }
   }
   return { items: [{ kind: 'segments', pen: 'light', points, source: null }], extent }
 }
+
+/** The lines a record is sketched by. */
+function linesOf(record: AnyRecord, project: Project, faces: ReturnType<typeof facesIn>): readonly Edge[] {
+  switch (record.kind) {
+    case 'wall':
+      return faces(record)
+    case 'placement':
+      return areasOf(record, project).flatMap(edgesOf)
+    default:
+      return edgesOfRecord(record, project)
+  }
+}
+
+const withPoint = (box: Box, { x, y }: Point): Box =>
+  x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY
+    ? box
+    : joinBoxes(box, { minX: x, minY: y, maxX: x, maxY: y })
 
 function isEndless({ kind }: AnyRecord): boolean {
   const drawn = DRAWN[kind] as unknown as DrawnKind<AnyRecord>

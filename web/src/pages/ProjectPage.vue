@@ -39,10 +39,10 @@ async function load(): Promise<void> {
 }
 watch(() => props.project, load, { immediate: true })
 
-/** The board is shown first; what stands around it comes in the frame after. */
+/** The board is shown first, also where a project is yet on its way to it; what stands around comes in the frame after. */
 const around = ref(false)
 watch(
-  ready,
+  () => ready.value && (route.name !== 'project' || store.project.all('drawing').length === 0),
   (now) => {
     around.value = false
     if (now) requestAnimationFrame(() => requestAnimationFrame(() => (around.value = true)))

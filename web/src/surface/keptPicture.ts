@@ -8,6 +8,8 @@ import { inkMargin, paintingPicture, type ScreenLook } from './painter'
 const TILE = 256
 /** How long a frame may paint before it is shown, ms; the rest is painted in the next. */
 const BUDGET = 12
+/** So long a sketch is shown before what is painted shows piece by piece, ms. */
+const PATIENCE = 400
 /** So many times the tiles of a window are kept, so that what was seen a moment ago needs no painting. */
 const WINDOWS_KEPT = 3
 
@@ -57,6 +59,8 @@ export class KeptPicture {
   /** Of the scale looked at before, shown beneath until the sharp tiles are there. */
   private before: Sheeting | null = null
   private inSight: readonly Tile[] = []
+  /** Since when nothing of it was shown yet. */
+  private bareSince = 0
   /** A tile that could not be painted whole in a frame. */
   private unfinished: { readonly tile: Tile; readonly steps: Steps } | null = null
   /** How many pixels were painted and how many parts, so far: for tests of what is painted anew. */
@@ -83,12 +87,15 @@ export class KeptPicture {
     const visible = this.visible(sheeting, left, top, camera.width * ratio, camera.height * ratio)
     this.inSight = visible
     const whole = this.paint(sheeting, visible, until)
-    if (!whole && !this.before) sketch?.()
+    const bare = !whole && !this.before
+    if (bare) sketch?.()
+    // Shortly the sketch stays alone: tile by tile it would flicker.
+    if (bare && sketch && until - this.bareSince < PATIENCE) return false
     context.save()
     context.setTransform(1, 0, 0, 1, 0, 0)
     if (!whole) this.showBefore(context, visible, left, top)
     // What is painted stands in place of the sketch, not over it.
-    if (!whole && !this.before)
+    if (bare)
       for (const { column, row, stale } of visible)
         if (stale) context.clearRect(column * TILE - left, row * TILE - top, TILE, TILE)
     for (const { canvas, column, row, stale } of visible)
@@ -135,6 +142,7 @@ export class KeptPicture {
     this.leave()
     if (!places) {
       this.now = this.before = null
+      this.bareSince = performance.now()
       return
     }
     for (const place of places)
