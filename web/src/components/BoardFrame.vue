@@ -37,7 +37,7 @@ const holdTag = toRef(props.work.tag)
     <div
       :ref="holdContainer"
       class="board surface"
-      :class="hand.tool"
+      :class="[hand.tool, scene.view === 'sheet' ? 'on-desk' : 'on-paper']"
       tabindex="0"
       role="application"
       :aria-label="called"
@@ -115,6 +115,12 @@ const holdTag = toRef(props.work.tag)
   cursor: pointer;
   color: rgb(var(--v-theme-live));
   font-weight: 600;
+}
+.on-paper {
+  background: rgb(var(--v-theme-paper));
+}
+.on-desk {
+  background: rgb(var(--v-theme-desk));
 }
 .board.select {
   cursor: default;

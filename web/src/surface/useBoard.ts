@@ -375,7 +375,7 @@ export function useBoard(ways: BoardWays) {
       return
     }
     if (isTyping(event.target)) return
-    if (!ready.value && needsBoard(event)) {
+    if (making.mustWait() && needsBoard(event)) {
       const { target } = event
       let waits = true
       making.whenMade(() => {

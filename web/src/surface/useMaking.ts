@@ -1,4 +1,4 @@
-import { ref, shallowRef, type ComputedRef } from 'vue'
+import { nextTick, ref, shallowRef, type ComputedRef } from 'vue'
 import { sketching, type Scene, type Sketch } from '@lamina/core/derive'
 import type { Steps } from '@lamina/core/steps'
 import { useProject } from '../store/project'
@@ -66,18 +66,37 @@ export function useMaking(
   /** How much of it is made, near enough: steps are about as many as so many records. */
   const part = (): number => Math.min(0.97, making.taken / (store.project.size / RECORDS_IN_STEP + 10))
 
+  /** What was held is taken up just now; or one thing of it is being done. */
+  let takingUp = false
+  let doing = false
   function takeUp(): void {
     ready.value = true
     progress.value = null
-    const acts = held.value
-    held.value = []
-    // In the order they were pressed, after what is shown is there.
-    if (acts.length > 0) queueMicrotask(() => acts.forEach((act) => act()))
+    if (held.value.length > 0 && !takingUp) void inTurn()
+  }
+  /** In the order they were pressed, each when what came of the one before is there. */
+  async function inTurn(): Promise<void> {
+    takingUp = true
+    while (held.value.length > 0) {
+      await nextTick()
+      const [first, ...rest] = held.value
+      held.value = rest
+      doing = true
+      try {
+        first?.()
+      } finally {
+        doing = false
+      }
+      await nextTick()
+    }
+    takingUp = false
   }
 
   return {
     ready,
     progress,
+    /** Whether what is pressed now has to wait, for it or for what was pressed before. */
+    mustWait: (): boolean => !doing && (!ready.value || takingUp),
     /** Whether something that was pressed waits for it. */
     waits: (): boolean => held.value.length > 0,
     sketch: (): Sketch | null => sketch,
@@ -93,7 +112,8 @@ export function useMaking(
     },
     /** Does something that needs it: at once, if it is made within a moment. */
     whenMade(act: () => void): void {
-      if (ready.value || (held.value.length === 0 && making.hurry(HURRY_MS))) act()
+      const turn = held.value.length === 0 && !takingUp
+      if (doing || (turn && (ready.value || making.hurry(HURRY_MS)))) act()
       else held.value = [...held.value, act]
     },
     stop(): void {
