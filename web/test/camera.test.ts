@@ -1,6 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fitBox, fromScreen, panBy, shownBox, toScreen, zoomAt, type Camera } from '../src/surface/camera'
+import {
+  fitBox,
+  fromScreen,
+  isNearly,
+  panBy,
+  shownBox,
+  toScreen,
+  zoomAt,
+  type Camera,
+} from '../src/surface/camera'
 
 const camera = fc.record({
   scale: fc.double({ min: 0.001, max: 50, noNaN: true }),
@@ -18,6 +27,14 @@ describe('the view', () => {
         expect(Math.hypot(back.x - p.x, back.y - p.y)).toBeLessThan(1e-3)
       }),
     )
+  })
+  it('knows when another shows nearly the same', () => {
+    const now: Camera = { scale: 0.1, centre: { x: 0, y: 0 }, width: 1000, height: 600 }
+    expect(isNearly(now, { ...now, scale: 0.105 })).toBe(true)
+    expect(isNearly(now, { ...now, scale: 0.12 })).toBe(false)
+    // 30 and 60 pixels of 1000.
+    expect(isNearly(now, { ...now, centre: { x: 300, y: 0 } })).toBe(true)
+    expect(isNearly(now, { ...now, centre: { x: 600, y: 0 } })).toBe(false)
   })
   it('keeps the point under the pointer while it zooms', () => {
     fc.assert(

@@ -61,11 +61,6 @@ export class Making {
     return done
   }
 
-  /** Whether it was told to stop before all was made. */
-  get isStopped(): boolean {
-    return this.stopped
-  }
-
   /** Leaves off until `resume` or `hurry`. */
   stop(): void {
     this.stopped = this.steps !== null
