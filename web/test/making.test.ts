@@ -33,6 +33,17 @@ class Slow {
   }
 }
 
+/** Lets what was asked for by message have its turn. */
+const turn = (): Promise<void> =>
+  new Promise((done) => {
+    const { port1, port2 } = new MessageChannel()
+    port1.onmessage = (): void => {
+      port1.close()
+      done()
+    }
+    port2.postMessage(null)
+  })
+
 describe('what a board is shown from', () => {
   let slow: Slow
   afterEach(() => slow.making.end())
@@ -57,8 +68,8 @@ describe('what a board is shown from', () => {
     slow.making.isMade(5)
     slow.making.stop()
     const before = slow.done
-    await new Promise(setImmediate)
-    await new Promise(setImmediate)
+    await turn()
+    await turn()
     expect(slow.done).toBe(before)
     expect(slow.making.isMade(5)).toBe(false)
     slow.making.resume()
