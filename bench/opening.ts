@@ -32,8 +32,14 @@ const bare = (page: Page, id: string): Promise<number> =>
     return performance.now() - started
   }, id)
 
-/** From the press on a project's card to the board painted whole, ms. */
-async function open(page: Page, address: string, name: string): Promise<number> {
+interface Opened {
+  /** To the first lines in the middle of the board: its sketch, or all of it. */
+  readonly first: number
+  readonly whole: number
+}
+
+/** From the press on a project's card to the board painted, ms. */
+async function open(page: Page, address: string, name: string): Promise<Opened> {
   await page.goto(address)
   await page.getByText(name, { exact: true }).waitFor()
   // What every project opens with is there, as after the first look around.
@@ -43,12 +49,20 @@ async function open(page: Page, address: string, name: string): Promise<number> 
     const started = performance.now()
     card.click()
     let board: Element | null = null
+    let first = 0
     while (!board) {
       await new Promise(requestAnimationFrame)
+      const canvas = document.querySelectorAll<HTMLCanvasElement>('[data-test=board] canvas')[1]
+      if (canvas && !first) {
+        const { width, height } = canvas
+        const middle = canvas.getContext('2d')!.getImageData(width / 2 - 40, height / 2 - 40, 80, 80)
+        if (middle.data.some((each) => each > 0)) first = performance.now() - started
+      }
       board = document.querySelector('[data-test=board][aria-busy=false]')
     }
     board.querySelectorAll('canvas')[1]!.getContext('2d')!.getImageData(0, 0, 1, 1)
-    return performance.now() - started
+    const whole = performance.now() - started
+    return { first: first || whole, whole }
   }, name)
 }
 
@@ -67,19 +81,32 @@ export async function benchOpening(): Promise<Row[]> {
         count = records.length
         return records
       })
+      let first = Infinity
       let ours = Infinity
       let least = Infinity
       for (let i = 0; i < RUNS; i++) {
-        ours = Math.min(ours, await open(page, server.address, `Bench ${id}`))
+        const opened = await open(page, server.address, `Bench ${id}`)
+        first = Math.min(first, opened.first)
+        ours = Math.min(ours, opened.whole)
         least = Math.min(least, await bare(page, id))
       }
-      rows.push({
-        what: `opening ${count} records, from the press to the painted board`,
-        measured: ms(ours),
-        against: `${ms(least)} bare fetch, parse and stroke`,
-        ratio: ours / least,
-        limit: 3,
-      })
+      const against = `${ms(least)} bare fetch, parse and stroke`
+      rows.push(
+        {
+          what: `opening ${count} records, from the press to the first lines`,
+          measured: ms(first),
+          against,
+          ratio: first / least,
+          limit: 3,
+        },
+        {
+          what: 'the same, to the whole board painted',
+          measured: ms(ours),
+          against,
+          ratio: ours / least,
+          limit: 3,
+        },
+      )
     }
     rows.push(await listOfMany(server, page))
     return rows

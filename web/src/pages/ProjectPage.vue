@@ -4,7 +4,7 @@ import AskDialog from '../components/AskDialog.vue'
 import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { STAGES, useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
 import { useOpened } from '../store/opened'
@@ -17,6 +17,7 @@ import { isTyping } from '../surface/useSurface'
 
 const props = defineProps<{ project: string }>()
 const route = useRoute()
+const router = useRouter()
 const store = useProject()
 const desk = useDesk()
 const hand = useHand()
@@ -24,7 +25,17 @@ const opened = useOpened()
 const values = useValues()
 const actions = useActions()
 const fault = ref('')
-const ready = computed(() => store.id === props.project && fault.value === '')
+const isOpen = computed(() => store.id === props.project && fault.value === '')
+/** The first drawing, where a project is opened without saying what of it. */
+const first = computed(() =>
+  isOpen.value && route.name === 'project' ? store.project.all('drawing')[0] : undefined,
+)
+watch(first, (drawing) => {
+  if (drawing)
+    void router.replace({ name: 'drawing', params: { project: props.project, drawing: drawing.id } })
+})
+/** What of it is shown is known: nothing else is shown on the way there. */
+const ready = computed(() => isOpen.value && !first.value)
 
 async function load(): Promise<void> {
   fault.value = ''
@@ -39,10 +50,10 @@ async function load(): Promise<void> {
 }
 watch(() => props.project, load, { immediate: true })
 
-/** The board is shown first, also where a project is yet on its way to it; what stands around comes in the frame after. */
+/** The board is shown first; what stands around it comes in the frame after. */
 const around = ref(false)
 watch(
-  () => ready.value && (route.name !== 'project' || store.project.all('drawing').length === 0),
+  ready,
   (now) => {
     around.value = false
     if (now) requestAnimationFrame(() => requestAnimationFrame(() => (around.value = true)))

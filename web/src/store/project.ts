@@ -63,8 +63,7 @@ export const useProject = defineStore('project', () => {
   async function open(projectId: string): Promise<void> {
     if (id.value === projectId) return
     close()
-    const opened = await api.read(projectId)
-    const waited = await changeQueue.of(projectId)
+    const [opened, waited] = await Promise.all([api.read(projectId), changeQueue.of(projectId)])
     past.value = pastOf(projectId)
     const earlier = past.value.known()
     // Without it there is nothing to undo yet; whoever undoes asks again.
