@@ -1,5 +1,5 @@
 import { extentOf, type DisplayItem, type DisplayList } from '../display'
-import { EMPTY_BOX, isEmptyBox, joinBoxes, type Box, PlaceIndex } from '../geometry'
+import { EMPTY_BOX, isEmptyBox, type Box, PlaceIndex } from '../geometry'
 import { atOnce, type Steps } from '../steps'
 import { ChangeLog, type Id } from '../records'
 
@@ -259,10 +259,3 @@ const isAlike = (p: Part, q: Part): boolean =>
   p.within === q.within &&
   (p.items === q.items ||
     (p.items.length === q.items.length && p.items.every((item, i) => item === q.items[i])))
-
-/** One box around several. */
-export const aroundAll = (boxes: Iterable<Box>): Box => {
-  let all = EMPTY_BOX
-  for (const box of boxes) all = joinBoxes(all, box)
-  return all
-}

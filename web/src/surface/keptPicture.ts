@@ -68,14 +68,14 @@ export class KeptPicture {
 
   /**
    * Shows it on a canvas, `ratio` pixels of which go to one of the camera. False when more is to be painted; meanwhile
-   * `sketch` paints where there is nothing yet.
+   * `sketch` paints where there is nothing yet, if there is one; it tells whether it did.
    */
   show(
     context: CanvasRenderingContext2D,
     camera: Camera,
     ratio: number,
     shown: Shown,
-    sketch?: () => void,
+    sketch: () => boolean,
   ): boolean {
     const until = performance.now() + BUDGET
     this.take(shown)
@@ -87,15 +87,14 @@ export class KeptPicture {
     const visible = this.visible(sheeting, left, top, camera.width * ratio, camera.height * ratio)
     this.inSight = visible
     const whole = this.paint(sheeting, visible, until)
-    const bare = !whole && !this.before
-    if (bare) sketch?.()
+    const sketched = !whole && !this.before && sketch()
     // Shortly the sketch stays alone: tile by tile it would flicker.
-    if (bare && sketch && until - this.bareSince < PATIENCE) return false
+    if (sketched && until - this.bareSince < PATIENCE) return false
     context.save()
     context.setTransform(1, 0, 0, 1, 0, 0)
     if (!whole) this.showBefore(context, visible, left, top)
     // What is painted stands in place of the sketch, not over it.
-    if (bare)
+    if (sketched)
       for (const { column, row, stale } of visible)
         if (stale) context.clearRect(column * TILE - left, row * TILE - top, TILE, TILE)
     for (const { canvas, column, row, stale } of visible)

@@ -224,11 +224,13 @@ export function useBoard(ways: BoardWays) {
       return 'waits'
     })
   }
-  function paintSketch(context: CanvasRenderingContext2D, now: Camera): void {
+  /** Whether there was one to paint. */
+  function paintSketch(context: CanvasRenderingContext2D, now: Camera): boolean {
     const sketch = making.sketch()
-    if (!sketch) return
+    if (!sketch) return false
     const { soft } = ways.colours()
     paintList(context, sketch.items, now.scale, { ...ways.screenLook(now, soft), boldest: 0.6 })
+    return true
   }
 
   let shownAt = 0
