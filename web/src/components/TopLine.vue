@@ -3,11 +3,13 @@ import { mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 import { computed } from 'vue'
 import { useProject } from '../store/project'
 import { useDesk } from '../store/desk'
+import { useOpened } from '../store/opened'
 import ThemeSwitch from './ThemeSwitch.vue'
 
 defineProps<{ place: string }>()
 const store = useProject()
 const desk = useDesk()
+const opened = useOpened()
 const name = computed(() => (store.id ? store.project.facts.name : ''))
 const saved = computed(() => {
   if (store.state === 'saved') return { text: 'Saved', tone: 'good' }
@@ -23,7 +25,7 @@ const saved = computed(() => {
       <span aria-hidden="true" class="arrow">›</span>
       <h1 class="place" :title="place">{{ place }}</h1>
     </div>
-    <div class="right">
+    <div v-if="opened.around" class="right">
       <slot />
       <v-btn
         :icon="mdiUndoVariant"

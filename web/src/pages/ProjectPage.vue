@@ -15,6 +15,9 @@ import { useMatters } from '../actions/useMatters'
 import { toolOfKey } from '../tools/catalogue'
 import { isTyping } from '../surface/useSurface'
 
+/** What takes no longer than this is not announced, ms. */
+const MOMENT_MS = 150
+
 const props = defineProps<{ project: string }>()
 const route = useRoute()
 const router = useRouter()
@@ -37,8 +40,11 @@ watch(first, (drawing) => {
 /** What of it is shown is known: nothing else is shown on the way there. */
 const ready = computed(() => isOpen.value && !first.value)
 
+/** It takes longer than a moment. */
+const slow = ref(false)
 async function load(): Promise<void> {
   fault.value = ''
+  const waiting = setTimeout(() => (slow.value = true), MOMENT_MS)
   try {
     await store.open(props.project)
     values.begin(store.units.system)
@@ -46,18 +52,17 @@ async function load(): Promise<void> {
     document.title = `${store.project.facts.name} · Lamina`
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
+  } finally {
+    clearTimeout(waiting)
+    slow.value = false
   }
 }
 watch(() => props.project, load, { immediate: true })
 
-/** The board is shown first; what stands around it comes in the frame after. */
-const around = ref(false)
+/** A board is shown first; what stands around it comes when something of it is to be seen. */
 watch(
   ready,
-  (now) => {
-    around.value = false
-    if (now) requestAnimationFrame(() => requestAnimationFrame(() => (around.value = true)))
-  },
+  (now) => (opened.around = now && !actions.drawing.value && !actions.sheet.value),
   { immediate: true },
 )
 
@@ -147,12 +152,12 @@ onBeforeUnmount(() => {
   <div v-if="ready" class="desk">
     <StageRail :stage="desk.stage" :matters="matters" @choose="actions.choose" />
     <template v-if="!route.meta['wide']">
-      <WorkDrawer v-if="around" :actions="actions" :matters="matters" />
+      <WorkDrawer v-if="opened.around" :actions="actions" :matters="matters" />
       <div v-else class="drawer-place" />
     </template>
     <main class="work">
       <router-view />
-      <WorkShelf v-if="around" />
+      <WorkShelf v-if="opened.around" />
       <div v-else class="shelf-place" />
     </main>
     <AskDialog v-model="desk.askOpen" :actions="actions.all.value" />
@@ -165,7 +170,7 @@ onBeforeUnmount(() => {
       <v-btn variant="text" to="/">All projects</v-btn>
     </p>
   </div>
-  <div v-else class="fault" role="status">
+  <div v-else-if="slow" class="fault" role="status">
     <p class="soft">Opening the project</p>
     <v-progress-linear indeterminate color="live" style="width: 200px" />
   </div>

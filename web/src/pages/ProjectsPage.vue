@@ -6,6 +6,7 @@ import { api } from '../api'
 import LaminaMark from '../components/LaminaMark.vue'
 import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
+import { readyQueue } from '../store/queue'
 import { whenIdle } from '../surface/idle'
 
 function* fetchAhead(): Generator<unknown> {
@@ -15,6 +16,7 @@ function* fetchAhead(): Generator<unknown> {
     () => import('./BoardPage.vue'),
   ])
     yield page()
+  yield readyQueue()
 }
 const cards = shallowRef<readonly ProjectCard[] | null>(null)
 /** While pictures are late the list is asked for again, ms. */

@@ -14,6 +14,9 @@ export interface SurfaceHandle {
   show(at: Point): void
 }
 
+/** So long what stands around a page waits for all of the page, ms. */
+const AROUND_MS = 150
+
 export interface SheetHandle {
   /** Places a drawing where there is room, at the largest scale that fits. */
   place(drawing: Id): void
@@ -25,5 +28,18 @@ export const useOpened = defineStore('opened', () => {
   const sheet = shallowRef<SheetHandle | null>(null)
   /** The board that was open last. */
   const lastDrawing = ref<Id | null>(null)
-  return { surface, sheet, lastDrawing }
+  /** What is to be seen first of a page is there, and what stands around it is shown. */
+  const around = ref(false)
+  let later: ReturnType<typeof setTimeout> | undefined
+  /** Shows what stands around a page: after this frame, or, where more of the page is to come, in a moment. */
+  function showAround(now: boolean): void {
+    const show = (): void => {
+      clearTimeout(later)
+      later = undefined
+      around.value = true
+    }
+    if (now) requestAnimationFrame(show)
+    else later ??= setTimeout(show, AROUND_MS)
+  }
+  return { surface, sheet, lastDrawing, around, showAround }
 })

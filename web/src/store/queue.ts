@@ -24,6 +24,9 @@ const open = (): Promise<IDBPDatabase<QueueSchema>> =>
     },
   }))
 
+/** Opens the place where they are kept ahead of use. */
+export const readyQueue = (): void => void open().catch(() => (database = null))
+
 /** Changes made here and not yet acknowledged by the server. They survive a reload and a closed window. */
 export const changeQueue = {
   async add(project: string, sent: SentChange): Promise<Queued> {

@@ -13,6 +13,8 @@ export class Making {
   private stopped = false
   /** So many steps were taken of what is being made. */
   taken = 0
+  /** What is there is to be shown before more is made. */
+  private rested = false
   private readonly turn = new MessageChannel()
 
   constructor(
@@ -51,6 +53,11 @@ export class Making {
     this.taken = 0
   }
 
+  /** Said by what is being made: there is something to show, and the next frame comes before any more of it. */
+  rest(): void {
+    this.rested = true
+  }
+
   /** Goes on at once for so many ms; true when all is made. What is left is made piece by piece. */
   hurry(ms: number): boolean {
     if (!this.steps) return true
@@ -81,7 +88,10 @@ export class Making {
   private ask(): void {
     if (this.asked || this.stopped) return
     this.asked = true
-    this.turn.port2.postMessage(null)
+    const post = (): void => this.turn.port2.postMessage(null)
+    if (this.rested) requestAnimationFrame(post)
+    else post()
+    this.rested = false
   }
 
   private goOn(): void {
@@ -109,7 +119,7 @@ export class Making {
         this.taken = 0
         return true
       }
-    } while (performance.now() < until)
+    } while (!this.rested && performance.now() < until)
     return false
   }
 }

@@ -203,7 +203,11 @@ export function useBoard(ways: BoardWays) {
 
   let kept = new KeptPicture()
   function paintDrawing(context: CanvasRenderingContext2D, now: Camera, ratio: number): Painted {
-    if (now.width === 0) return 'waits'
+    const painted = now.width === 0 ? 'waits' : paintBoard(context, now, ratio)
+    if (!opened.around && (painted === 'whole' || making.sketch())) opened.showAround(painted === 'whole')
+    return painted
+  }
+  function paintBoard(context: CanvasRenderingContext2D, now: Camera, ratio: number): Painted {
     if (!making.see()) {
       if (!kept.still(context, now, ratio)) paintSketch(context, now)
       return 'waits'

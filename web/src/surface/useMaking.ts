@@ -21,6 +21,8 @@ const HURRY_MS = 200
 const SAY_AFTER_MS = 400
 /** How far it is is said no oftener than this, ms. */
 const SAY_EACH_MS = 120
+/** The picture of no more records than this is mostly there as soon as their sketch is shown. */
+const AT_ONCE_RECORDS = 300
 /** So many records are worked on in a step, on the whole. */
 const RECORDS_IN_STEP = 17
 
@@ -46,7 +48,11 @@ export function useMaking(
 
   function* sketchedFirst(on: Scene, work: Steps): Steps {
     begun = performance.now()
-    if (!ready.value) sketch ??= yield* sketching(on, false)
+    if (!ready.value && !sketch) {
+      sketch = yield* sketching(on, false)
+      if (store.project.size > AT_ONCE_RECORDS) making.rest()
+      yield
+    }
     yield* work
   }
   const making = new Making(

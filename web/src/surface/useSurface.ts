@@ -202,8 +202,9 @@ export function useSurface(
       if (first) {
         first = false
         events.ready()
-      }
-      redraw()
+        // In this very frame.
+        layers.forEach((layer) => layer.draw())
+      } else redraw()
     })
     observer.observe(element)
     element.addEventListener('pointerdown', onDown)
