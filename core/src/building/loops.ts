@@ -1,114 +1,11 @@
 import { atOnce, type Steps } from '../steps'
-import { SAME_POINT, type Box, type Point, PlaceIndex } from '../geometry'
+import { PlaceIndex, type Box } from '../geometry'
+import type { Corner, CornerField } from './corners'
+import { LoopInWork, Run, inRuns, joinedUp, type HalfEdge, type Loop } from './loop'
 import type { Boundary } from './overlay'
-
-/** A closed outline with the material on its left: outer outlines run anticlockwise, holes clockwise. */
-export interface Loop extends Box {
-  readonly points: readonly Point[]
-  readonly area: number
-  /** The boundaries it runs along, in order. */
-  readonly edges: readonly LoopEdge[]
-}
-
-/** A part of a closed outline, from its corner to that of the next part. */
-export interface LoopEdge {
-  readonly from: Point
-  readonly boundary: Boundary
-}
-
-interface Corner {
-  readonly x: number
-  readonly y: number
-  readonly out: HalfEdge[]
-  /** Rises when an edge that starts here comes or goes. */
-  version: number
-  /** Half-edges that start or end here. */
-  uses: number
-}
-
-interface HalfEdge {
-  readonly chain: LoopChain
-  readonly boundary: Boundary
-  readonly from: Corner
-  readonly to: Corner
-  loop: LoopInWork | null
-  /** Waits to be chained. */
-  waits: boolean
-  /** The edge it was followed by last, and the version of the corner between: it holds while that is the same. */
-  follow: HalfEdge | null
-  followed: number
-}
-
-/** An outline of edges; its corners are worked out when they are asked for. */
-class LoopInWork implements Loop {
-  minX = Infinity
-  minY = Infinity
-  maxX = -Infinity
-  maxY = -Infinity
-  readonly area: number
-  private corners: readonly Point[] | null = null
-
-  constructor(readonly edges: readonly HalfEdge[]) {
-    let twice = 0
-    for (const { from, to } of edges) {
-      if (from.x < this.minX) this.minX = from.x
-      if (from.y < this.minY) this.minY = from.y
-      if (from.x > this.maxX) this.maxX = from.x
-      if (from.y > this.maxY) this.maxY = from.y
-      twice += from.x * to.y - to.x * from.y
-    }
-    this.area = twice / 2
-  }
-
-  get points(): readonly Point[] {
-    return (this.corners ??= cornersOf(this.edges))
-  }
-}
 
 /** So many edges are looked at in one step. */
 const IN_STEP = 2000
-const CELL = 16 * SAME_POINT
-
-/** The corners where boundaries meet; points nearer than the tolerance are one corner. */
-export class CornerField {
-  private readonly cells = new Map<number, Corner[]>()
-
-  at(x: number, y: number): Corner {
-    const cx = Math.floor(x / CELL)
-    const cy = Math.floor(y / CELL)
-    const fx = x / CELL - cx
-    const fy = y / CELL - cy
-    const edge = 2 / 16
-    const fromX = fx < edge ? cx - 1 : cx
-    const toX = fx > 1 - edge ? cx + 1 : cx
-    const fromY = fy < edge ? cy - 1 : cy
-    const toY = fy > 1 - edge ? cy + 1 : cy
-    for (let i = fromX; i <= toX; i++) {
-      for (let j = fromY; j <= toY; j++) {
-        const cell = this.cells.get(cellKey(i, j))
-        if (!cell) continue
-        for (const corner of cell) {
-          if (Math.abs(corner.x - x) <= 2 * SAME_POINT && Math.abs(corner.y - y) <= 2 * SAME_POINT)
-            return corner
-        }
-      }
-    }
-    const made: Corner = { x, y, out: [], version: 0, uses: 0 }
-    const key = cellKey(cx, cy)
-    const cell = this.cells.get(key)
-    if (cell) cell.push(made)
-    else this.cells.set(key, [made])
-    return made
-  }
-
-  release(corner: Corner): void {
-    if (--corner.uses > 0) return
-    const key = cellKey(Math.floor(corner.x / CELL), Math.floor(corner.y / CELL))
-    const cell = this.cells.get(key)!
-    cell.splice(cell.indexOf(corner), 1)
-    if (cell.length === 0) this.cells.delete(key)
-  }
-}
 
 /**
  * Chains boundaries into closed outlines, and keeps them while boundaries come and go: only the outlines
@@ -135,11 +32,13 @@ export class LoopChain {
       boundary,
       from,
       to,
-      loop: null,
+      run: null,
       waits: true,
       follow: null,
       followed: -1,
     }
+    // What passes there may now go on otherwise.
+    for (const passing of from.out) if (passing.chain === this && passing.run) this.partBefore(passing)
     from.out.push(edge)
     from.version++
     from.uses++
@@ -156,19 +55,31 @@ export class LoopChain {
     edge.from.version++
     this.field.release(edge.from)
     this.field.release(edge.to)
-    const { loop } = edge
-    if (loop) {
-      this.now++
-      this.closed.delete(loop)
-      this.places?.remove(loop)
-      for (const other of loop.edges) {
-        other.loop = null
-        if (other !== edge) {
-          other.waits = true
-          this.loose.push(other)
-        }
-      }
-    }
+    const { run } = edge
+    if (!run) return
+    if (run.loop) this.open(run.loop)
+    const begins = run.without(edge)
+    if (begins) this.letWait(begins)
+  }
+
+  /** An outline is none any more; its runs wait to be chained from where it is broken. */
+  private open(loop: LoopInWork): void {
+    this.now++
+    this.closed.delete(loop)
+    this.places?.remove(loop)
+    for (const run of loop.runs) run.loop = null
+  }
+
+  private partBefore(edge: HalfEdge): void {
+    const run = edge.run!
+    if (run.loop) this.open(run.loop)
+    this.letWait(run.partedBefore(edge))
+  }
+
+  private letWait({ first }: Run): void {
+    if (first.waits) return
+    first.waits = true
+    this.loose.push(first)
   }
 
   /** Chains what is loose. Gives all outlines; order carries no meaning. */
@@ -192,14 +103,16 @@ export class LoopChain {
   *chaining(): Steps {
     if (this.loose.length === 0) return
     if (this.chained === 0) this.openEnds = 0
-    for (let steps = 1; this.chained < this.loose.length; steps++) {
+    for (let looked = 0; this.chained < this.loose.length;) {
       const start = this.loose[this.chained++]!
-      if (start.waits) this.trace(start)
-      if (steps % IN_STEP === 0) yield
+      looked += start.waits ? this.trace(start) : 1
+      if (looked < IN_STEP) continue
+      looked = 0
+      yield
     }
     // What did not close waits on, to be tried again when a neighbour changes.
-    for (const edge of this.unclosed) edge.waits = true
-    this.loose = this.unclosed
+    this.loose = this.unclosed.filter((edge) => edge.from.out.includes(edge))
+    for (const edge of this.loose) edge.waits = true
     this.unclosed = []
     this.chained = 0
   }
@@ -224,26 +137,51 @@ export class LoopChain {
     return this.openEnds
   }
 
-  private trace(start: HalfEdge): void {
-    const edges: HalfEdge[] = []
+  /**
+   * Chains from an edge on until that is met again, or until so much is chained that the rest is left for later. Gives
+   * how many edges and runs were looked at.
+   */
+  private trace(start: HalfEdge): number {
+    const runs: Run[] = []
+    let alone: HalfEdge[] = []
+    let looked = 0
     let edge: HalfEdge | null = start
-    while (edge) {
+    do {
+      looked++
       edge.waits = false
-      edges.push(edge)
+      let last = edge
+      if (edge.run) {
+        runs.push(...inRuns(alone))
+        alone = []
+        for (let run: Run | null = edge.run; run; run = run.next) {
+          runs.push(run)
+          last = run.last
+          looked++
+        }
+      } else alone.push(edge)
       // The start may be chosen again like any other way out: then the outline is closed.
-      edge = this.next(edge, start)
-      if (edge === start) break
-    }
-    if (edge !== start) {
+      edge = this.next(last, start)
+    } while (edge && edge !== start && alone.length < IN_STEP)
+    if (!edge) {
       this.openEnds++
-      for (const each of edges) this.unclosed.push(each)
-      return
+      for (const each of [...runs.flatMap(({ edges }) => edges), ...alone]) {
+        each.run = null
+        this.unclosed.push(each)
+      }
+      return looked
     }
-    const loop = new LoopInWork(edges)
-    for (const each of edges) each.loop = loop
-    this.now++
-    this.closed.add(loop)
-    this.places?.insert(loop)
+    runs.push(...inRuns(alone))
+    const joined = joinedUp(runs)
+    if (edge === start) {
+      const loop = new LoopInWork(joined)
+      this.now++
+      this.closed.add(loop)
+      this.places?.insert(loop)
+    } else {
+      start.waits = true
+      this.loose[--this.chained] = start
+    }
+    return looked
   }
 
   /** Of the ways out of the edge's end, the one most to the right: outlines that touch in a point stay apart. */
@@ -271,35 +209,12 @@ export class LoopChain {
   }
 }
 
-export type { HalfEdge }
-
-/** Cells are hashed to one number; two cells that share it only cost a look. */
-const cellKey = (i: number, j: number): number => i * 67_108_859 + j
-
 function turnBetween(edge: HalfEdge, next: HalfEdge): number {
   const ax = edge.to.x - edge.from.x
   const ay = edge.to.y - edge.from.y
   const bx = next.to.x - next.from.x
   const by = next.to.y - next.from.y
   return Math.atan2(ax * by - ay * bx, ax * bx + ay * by)
-}
-
-function cornersOf(edges: readonly HalfEdge[]): Point[] {
-  const points: Point[] = []
-  for (let i = 0; i < edges.length; i++) {
-    const edge = edges[i]!
-    const before = edges[(i + edges.length - 1) % edges.length]!
-    // Points in the middle of a straight run say nothing.
-    const ax = edge.from.x - before.from.x
-    const ay = edge.from.y - before.from.y
-    const bx = edge.to.x - edge.from.x
-    const by = edge.to.y - edge.from.y
-    const straight =
-      ax * bx + ay * by > 0 &&
-      Math.abs(ax * by - ay * bx) <= SAME_POINT * Math.max(Math.hypot(ax, ay), Math.hypot(bx, by))
-    if (!straight) points.push({ x: edge.from.x, y: edge.from.y })
-  }
-  return points
 }
 
 /** The chain that holds the outline of all materials together. */

@@ -1,16 +1,9 @@
 import { atOnce, type Steps } from '../steps'
 import { EMPTY_BOX, type Box } from '../geometry'
 import type { Zone } from './heights'
-import {
-  CLOSED,
-  CornerField,
-  LoopChain,
-  OUTLINE,
-  addBoundary,
-  addClosed,
-  type HalfEdge,
-  type Loop,
-} from './loops'
+import { CornerField } from './corners'
+import type { HalfEdge, Loop } from './loop'
+import { CLOSED, LoopChain, OUTLINE, addBoundary, addClosed } from './loops'
 import type { Boundary } from './overlay'
 
 /** What outlines are made of: the boundaries of a wall or column, and its edges in the chains. */

@@ -31,11 +31,18 @@ const MANY = 48
 
 /** As much of an outline as is needed to fill what is seen of it. */
 function seenOf(loop: Loop, sight: Sight | null): Pick<Loop, 'points'> {
-  if (!sight || loop.edges.length <= MANY) return loop
-  // Its corners as they are: to find those that say nothing would take longer than to cut them all off.
-  const corners = loop.edges.map(({ from }) => from)
-  return { points: clippedTo(corners, growBox(sight.box, sight.mmPerPixel)) }
+  if (!sight || loop.size <= MANY) return loop
+  const box = growBox(sight.box, sight.mmPerPixel)
+  // Its corners as they are: to find those that say nothing would take longer than to cut them all off. A run that lies
+  // beyond one side of what is seen may as well go straight.
+  const corners = loop.runs.flatMap((run) =>
+    isBeyond(run, box) ? [run.edges[0]!.from] : run.edges.map(({ from }) => from),
+  )
+  return { points: clippedTo(corners, box) }
 }
+
+const isBeyond = (box: Box, seen: Box): boolean =>
+  box.maxX < seen.minX || box.minX > seen.maxX || box.maxY < seen.minY || box.minY > seen.maxY
 
 const flats = new WeakMap<Pick<Loop, 'points'>, number[]>()
 /** A loop's corners as coordinates, kept with the loop: most stay from one edit to the next. */
@@ -113,9 +120,8 @@ function innerLines(solver: LevelSolver, pens: CutPens, scale: number, sight: Si
 
 /** One outline, in one piece or in runs of one look each; of a long one only the runs that are seen. */
 function outlineItems(loop: Loop, pens: CutPens, scale: number, sight: Sight | null): DisplayItem[] {
-  const { edges } = loop
-  const count = edges.length
-  const seen = sight && count > MANY ? seenEdges(edges, sight.box) : null
+  const { edges, size: count } = loop
+  const seen = sight && count > MANY ? seenEdges(loop, sight.box) : null
   // Dashes are counted from where their run begins.
   const some = seen?.some((i) => pens.outline(edges[i]!).dashes.length > 0) ? null : seen
   const at = (i: number): LoopEdge => edges[i % count]!
@@ -140,22 +146,26 @@ function outlineItems(loop: Loop, pens: CutPens, scale: number, sight: Sight | n
 }
 
 /** Which edges of an outline come near a box, in order. */
-function seenEdges(edges: readonly LoopEdge[], { minX, minY, maxX, maxY }: Box): number[] {
+function seenEdges({ runs, edges, size }: Loop, box: Box): number[] {
+  const { minX, minY, maxX, maxY } = box
   const seen: number[] = []
-  let { x, y } = edges.at(-1)!.from
-  // From the one before to this one goes the edge before.
-  for (let i = 0; i < edges.length; i++) {
-    const { x: toX, y: toY } = edges[i]!.from
-    const misses =
-      (x < minX && toX < minX) ||
-      (x > maxX && toX > maxX) ||
-      (y < minY && toY < minY) ||
-      (y > maxY && toY > maxY)
-    if (!misses) seen.push(i === 0 ? edges.length - 1 : i - 1)
-    x = toX
-    y = toY
+  let first = 0
+  for (const run of runs) {
+    const after = first + run.edges.length
+    if (!isBeyond(run, box))
+      for (let i = first; i < after; i++) {
+        const { x, y } = edges[i]!.from
+        const to = edges[i + 1 < size ? i + 1 : 0]!.from
+        const misses =
+          (x < minX && to.x < minX) ||
+          (x > maxX && to.x > maxX) ||
+          (y < minY && to.y < minY) ||
+          (y > maxY && to.y > maxY)
+        if (!misses) seen.push(i)
+      }
+    first = after
   }
-  return seen.sort((p, q) => p - q)
+  return seen
 }
 
 interface Run {
