@@ -6,7 +6,6 @@ import {
   isDrawn,
   onLayer,
   partOf,
-  putPart,
   type KindDrawn,
   type MoreDrawn,
   type News,
@@ -17,7 +16,7 @@ import {
   type Scene,
 } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
-import type { AnyRecord, Id, RecordOf } from '../records'
+import type { AnyRecord, RecordOf } from '../records'
 import { ABOVE_LINEWORK } from './depths'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
@@ -51,8 +50,6 @@ export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): 
 
 /** Dimensions, leaders and notes, each a part. */
 class AnnotationDrawn implements PartSource {
-  private readonly parts = new Map<Id, Part>()
-
   constructor(
     private readonly picture: Picture,
     private readonly look: PlanLook,
@@ -62,15 +59,15 @@ class AnnotationDrawn implements PartSource {
     const { project, board } = scene
     let steps = 0
     if (records)
-      for (const id of records) putPart(this.picture, this.parts, id, this.made(project.get(id), scene))
+      for (const id of records) this.picture.put(id, 'annotation', this.made(project.get(id), scene))
     else {
-      const rest = new Set(this.parts.keys())
+      const rest = this.picture.drawnBy('annotation')
       for (const id of project.dependents(board.id)) {
         rest.delete(id)
-        putPart(this.picture, this.parts, id, this.made(project.get(id), scene))
+        this.picture.put(id, 'annotation', this.made(project.get(id), scene))
         if (++steps % IN_STEP === 0) yield
       }
-      for (const id of rest) putPart(this.picture, this.parts, id, null)
+      for (const id of rest) this.picture.put(id, 'annotation', null)
     }
   }
 

@@ -2,7 +2,6 @@ export * from './plan'
 export {
   Picture,
   partOf,
-  putPart,
   putParts,
   overhangOf,
   pictureFrom,

@@ -16,7 +16,7 @@ import { TIERS, type DrawnItself, type Tier } from './drawnKind'
 import { DRAWN, DRAWN_ITSELF, type KindDrawn } from './drawnKinds'
 import type { PlanLook } from './look'
 import type { News } from './news'
-import { partOf, putPart, rankOf, type Order, type Part, type Picture } from './picture'
+import { partOf, rankOf, type Order, type Part, type Picture } from './picture'
 import type { Scene } from './scene'
 
 /** Something that gives parts to a picture, and keeps up with what changes. */
@@ -58,7 +58,6 @@ function isShown(tier: Tier, look: PlanLook): boolean {
 
 /** What is drawn one by one, each record a part. */
 export class ThingsDrawn implements PartSource {
-  private readonly parts = new Map<Id, Part>()
   /** Those that are found from whatever lies somewhere, and where. */
   private readonly watching = new Map<Id, Box>()
   private bounded = -1
@@ -74,21 +73,21 @@ export class ThingsDrawn implements PartSource {
     if (records)
       for (const id of records) {
         const record = project.get(id)
-        putPart(this.picture, this.parts, id, record && isItself(record) ? this.made(record, scene) : null)
+        this.picture.put(id, 'things', record && isItself(record) ? this.made(record, scene) : null)
         if (record && isItself(record)) this.watch(record)
         else this.watching.delete(id)
       }
     else {
-      const rest = new Set(this.parts.keys())
+      const rest = this.picture.drawnBy('things')
       this.watching.clear()
       for (const kind of DRAWN_ITSELF)
         for (const record of project.all(kind)) {
           rest.delete(record.id)
-          putPart(this.picture, this.parts, record.id, this.made(record, scene))
+          this.picture.put(record.id, 'things', this.made(record, scene))
           this.watch(record)
           if (++steps % IN_STEP === 0) yield
         }
-      for (const id of rest) putPart(this.picture, this.parts, id, null)
+      for (const id of rest) this.picture.put(id, 'things', null)
     }
     this.lookAround(scene)
   }
@@ -102,7 +101,7 @@ export class ThingsDrawn implements PartSource {
     for (const [id, box] of this.watching)
       if (!changed || [...changed].some((place) => boxesMeet(place, box))) {
         const record = scene.project.get(id)
-        if (record && isItself(record)) putPart(this.picture, this.parts, id, this.made(record, scene))
+        if (record && isItself(record)) this.picture.put(id, 'things', this.made(record, scene))
       }
   }
 
@@ -121,7 +120,7 @@ export class ThingsDrawn implements PartSource {
     if (tier === null || !isShown(tier, look) || !isDrawn(project, record, look.printing)) return null
     const moved = hasOrder(record) && record.order
     const order: Order = {
-      rank: rankOf(moved || depthOf(tier), DRAWN_ITSELF.indexOf(record.kind)),
+      rank: rankOf(moved || depthOf(tier), DRAWN_ITSELF.indexOf(record.kind), 'things'),
       place: project.placeOf(record.id),
       nth: 0,
     }

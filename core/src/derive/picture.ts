@@ -7,7 +7,12 @@ import { ChangeLog, type Id } from '../records'
 export interface Rank {
   readonly depth: number
   readonly kind: number
+  /** Who draws what lies there. */
+  readonly by: DrawnBy
 }
+
+/** Who draws: what gives each record of its own kinds one part, or others. */
+export type DrawnBy = 'things' | 'annotation' | 'others'
 
 /** Where a part lies among all others: by its rank, then by what follows. */
 export interface Order {
@@ -19,14 +24,19 @@ export interface Order {
   readonly nth: number
 }
 
-const ranks = new Map<number, Map<number, Rank>>()
+const ranks: { readonly [B in DrawnBy]: Map<number, Map<number, Rank>> } = {
+  things: new Map(),
+  annotation: new Map(),
+  others: new Map(),
+}
 
 /** The rank of a depth and kind: the same object for the same. */
-export function rankOf(depth: number, kind: number): Rank {
-  let there = ranks.get(depth)
-  if (!there) ranks.set(depth, (there = new Map()))
+export function rankOf(depth: number, kind: number, by: DrawnBy = 'others'): Rank {
+  const mine = ranks[by]
+  let there = mine.get(depth)
+  if (!there) mine.set(depth, (there = new Map()))
   let rank = there.get(kind)
-  if (!rank) there.set(kind, (rank = { depth, kind }))
+  if (!rank) there.set(kind, (rank = { depth, kind, by }))
   return rank
 }
 
@@ -118,6 +128,24 @@ export class Picture {
     if (before) this.take(before)
     if (now) this.add(now)
     return now
+  }
+
+  /** Puts the one part that somebody draws for a record in the place of what was drawn for it by the same before. */
+  put(id: Id, by: DrawnBy, now: Part | null): void {
+    this.replace(this.partBy(id, by), now)
+  }
+
+  private partBy(id: Id, by: DrawnBy): Part | undefined {
+    const found = this.bySource.get(id)
+    if (!found || !isList(found)) return found?.rank.by === by ? found : undefined
+    return found.find(({ rank }) => rank.by === by)
+  }
+
+  /** The records that somebody drew a part for. */
+  drawnBy(by: DrawnBy): Set<Id> {
+    const found = new Set<Id>()
+    for (const id of this.bySource.keys()) if (this.partBy(id, by)) found.add(id)
+    return found
   }
 
   /** A part that stays looks otherwise at a place. */
@@ -226,13 +254,6 @@ export class Picture {
 }
 
 /** Puts what is drawn for something in the place of what was, in a picture and in what its source remembers. */
-export function putPart(picture: Picture, parts: Map<Id, Part>, id: Id, now: Part | null): void {
-  const kept = picture.replace(parts.get(id), now)
-  if (kept) parts.set(id, kept)
-  else parts.delete(id)
-}
-
-/** The same for something of several parts. */
 export function putParts(
   picture: Picture,
   parts: Map<Id, readonly Part[]>,
