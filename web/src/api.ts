@@ -46,9 +46,30 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
 
 const at = (id: string): string => `/api/projects/${encodeURIComponent(id)}`
 
+/** A project asked for ahead of its page, used once and soon. What changed meanwhile is told as news. */
+let ahead: { readonly id: string; readonly asked: number; readonly answer: Promise<OpenedProject> } | null = null
+const AHEAD_MS = 3000
+
+/** Asks for a project that is about to be opened. */
+export function readAhead(id: string): void {
+  if (ahead?.id === id && performance.now() - ahead.asked < AHEAD_MS) return
+  const answer = ask<OpenedProject>('GET', at(id))
+  // Whoever opens it hears of it.
+  answer.catch(() => undefined)
+  ahead = { id, asked: performance.now(), answer }
+}
+
+function read(id: string): Promise<OpenedProject> {
+  const found = ahead
+  ahead = null
+  return found?.id === id && performance.now() - found.asked < AHEAD_MS
+    ? found.answer
+    : ask<OpenedProject>('GET', at(id))
+}
+
 export const api = {
   list: () => ask<ProjectCard[]>('GET', '/api/projects'),
-  read: (id: string) => ask<OpenedProject>('GET', at(id)),
+  read,
   create: (id: string, first: SentChange) => ask<{ seq: number }>('POST', at(id), first),
   send: (id: string, sent: SentChange) => ask<{ seq: number }>('POST', `${at(id)}/changes`, sent),
   since: (id: string, seq: number) => ask<JournalEntry[]>('GET', `${at(id)}/changes?since=${seq}`),

@@ -2,7 +2,7 @@
 import { mdiPlus } from '@mdi/js'
 import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import type { ProjectCard } from '@lamina/core/exchange'
-import { api } from '../api'
+import { api, readAhead } from '../api'
 import LaminaMark from '../components/LaminaMark.vue'
 import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
@@ -82,7 +82,11 @@ async function remove(): Promise<void> {
       </p>
       <ul v-if="cards">
         <li v-for="card in cards" :key="card.id">
-          <router-link :to="{ name: 'project', params: { project: card.id } }">
+          <router-link
+            :to="{ name: 'project', params: { project: card.id } }"
+            @pointerdown="readAhead(card.id)"
+            @click.capture="readAhead(card.id)"
+          >
             <ProjectThumb :picture="card.picture" :late="card.late" :name="card.name" />
             <span class="lettering name">{{ card.name }}</span>
             <span class="soft small">
