@@ -118,6 +118,7 @@ describe('Traits, mounted over a project', () => {
     const desk = await openDesk(records())
     const { project } = desk.store
     useOpened().surface = {
+      focus: () => undefined,
       everything: () => [...project.everything()].map(({ id }) => id),
       fit: () => undefined,
       zoom: () => undefined,

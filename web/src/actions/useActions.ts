@@ -70,6 +70,7 @@ export function useActions() {
     if (tool === 'block' && !values.block)
       values.chooseBlock(store.project.all('block')[0]?.id ?? standardBlocks(store.units.system)[0]!.id)
     hand.take(tool)
+    opened.surface?.focus()
   }
   function newSheet(): void {
     let id = ''

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Action } from '../actions/useActions'
+import { useOpened } from '../store/opened'
 import { WordSearch } from '../store/search'
 
 /** The one place to find any action, drawing, sheet, block or setting by name. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ actions: readonly Action[] }>()
+const opened = useOpened()
 
 const text = ref('')
 const at = ref(0)
@@ -14,14 +16,37 @@ const field = ref<{ focus(): void } | null>(null)
 const MOST = 9
 const search = computed(() => new WordSearch(props.actions, ({ name, group }) => `${name} ${group}`))
 const found = computed(() => search.value.find(text.value, MOST))
-watch(open, async (now) => {
-  if (!now) return
-  text.value = ''
-  at.value = 0
-  await nextTick()
-  setTimeout(() => field.value?.focus())
-})
-watch(text, () => (at.value = 0))
+watch(
+  open,
+  async (now) => {
+    if (now) {
+      text.value = ''
+      at.value = 0
+    }
+    await nextTick()
+    // Closed, the keys are the board's at once, whatever is still fading.
+    if (!now) opened.surface?.focus()
+    else setTimeout(() => open.value && field.value?.focus())
+  },
+  { flush: 'sync' },
+)
+/** Until the field is there and has the window's focus, keys are taken as if it had. */
+function onKey(event: KeyboardEvent): void {
+  if (!open.value || event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return
+  if (event.target instanceof HTMLInputElement && event.target.closest('.ask')) return
+  const { key } = event
+  if (key.length === 1) text.value += key
+  else if (key === 'Backspace') text.value = text.value.slice(0, -1)
+  else if (key === 'Enter') run(found.value[at.value])
+  else if (key === 'Escape') open.value = false
+  else if (key === 'ArrowDown' || key === 'ArrowUp') step(key === 'ArrowDown' ? 1 : -1)
+  else return
+  event.preventDefault()
+  event.stopImmediatePropagation()
+}
+onMounted(() => window.addEventListener('keydown', onKey, true))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey, true))
+watch(text, () => (at.value = 0), { flush: 'sync' })
 function run(action: Action | undefined): void {
   if (!action) return
   open.value = false

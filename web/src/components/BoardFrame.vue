@@ -29,7 +29,6 @@ const toRef =
   (made: Element | ComponentPublicInstance | null): void =>
     void (to.value = made)
 const holdContainer = toRef(props.work.container)
-const holdTag = toRef(props.work.tag)
 </script>
 
 <template>
@@ -46,9 +45,8 @@ const holdTag = toRef(props.work.tag)
       :data-test="test"
     ></div>
     <MeasureTag
-      :ref="holdTag"
       :fields="tools.fields.value"
-      :typed="tools.typed"
+      :typing="tools.typing"
       :remark="tools.remark.value"
       :units="store.units"
       :x="pointer.x"
@@ -57,8 +55,9 @@ const holdTag = toRef(props.work.tag)
       :height="camera.height"
       :above="work.runsDown.value"
       @type="tools.type"
-      @enter="(tools.enter(), work.focus())"
-      @back="(tools.back(), work.focus())"
+      @enter="tools.enter()"
+      @back="tools.back()"
+      @leave="work.focus()"
     />
     <div v-if="work.progress.value" class="making" role="status" data-test="making">
       <template v-if="work.progress.value.stopped">

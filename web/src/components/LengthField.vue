@@ -37,6 +37,15 @@ function take(): void {
   taken = text.value
   emit('set', parsed.value.mm)
 }
+/** What is refused stays, selected, to be typed anew. */
+function enter(event: KeyboardEvent): void {
+  if (!fault.value) {
+    take()
+    return
+  }
+  event.stopPropagation()
+  ;(event.target as HTMLInputElement).select()
+}
 function leave(): void {
   take()
   editing.value = false
@@ -57,7 +66,7 @@ function leave(): void {
     spellcheck="false"
     @focus="editing = true"
     @blur="leave"
-    @keydown.enter.prevent="take"
+    @keydown.enter.prevent="enter"
     @keydown.esc.stop="((text = shown), ($event.target as HTMLElement).blur())"
   />
 </template>

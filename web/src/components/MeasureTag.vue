@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import {
   echoLength,
   formatAngle,
@@ -8,13 +8,14 @@ import {
   otherReading,
   type Units,
 } from '@lamina/core/units'
+import type { Typing } from '../surface/typing'
 import type { TagField } from '../tools/tool'
 import { understand } from '../tools/typed'
 
 /** The small typed fields that travel with the pointer, with an echo of what was understood. */
 const props = defineProps<{
   fields: readonly TagField[]
-  typed: Readonly<Record<string, string>>
+  typing: Typing
   remark: string
   units: Units
   x: number
@@ -24,18 +25,20 @@ const props = defineProps<{
   /** The drawing runs downwards from the last point: the tag stands above. */
   above: boolean
 }>()
-const emit = defineEmits<{ type: [key: string, text: string]; enter: []; back: [] }>()
+const emit = defineEmits<{ type: [key: string, text: string]; enter: []; back: []; leave: [] }>()
 
 const box = ref<HTMLElement | null>(null)
+type Input = HTMLInputElement | HTMLTextAreaElement
 /** The fields as they stand, in order. */
-const inputs = (): HTMLInputElement[] => [...(box.value?.querySelectorAll('input') ?? [])]
+const inputs = (): Input[] => [...(box.value?.querySelectorAll<Input>('input, textarea') ?? [])]
+const typed = computed(() => props.typing.texts)
 
 interface Echo {
   readonly echo: string
   readonly fault: boolean
 }
 function echoOf(field: TagField): Echo | null {
-  const text = props.typed[field.key]
+  const text = typed.value[field.key]
   if (!text || field.kind === 'text') return null
   const read = understand(text, field.kind, props.units)
   if (!read.ok) return { echo: read.message, fault: true }
@@ -53,7 +56,7 @@ function echoOf(field: TagField): Echo | null {
 /** The first field whose bare number can hardly be meant as it reads, with its other reading. */
 const doubtful = computed(() => {
   for (const field of props.fields) {
-    const text = props.typed[field.key]
+    const text = typed.value[field.key]
     if (!text || field.kind !== 'length' || !field.least) continue
     const other = otherReading(text, props.units, field.least)
     if (other) return { field, other, shown: formatLengthWithUnit(other.mm, props.units) }
@@ -90,50 +93,80 @@ const at = computed(() => {
   return { left: `${left}px`, top: `${Math.min(props.height - h - 8, Math.max(8, top))}px` }
 })
 
-/** A key pressed on the board is typed into the first field. */
-async function begin(letter: string): Promise<void> {
-  const field = props.fields[0]
-  if (!field) return
-  emit('type', field.key, (props.typed[field.key] ?? '') + letter)
-  await nextTick()
-  inputs()[0]?.focus()
-}
-async function focusFirst(): Promise<void> {
-  await nextTick()
-  inputs()[0]?.focus()
-}
+/** The field that has the keys gets the window's focus too. */
 watch(
-  () => props.fields.map((field) => field.key).join(),
-  () => {
-    if (props.fields[0]?.kind === 'text') void focusFirst()
+  [
+    () => props.typing.at.value,
+    () => props.typing.asked.value,
+    () => props.fields.map(({ key }) => key).join(),
+  ],
+  ([key]) => {
+    const input = inputs()[props.fields.findIndex((field) => field.key === key)]
+    const { activeElement } = document
+    if (!input) {
+      if (key === null && (activeElement === document.body || box.value?.contains(activeElement)))
+        emit('leave')
+      return
+    }
+    input.focus({ preventScroll: true })
+    if (props.typing.selected.value) input.select()
+    else input.setSelectionRange(input.value.length, input.value.length)
   },
+  { flush: 'post' },
 )
-function onTab(event: KeyboardEvent, index: number): void {
-  const next = inputs()[(index + (event.shiftKey ? props.fields.length - 1 : 1)) % props.fields.length]
-  if (!next) return
-  event.preventDefault()
-  next.focus()
-  next.select()
+/** What was typed in a field by itself, and how much of it is selected. */
+function onInput(key: string, event: Event): void {
+  emit('type', key, (event.target as Input).value)
 }
-defineExpose({ begin, focusFirst })
+function onSelect(): void {
+  const input = document.activeElement as Input
+  const field = props.fields[inputs().indexOf(input)]
+  if (!field) return
+  const { value, selectionStart, selectionEnd } = input
+  props.typing.heard(field.key, value, selectionStart === 0 && selectionEnd === value.length)
+}
+onMounted(() => document.addEventListener('selectionchange', onSelect))
+onBeforeUnmount(() => document.removeEventListener('selectionchange', onSelect))
+function onTab(event: KeyboardEvent): void {
+  if (props.typing.next(event.shiftKey ? -1 : 1)) event.preventDefault()
+}
+function onEnter(event: KeyboardEvent): void {
+  // In words Shift+Enter begins a line.
+  if (event.shiftKey && event.target instanceof HTMLTextAreaElement) return
+  event.preventDefault()
+  emit('enter')
+}
 </script>
 
 <template>
   <div v-show="fields.length > 0" ref="box" class="tag" :style="at" data-test="measure-tag">
     <div class="fields">
-      <label v-for="(field, index) in fields" :key="field.key">
+      <label v-for="field in fields" :key="field.key">
         <span>{{ field.label }}</span>
+        <textarea
+          v-if="field.kind === 'text'"
+          :value="typed[field.key] ?? ''"
+          :placeholder="field.shown"
+          :aria-label="field.label"
+          :rows="(typed[field.key] ?? '').split('\n').length"
+          spellcheck="false"
+          @input="onInput(field.key, $event)"
+          @keydown.enter="onEnter"
+          @keydown.esc.prevent.stop="emit('back')"
+          @keydown.tab="onTab"
+        />
         <input
+          v-else
           :value="typed[field.key] ?? ''"
           :placeholder="field.shown"
           :aria-label="field.label"
           :class="field.kind"
           autocomplete="off"
           spellcheck="false"
-          @input="emit('type', field.key, ($event.target as HTMLInputElement).value)"
-          @keydown.enter.prevent="emit('enter')"
+          @input="onInput(field.key, $event)"
+          @keydown.enter="onEnter"
           @keydown.esc.prevent.stop="emit('back')"
-          @keydown.tab="onTab($event, index)"
+          @keydown.tab="onTab"
           @keydown.up.prevent="takeOther"
         />
       </label>
@@ -171,7 +204,8 @@ label {
 label > span {
   white-space: nowrap;
 }
-input {
+input,
+textarea {
   pointer-events: auto;
   width: 74px;
   font:
@@ -183,8 +217,10 @@ input {
   background: none;
   padding: 0 1px;
 }
-input.text {
+textarea {
   width: 210px;
+  resize: none;
+  overflow: hidden;
 }
 .doubt {
   color: rgb(var(--v-theme-settle));
@@ -199,12 +235,14 @@ input.bearing {
 input.angle {
   width: 52px;
 }
-input::placeholder {
+input::placeholder,
+textarea::placeholder {
   color: rgb(var(--v-theme-ink));
   opacity: 0.75;
   font-weight: 500;
 }
-input:focus-visible {
+input:focus-visible,
+textarea:focus-visible {
   outline: none !important;
   background: rgb(var(--v-theme-live-wash));
 }

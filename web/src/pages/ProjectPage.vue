@@ -13,7 +13,7 @@ import { useProject } from '../store/project'
 import { useActions } from '../actions/useActions'
 import { useMatters } from '../actions/useMatters'
 import { toolOfKey } from '../tools/catalogue'
-import { isTyping } from '../surface/useSurface'
+import { isCovered, isTyping } from '../surface/useSurface'
 
 /** What takes no longer than this is not announced, ms. */
 const MOMENT_MS = 150
@@ -60,11 +60,9 @@ async function load(): Promise<void> {
 watch(() => props.project, load, { immediate: true })
 
 /** A board is shown first; what stands around it comes when something of it is to be seen. */
-watch(
-  ready,
-  (now) => (opened.around = now && !actions.drawing.value && !actions.sheet.value),
-  { immediate: true },
-)
+watch(ready, (now) => (opened.around = now && !actions.drawing.value && !actions.sheet.value), {
+  immediate: true,
+})
 
 const matters = useMatters(ready)
 watch(
@@ -83,8 +81,23 @@ watch(
 
 /** What a field held when it was entered: Escape puts it back and goes back to the surface. */
 let entered = ''
+/** The field that a press has just entered: its contents are taken, so that typing stands in their place. */
+let pressed: HTMLInputElement | null = null
 function onFocus(event: FocusEvent): void {
-  if (event.target instanceof HTMLInputElement) entered = event.target.value
+  pressed = null
+  if (!(event.target instanceof HTMLInputElement)) return
+  entered = event.target.value
+  if (isTyping(event.target)) pressed = event.target
+}
+function onPressed(event: MouseEvent): void {
+  const { target } = event
+  if (
+    target instanceof HTMLInputElement &&
+    target === pressed &&
+    target.selectionStart === target.selectionEnd
+  )
+    target.select()
+  pressed = null
 }
 function leaveField(field: HTMLInputElement): void {
   if (field.value !== entered) {
@@ -92,7 +105,28 @@ function leaveField(field: HTMLInputElement): void {
     field.dispatchEvent(new Event('input', { bubbles: true }))
   }
   field.blur()
-  document.querySelector<HTMLElement>('.surface')?.focus({ preventScroll: true })
+  opened.surface?.focus()
+}
+/** What is entered in a field of the drawer or of Traits is done: the board has the keys again. */
+function onEnter(event: KeyboardEvent): void {
+  const { target } = event
+  if (!(target instanceof HTMLInputElement) || !isTyping(target) || !target.closest('.drawer, .traits'))
+    return
+  // Fields take it first; what they refuse they keep.
+  setTimeout(() => {
+    if (document.activeElement === target && !isCovered()) opened.surface?.focus()
+  })
+}
+/** The same after a choice in a list, once the list is closed. */
+function onChosen(event: Event): void {
+  const { target } = event
+  if (!(target instanceof HTMLElement) || !target.closest('.v-overlay .v-list-item')) return
+  if (event instanceof KeyboardEvent && event.key !== 'Enter') return
+  const back = (): void => {
+    if (isCovered()) requestAnimationFrame(back)
+    else opened.surface?.focus()
+  }
+  requestAnimationFrame(back)
 }
 
 function onKey(event: KeyboardEvent): void {
@@ -102,7 +136,7 @@ function onKey(event: KeyboardEvent): void {
     event.target === document.activeElement &&
     event.target instanceof HTMLInputElement &&
     isTyping(event.target) &&
-    !document.querySelector('.v-overlay--active')
+    !isCovered()
   ) {
     leaveField(event.target)
     return
@@ -140,16 +174,22 @@ function onKey(event: KeyboardEvent): void {
 onMounted(() => {
   window.addEventListener('keydown', onKey)
   window.addEventListener('focusin', onFocus)
+  window.addEventListener('click', onChosen)
+  window.addEventListener('click', onPressed)
+  window.addEventListener('keydown', onChosen, true)
 })
 onBeforeUnmount(() => {
   window.removeEventListener('focusin', onFocus)
+  window.removeEventListener('click', onChosen)
+  window.removeEventListener('click', onPressed)
+  window.removeEventListener('keydown', onChosen, true)
   window.removeEventListener('keydown', onKey)
   store.close()
 })
 </script>
 
 <template>
-  <div v-if="ready" class="desk">
+  <div v-if="ready" class="desk" @keydown.enter="onEnter">
     <StageRail :stage="desk.stage" :matters="matters" @choose="actions.choose" />
     <template v-if="!route.meta['wide']">
       <WorkDrawer v-if="opened.around" :actions="actions" :matters="matters" />

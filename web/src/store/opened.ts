@@ -4,6 +4,8 @@ import type { Box, Point } from '@lamina/core/geometry'
 import type { Id } from '@lamina/core/records'
 
 export interface SurfaceHandle {
+  /** The keys go to it. */
+  focus(): void
   /** Everything that can be selected. */
   everything?(): Id[]
   /** Around what is selected. */

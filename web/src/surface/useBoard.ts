@@ -10,7 +10,7 @@ import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
 import { useOpened } from '../store/opened'
 import { useProject } from '../store/project'
-import type { Prompt, TagField } from '../tools/tool'
+import type { Prompt } from '../tools/tool'
 import { paintBoundaries, paintDrawn, paintHandles, paintRested, paintSnap } from './marks'
 import { unheardSteps } from './idle'
 import { KeptPicture } from './keptPicture'
@@ -19,20 +19,14 @@ import { useMaking } from './useMaking'
 import { letteringReady, paintList, scaledLook, type ScreenLook } from './painter'
 import { useCarriedBlock } from './useCarriedBlock'
 import { useClipboard } from './useClipboard'
+import { useKeys } from './useKeys'
 import { DRAG_WORDS, useSelecting } from './useSelecting'
-import { isClosedSelect, isTyping, useSurface, type Painted } from './useSurface'
+import { useSurface, type Painted } from './useSurface'
 import { fitBox, isNearly, panBy, toScreen, zoomAt, type Camera } from './camera'
 import { REACH_PIXELS, useTools } from './useTools'
 
 /** Room that Traits takes at the right, pixels. */
 export const TRAITS = 236
-
-/** The measure tag, as typing begins in it. */
-export interface TypedTag {
-  /** Opens the first field with what was typed. */
-  begin(text: string): Promise<void>
-  focusFirst(): Promise<void>
-}
 
 /** What a kind of board does its own way; asked before what all boards do. */
 export interface OwnWays {
@@ -96,7 +90,6 @@ export function useBoard(ways: BoardWays) {
   const opened = useOpened()
   const theme = useTheme()
   const container = ref<HTMLDivElement | null>(null)
-  const tag = ref<TypedTag | null>(null)
   const selecting = useSelecting(picture, scene)
   const { drawn, handles } = selecting
   let pressedAt: Point | null = null
@@ -306,6 +299,7 @@ export function useBoard(ways: BoardWays) {
   const zoom = (factor: number): void =>
     surface.setCamera(zoomAt(camera.value, { x: camera.value.width / 2, y: camera.value.height / 2 }, factor))
   opened.surface = {
+    focus: () => focus(),
     everything: selecting.everything,
     selectionExtent: () => selecting.selectionExtent(),
     fit,
@@ -340,16 +334,25 @@ export function useBoard(ways: BoardWays) {
 
   /** Where the arrow keys have brought the pointer; null while the mouse has it. */
   let byKeys: Point | null = null
-  /** Arrow keys move the pointer of the tool in hand by 12 pixels, with Shift by one; Enter presses there. */
-  function pointByKeys(dx: number, dy: number, fine: boolean): void {
+  /** Arrow keys move the pointer of the tool in hand by 12 pixels, with Shift by one; without a tool, the board. */
+  function arrow(dx: number, dy: number, fine: boolean): void {
+    if (!tools.tool.value) {
+      surface.setCamera(panBy(camera.value, -dx * 60, dy * 60))
+      return
+    }
     const pixels = fine ? 1 : 12
     const from = byKeys ?? tools.at.value?.raw ?? camera.value.centre
     byKeys = {
-      x: from.x + (Math.sign(dx) * pixels) / camera.value.scale,
-      y: from.y + (Math.sign(dy) * pixels) / camera.value.scale,
+      x: from.x + (dx * pixels) / camera.value.scale,
+      y: from.y + (dy * pixels) / camera.value.scale,
     }
     tools.move(byKeys, false)
     surface.redrawOverlay()
+  }
+  function pressByKeys(): boolean {
+    if (!byKeys) return false
+    tools.press(byKeys, false)
+    return true
   }
 
   function remove(): void {
@@ -369,103 +372,48 @@ export function useBoard(ways: BoardWays) {
 
   const focus = (): void => container.value?.focus({ preventScroll: true })
 
-  function onKey(event: KeyboardEvent): void {
-    // Fields, open menus and dialogs keep their keys.
-    if (desk.askOpen || document.querySelector('.v-overlay--active')) return
-    if (isClosedSelect(event.target) && /^[^\s]$/.test(event.key)) {
-      // A letter or figure after a choice was made is meant for the board.
-      event.stopImmediatePropagation()
-      event.preventDefault()
-      focus()
-      container.value?.dispatchEvent(new KeyboardEvent('keydown', event))
-      return
-    }
-    if (isTyping(event.target)) return
-    if (making.mustWait() && needsBoard(event)) {
-      const { target } = event
-      let waits = true
-      making.whenMade(() => {
-        if (waits) waits = false
-        else target?.dispatchEvent(new KeyboardEvent('keydown', event))
-      })
-      if (waits) {
-        waits = false
-        event.stopImmediatePropagation()
-        event.preventDefault()
-        return
-      }
-    }
-    if (!tools.tool.value && own?.key?.(event)) {
-      surface.redrawOverlay()
-      return
-    }
-    if (event.key === 'Escape') {
-      event.preventDefault()
-      if (progress.value && !progress.value.stopped) {
-        making.stop()
-        return
-      }
-      // What is on its way is let go first; the tool in hand stays.
-      const carried = carry.drawing !== null || carry.block !== null
-      carry.drawing = carry.block = null
-      if (!carried || hand.tool === 'block') tools.back()
-      focus()
-      return
-    }
-    if (event.ctrlKey || event.metaKey) {
-      if (event.key === 'a') {
-        event.preventDefault()
-        hand.take('select')
-        hand.select(selecting.everything())
-      }
-      return
-    }
-    if (event.altKey) return
-    if (
-      (event.target as HTMLElement).closest?.('button, a, [role="option"], [role="listbox"]') &&
-      (event.key === 'Enter' || event.key === ' ')
-    )
-      return
-    const [field] = tools.fields.value
-    if (field && (field.kind === 'text' ? event.key.length === 1 : typesInto(field.kind).test(event.key))) {
-      event.preventDefault()
-      void tag.value?.begin(event.key)
-      return
-    }
-    const arrow = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[
-      event.key
-    ]
-    if (arrow && document.activeElement === container.value) {
-      event.preventDefault()
-      if (tools.tool.value) pointByKeys(-arrow[0]!, arrow[1]!, event.shiftKey)
-      else surface.setCamera(panBy(camera.value, arrow[0]!, arrow[1]!))
-    } else if (event.key === 'Enter' && !tools.tool.value) {
-      // With nothing in hand: the last tool again.
-      if (hand.lastTool) hand.take(hand.lastTool)
-    } else if (event.key === 'Enter') {
-      if (byKeys && !Object.values(tools.typed).some(Boolean)) tools.press(byKeys, false)
-      else tools.enter()
-    } else if (
-      event.key === 'Tab' &&
-      tools.fields.value.length > 0 &&
-      document.activeElement === container.value
-    ) {
-      event.preventDefault()
-      void tag.value?.focusFirst()
-    } else if (event.key === 'Backspace' && tools.tool.value) {
-      if (tools.unpoint()) event.preventDefault()
-    } else if (event.key === 'Delete' || event.key === 'Backspace') remove()
-    else if (event.key === 'Home') fit()
-    else if (event.key === 'PageUp') zoom(1.25)
-    else if (event.key === 'PageDown') zoom(0.8)
-    else if (event.key.length === 1 && tools.key(event.key.toLowerCase())) event.preventDefault()
+  /** Holds a key that is for what is drawn until the board is made; then it comes again. */
+  function waits(event: KeyboardEvent): boolean {
+    if (!making.mustWait() || !needsBoard(event)) return false
+    const { target } = event
+    let waiting = true
+    making.whenMade(() => {
+      if (waiting) waiting = false
+      else target?.dispatchEvent(new KeyboardEvent('keydown', event))
+    })
+    const held = waiting
+    waiting = false
+    return held
   }
-  // The tool in hand comes before the keys that take up tools.
-  onMounted(() => {
-    window.addEventListener('keydown', onKey, true)
+  function escape(): void {
+    if (progress.value && !progress.value.stopped) {
+      making.stop()
+      return
+    }
+    // What is on its way is let go first; the tool in hand stays.
+    const carried = carry.drawing !== null || carry.block !== null
+    carry.drawing = carry.block = null
+    if (!carried || hand.tool === 'block') tools.back()
+  }
+  useKeys({
+    container,
+    tools,
+    waits,
+    own: (event) => own?.key?.(event) ?? false,
+    escape,
+    selectAll() {
+      hand.take('select')
+      hand.select(selecting.everything())
+    },
+    remove,
+    arrow,
+    pressByKeys,
+    fit,
+    zoom,
+    redraw: () => surface.redrawOverlay(),
   })
+  onMounted(focus)
   onBeforeUnmount(() => {
-    window.removeEventListener('keydown', onKey, true)
     opened.surface = null
     making.end()
     sharpening.end()
@@ -476,7 +424,6 @@ export function useBoard(ways: BoardWays) {
 
   return {
     container,
-    tag,
     surface,
     ready,
     progress,
@@ -502,6 +449,3 @@ function needsBoard({ key, ctrlKey, metaKey, altKey, target }: KeyboardEvent): b
   if (ctrlKey || metaKey) return key.toLowerCase() === 'a'
   return key.length === 1 || /^(Enter|Delete|Backspace)$/.test(key)
 }
-
-const typesInto = (kind: TagField['kind']): RegExp =>
-  kind === 'bearing' ? /^[0-9.,NSns+-]$/ : /^[0-9.,'"(+-]$/

@@ -235,8 +235,5 @@ export function isTyping(target: EventTarget | null): boolean {
   )
 }
 
-/** Whether an element is a field to choose from whose list is not open. */
-export const isClosedSelect = (target: EventTarget | null): boolean =>
-  target instanceof HTMLInputElement &&
-  target.inputMode === 'none' &&
-  target.getAttribute('aria-expanded') === 'false'
+/** Whether a list, a menu or a dialog is open: it keeps its keys. */
+export const isCovered = (): boolean => document.querySelector('.v-overlay--active:not(.v-tooltip)') !== null

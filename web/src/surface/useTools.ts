@@ -1,4 +1,4 @@
-import { computed, reactive, ref, shallowRef, watch, type ComputedRef } from 'vue'
+import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import type { DisplayList } from '@lamina/core/display'
 import { boundingField, type DraftField, type Picture } from '@lamina/core/derive'
 import { withGroups } from '@lamina/core/edit'
@@ -15,6 +15,7 @@ import { useLibrary } from '../store/library'
 import { useSay } from '../store/say'
 import { makeTool } from '../tools/catalogue'
 import { usePointEntry } from './pointEntry'
+import { useTyping } from './typing'
 import { measureTool } from '../tools/measure'
 import type { Bench, Figure, Located, Prompt, TagField, Tool } from '../tools/tool'
 import { typedValue, understand } from '../tools/typed'
@@ -41,7 +42,8 @@ export function useTools(
   const store = useProject()
   const library = useLibrary()
   const say = useSay()
-  const typed = reactive<Record<string, string>>({})
+  const typing = useTyping(() => fields.value)
+  const typed = typing.texts
   const at = shallowRef<Located | null>(null)
   /** Rises whenever a tool's own state may have changed. */
   const tick = ref(0)
@@ -76,9 +78,7 @@ export function useTools(
       return typedValue(key, typed[key], store.units)
     },
     typedText: (key) => typed[key] ?? '',
-    clearTyped() {
-      for (const key of Object.keys(typed)) delete typed[key]
-    },
+    clearTyped: () => typing.clear(),
     edit: (label, work) => store.edit(label, work),
     select: (ids) => hand.select(withGroups(store.project, ids)),
     get selection() {
@@ -127,7 +127,7 @@ export function useTools(
     bench.clearTyped()
     if (!figure) return
     const field = tool.value?.fields(at.value).find((each) => each.kind === figure.kind)
-    if (field) typed[field.key] = figureText(figure)
+    if (field) typing.set(field.key, figureText(figure))
     else say.warn(`This tool takes no ${figure.kind} just now.`)
   }
   const figureText = ({ kind, value }: Figure): string =>
@@ -272,6 +272,16 @@ export function useTools(
       give(given)
     }
     tick.value++
+    keepRefused()
+  }
+
+  /** What is typed and was not taken waits to be typed anew; what no field holds any more is let go. */
+  function keepRefused(): void {
+    const held = fields.value.filter(({ key }) => typed[key])
+    for (const key of Object.keys(typed)) if (!held.some((each) => each.key === key)) delete typed[key]
+    const [left] = held
+    if (left) typing.refuse(held.find(({ key }) => key === typing.at.value)?.key ?? left.key)
+    else typing.leave()
   }
 
   /** Dragged with the tool in hand. */
@@ -286,7 +296,10 @@ export function useTools(
   function enter(): void {
     for (const each of fields.value) {
       const text = typed[each.key]
-      if (text && !understand(text, each.kind, store.units).ok) return
+      if (text && !understand(text, each.kind, store.units).ok) {
+        typing.refuse(each.key)
+        return
+      }
     }
     if (entry.entry.value) {
       const now = here()
@@ -295,15 +308,19 @@ export function useTools(
         at.value = given
         give(given)
       }
-    } else if (aside.value && !Object.values(typed).some(Boolean)) endAside(figureOf('enter'))
-    else active()?.enter(at.value)
+    } else if (aside.value && typing.isEmpty()) {
+      endAside(figureOf('enter'))
+      tick.value++
+      return
+    } else active()?.enter(at.value)
     tick.value++
+    keepRefused()
   }
 
   /** Escape: one step back, at last to selecting. */
   function back(): void {
     say.clear()
-    if (Object.values(typed).some(Boolean)) bench.clearTyped()
+    if (!typing.isEmpty()) bench.clearTyped()
     else if (entry.clear()) bench.clearTyped()
     else if (aside.value) {
       if (!aside.value.back()) endAside()
@@ -344,8 +361,20 @@ export function useTools(
   }
 
   function type(name: string, text: string): void {
-    typed[name] = text
+    typing.heard(name, text, false)
     tick.value++
+  }
+  /** A key that is a part of what is typed. */
+  function typeKey(letter: string, anyhow = false): boolean {
+    if (!typing.take(letter, anyhow)) return false
+    tick.value++
+    return true
+  }
+  /** Backspace within what is typed. */
+  function erase(): boolean {
+    if (!typing.erase()) return false
+    tick.value++
+    return true
   }
 
   const depends = (): unknown => [
@@ -367,6 +396,13 @@ export function useTools(
     // On paper nothing is too small to be meant.
     return board.value.kind === 'sheet' ? asked.map((field) => ({ ...field, least: 0 })) : asked
   })
+  // Words are typed as soon as they are asked for.
+  watch(
+    () => fields.value[0]?.kind === 'text' && fields.value[0].key,
+    (words) => {
+      if (words) typing.refuse(words)
+    },
+  )
   const remark = computed(() => (depends(), active()?.remark?.(here()) ?? ''))
   const prompt = computed(() => {
     depends()
@@ -400,7 +436,7 @@ export function useTools(
   return {
     tool,
     at,
-    typed,
+    typing,
     tick,
     fields,
     remark,
@@ -417,6 +453,8 @@ export function useTools(
     unpoint,
     key,
     type,
+    typeKey,
+    erase,
     bench,
     entry: entry.entry,
   }

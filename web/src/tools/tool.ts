@@ -12,7 +12,7 @@ import {
 import type { Clipping, MakeId } from '@lamina/core/edit'
 import type { Snap } from '@lamina/core/locate'
 import type { Point } from '@lamina/core/geometry'
-import type { Units } from '@lamina/core/units'
+import type { TypedKind, Units } from '@lamina/core/units'
 import type { LastValues } from './values'
 
 /** Where the pointer is, after snaps and direction lock. */
@@ -28,7 +28,7 @@ export interface Located {
 export interface TagField {
   readonly key: string
   readonly label: string
-  readonly kind: 'length' | 'angle' | 'bearing' | 'number' | 'text'
+  readonly kind: TypedKind
   /** What the pointer gives just now. */
   readonly shown: string
   /** The smallest length that makes sense here, mm: a smaller bare number is offered in its other reading. */
