@@ -24,6 +24,7 @@ import {
   rowPlaces,
   runPlaces,
   setPlacement,
+  type BlockPlace,
 } from '../src/edit'
 import { pathOfPoints } from '../src/geometry'
 import { sizeWords } from '../src/exchange'
@@ -70,8 +71,22 @@ describe('placing', () => {
       placeBlock(project, { level: LEVEL, block: 'block-bath', places: here }, makeId),
     )
     expect(change.put.map(({ kind }) => kind)).toEqual(['block', 'placement'])
-    const again = placeBlock(project, { level: LEVEL, block: 'block-bath', places: here }, makeId)
+    const there = [{ ...here[0]!, turn: Math.PI / 2 }]
+    const again = placeBlock(project, { level: LEVEL, block: 'block-bath', places: there }, makeId)
     expect(again.put.map(({ kind }) => kind)).toEqual(['placement'])
+  })
+  it('refuses the same block twice in one place, seen as nothing but one', () => {
+    const project = projectWith(PLAN)
+    const place = (block: string, places: readonly BlockPlace[]): Change =>
+      placeBlock(project, { level: LEVEL, block, places }, makeId)
+    apply(project, place('block-bath', here))
+    const [one] = here
+    const near = { ...one!, at: { x: one!.at.x + 0.2, y: one!.at.y }, turn: 2 * Math.PI }
+    expect(() => place('block-bath', [near])).toThrow('There is the same block in this place already.')
+    // Another block, another hand, and a row of which only one stands there already.
+    expect(place('block-wc', here).put).toHaveLength(2)
+    expect(place('block-bath', [{ ...one!, mirrored: true }]).put).toHaveLength(1)
+    expect(place('block-bath', [one!, { ...one!, at: { x: 5000, y: 0 } }]).put).toHaveLength(2)
   })
   it('takes the sizes that a block allows', () => {
     const project = projectWith(PLAN)

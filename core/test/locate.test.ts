@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LevelSolver } from '../src/building'
 import { PLAIN_LOOK, draftField, edgeEntry, sceneItems, sceneOf, pictureFrom } from '../src/derive'
-import { lockDirection, pickAt, pickBox, snapAt, type Snap, type SnapField } from '../src/locate'
-import { distance, type Edge, type Point } from '../src/geometry'
-import type { Drawing } from '../src/records'
+import { insideAt, lockDirection, pickAt, pickBox, snapAt, type Snap, type SnapField } from '../src/locate'
+import { distance, pathOfPoints, type Edge, type Path, type Point } from '../src/geometry'
+import type { Drawing, Hatch } from '../src/records'
 import { LEVEL, opening, projectWith, wall } from './wallFixture'
 
 const line = (ax: number, ay: number, bx: number, by: number, sweep = 0) =>
@@ -154,6 +154,58 @@ describe('picking', () => {
     expect(pickAt(pictureFrom([]), solver, { x: 1500, y: 0 }, 5)).toEqual(['door', 'a'])
     expect(pickAt(pictureFrom([]), solver, { x: 1060, y: -40 }, 5)).toEqual(['door', 'a'])
     expect(pickAt(pictureFrom([]), solver, { x: 1040, y: 0 }, 5)).toEqual(['a'])
+  })
+  it('takes what a point lies inside of, the smallest first; what is drawn over a filled area before it', () => {
+    const square = (x: number, y: number, side: number): Path =>
+      pathOfPoints(
+        [
+          { x, y },
+          { x: x + side, y },
+          { x: x + side, y: y + side },
+          { x, y: y + side },
+        ],
+        true,
+      )
+    const hatch = (id: string, outlines: Path[], filling: Hatch['filling']): Hatch => ({
+      id,
+      kind: 'hatch',
+      drawing: 'plan',
+      layer: 'layer-hatches',
+      region: { by: 'point', at: outlines[0]!.vertices[0]!, gap: 0 },
+      outlines,
+      filling,
+    })
+    const tone = { with: 'tone', tone: 0.5 } as const
+    const wide = {
+      with: 'pattern',
+      pattern: 'diagonal',
+      width: 40,
+      height: 40,
+      turn: 0,
+      origin: { x: 0, y: 0 },
+    } as const
+    const filled = projectWith(
+      drawing,
+      wall('a', [0, 0, 4000, 0]),
+      hatch('wide', [square(-1000, -1000, 6000), square(2000, 1000, 500)], wide),
+      hatch('small', [square(500, 1000, 800)], tone),
+    )
+    const scene = sceneOf(filled, drawing)
+    const picture = pictureFrom(sceneItems(scene, { ...PLAIN_LOOK, scale: 50 }))
+    expect(insideAt(picture, filled, { x: 700, y: 1300 })).toEqual(['small', 'wide'])
+    expect(insideAt(picture, filled, { x: 1700, y: 1300 })).toEqual(['wide'])
+    // On an island there is nothing of it.
+    expect(insideAt(picture, filled, { x: 2200, y: 1200 })).toEqual([])
+    const over = projectWith(
+      drawing,
+      wall('a', [0, 0, 4000, 0]),
+      hatch('toned', [square(-1000, -1000, 6000)], tone),
+    )
+    const onTone = sceneOf(over, drawing)
+    const list = pictureFrom(sceneItems(onTone, { ...PLAIN_LOOK, scale: 50 }))
+    expect(pickAt(list, onTone.building, { x: 3000, y: 20 }, 5)).toEqual(['a', 'toned'])
+    expect(pickAt(list, onTone.building, { x: 3000, y: 2000 }, 5)).toEqual(['toned'])
+    expect(pickAt(list, onTone.building, { x: 6000, y: 2000 }, 5)).toEqual([])
   })
   it('a box takes what it touches, or only what lies inside', () => {
     const box = { minX: 3500, minY: -500, maxX: 4500, maxY: 3500 }

@@ -1,5 +1,18 @@
 import { blockSource, fieldsOf, findBlock, partsBox, partsOf } from '../blocks'
-import { SAME_PART, applyTo, inverse, mapPath, moveBy, placing, type Affine, type Point } from '../geometry'
+import {
+  JOINED_ENDS,
+  NEARLY_PARALLEL,
+  SAME_PART,
+  applyTo,
+  distance,
+  inverse,
+  mapPath,
+  moveBy,
+  normalAngle,
+  placing,
+  type Affine,
+  type Point,
+} from '../geometry'
 import { boardShowing } from '../kinds'
 import { layerOf, lineTypeOf, recipeOf, standardPen } from '../library'
 import { shapePath } from '../linework'
@@ -43,7 +56,7 @@ export interface NewPlacements {
 
 /**
  * A block placed, once or several times. One that only ships with the program comes into the project.
- * @refuses bad-value, gone, no-size, nonsense, nothing, too-many, wrong-kind
+ * @refuses bad-value, gone, no-size, nonsense, nothing, taken, too-many, wrong-kind
  */
 export function placeBlock(project: Project, input: NewPlacements, makeId: MakeId): Change {
   const { block: id, places, size, parameters, values, level, drawing } = input
@@ -52,6 +65,7 @@ export function placeBlock(project: Project, input: NewPlacements, makeId: MakeI
   if (places.length === 0) throw new EditRefused('nothing', 'Point to where the block stands.')
   if (places.length > 5000) throw new EditRefused('too-many', 'That would place more than 5 000 at a time.')
   refuseSize(block, size)
+  refuseDoubled(project, input)
   const put: AnyRecord[] = project.find('block', id) ? [] : [block]
   for (const { at, turn, mirrored } of places) {
     if (!Number.isFinite(at.x + at.y + turn)) throw new EditRefused('bad-value', 'That is no place to go to.')
@@ -70,6 +84,24 @@ export function placeBlock(project: Project, input: NewPlacements, makeId: MakeI
     })
   }
   return storing(project, ...put)
+}
+
+/** The same block twice in one place is never meant: nobody sees the second. */
+function refuseDoubled(project: Project, input: NewPlacements): void {
+  const { block, places, level, drawing, size, parameters = {} } = input
+  const there = project
+    .all('placement')
+    .filter((other) => other.block === block && other.level === level && other.drawing === drawing)
+  const [x, y] = [size?.x ?? 1, size?.y ?? 1]
+  const isTwin = (other: Placement, { at, turn, mirrored }: BlockPlace): boolean =>
+    distance(other.at, at) <= JOINED_ENDS &&
+    Math.abs(normalAngle(other.turn - turn)) <= NEARLY_PARALLEL &&
+    other.mirrored === mirrored &&
+    (other.size?.x ?? 1) === x &&
+    (other.size?.y ?? 1) === y &&
+    Object.entries(parameters).every(([key, value]) => other.parameters?.[key] === value)
+  if (places.every((place) => there.some((other) => isTwin(other, place))))
+    throw new EditRefused('taken', 'There is the same block in this place already.')
 }
 
 function refuseSize(block: Block, size: BlockSize | undefined): void {

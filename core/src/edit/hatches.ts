@@ -1,4 +1,4 @@
-import { pathBox, boxCentre, type Path } from '../geometry'
+import { SAME_POINT, boxCentre, pathArea, pathBox, pathLength, type Path } from '../geometry'
 import { shapePath } from '../linework'
 import type { Change, Hatch, Id, OwnLook, Project } from '../records'
 import { EditRefused, type MakeId } from './refusal'
@@ -15,7 +15,7 @@ export interface NewHatch {
 
 /**
  * A new hatch, in an area that was found or in closed outlines.
- * @refuses locked, no-solution, nonsense
+ * @refuses locked, no-solution, nonsense, taken
  */
 export function addHatch(project: Project, input: NewHatch, makeId: MakeId): Change {
   const layer = project.need('layer', input.layer)
@@ -41,7 +41,36 @@ export function addHatch(project: Project, input: NewHatch, makeId: MakeId): Cha
     filling,
     ...(own ? { own } : {}),
   }
+  if (hatchesOf(project, hatch).some((other) => isTwin(other, hatch)))
+    throw new EditRefused('taken', 'This area is filled like that already.')
   return storing(project, hatch)
+}
+
+/** The other hatches on the board of one. */
+const hatchesOf = (project: Project, { drawing }: Hatch): Hatch[] =>
+  project.all('hatch').filter((other) => other.drawing === drawing)
+
+/** Whether two hatches fill the same area in the same way, wherever their patterns begin. */
+function isTwin(p: Hatch, q: Hatch): boolean {
+  const [a, b] = [p, q].map(({ filling }) => ({ ...filling, origin: null }))
+  return (
+    JSON.stringify(a) === JSON.stringify(b) &&
+    p.outlines.length === q.outlines.length &&
+    p.outlines.every((path, i) => isSamePath(path, q.outlines[i]!))
+  )
+}
+
+/** Whether two closed paths run around the same area, wherever they begin. */
+function isSamePath(p: Path, q: Path): boolean {
+  const [a, b] = [pathBox(p), pathBox(q)]
+  const near = (m: number, n: number): boolean => Math.abs(m - n) <= SAME_POINT
+  return (
+    near(a.minX, b.minX) &&
+    near(a.minY, b.minY) &&
+    near(a.maxX, b.maxX) &&
+    near(a.maxY, b.maxY) &&
+    Math.abs(pathArea(p) - pathArea(q)) <= SAME_POINT * (pathLength(p) + 1)
+  )
 }
 
 function closedOutlines(project: Project, items: readonly Id[]): Path[] {

@@ -130,6 +130,7 @@ const lineworkHome: Home<Linework> = {
     const [first] = edgesOf(shapePath(shape))
     return first && !isStraight(first) ? arcOf(first).centre : null
   },
+  inside: false,
   areas({ shape }) {
     const path = shapePath(shape)
     return path.closed ? [path] : []
@@ -182,6 +183,7 @@ const hatchHome: Home<Hatch> = {
   tied: null,
   centre: () => null,
   areas: ({ outlines }) => outlines,
+  inside: true,
   reach: () => null,
   fault: () => null,
 }
@@ -203,6 +205,7 @@ const between = <R extends GridLine | Separator>(called: string, tied: Home<R>['
   tied,
   centre: () => null,
   areas: () => [],
+  inside: false,
   reach: () => null,
   fault: ({ a, b }) => (distance(a, b) >= 1 ? null : `A ${called} needs some length.`),
 })
@@ -237,6 +240,7 @@ const guideHome: Home<Guide> = {
   tied: 'after walls',
   centre: () => null,
   areas: () => [],
+  inside: false,
   reach: () => null,
   fault: () => null,
 }

@@ -73,6 +73,7 @@ const stairHome: Home<Stair> = {
   tied: 'after walls',
   centre: ({ at }) => at,
   areas: stairAreas,
+  inside: true,
   reach: ({ rise, level }, project) => ({ from: 0, to: rise ?? project.need('level', level).height }),
   fault: stairFault,
 }
@@ -114,6 +115,7 @@ const rampHome: Home<Ramp> = {
   tied: 'after walls',
   centre: ({ at }) => at,
   areas: (ramp) => [rampOutline(ramp)],
+  inside: true,
   reach: ({ rise }) => ({ from: 0, to: rise }),
   fault: ({ length, rise }) =>
     !(length >= 100) ? 'A ramp needs some length.' : !(rise > 0) ? 'A ramp climbs some height.' : null,
@@ -135,6 +137,7 @@ const railHome: Home<Rail> = {
   tied: 'after walls',
   centre: () => null,
   areas: () => [],
+  inside: false,
   reach: ({ height }) => ({ from: 0, to: height }),
   fault: ({ path }) =>
     isFinitePath(path) && pathLength(path) >= SHORTEST_RAIL ? null : 'A balustrade needs some length.',
@@ -169,6 +172,7 @@ const outlined = <R extends Slab | FloorVoid | Roof>(
   tied: 'after walls',
   centre: () => null,
   areas: ({ outline }) => [outline],
+  inside: true,
   reach,
   fault,
 })
@@ -261,6 +265,7 @@ const overheadHome: Home<Overhead> = {
   tied: 'after walls',
   centre: () => null,
   areas: (thing) => [overheadOutline(thing)],
+  inside: true,
   reach: ({ bottom, height }) => ({ from: bottom, to: bottom + height }),
   fault: ({ shape, what }) =>
     shape.by === 'outline'

@@ -40,6 +40,8 @@ export interface Home<R> {
   centre(record: R): Point | null
   /** The areas it covers; empty for what is a line. */
   areas(record: R, project: Project): readonly Path[]
+  /** It is taken anywhere inside of them, where nothing else is meant. */
+  readonly inside: boolean
   /** From where to where it goes in height; null for what is no more than drafted, or goes with something else. */
   reach(record: R, project: Project): Reach | null
   /** Why nobody can mean it as it is, in a sentence; null when it is sound. */
@@ -53,6 +55,7 @@ export const NOTHING_MORE = {
   tied: null,
   centre: (): Point | null => null,
   areas: (): readonly Path[] => [],
+  inside: false,
   reach: (): Reach | null => null,
   fault: (): string | null => null,
 }

@@ -133,6 +133,10 @@ export const centreOf = (record: AnyRecord): Point | null => homeOf(record)?.cen
 export const areasOf = (record: AnyRecord, project: Project): readonly Path[] =>
   homeOf(record)?.areas(record, project) ?? []
 
+/** The areas inside of which a record is taken, where nothing else is meant. */
+export const insidesOf = (record: AnyRecord, project: Project): readonly Path[] =>
+  homeOf(record)?.inside ? areasOf(record, project) : []
+
 /** From where to where a record goes, mm above the floor of its level; null for what has no height of its own. */
 export const reachOf = (record: AnyRecord, project: Project): Reach | null =>
   homeOf(record)?.reach(record, project) ?? null

@@ -36,6 +36,7 @@ const placementHome: Home<Placement> = {
   placed: ({ at }) => pointBox(at),
   centre: ({ at }) => at,
   /** The box around it, turned as it stands. */
+  inside: true,
   areas(placement, project) {
     const block = project.find('block', placement.block)
     if (!block) return []

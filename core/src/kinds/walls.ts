@@ -50,6 +50,7 @@ const wallHome: Home<Wall> = {
   tied: null,
   centre: () => null,
   areas: () => [],
+  inside: false,
   reach: (wall, project) => wallReach(wall, project.need('level', wall.level)),
   fault: ({ a, b }) => (distance(a, b) >= SHORTEST ? null : 'That would leave a wall without length.'),
 }
@@ -80,6 +81,7 @@ const columnHome: Home<Column> = {
   tied: 'before walls',
   centre: ({ at }) => at,
   areas: (column) => [columnOutline(column)],
+  inside: false,
   reach: (column, project) => columnReach(column, project.need('level', column.level)),
   fault: ({ section }) =>
     (section.form === 'round' ? [section.diameter] : [section.width, section.depth]).every(

@@ -9,8 +9,10 @@ import {
   boxesMeet,
   distanceToSegment,
   enlargement,
+  insidePath,
   inverse,
   edgeOfArc,
+  pathArea,
   flattenPath,
   nearestOnPath,
   pathCrossings,
@@ -24,7 +26,8 @@ import {
   type Point,
 } from '../geometry'
 import { openGroup, type Part, type Picture } from '../derive'
-import type { Column, Id } from '../records'
+import { insidesOf } from '../kinds'
+import type { Column, Id, Project } from '../records'
 
 /**
  * What lies under a point, topmost first: annotation, openings and placed blocks by their lines, then openings by
@@ -33,12 +36,15 @@ import type { Column, Id } from '../records'
 export function pickAt(picture: Picture, building: LevelSolver | null, p: Point, reach: number): Id[] {
   const solver = building?.seen()
   const found: Id[] = []
+  /** Filled areas that p lies in: what is drawn over them is meant first. */
+  const fills: Id[] = []
   const area = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
   const items = picture.search(area).flatMap((part) => itemsOf(part, area))
   for (let i = items.length - 1; i >= 0; i--) {
     const item = items[i]!
     if (!item.source || found.includes(item.source)) continue
-    if (boxHasPoint(growBox(itemExtent(item), reach), p) && hits(item, p, reach)) found.push(item.source)
+    if (boxHasPoint(growBox(itemExtent(item), reach), p) && hits(item, p, reach))
+      (item.kind === 'fill' ? fills : found).push(item.source)
   }
   if (solver) {
     for (const wall of solver.wallsNear({
@@ -60,7 +66,24 @@ export function pickAt(picture: Picture, building: LevelSolver | null, p: Point,
     const box = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
     for (const { column } of solver.columnsNear(box)) if (inColumn(column, p, reach)) found.push(column.id)
   }
-  return found
+  return [...new Set([...found, ...fills])]
+}
+
+/**
+ * What p lies inside of, the smallest first: hatches, blocks, stairs, floors, roofs and what is overhead, as far as they
+ * are drawn. For where `pickAt` finds nothing.
+ */
+export function insideAt(picture: Picture, project: Project, p: Point): Id[] {
+  const found = new Map<Id, number>()
+  for (const { source } of picture.search(boxOf([p]))) {
+    const record = source !== null && !found.has(source) && project.get(source)
+    if (!record) continue
+    const areas = insidesOf(record, project)
+    // Of outlines in each other every second one is an island.
+    if (areas.filter((path) => insidePath(path, p)).length % 2 === 1)
+      found.set(record.id, Math.max(...areas.map((path) => Math.abs(pathArea(path)))))
+  }
+  return [...found].sort(([, a], [, b]) => a - b).map(([id]) => id)
 }
 
 /** Whether p lies in a column or within reach of it. */
@@ -108,8 +131,11 @@ function hits(item: DisplayItem, p: Point, reach: number): boolean {
           each.kind !== 'fill' && boxHasPoint(growBox(itemExtent(each), near), q) && hits(each, q, near),
       )
     }
-    // Areas and letters are taken by their box.
-    default:
+    case 'fill':
+      return item.loops.filter((loop) => insidePath(pathOfPoints(pointsOf(loop), true), p)).length % 2 === 1
+    // Letters and dots are taken by their box.
+    case 'text':
+    case 'disc':
       return true
   }
 }

@@ -5,7 +5,7 @@ import { withGroups } from '@lamina/core/edit'
 import { handlesOf } from '@lamina/core/kinds'
 import { EMPTY_BOX, boxOf, joinBoxes, type Box, type Point } from '@lamina/core/geometry'
 import { isInReach } from '@lamina/core/library'
-import { pickAcross, pickAt, pickBox } from '@lamina/core/locate'
+import { insideAt, pickAcross, pickAt, pickBox } from '@lamina/core/locate'
 import type { Id } from '@lamina/core/records'
 import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
@@ -46,7 +46,8 @@ export function useSelecting(picture: () => Picture, scene: ComputedRef<Scene>) 
 
   /** Takes what lies at a point; pressed again on the same place, what lies beneath. */
   function takePoint(at: Point, reach: number, add: boolean): void {
-    const found = pickAt(picture(), scene.value.building, at, reach).filter(inReach)
+    const near = pickAt(picture(), scene.value.building, at, reach)
+    const found = (near.length > 0 ? near : insideAt(picture(), store.project, at)).filter(inReach)
     // A group is taken first as a whole, then its member.
     const whole = found[0] ? withGroups(store.project, [found[0]]) : []
     const isWhole =

@@ -4,7 +4,7 @@ import type { DisplayItem } from '@lamina/core/display'
 import { addHatch, type NewHatch } from '@lamina/core/edit'
 import { insidePath, type Path, type Point } from '@lamina/core/geometry'
 import { regionArea, type Gap } from '@lamina/core/linework'
-import { pickAt } from '@lamina/core/locate'
+import { insideAt } from '@lamina/core/locate'
 import type { Filling } from '@lamina/core/records'
 import { formatArea, formatLength } from '@lamina/core/units'
 import { foresee } from './preview'
@@ -116,7 +116,7 @@ export function hatchTool(bench: Bench): Tool {
     last: () => null,
     press(at) {
       if (taking) {
-        const found = pickAt(bench.picture, null, at.raw, bench.reach)
+        const found = insideAt(bench.picture, bench.project, at.raw)
           .map((id) => bench.project.find('hatch', id))
           .find((hatch) => hatch !== undefined)
         if (!found) bench.warn('There is no hatch here.')

@@ -18,7 +18,7 @@ import {
 import { shapeOfPath } from '@lamina/core/linework'
 import { type Change, type Project, type Shape, type LineMeaning } from '@lamina/core/records'
 import { formatArea, formatBearing, formatLength } from '@lamina/core/units'
-import { polarFields, polarPoint } from './polar'
+import { polarFields, polarPoint, typedDirection } from './polar'
 import { edgesItem } from './preview'
 import type { Bench, Located, TagField, Tool } from './tool'
 import type { ToolEntry } from './entry'
@@ -56,7 +56,7 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
     const along = bench.typed('along')
     if (bearing === null && along === null) return at?.point ?? null
     const away = at ? { x: at.point.x - from.x, y: at.point.y - from.y } : { x: 0, y: 1 }
-    const angle = bearing ?? Math.atan2(away.y, away.x)
+    const angle = bearing ?? (at ? typedDirection(bench, from, at) : Math.PI / 2)
     const length = along ?? Math.hypot(away.x, away.y)
     const u = unitAt(angle)
     return { x: from.x + u.x * length, y: from.y + u.y * length }

@@ -1,7 +1,7 @@
 import type { DisplayItem } from '@lamina/core/display'
 import type { MakeId } from '@lamina/core/edit'
 import type { Point } from '@lamina/core/geometry'
-import { pickAt } from '@lamina/core/locate'
+import { insideAt, pickAt } from '@lamina/core/locate'
 import type { Change, Id, Project } from '@lamina/core/records'
 import { polarFields, polarPoint } from './polar'
 import { foresee, segmentItem } from './preview'
@@ -98,7 +98,10 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
     }
   }
   function pick(at: Located): void {
-    const [found] = pickAt(bench.picture, bench.scene.building, at.raw, bench.reach)
+    const [found] = [
+      ...pickAt(bench.picture, bench.scene.building, at.raw, bench.reach),
+      ...insideAt(bench.picture, bench.project, at.raw),
+    ]
     if (!found) {
       bench.warn('There is nothing here to select.')
       return
