@@ -28,7 +28,21 @@ export function dice(seed: number): (sides: number) => number {
 }
 
 const TAKE = ['w', 'i', '/rectangle\n', '/wall\n', '/line\n', 'o', 'd', '/circle\n', 'm', '/room of walls\n']
-const GO_ON = ['r', 'u', 's', 'Tab', 'x', 'Backspace', 'Escape', 'Enter', 'Control+z', 'c', 'Home', '/wa\x1b', 'q']
+const GO_ON = [
+  'r',
+  'u',
+  's',
+  'Tab',
+  'x',
+  'Backspace',
+  'Escape',
+  'Enter',
+  'Control+z',
+  'c',
+  'Home',
+  '/wa\x1b',
+  'q',
+]
 const FIGURES = ['2400', '1.2m', '900', '3000/2', '38o0', '1500\t90', '-300', '4200', '120', '2 m', '45\t']
 
 /** A run as a drafter in a hurry might type it, the slips included. */

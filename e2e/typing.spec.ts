@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { board, expect, newProject, saved, stage, stored, test, tool, type Surface } from './fixture'
+import { board, choose, expect, newProject, saved, stage, stored, test, tool, type Surface } from './fixture'
 
 test.use({ samples: false })
 
@@ -179,4 +179,281 @@ test('Ctrl Z with a line in hand takes back its last point', async ({ page, serv
     [3000, 2500],
   ])
   expect(await stored(server, project, 'wall')).toHaveLength(1)
+})
+
+test('a typed length keeps to the axis beside a snap, and the tag shows the direction', async ({
+  page,
+  server,
+}) => {
+  const { project, surface } = await begin(page, 'Askew')
+  await page.keyboard.press('i')
+  await surface.press(-3000, 75)
+  await surface.press(-3000, 1500)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('w')
+  await surface.press(0, 0)
+  // The end of the line lies 1.4° above the axis, within reach of the pointer.
+  await surface.move(-3000, 60)
+  await page.keyboard.type('3000')
+  await expect(field(page, 'turn')).toHaveAttribute('placeholder', '180°')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  const [wall] = await stored(server, project, 'wall')
+  expect([wall!.b.x, wall!.b.y]).toEqual([-3000, 0])
+})
+
+test('another project begins with its own choices', async ({ page, server }) => {
+  await begin(page, 'First')
+  await stage(page, 'fit-out')
+  await tool(page, 'Line')
+  await choose(page, 'On layer', 'Fine lines')
+  await stage(page, 'walls')
+  await choose(page, 'Drawn line', 'Right face')
+  await choose(page, 'Hold the direction', 'Every 30°')
+
+  await test.step('a layer chosen for one tool stays with it', async () => {
+    await stage(page, 'fit-out')
+    await tool(page, 'Rectangle')
+    await expect(page.getByTestId('tool-options')).not.toContainText('Fine lines')
+    await tool(page, 'Line')
+    await expect(page.getByTestId('tool-options')).toContainText('Fine lines')
+  })
+
+  await page.getByTitle('All projects').click()
+  await page.getByRole('link', { name: 'New project' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Second')
+  await page.getByLabel('Feet and inches').check()
+  await page.getByRole('button', { name: 'Start drawing' }).click()
+  await expect(page.getByTestId('board')).toBeFocused()
+  await expect(page.locator('.drawer')).toContainText('Left face')
+  await expect(page.locator('.drawer')).toContainText('Near the axes')
+  await stage(page, 'fit-out')
+  await tool(page, 'Line')
+  await expect(page.getByTestId('tool-options')).not.toContainText('Fine lines')
+  await expect(page.getByTestId('tool-options')).not.toContainText('layer-')
+  await stage(page, 'walls')
+  await tool(page, 'Column')
+  await board(page).move(3000, 3000)
+  await expect(field(page, 'width')).toHaveAttribute('placeholder', `1'-0"`)
+  expect(server.complaints).toEqual([])
+})
+
+test('nothing is doubled by a second press, and things are taken by their inside', async ({
+  page,
+  server,
+}) => {
+  const { project, surface } = await begin(page, 'Doubles')
+  await page.keyboard.type('/walls in a rectangle\n')
+  await surface.press(0, 0)
+  await surface.move(3000, 3000)
+  await page.keyboard.type('6000')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('4000')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Home')
+
+  await test.step('a hatch', async () => {
+    await page.keyboard.press('h')
+    await surface.press(3000, 2000)
+    await surface.press(2500, 1500)
+    await expect(page.getByTestId('sentence')).toContainText('filled like that already')
+    await saved(page)
+    expect(await stored(server, project, 'hatch')).toHaveLength(1)
+    await page.keyboard.press('Escape')
+  })
+  await test.step('a block', async () => {
+    await page.keyboard.press('p')
+    await surface.press(2000, 2000)
+    await surface.press(2000, 2000)
+    await expect(page.getByTestId('sentence')).toContainText('same block in this place already')
+    await saved(page)
+    expect(await stored(server, project, 'placement')).toHaveLength(1)
+    await page.keyboard.press('Escape')
+  })
+  await test.step('both by their inside', async () => {
+    await surface.press(4400, 2930)
+    await expect(page.getByTestId('traits')).toContainText('Hatch')
+    await page.keyboard.press('Escape')
+    await surface.press(-3000, 6000)
+    await expect(page.getByTestId('traits')).toBeHidden()
+  })
+})
+
+test('a door is hinged at the corner its distance was measured from, whichever way the wall was drawn', async ({
+  page,
+  server,
+}) => {
+  const { project, surface } = await begin(page, 'Hinges')
+  await page.keyboard.press('w')
+  // The south wall to the right, the north wall to the left.
+  await surface.press(0, 0)
+  await surface.move(3000, 0)
+  await surface.type('6000')
+  await page.keyboard.press('Escape')
+  await surface.press(6000, 4000)
+  await surface.move(3000, 4000)
+  await surface.type('6000')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('d')
+  for (const [x, y] of [
+    [900, 10],
+    [5100, 10],
+    [900, 4010],
+    [5100, 4010],
+  ] as const) {
+    await surface.move(x, y)
+    await surface.type('500')
+  }
+  await saved(page)
+  const walls = await stored(server, project, 'wall')
+  const doors = await stored(server, project, 'opening')
+  /** Where the hinge stands, from the west. */
+  const hinges = doors.map(({ wall, along, width, hand }) => {
+    const { a, b } = walls.find(({ id }) => id === wall)!
+    const from = along + (hand === 'start' ? -width / 2 : width / 2)
+    return Math.round(a.x + Math.sign(b.x - a.x) * from)
+  })
+  expect(hinges).toEqual([500, 5500, 500, 5500])
+  await page.keyboard.press('h')
+  await surface.move(3000, 10)
+  await surface.type('2000')
+  await saved(page)
+  const other = (await stored(server, project, 'opening')).find(
+    ({ id }) => !doors.some((door) => door.id === id),
+  )!
+  expect(other.hand).toBe('end')
+})
+
+test('figures that can hardly be meant are doubted, with their other reading', async ({ page, server }) => {
+  const { project, surface } = await begin(page, 'Doubts', true)
+  const doubt = page.getByTestId('other-reading')
+  await page.keyboard.type('/walls in a rectangle\n')
+  await surface.press(0, 0)
+  await surface.move(5000, 5000)
+  await page.keyboard.type('34')
+  await expect(doubt).toContainText(`Or 34'-0"?`)
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('14-6')
+  await expect(doubt).toContainText(`Or 14'-6"?`)
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  const walls = await stored(server, project, 'wall')
+  expect(new Set(walls.map((wall) => Math.round(length(wall) / 25.4)))).toEqual(new Set([34 * 12, 14.5 * 12]))
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Home')
+
+  await test.step('in the tag of a window, and in Traits', async () => {
+    await page.keyboard.press('n')
+    await surface.move(5000, 20)
+    await page.keyboard.press('Tab')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('3')
+    await expect(doubt).toContainText(`Or 3'-0"?`)
+    await page.keyboard.press('ArrowUp')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+    await saved(page)
+    const [window] = await stored(server, project, 'opening')
+    expect(window!.width).toBeCloseTo(914.4, 6)
+    await surface.press(window!.along, 0)
+    const width = page.getByTestId('traits').getByLabel('Width', { exact: true })
+    await width.click()
+    await page.keyboard.type('4')
+    await expect(page.getByTestId('traits')).toContainText(`Or 4'-0"? ↑`)
+    await page.keyboard.press('ArrowUp')
+    await page.keyboard.press('Enter')
+    await saved(page)
+    expect((await stored(server, project, 'opening'))[0]!.width).toBeCloseTo(1219.2, 6)
+  })
+})
+
+test('walls along lines, a run turned, and several walls in Traits', async ({ page, server }) => {
+  const { project, surface } = await begin(page, 'Sides')
+  const walls = () => stored(server, project, 'wall')
+  await page.keyboard.press('i')
+  await surface.press(0, 5000)
+  await surface.press(4000, 5000)
+  await surface.press(4000, 8000)
+  await page.keyboard.press('Enter')
+
+  await test.step('along a line that goes, on the other side', async () => {
+    await page.keyboard.type('/walls along lines\n')
+    await surface.move(2000, 5000)
+    await expect(page.getByTestId('echo')).toContainText('the line stays · drawn on its left side')
+    await page.keyboard.press('r')
+    await page.keyboard.press('r')
+    await page.keyboard.press('k')
+    await expect(page.getByTestId('echo')).toContainText('in place of the line · drawn on its right side')
+    await surface.press(2000, 5000)
+    await saved(page)
+    expect((await walls()).map(({ reference }) => reference)).toEqual(['right', 'right'])
+    expect(await stored(server, project, 'linework')).toEqual([])
+    await page.keyboard.press('Escape')
+  })
+
+  await test.step('R from here on, H the whole run', async () => {
+    await page.keyboard.press('w')
+    await surface.press(0, 0)
+    await surface.move(3000, 0)
+    await surface.type('3000')
+    await page.keyboard.press('r')
+    await surface.move(3000, 2000)
+    await surface.type('2000')
+    await saved(page)
+    expect((await walls()).slice(2).map(({ reference }) => reference)).toEqual(['right', 'left'])
+    await expect(page.getByTestId('prompt')).toContainText('R: other side from here on · H: of the whole run')
+    await page.keyboard.press('h')
+    await saved(page)
+    expect((await walls()).slice(2).map(({ reference }) => reference)).toEqual(['centre', 'centre'])
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Escape')
+  })
+
+  await test.step('the height and drawn line of all of them at once, and one step back', async () => {
+    await page.keyboard.press('Control+a')
+    const traits = page.getByTestId('traits')
+    await expect(traits).toContainText('4 things')
+    const height = traits.getByLabel('Height', { exact: true })
+    await height.click()
+    await page.keyboard.type('2400')
+    await page.keyboard.press('Enter')
+    await saved(page)
+    expect((await walls()).map((wall) => wall.height)).toEqual([2400, 2400, 2400, 2400])
+    await page.keyboard.press('Control+z')
+    await saved(page)
+    expect((await walls()).map((wall) => wall.height)).toEqual([null, null, null, null])
+  })
+})
+
+test('Mirror and Copy are put down by one Escape; Shift+Enter begins a line of a note', async ({
+  page,
+  server,
+}) => {
+  const { project, surface } = await begin(page, 'One Escape')
+  await page.keyboard.press('i')
+  await surface.press(0, 0)
+  await surface.press(2000, 0)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await surface.press(1000, 0)
+  await page.keyboard.press('y')
+  await surface.press(0, 0)
+  await surface.press(0, 1000)
+  await surface.press(0, 2000)
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('prompt')).toContainText('Select')
+  await saved(page)
+  expect(await stored(server, project, 'linework')).toHaveLength(3)
+  await page.keyboard.press('t')
+  await surface.press(3000, 3000)
+  await page.keyboard.type('First line')
+  await page.keyboard.press('Shift+Enter')
+  await page.keyboard.type('second')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  const [note] = await stored(server, project, 'note')
+  expect(note!.text).toBe('First line\nsecond')
 })

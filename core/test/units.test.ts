@@ -11,6 +11,7 @@ import {
   formatLength,
   formatBearing,
   otherReading,
+  goesInto,
   parseAngle,
   parseBearing,
   parseNumber,
@@ -62,6 +63,10 @@ describe('lengths as they are typed', () => {
     ['3/4"', 0.75],
     ['30', 30],
     [`2*7'4 + 6"`, 182],
+    [`20'-2*6'4`, 88],
+    [`20'-2x6'4"`, 88],
+    [`20'-8*2`, 224],
+    [`20'-8"/2`, 236],
     [`7' - 4"`, 80],
     [`10'/4`, 30],
     [`-1'-2"`, -14],
@@ -212,7 +217,7 @@ describe('slopes, bearings and numbers', () => {
       }),
     )
   })
-  it.each(['N 95 E', 'up', ''])('“%s” is no bearing', (text) => expect(parseBearing(text).ok).toBe(false))
+  it.each(['N 95 E', 'up', '', '400', '-5'])('“%s” is no bearing', (text) => expect(parseBearing(text).ok).toBe(false))
   it.each([
     ['2*3+1', 7],
     ['1/3', 1 / 3],
@@ -226,6 +231,52 @@ describe('slopes, bearings and numbers', () => {
     expect(otherReading('10"', FEET_INCHES, 600)).toBeNull()
     expect(otherReading('120', FEET_INCHES, 600)).toBeNull()
     expect(otherReading('2+1', FEET_INCHES, 600)!.mm).toBeCloseTo(914.4, 9)
+    // 1 200 m is no house.
+    expect(otherReading('1200', METRIC, 1500)).toBeNull()
+  })
+  it('offers feet and inches where a dash was read as less', () => {
+    const inches = (n: number): number => n * 25.4
+    expect(mm(`14-6`, FEET_INCHES)).toBeCloseTo(inches(8), 9)
+    expect(otherReading(`14-6`, FEET_INCHES)).toEqual({ text: `14'-6"`, mm: inches(174) })
+    expect(mm(`20' - 8`, FEET_INCHES)).toBeCloseTo(inches(232), 9)
+    expect(otherReading(`20' - 8`, FEET_INCHES)).toEqual({ text: `20'-8"`, mm: inches(248) })
+    expect(otherReading(`14 - 6 1/2`, FEET_INCHES)!.mm).toBeCloseTo(inches(174.5), 9)
+    // Read as feet and inches at once, or hardly to be read so.
+    expect(otherReading(`20'-8`, FEET_INCHES)).toBeNull()
+    expect(otherReading(`40-14`, FEET_INCHES)).toBeNull()
+    expect(otherReading(`14-6`, METRIC)).toBeNull()
+  })
+})
+
+describe('keys of a typed field', () => {
+  it.each([
+    ['length', '', '2', true],
+    ['length', '', 'm', false],
+    ['length', '', '/', false],
+    ['length', '9000', '/', true],
+    ['length', '2.5', 'm', true],
+    ['length', '2.5m', 'm', true],
+    ['length', '2.5mm', 'm', false],
+    ['length', '2.5', 'r', false],
+    ['length', '8', 'f', true],
+    ['length', '8f', 't', true],
+    ['length', '2200', 'x', true],
+    ['length', `16'`, '8', true],
+    ['length', '2 ', 'i', true],
+    ['length', '(2+3)', 'm', true],
+    ['angle', '45', 'd', true],
+    ['angle', '', 'd', false],
+    ['angle', '22', '°', true],
+    ['bearing', '', 'N', true],
+    ['bearing', 'N', 'e', true],
+    ['bearing', 'N45', 'E', true],
+    ['bearing', '45', 'n', false],
+    ['number', '3', 'm', false],
+    ['number', '50', '%', true],
+    ['text', '', '/', true],
+    ['text', 'Hall', 'Enter', false],
+  ] as const)('into %s holding “%s”: %s is part of it: %s', (kind, text, key, part) => {
+    expect(goesInto(kind, text, key)).toBe(part)
   })
 })
 

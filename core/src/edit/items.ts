@@ -44,18 +44,22 @@ export function removeItems(project: Project, ids: readonly Id[]): Change {
 }
 
 /**
- * Replaces facts of one record; one that is given as undefined is left out from now on. The schema and references are
+ * Replaces facts of one record, or of several of a kind; one that is given as undefined is left out from now on. The schema and references are
  * checked when the change is applied.
  * @refuses nonsense
  */
 export function setFacts<K extends RecordKind>(
   project: Project,
   kind: K,
-  id: Id,
+  id: Id | readonly Id[],
   facts: { readonly [F in keyof RecordOf<K>]?: RecordOf<K>[F] | undefined },
 ): Change {
-  const made = Object.fromEntries(
-    Object.entries({ ...project.need(kind, id), ...facts }).filter(([, value]) => value !== undefined),
-  )
-  return storing(project, made as AnyRecord)
+  const made = [id]
+    .flat()
+    .map((each) =>
+      Object.fromEntries(
+        Object.entries({ ...project.need(kind, each), ...facts }).filter(([, value]) => value !== undefined),
+      ),
+    )
+  return storing(project, ...(made as unknown as AnyRecord[]))
 }

@@ -384,12 +384,15 @@ export function addWallBeside(
 }
 
 /**
- * Walls along the straight and curved parts of drafted lines.
- * @refuses nonsense, nothing, taken, too-many
+ * Walls along the straight and curved parts of drafted lines; with `instead` the lines go.
+ * @refuses gone, in-the-way, locked, nonsense, nothing, taken, too-many
  */
 export function wallsAlong(
   project: Project,
-  input: Omit<WallChain, 'points' | 'closed'> & { readonly lines: readonly Id[] },
+  input: Omit<WallChain, 'points' | 'closed'> & {
+    readonly lines: readonly Id[]
+    readonly instead?: boolean
+  },
   makeId: MakeId,
 ): Change {
   const walls: Wall[] = []
@@ -414,7 +417,12 @@ export function wallsAlong(
   if (walls.length > 2000)
     throw new EditRefused('too-many', 'That would make more than 2 000 walls at a time.')
   for (const wall of walls) refuseDoubled(project, wall)
-  return storing(project, ...walls)
+  if (!input.instead) return storing(project, ...walls)
+  refuseLocked(project, input.lines)
+  return new Outcome(project)
+    .remove(...input.lines)
+    .put(...walls)
+    .change()
 }
 
 /**

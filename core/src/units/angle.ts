@@ -70,7 +70,11 @@ export function parseBearing(text: string): ParsedAngle {
   const quadrant = /^([NSns]) *(.*?) *([EWew])$/.exec(plain)
   const angle = parseAngle(quadrant ? quadrant[2]! : plain)
   if (!angle.ok) return { ok: false, message: `“${plain.slice(0, 24)}” is not understood as a bearing.` }
-  if (!quadrant) return { ok: true, radians: Math.PI / 2 - angle.radians }
+  if (!quadrant) {
+    if (angle.radians < 0 || angle.radians > 2 * Math.PI + NOTHING)
+      return { ok: false, message: 'A bearing is from 0° to 360°, clockwise from north.' }
+    return { ok: true, radians: Math.PI / 2 - angle.radians }
+  }
   if (angle.radians < 0 || angle.radians > Math.PI / 2 + NOTHING)
     return { ok: false, message: 'A bearing from north or south is at most 90°.' }
   const north = quadrant[1]!.toUpperCase() === 'N'

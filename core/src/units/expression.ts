@@ -191,12 +191,13 @@ class Reader {
     const gap = /^(-(?=\d)| *)/.exec(this.text.slice(this.at))!
     this.at += gap[0].length
     const number = this.number()
-    if (number === null) {
+    // What is multiplied or divided is a term of its own: 20'-2*6'4 is 20' less twice 6'4.
+    if (number === null || /^ *[*/x]/.test(this.text.slice(this.at))) {
       this.at = back
       return null
     }
     const unit = this.unit()
-    if (unit === 'in') return number
+    if (unit === 'in' && !/^ *[*/x]/.test(this.text.slice(this.at))) return number
     const tight = gap[0] === '' || gap[0] === '-' || /^ +$/.test(gap[0])
     if (unit === null && tight && number < 12) return number
     this.at = back

@@ -1,5 +1,5 @@
 import { ROUNDING } from './rounding'
-import { UnitError, workOut } from './expression'
+import { UnitError, plainMarks, workOut } from './expression'
 import { FOOT_MM, INCH_MM, readingOf, type Units } from './system'
 
 export type ParsedLength =
@@ -110,18 +110,36 @@ export function formatArea(mm2: number, units: Units): string {
   return `${Math.round(mm2 / (FOOT_MM * FOOT_MM))} sq ft`
 }
 
+/** Longer than this a figure of a building is hardly meant, mm. */
+const LARGEST_MEANT = 300_000
+
+/** Feet and inches with a dash between them, where the dash also reads as less: `14-6`, `20' - 8`, `20' -8 1/2`. */
+const DASHED = /^ *(\d+) *('?) *- *(\d+(?: +\d+\/\d+)?) *("?) *$/
+
 /**
- * The other reading of a bare number that can hardly be meant: feet for so few inches, metres for so few
- * millimetres. `least` is the smallest length that makes sense there. Null when the reading is plausible.
+ * Another reading of what was typed, where it may be meant: feet for so few inches, metres for so few millimetres
+ * (`least` is the smallest length that makes sense there), and feet and inches for a dash that was read as less. Null
+ * when the reading is plausible.
  */
 export function otherReading(
   text: string,
   units: Units,
-  least: number,
+  least = 0,
 ): { readonly text: string; readonly mm: number } | null {
   const parsed = parseLength(text, units)
-  if (!parsed.ok || !parsed.bare || Math.abs(parsed.mm) >= least || parsed.mm === 0) return null
+  if (!parsed.ok) return null
+  const dashed = units.system === 'metric' ? null : DASHED.exec(plainMarks(text))
+  if (dashed) {
+    const [, feet, , inches] = dashed
+    const joined = `${feet}'-${inches}"`
+    const other = parseLength(joined, units)
+    if (other.ok && parseFloat(inches!) < 12 && Math.abs(other.mm - parsed.mm) > ROUNDING)
+      return { text: joined, mm: other.mm }
+  }
+  if (!parsed.bare || Math.abs(parsed.mm) >= least || parsed.mm === 0) return null
   const other = units.system === 'metric' ? `(${text}) m` : `(${text})'`
   const again = parseLength(other, units)
-  return again.ok ? { text: other.replace(/^\(([\d.,]+)\)/, '$1'), mm: again.mm } : null
+  return again.ok && Math.abs(again.mm) <= LARGEST_MEANT
+    ? { text: other.replace(/^\(([\d.,]+)\)/, '$1'), mm: again.mm }
+    : null
 }

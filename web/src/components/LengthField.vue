@@ -1,9 +1,23 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { echoLength, formatLength, parseLength, type Units } from '@lamina/core/units'
+import {
+  echoLength,
+  formatLength,
+  formatLengthWithUnit,
+  otherReading,
+  parseLength,
+  type Units,
+} from '@lamina/core/units'
 
 /** A length typed in any unit; what was understood is echoed before it is used. */
-const props = defineProps<{ label: string; mm: number; units: Units; least?: number; disabled?: boolean }>()
+const props = defineProps<{
+  label: string
+  mm: number
+  units: Units
+  /** Nothing smaller is taken. */
+  least?: number
+  disabled?: boolean
+}>()
 const emit = defineEmits<{ set: [mm: number] }>()
 
 const text = ref('')
@@ -24,11 +38,21 @@ const fault = computed(() => {
     return `At least ${formatLength(props.least, props.units)}.`
   return ''
 })
-const echo = computed(() =>
-  editing.value && parsed.value.ok && !fault.value && text.value !== shown.value
-    ? echoLength(parsed.value.mm, parsed.value.bare, props.units)
-    : '',
-)
+/** So many times smaller or larger than what stands there a figure can hardly be meant. */
+const FAR = 8
+const other = computed(() => {
+  if (!editing.value || text.value === shown.value) return null
+  const found = otherReading(text.value, props.units, Math.abs(props.mm) / FAR)
+  return found && Math.abs(found.mm) <= Math.abs(props.mm) * FAR ? found : null
+})
+const echo = computed(() => {
+  if (!editing.value || !parsed.value.ok || fault.value || text.value === shown.value) return ''
+  const read = echoLength(parsed.value.mm, parsed.value.bare, props.units)
+  return other.value ? `${read}. Or ${formatLengthWithUnit(other.value.mm, props.units)}? ↑` : read
+})
+function takeOther(): void {
+  if (other.value) text.value = other.value.text
+}
 /** What was taken last: leaving the field after Enter is no second change. */
 let taken = ''
 function take(): void {
@@ -66,6 +90,7 @@ function leave(): void {
     spellcheck="false"
     @focus="editing = true"
     @blur="leave"
+    @keydown.up.prevent="takeOther"
     @keydown.enter.prevent="enter"
     @keydown.esc.stop="((text = shown), ($event.target as HTMLElement).blur())"
   />

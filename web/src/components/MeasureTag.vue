@@ -57,7 +57,7 @@ function echoOf(field: TagField): Echo | null {
 const doubtful = computed(() => {
   for (const field of props.fields) {
     const text = typed.value[field.key]
-    if (!text || field.kind !== 'length' || !field.least) continue
+    if (!text || field.kind !== 'length') continue
     const other = otherReading(text, props.units, field.least)
     if (other) return { field, other, shown: formatLengthWithUnit(other.mm, props.units) }
   }

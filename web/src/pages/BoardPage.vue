@@ -12,7 +12,7 @@ import {
 } from '@lamina/core/derive'
 import type { DisplayList } from '@lamina/core/display'
 import { setFacts, surroundingsMap } from '@lamina/core/edit'
-import { isEmptyBox, type Box } from '@lamina/core/geometry'
+import { growBox, isEmptyBox, type Box } from '@lamina/core/geometry'
 import { boardShowing } from '@lamina/core/kinds'
 import { lensOf, lensesOf } from '@lamina/core/library'
 import type { Drawing } from '@lamina/core/records'
@@ -82,6 +82,9 @@ const screenLook = (camera: Camera, only?: string): ScreenLook => ({
   ...(only ? { only } : {}),
 })
 
+/** So much room rows of dimensions take, paper mm. */
+const ROWS_PAPER_MM = 20
+
 /** Shown when nothing is drawn yet: a plot of 16 × 10 m, or 50' × 32'. */
 const BLANK: Box = { minX: -2000, minY: -2000, maxX: 16000, maxY: 10500 }
 
@@ -102,7 +105,8 @@ const work = useBoard({
     if (surroundings.value.length > 0)
       paintList(context, surroundings.value, camera.scale, screenLook(camera, colour('hairline')))
   },
-  extent: (drawn) => (isEmptyBox(drawn) ? BLANK : drawn),
+  // Around it there is room for rows of dimensions.
+  extent: (drawn) => (isEmptyBox(drawn) ? BLANK : growBox(drawn, ROWS_PAPER_MM * drawing.value.readingScale)),
   margin: 40,
   room: () => (hand.selection.length ? TRAITS : 0),
   closeScale: 0.12,

@@ -48,6 +48,7 @@ async function load(): Promise<void> {
   try {
     await store.open(props.project)
     values.begin(store.units.system)
+    hand.begin()
     desk.lens = null
     document.title = `${store.project.facts.name} · Lamina`
   } catch (error) {

@@ -35,5 +35,12 @@ export const useHand = defineStore('hand', () => {
     if (name !== 'select' && name !== 'crop' && name !== 'reshape') lastTool.value = name
     if (!keepsSelection(name)) select([])
   }
-  return { tool, round, lastTool, selection, previous, lock, handle, clipping, select, take }
+  /** Another project: what was chosen in the one before is no matter here. What was copied can be pasted. */
+  function begin(): void {
+    lastTool.value = tool.value === 'select' ? null : lastTool.value
+    previous.value = []
+    lock.value = 0
+    handle.value = null
+  }
+  return { tool, round, lastTool, selection, previous, lock, handle, clipping, select, take, begin }
 })

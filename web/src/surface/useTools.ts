@@ -105,7 +105,7 @@ export function useTools(
     get bounding() {
       return boundingField(store.scene(board.value))
     },
-    layer: (usual) => values.layers[usual] ?? usual,
+    layer: (usual) => values.layers[hand.tool] ?? usual,
     way: (usual) => values.ways[hand.tool] ?? usual,
     setWay: (way) => (values.ways = { ...values.ways, [hand.tool]: way }),
     inBox: (from, to, whole = false) =>

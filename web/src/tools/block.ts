@@ -238,9 +238,13 @@ export function blockTool(bench: Bench): Tool {
         { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(turned, 1) },
       ]
       const { width, depth } = sizeOf(block, use(block))
-      if (block.sizing === 'stretch' || block.sizing === 'uniform')
-        fields.push(length('width', 'width', width))
-      if (block.sizing === 'stretch') fields.push(length('depth', 'depth', depth))
+      // A tenth of its own size can hardly be meant.
+      const sized = (key: 'width' | 'depth', mm: number): TagField => ({
+        ...length(key, key, mm),
+        least: block[key] / 10,
+      })
+      if (block.sizing === 'stretch' || block.sizing === 'uniform') fields.push(sized('width', width))
+      if (block.sizing === 'stretch') fields.push(sized('depth', depth))
       return fields
     },
     remark(at) {

@@ -94,11 +94,11 @@ export function hatchTool(bench: Bench): Tool {
         : bench.selection.length > 0
           ? {
               text: 'Press Enter to fill the selected outlines, or point inside an area.',
-              keys: 'T: take a filling',
+              keys: 'T: take a filling · figures: gaps up to that count as closed',
             }
           : {
               text: 'Point inside the area to fill.',
-              keys: 'T: take the filling of another · Tab: gaps that count as closed',
+              keys: 'T: take the filling of another · figures: gaps up to that count as closed',
             },
     fields: () => [
       {

@@ -13,7 +13,10 @@ import { foresee, foreseenItems } from './preview'
 import { stepTool } from './steps'
 import type { PlanBench, Located, Tool } from './tool'
 import type { ToolEntry } from './entry'
-import { nextWallType } from './values'
+import { NEXT_SIDE, SIDE_WORDS, nextWallType } from './values'
+
+/** The least side of walls around something that is likely meant, mm. */
+const SMALLEST_HOUSE = 1200
 
 /** Four walls around a rectangle whose outside or inside size is typed. */
 export function wallBoxTool(bench: PlanBench): Tool {
@@ -58,14 +61,14 @@ export function wallBoxTool(bench: PlanBench): Tool {
               label: 'width',
               kind: 'length',
               shown: formatLength(Math.abs(d.x * v.x + d.y * v.y) * k, bench.units),
-              least: 600,
+              least: SMALLEST_HOUSE,
             },
             {
               key: 'depth',
               label: 'depth',
               kind: 'length',
               shown: formatLength(Math.abs(cross(v, d)) * k, bench.units),
-              least: 600,
+              least: SMALLEST_HOUSE,
             },
           ]
         },
@@ -182,6 +185,8 @@ export function wallAlongTool(bench: PlanBench): Tool {
     const found = at && lineAt(bench, at.raw)
     return found && bench.project.find('linework', found.id) ? [found.id] : []
   }
+  /** The lines go as the walls come. */
+  let instead = false
   const work = (at: Located | null) => (project: Parameters<typeof wallsAlong>[0], makeId: () => string) =>
     wallsAlong(
       project,
@@ -190,6 +195,7 @@ export function wallAlongTool(bench: PlanBench): Tool {
         type: nextWallType(bench.project, bench.values),
         reference: bench.values.reference,
         lines: ids(at),
+        instead,
       },
       makeId,
     )
@@ -204,13 +210,22 @@ export function wallAlongTool(bench: PlanBench): Tool {
         bench.selection.length > 0
           ? 'Press Enter: walls along the lines selected.'
           : 'Point to the line that the walls are to follow.',
-      keys: 'The lines stay where they are',
+      keys: `R: other side · K: ${instead ? 'the lines stay' : 'the lines go, walls in their place'}`,
     }),
     fields: () => [],
+    remark: (at) =>
+      (ids(at).length > 0 && foresee(bench, work(at), at).refused) ||
+      `${instead ? 'in place of the line' : 'the line stays'} · drawn on ${SIDE_WORDS[bench.values.reference]}`,
     last: () => null,
     press: act,
     enter: act,
     back: () => false,
+    key(letter) {
+      if (letter === 'r') bench.values.reference = NEXT_SIDE[bench.values.reference]
+      else if (letter === 'k') instead = !instead
+      else return false
+      return true
+    },
     preview: (at) => (ids(at).length > 0 ? foresee(bench, work(at), at).items : []),
   }
 }

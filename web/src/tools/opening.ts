@@ -18,6 +18,9 @@ export const OPENING_WAYS: readonly Way[] = [
 ]
 export const WINDOW_WAYS: readonly Way[] = [...OPENING_WAYS, { id: 'corner', name: 'Round a corner' }]
 
+/** The narrowest opening that is likely meant, mm. */
+const NARROWEST = 250
+
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }
 const LABEL: Record<Opening['fit'], string> = { door: 'Door', window: 'Window', gap: 'Plain opening' }
 
@@ -52,7 +55,8 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
   const called = CALLED[fit]
   const usualWidth = (): number =>
     bench.values.openings[fit].width ?? nextType(bench.project, bench.values, fit).width
-  let hand: Opening['hand'] = 'start'
+  /** The hinge is at the edge away from the corner that the distance is measured from. */
+  let otherHand = false
   let otherSide = false
   let centred: 'wall' | 'room' | null = null
   let fromOpenings = false
@@ -141,8 +145,9 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
     if (way() === 'between' && first?.wall === shape.id) {
       if (typedWidth === null) width = Math.abs(along - first.along)
       const low = along < first.along ? first.along - width : first.along
-      base = { at: clear.from, sense: 1 }
-      edge = low
+      // From the edge pointed to first.
+      base = along < first.along ? { at: clear.to, sense: -1 } : { at: clear.from, sense: 1 }
+      edge = base.sense > 0 ? low : low + width
     } else if (centred) {
       const of = centred === 'wall' ? (whole.from + whole.to) / 2 : middle
       edge = of - (base.sense * taken) / 2
@@ -159,11 +164,12 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
       wall: shape.id,
       fit,
       type: type.id,
-      along: way() === 'between' ? edge + width / 2 : edge + (base.sense * width) / 2,
+      along: edge + (base.sense * width) / 2,
       width,
       sill: type.sill,
       head: type.head,
-      hand,
+      // Hinged at the corner it is measured from, whichever way its wall was drawn.
+      hand: base.sense > 0 !== otherHand ? 'start' : 'end',
       side: on.side,
     }
     return { on, facts, base, count: number, gap: between }
@@ -230,6 +236,8 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
     label,
     kind: 'length',
     shown: formatLength(mm, bench.units),
+    // A distance may be as small as it likes.
+    ...(key === 'width' || key === 'other' ? { least: NARROWEST } : {}),
   })
 
   return {
@@ -301,7 +309,7 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
       else if (key === 'm') centred = centred === 'room' ? null : 'room'
       else if (key === 'o') fromOpenings = !fromOpenings
       else if (key === 's') otherSide = !otherSide
-      else if (key === 'h' && fit === 'door') hand = hand === 'start' ? 'end' : 'start'
+      else if (key === 'h' && fit === 'door') otherHand = !otherHand
       else return false
       return true
     },

@@ -53,6 +53,9 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
   /** Still selecting: more may be added. */
   let choosing = plan.select !== undefined && bench.selection.length === 0
 
+  /** Nothing was pointed to since the last edit: Escape has nothing to step back from. */
+  let finished = false
+
   const boxing = (): boolean => plan.box === true && given.length === 0
   /** The next point asked for. In another way of working fewer may be wanted: those too many are let go. */
   function step(): Step | null {
@@ -85,6 +88,7 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
     const change = bench.edit(plan.label, edit(points))
     if (!change) return
     plan.done?.(points, change)
+    finished = true
     given = [...(plan.again?.(points) ?? [])]
     bench.clearTyped()
   }
@@ -94,6 +98,7 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
     if (plan.step(next) === null) finish(next)
     else {
       given = next
+      finished = false
       bench.clearTyped()
     }
   }
@@ -116,6 +121,7 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
   function unpoint(): boolean {
     if (given.length === 0) return false
     given = given.slice(0, -1)
+    finished = false
     bench.clearTyped()
     return true
   }
@@ -167,6 +173,7 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
       if (plan.enough?.(given)) finish(given)
     },
     back() {
+      if (finished) return false
       if (plan.enough?.(given)) finish(given)
       else if (unpoint()) return true
       else if (plan.select !== undefined && !choosing) {

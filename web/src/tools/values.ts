@@ -27,8 +27,8 @@ export interface NextOpening {
 export interface LastValues {
   /** The way of working last chosen for each tool. */
   ways: Readonly<Partial<Record<string, string>>>
-  /** The layer chosen in place of the one a tool draws on by itself. */
-  layers: Readonly<Record<Id, Id>>
+  /** The layer chosen for a tool in place of the one it draws on by itself. */
+  layers: Readonly<Partial<Record<string, Id>>>
   /** The annotation style of new dimensions and leaders; null: the one everything starts with. */
   style: Id | null
   wallType: Id | null
@@ -119,3 +119,15 @@ export const nextType = (
   (openings[fit].type && project.find('openingType', openings[fit].type)) ||
   project.all('openingType').find((type) => type.fit === fit) ||
   openingTypeOf(project, { fit })
+
+/** The line of a wall drawn next, as R goes through them. */
+export const NEXT_SIDE: Readonly<Record<ReferenceSide, ReferenceSide>> = {
+  left: 'centre',
+  centre: 'right',
+  right: 'left',
+}
+export const SIDE_WORDS: Readonly<Record<ReferenceSide, string>> = {
+  left: 'its left side',
+  centre: 'its centre',
+  right: 'its right side',
+}

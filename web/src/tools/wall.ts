@@ -1,5 +1,5 @@
 import { mdiVectorPolyline } from '@mdi/js'
-import { addWalls } from '@lamina/core/edit'
+import { addWalls, retypeWalls } from '@lamina/core/edit'
 import {
   JOINED_ENDS,
   arcFrom,
@@ -10,8 +10,8 @@ import {
   type Edge,
   type Point,
 } from '@lamina/core/geometry'
-import { type Id, type ReferenceSide, type Wall, axesOf } from '@lamina/core/records'
-import { nextWallType } from './values'
+import { type Id, type Wall, axesOf } from '@lamina/core/records'
+import { NEXT_SIDE, SIDE_WORDS, nextWallType } from './values'
 import { polarFields, polarPoint } from './polar'
 import { foreseenItems } from './preview'
 import type { PlanBench, Tool } from './tool'
@@ -19,8 +19,6 @@ import type { ToolEntry } from './entry'
 
 /** The shortest wall that is likely meant, mm. */
 const LIKELY = 600
-
-const NEXT: Record<ReferenceSide, ReferenceSide> = { left: 'centre', centre: 'right', right: 'left' }
 
 /**
  * Walls one after the other, straight or curved on from the last, each stored as soon as it is drawn; ending on
@@ -87,6 +85,15 @@ export function wallTool(bench: PlanBench): Tool {
     } else last = to
   }
 
+  /** Draws the walls of the run, and what follows, on the next side; their lines stay. */
+  function turnRun(): void {
+    follow()
+    const reference = NEXT_SIDE[bench.values.reference]
+    const ids = run.map(({ id }) => id)
+    if (bench.edit('Other side', (project) => retypeWalls(project, ids, { reference }, 'line')))
+      bench.values.reference = reference
+  }
+
   function unpoint(): boolean {
     follow()
     if (!last) return false
@@ -104,7 +111,7 @@ export function wallTool(bench: PlanBench): Tool {
       last
         ? {
             text: curved ? 'Point to where the curve ends.' : 'Type a length or point to the end.',
-            keys: `Tab: turn · R: other side · ${curved ? 'S: straight' : 'U: curved'} · Backspace: one wall back · Esc: end the run`,
+            keys: `Tab: turn · R: other side from here on${run.length > 0 ? ' · H: of the whole run' : ''} · ${curved ? 'S: straight' : 'U: curved'} · Backspace: one wall back · Esc: end the run`,
           }
         : {
             text: 'Point to where the wall starts.',
@@ -117,7 +124,7 @@ export function wallTool(bench: PlanBench): Tool {
       if (p && first && run.length >= 2 && distance(p, first) <= JOINED_ENDS)
         return 'closes on the first point'
       if (at?.snap?.kind === 'wall line' || at?.snap?.kind === 'on line') return 'ends on a wall'
-      return `drawn on its ${bench.values.reference === 'centre' ? 'centre' : `${bench.values.reference} side`}`
+      return `drawn on ${SIDE_WORDS[bench.values.reference]}`
     },
     last: () => (follow(), last),
     alignFrom: () => (first && first !== last ? [first] : []),
@@ -138,7 +145,8 @@ export function wallTool(bench: PlanBench): Tool {
       return true
     },
     key(key) {
-      if (key === 'r') bench.values.reference = NEXT[bench.values.reference]
+      if (key === 'r') bench.values.reference = NEXT_SIDE[bench.values.reference]
+      else if (key === 'h' && run.length > 0) turnRun()
       else if (key === 'u' && last) curved = true
       else if (key === 's' && last) curved = false
       else return false

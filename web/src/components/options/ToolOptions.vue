@@ -15,10 +15,10 @@ const setWay = (id: string): void => {
 }
 const layers = useNamed('layer')
 const layer = computed(() =>
-  props.entry.layer ? (values.layers[props.entry.layer] ?? props.entry.layer) : null,
+  props.entry.layer ? (values.layers[props.entry.tool] ?? props.entry.layer) : null,
 )
 function setLayer(id: string): void {
-  if (props.entry.layer) values.layers = { ...values.layers, [props.entry.layer]: id }
+  values.layers = { ...values.layers, [props.entry.tool]: id }
 }
 </script>
 

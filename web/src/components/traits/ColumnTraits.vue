@@ -42,5 +42,5 @@ function setSide(side: 'width' | 'depth', mm: number): void {
     :least="1"
     @set="(diameter) => set({ form: 'round', diameter })"
   />
-  <HeightFields :record="record" />
+  <HeightFields :record="record" :chosen="[record]" />
 </template>

@@ -8,10 +8,11 @@ import { useProject } from '../../store/project'
 import LengthField from '../LengthField.vue'
 
 /** From where to where a wall or column goes, and how the cut of the plan finds it. */
-const props = defineProps<{ record: Wall | Column }>()
+const props = defineProps<{ record: Wall | Column; chosen: readonly (Wall | Column)[] }>()
 const store = useProject()
 const level = computed(() => store.project.find('level', props.record.level))
 const reach = computed(() => reachOf(props.record, store.project))
+const ids = computed(() => props.chosen.map(({ id }) => id))
 const isWhole = computed(() => (props.record.height ?? null) === null)
 const called = computed(() => (props.record.kind === 'wall' ? 'Wall' : 'Column'))
 const WORDS: Record<Zone, string> = {
@@ -20,13 +21,17 @@ const WORDS: Record<Zone, string> = {
   above: 'Above the cut: overhead in plan.',
 }
 const words = computed(() =>
-  reach.value && level.value ? WORDS[zoneAt(reach.value, level.value.cutHeight)] : '',
+  props.chosen.length > 1
+    ? `Of all ${props.chosen.length}; shown is the first.`
+    : reach.value && level.value
+      ? WORDS[zoneAt(reach.value, level.value.cutHeight)]
+      : '',
 )
 const set = (what: string, facts: { base?: number; height?: number | null }): unknown =>
   store.edit(`${called.value} ${what}`, (p) =>
     props.record.kind === 'wall'
-      ? setFacts(p, 'wall', props.record.id, facts)
-      : setFacts(p, 'column', props.record.id, facts),
+      ? setFacts(p, 'wall', ids.value, facts)
+      : setFacts(p, 'column', ids.value, facts),
   )
 </script>
 

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { typeThickness, wallAxis } from '@lamina/core/building'
 import { flipWall, retypeWalls, setJoin, setWallLength, type KeptFace } from '@lamina/core/edit'
 import { arcOf, edgeLength } from '@lamina/core/geometry'
-import type { ReferenceSide } from '@lamina/core/records'
+import type { ReferenceSide, Wall } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { useDesk } from '../../store/desk'
 import { useProject } from '../../store/project'
@@ -19,7 +19,16 @@ const props = defineProps<CardProps<'wall'>>()
 const store = useProject()
 const desk = useDesk()
 const mm = (value: number): string => formatLength(value, store.units)
-const type = computed(() => store.project.find('wallType', props.record.type))
+const ids = computed(() => props.chosen.map(({ id }) => id))
+const one = computed(() => props.chosen.length === 1)
+/** What all of them have alike; null when they differ. */
+const alike = <T,>(of: (wall: Wall) => T): T | null => {
+  const [first, ...rest] = props.chosen.map(of)
+  return rest.every((each) => each === first) ? (first ?? null) : null
+}
+const typeId = computed(() => alike(({ type }) => type))
+const reference = computed(() => alike((wall) => wall.reference))
+const type = computed(() => store.project.find('wallType', typeId.value ?? ''))
 const types = useNamed('wallType')
 const SIDES: { value: ReferenceSide; title: string }[] = [
   { value: 'left', title: 'Left face' },
@@ -69,12 +78,15 @@ const rows = computed((): [string, string | number][] => {
   <v-select
     label="Wall type"
     :items="types"
-    :model-value="record.type"
+    :model-value="typeId"
+    :placeholder="typeId === null ? 'Various' : undefined"
+    persistent-placeholder
     @update:model-value="
-      (chosen: string) => store.edit('Wall type', (p) => retypeWalls(p, [record.id], { type: chosen }, kept))
+      (chosen: string) => store.edit('Wall type', (p) => retypeWalls(p, ids, { type: chosen }, kept))
     "
   />
   <LengthField
+    v-if="one"
     label="Length"
     :mm="edgeLength(wallAxis(record))"
     :units="store.units"
@@ -84,26 +96,32 @@ const rows = computed((): [string, string | number][] => {
   <v-select
     label="Drawn line"
     :items="SIDES"
-    :model-value="record.reference"
+    :model-value="reference"
+    :placeholder="reference === null ? 'Various' : undefined"
+    persistent-placeholder
     @update:model-value="
-      (reference: ReferenceSide) =>
-        store.edit('Drawn line', (p) => retypeWalls(p, [record.id], { reference }, kept))
+      (side: ReferenceSide) => store.edit('Drawn line', (p) => retypeWalls(p, ids, { reference: side }, kept))
     "
   />
   <v-select v-model="kept" label="A change keeps in place" :items="KEEPS" />
-  <HeightFields :record="record" />
-  <v-select
-    v-for="{ end, key, label } in ENDS"
-    :key="end"
-    :label="label"
-    :items="JOINS"
-    :model-value="record[key] ?? 'layers'"
-    @update:model-value="(join: string) => setJoinOf(end, join)"
-  />
-  <v-btn size="small" variant="outlined" @click="store.edit('Other way round', (p) => flipWall(p, record.id))"
-    >Drawn the other way</v-btn
-  >
-  <FactRows :rows="rows" />
+  <HeightFields :record="record" :chosen="chosen" />
+  <template v-if="one">
+    <v-select
+      v-for="{ end, key, label } in ENDS"
+      :key="end"
+      :label="label"
+      :items="JOINS"
+      :model-value="record[key] ?? 'layers'"
+      @update:model-value="(join: string) => setJoinOf(end, join)"
+    />
+    <v-btn
+      size="small"
+      variant="outlined"
+      @click="store.edit('Other way round', (p) => flipWall(p, record.id))"
+      >Drawn the other way</v-btn
+    >
+    <FactRows :rows="rows" />
+  </template>
 </template>
 
 <style scoped>

@@ -42,7 +42,7 @@ interface TraitsOf<R> {
 /** The card of Traits of every kind; null: it has no facts of its own to show, or cannot be selected. */
 const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   ...forUnplaced(null),
-  wall: { card: WallTraits, alike: (p, q) => p.type === q.type },
+  wall: { card: WallTraits, many: true, alike: (p, q) => p.type === q.type },
   column: { card: ColumnTraits },
   opening: {
     card: OpeningTraits,
