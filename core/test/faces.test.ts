@@ -1,12 +1,21 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { LevelSolver } from '../src/building'
-import { draftField, findRegion, hatchItems, hatchOutlines, lineworkItems, sceneOf } from '../src/derive'
+import { LevelSolver, solverOf } from '../src/building'
+import {
+  boundingField,
+  draftField,
+  findRegion,
+  hatchItems,
+  hatchOutlines,
+  lineworkItems,
+  sceneOf,
+} from '../src/derive'
 import { circlePath, distance, edgesOf, pathArea, pathOfPoints, type Edge, type Path } from '../src/geometry'
 import { leakAround, regionArea, regionAround } from '../src/linework'
 import type { Hatch, Shape } from '../src/records'
+import { spacesOf } from '../src/rooms'
 import { dashedPoints } from '../src/display'
-import { LEVEL, PLAN, chain, drafted, projectWith, wall } from './wallFixture'
+import { LEVEL, PLAN, chain, drafted, opening, projectWith, wall } from './wallFixture'
 
 const box = (x: number, y: number, width: number, height: number): Edge[] =>
   edgesOf(
@@ -151,6 +160,27 @@ describe('a hatch', () => {
     wall('n', [4000, 3000, 0, 3000]),
     wall('w', [0, 3000, 0, 0]),
   ]
+  it.each(['left', 'centre', 'right'] as const)(
+    'ends at a doorway from both sides, as the rooms do, with the wall drawn on its %s',
+    (reference) => {
+      const project = projectWith(
+        PLAN,
+        ...room,
+        wall('middle', [1800, 0, 1800, 3000], 'block-140', reference),
+        opening('door', 'middle', 1500, 900),
+      )
+      const field = boundingField(sceneOf(project, PLAN))
+      const spaces = spacesOf(project, solverOf(project, LEVEL))
+      for (const x of [900, 2900]) {
+        const region = findRegion(field, { x, y: 1500 }, 0)
+        const space = spaces.at({ x, y: 1500 })!
+        expect(region.found && regionArea(region.outer, region.islands)).toBeCloseTo(space.area, 3)
+      }
+      // The room to the west ends at the west face.
+      const face = 1800 - { left: 0, centre: 70, right: 140 }[reference]
+      expect(spaces.at({ x: 900, y: 1500 })!.area).toBeCloseTo((face - 70) * 2860, 3)
+    },
+  )
   it('fills a room between its walls, and follows when a wall moves', () => {
     const project = projectWith(PLAN, ...room)
     const solver = new LevelSolver(project, LEVEL)

@@ -46,13 +46,20 @@ function wallEntries(wall: SolvedWall): Entries {
       }
   for (const { opening, fault } of wall.openings) {
     if (fault) continue
-    for (const aside of [wall.shape.high, wall.shape.low, 0]) {
-      const from = opening.along - opening.width / 2
-      const to = opening.along + opening.width / 2
+    const from = opening.along - opening.width / 2
+    const to = opening.along + opening.width / 2
+    // The drawn line may be one of the faces: that bounds what lies beside it like the other.
+    const lines = [
+      [wall.shape.high, 'jamb'],
+      [wall.shape.low, 'jamb'],
+      [0, 'axis'],
+    ] as const
+    for (const [aside, role] of lines) {
       const line = wallLine(wall.shape, aside, from, to)
+      edges.push(edgeEntry(line, role, opening.id))
+      if (role === 'axis' && (aside === wall.shape.high || aside === wall.shape.low)) continue
       spots.push(spotOf(line.a, 'end', opening.id), spotOf(line.b, 'end', opening.id))
       spots.push(spotOf(pointOn(line, 0.5), 'middle', opening.id))
-      edges.push(edgeEntry(line, aside === 0 ? 'axis' : 'jamb', opening.id))
     }
   }
   return { edges, spots }

@@ -2,7 +2,7 @@ import { mdiBucketOutline } from '@mdi/js'
 import { findLeak, findRegion, isClearBetween } from '@lamina/core/derive'
 import type { DisplayItem } from '@lamina/core/display'
 import { addHatch, type NewHatch } from '@lamina/core/edit'
-import { insidePath, type Path, type Point } from '@lamina/core/geometry'
+import { insidePath, nearestOnPath, pathBox, pointOn, type Path, type Point } from '@lamina/core/geometry'
 import { regionArea, type Gap } from '@lamina/core/linework'
 import { insideAt } from '@lamina/core/locate'
 import type { Filling } from '@lamina/core/records'
@@ -67,6 +67,15 @@ export function hatchTool(bench: Bench): Tool {
     seen = { p, gap, stamp: bench.project.stamp, made, area }
     return seen
   }
+  /** What is said of doorways that the area ends at. */
+  function doorways(outlines: readonly Path[]): string {
+    const ends = outlines.some((path) =>
+      bench.bounding
+        .edgesIn(pathBox(path))
+        .some(({ role, edge }) => role === 'jamb' && nearestOnPath(path, pointOn(edge, 0.5)).distance < 1),
+    )
+    return ends ? 'ends at its doorways' : ''
+  }
   function fromSelection(): boolean {
     const items = bench.selection.filter((id) => bench.project.find('linework', id))
     if (items.length === 0) return false
@@ -110,7 +119,7 @@ export function hatchTool(bench: Bench): Tool {
     ],
     remark(at) {
       const { made, area } = at && !taking ? around(at.raw) : { made: null, area: 0 }
-      if (made) return formatArea(area, bench.units)
+      if (made) return [formatArea(area, bench.units), doorways(made.outlines)].filter(Boolean).join(' · ')
       return leak ? `It leaks here: ${formatLength(leak.width, bench.units)} wide` : ''
     },
     last: () => null,
