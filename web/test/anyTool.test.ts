@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addLinework, addWalls } from '@lamina/core/edit'
 import { extentOf } from '@lamina/core/display'
-import { TOOLS, keepsSelection, makeTool, toolOfKey, type ToolName } from '../src/tools/catalogue'
+import { TOOLS, keepsSelection, makeTool, type ToolName } from '../src/tools/catalogue'
 import type { Tool } from '../src/tools/tool'
 import { SheetBench, TestBench, pointer } from './bench'
 
@@ -176,11 +176,24 @@ describe('the table of tools', () => {
     expect(new Set(keys).size).toBe(keys.length)
     for (const { under, change, tool, name } of TOOLS) {
       expect(under !== null || change === true, tool).toBe(true)
-      expect(toolOfKey(TOOLS.find((each) => each.tool === tool)!.key ?? 'none')).toBe(
-        TOOLS.find((each) => each.tool === tool)!.key === undefined ? undefined : tool,
-      )
       expect(name).toMatch(/^[A-Z]/)
     }
+  })
+  it('says on screen which letters it takes for itself', () => {
+    const unsaid: string[] = []
+    for (const { tool: name } of TOOLS)
+      for (const points of [0, 1, 2]) {
+        for (const letter of 'abcdefghijklmnopqrstuvwxyz') {
+          const bench = new TestBench()
+          furnish(bench)
+          const tool = makeTool(name, bench)!
+          for (let i = 0; i < points; i++) tool.press(pointer(1000 + 700 * i, 1000 + 300 * i))
+          const { text, keys } = tool.prompt()
+          if (tool.key?.(letter) && !new RegExp(`\\b${letter.toUpperCase()}\\b`).test(`${text} ${keys}`))
+            unsaid.push(`${name} ${letter.toUpperCase()} after ${points} points: ${keys}`)
+        }
+      }
+    expect(unsaid).toEqual([])
   })
   it('leaves selected what works on it, and lets go of the rest', () => {
     expect(

@@ -24,7 +24,7 @@ import {
 import { boxOf, type Point } from '@lamina/core/geometry'
 import { pickBox } from '@lamina/core/locate'
 import { STANDARD_STYLE } from '@lamina/core/library'
-import type { Bench, HeldPoint, Located, PlanBench, Tool } from '../src/tools/tool'
+import type { AskedPoint, Bench, HeldPoint, Located, PlanBench, Tool } from '../src/tools/tool'
 import { firstValues, type LastValues } from '../src/tools/values'
 import { typedValue } from '../src/tools/typed'
 
@@ -43,6 +43,7 @@ class BoardBench implements Bench {
   handle: HeldPoint | null = null
   /** Set to hold a moment; otherwise each look is another. */
   held: object | null = null
+  asked: AskedPoint | null = null
   clipping: Clipping | null = null
   readonly recent: Id[] = []
   ways: string | null = null

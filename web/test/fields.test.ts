@@ -12,6 +12,7 @@ import NumberField from '../src/components/NumberField.vue'
 import TextField from '../src/components/TextField.vue'
 import MeasureTag from '../src/components/MeasureTag.vue'
 import { useSay } from '../src/store/say'
+import { useTyping, type Typing } from '../src/surface/typing'
 import type { TagField } from '../src/tools/tool'
 import { openDesk } from './mounted'
 
@@ -128,9 +129,14 @@ describe('the measure tag', () => {
     { key: 'along', label: 'along', kind: 'length', shown: '1\u202f250', least: 600 },
     { key: 'turn', label: 'turn', kind: 'angle', shown: '90°' },
   ]
+  function typingOf(typed: Record<string, string>): Typing {
+    const typing = useTyping(() => fields)
+    Object.assign(typing.texts, typed)
+    return typing
+  }
   const props = (typed: Record<string, string>, units = METRIC) => ({
     fields,
-    typed,
+    typing: typingOf(typed),
     remark: 'in all 2 500',
     units,
     x: 100,
@@ -164,6 +170,7 @@ describe('the measure tag', () => {
     const tag = show(MeasureTag, props({}))
     const [along, turn] = tag.findAll('input')
     ;(along!.element as HTMLInputElement).focus()
+    document.dispatchEvent(new Event('selectionchange'))
     await along!.trigger('keydown', { key: 'Tab' })
     expect(document.activeElement).toBe(turn!.element)
     await turn!.trigger('keydown', { key: 'Tab' })
@@ -172,6 +179,47 @@ describe('the measure tag', () => {
     await along!.trigger('keydown', { key: 'Escape' })
     expect([tag.emitted('enter')?.length, tag.emitted('back')?.length]).toEqual([1, 1])
     tag.unmount()
+  })
+})
+
+describe('what is typed', () => {
+  const fields: readonly TagField[] = [
+    { key: 'along', label: 'along', kind: 'length', shown: '1 250' },
+    { key: 'turn', label: 'turn', kind: 'angle', shown: '90°' },
+  ]
+  const taken = (typing: Typing, keys: string): boolean[] => [...keys].map((key) => typing.take(key, false))
+
+  it('goes into the field that has the keys, whatever has the focus of the window', () => {
+    const typing = useTyping(() => fields)
+    expect(taken(typing, '2.5m')).toEqual([true, true, true, true])
+    expect(typing.texts).toEqual({ along: '2.5m' })
+    typing.next(1)
+    expect(taken(typing, '45w')).toEqual([true, true, false])
+    expect(typing.texts).toEqual({ along: '2.5m', turn: '45' })
+    expect(typing.erase() && typing.erase()).toBe(true)
+    expect(typing.erase()).toBe(false)
+    typing.next(1)
+    // Come back to, it is selected: what is typed stands in its place.
+    expect(typing.behind()).toBe('')
+    typing.take('8', false)
+    expect(typing.texts['along']).toBe('8')
+  })
+  it('is kept when it is refused, and given up whole', () => {
+    const typing = useTyping(() => fields)
+    taken(typing, '3800')
+    typing.refuse('along')
+    expect([typing.behind(), typing.texts['along']]).toEqual(['', '3800'])
+    // A letter is for the tool again, as if nothing were typed.
+    expect(typing.take('m', false)).toBe(false)
+    expect(typing.erase()).toBe(true)
+    expect(typing.isEmpty()).toBe(true)
+    taken(typing, '40')
+    typing.clear()
+    expect([typing.isEmpty(), typing.at.value]).toEqual([true, null])
+  })
+  it('has nowhere to go without a field', () => {
+    const typing = useTyping(() => [])
+    expect([typing.take('4', false), typing.erase(), typing.next(1)]).toEqual([false, false, false])
   })
 })
 

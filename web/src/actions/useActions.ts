@@ -8,6 +8,7 @@ import type { Drawing, Sheet } from '@lamina/core/records'
 import { sheetSet } from '@lamina/core/sheets'
 import { libraryBlocks } from '../store/blocks'
 import { STAGES, useDesk } from '../store/desk'
+import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
 import { useOpened } from '../store/opened'
 import { useValues } from '../store/values'
@@ -31,6 +32,7 @@ export function useActions() {
   const store = useProject()
   const desk = useDesk()
   const hand = useHand()
+  const habits = useHabits()
   const opened = useOpened()
   const values = useValues()
   const route = useRoute()
@@ -116,13 +118,13 @@ export function useActions() {
   const all = computed<readonly Action[]>(() => {
     const { project } = store
     const actions: Action[] = []
-    for (const { tool, name, key } of TOOLS)
+    for (const entry of TOOLS)
       actions.push({
-        id: `tool-${tool}`,
-        name,
+        id: `tool-${entry.tool}`,
+        name: entry.name,
         group: 'Tool',
-        keys: key?.toUpperCase(),
-        run: () => take(tool),
+        keys: habits.letterOf(entry).toUpperCase(),
+        run: () => take(entry.tool),
       })
     STAGES.forEach(({ id, name }, i) =>
       actions.push({ id: `stage-${id}`, name, group: 'Stage', keys: String(i + 1), run: () => choose(id) }),
@@ -164,6 +166,9 @@ export function useActions() {
       () => store.redo(),
       'Ctrl Shift Z',
     )
+    add('keys', 'Keys', 'Setting', () => (desk.keysOpen = true), '?')
+    add('fold-drawer', 'Fold or unfold the drawer', 'Setting', () => habits.fold('drawer'), '[')
+    add('fold-shelf', 'Fold or unfold the shelf', 'Setting', () => habits.fold('shelf'), ']')
     add('fit', 'Show everything', 'Action', () => opened.surface?.fit(), 'Home')
     add('new-sheet', 'New sheet', 'Action', newSheet)
     if (sheet.value) {

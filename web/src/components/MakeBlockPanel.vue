@@ -48,6 +48,10 @@ const THEN = [
   { value: 'stay', title: 'Stay as they are' },
   { value: 'go', title: 'Go' },
 ]
+function pointToBase(): void {
+  hand.askPoint('Point to the base point of the block.', (at) => (base.value = { x: at.x, y: at.y }))
+  opened.surface?.focus()
+}
 function make(): void {
   let block = ''
   const made = store.edit('Make block', (project, makeId) => {
@@ -100,6 +104,7 @@ function make(): void {
         />
       </div>
       <div class="links">
+        <button type="button" class="link" @click="pointToBase">Point to it</button>
         <button type="button" class="link" @click="base = { ...middle }">In its middle</button>
         <button type="button" class="link" @click="((base = { ...back }), (atWall = true))">
           In the middle of its back

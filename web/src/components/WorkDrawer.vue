@@ -17,6 +17,7 @@ import { styleOf } from '@lamina/core/library'
 import type { ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatHeight } from '@lamina/core/units'
 import { STAGES, useDesk, type PanelName } from '../store/desk'
+import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
 import { useOpened } from '../store/opened'
 import { useValues } from '../store/values'
@@ -39,6 +40,7 @@ const props = defineProps<{ actions: Actions; matters: readonly Matter[] }>()
 const store = useProject()
 const desk = useDesk()
 const hand = useHand()
+const habits = useHabits()
 const opened = useOpened()
 const values = useValues()
 
@@ -117,6 +119,10 @@ const columns = computed(() => [
 ])
 const measure = toolEntry('measure')!
 const onBoard = computed(() => desk.stage !== 'compose' && desk.stage !== 'issue')
+const titleOf = (entry: NamedEntry): string => {
+  const letter = habits.letterOf(entry).toUpperCase()
+  return letter ? `${entry.name} (${letter})` : entry.name
+}
 const opens = (entry: NamedEntry): boolean => is(entry.tool) && hasOptions(entry)
 const is = (tool: ToolName): boolean => hand.tool === tool
 const toggle = (panel: PanelName): void => void (desk.panel = desk.panel === panel ? null : panel)
@@ -125,7 +131,18 @@ const take = (tool: ToolName): void => props.actions.take(tool)
 
 <template>
   <section ref="drawer" class="drawer" :aria-label="`${stage.name}: tools`">
-    <h2>{{ stage.name }}</h2>
+    <div class="heading">
+      <h2>{{ stage.name }}</h2>
+      <button
+        type="button"
+        class="fold"
+        title="Fold the drawer ([)"
+        aria-expanded="true"
+        @click="habits.fold('drawer')"
+      >
+        Fold
+      </button>
+    </div>
     <p class="soft small under">{{ under }}</p>
 
     <template v-if="onBoard">
@@ -135,7 +152,7 @@ const take = (tool: ToolName): void => props.actions.take(tool)
           <DrawerEntry
             :icon="entry.icon"
             :name="entry.name"
-            :shortcut="entry.key?.toUpperCase()"
+            :shortcut="habits.letterOf(entry).toUpperCase()"
             :active="is(entry.tool)"
             @choose="take(entry.tool)"
           />
@@ -223,7 +240,7 @@ const take = (tool: ToolName): void => props.actions.take(tool)
             type="button"
             :class="{ on: is(entry.tool), wide: isLong(entry) }"
             :aria-pressed="is(entry.tool)"
-            :title="entry.key ? `${entry.name} (${entry.key.toUpperCase()})` : entry.name"
+            :title="titleOf(entry)"
             @click="take(entry.tool)"
           >
             <v-icon :icon="entry.icon" size="16" />{{ entry.name }}
@@ -271,6 +288,19 @@ const take = (tool: ToolName): void => props.actions.take(tool)
   border-right: 1px solid rgb(var(--v-theme-hairline));
   padding: 16px 12px;
   overflow-y: auto;
+}
+.heading {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.fold {
+  font: inherit;
+  font-size: 12px;
+  border: 0;
+  background: none;
+  color: rgb(var(--v-theme-soft-ink));
+  cursor: pointer;
 }
 .under {
   margin: 2px 0 6px;

@@ -5,11 +5,13 @@ import type { Board } from '@lamina/core/records'
 import { sheetExtent, sheetSet } from '@lamina/core/sheets'
 import { scaleName } from '@lamina/core/units'
 import { useCarry } from '../store/carry'
+import { useHabits } from '../store/habits'
 import { useProject } from '../store/project'
 import BoardThumb from './BoardThumb.vue'
 
 const store = useProject()
 const carry = useCarry()
+const habits = useHabits()
 const route = useRoute()
 const router = useRouter()
 
@@ -137,6 +139,15 @@ function onClick(card: Card): void {
         </button>
       </li>
     </ul>
+    <button
+      type="button"
+      class="fold"
+      title="Fold the shelf (])"
+      aria-expanded="true"
+      @click="habits.fold('shelf')"
+    >
+      Fold
+    </button>
   </footer>
 </template>
 
@@ -149,6 +160,15 @@ function onClick(card: Card): void {
   padding: 9px 16px 0;
   background: rgb(var(--v-theme-desk));
   overflow-x: auto;
+}
+.fold {
+  margin-left: auto;
+  font: inherit;
+  font-size: 12px;
+  border: 0;
+  background: none;
+  color: rgb(var(--v-theme-soft-ink));
+  cursor: pointer;
 }
 .upright {
   writing-mode: vertical-rl;

@@ -1,18 +1,21 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import AskDialog from '../components/AskDialog.vue'
+import FoldedStrip from '../components/FoldedStrip.vue'
+import KeysPage from '../components/KeysPage.vue'
 import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
 import { useRoute, useRouter } from 'vue-router'
+import type { Stage } from '@lamina/core/check'
 import { STAGES, useDesk } from '../store/desk'
+import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
 import { useOpened } from '../store/opened'
 import { useValues } from '../store/values'
 import { useProject } from '../store/project'
 import { useActions } from '../actions/useActions'
 import { useMatters } from '../actions/useMatters'
-import { toolOfKey } from '../tools/catalogue'
 import { isCovered, isTyping } from '../surface/useSurface'
 
 /** What takes no longer than this is not announced, ms. */
@@ -24,6 +27,7 @@ const router = useRouter()
 const store = useProject()
 const desk = useDesk()
 const hand = useHand()
+const habits = useHabits()
 const opened = useOpened()
 const values = useValues()
 const actions = useActions()
@@ -66,6 +70,11 @@ watch(ready, (now) => (opened.around = now && !actions.drawing.value && !actions
 })
 
 const matters = useMatters(ready)
+/** A stage pressed in the rail shows its tools. */
+function chooseStage(stage: Stage): void {
+  habits.folded.drawer = false
+  actions.choose(stage)
+}
 watch(
   () => [actions.drawing.value?.id, actions.sheet.value?.id] as const,
   ([drawing, sheet]) => {
@@ -161,12 +170,22 @@ function onKey(event: KeyboardEvent): void {
     desk.askOpen = true
     return
   }
+  if (event.key === '?') {
+    event.preventDefault()
+    desk.keysOpen = true
+    return
+  }
+  if (event.key === '[' || event.key === ']') {
+    event.preventDefault()
+    habits.fold(event.key === '[' ? 'drawer' : 'shelf')
+    return
+  }
   const stage = /^[1-7]$/.test(event.key) ? STAGES[Number(event.key) - 1] : undefined
   if (stage && hand.tool === 'select') {
     actions.choose(stage.id)
     return
   }
-  const tool = toolOfKey(letter)
+  const tool = habits.toolOf(letter)
   if (tool) {
     event.preventDefault()
     actions.take(tool)
@@ -191,17 +210,31 @@ onBeforeUnmount(() => {
 
 <template>
   <div v-if="ready" class="desk" @keydown.enter="onEnter">
-    <StageRail :stage="desk.stage" :matters="matters" @choose="actions.choose" />
-    <template v-if="!route.meta['wide']">
+    <StageRail :stage="desk.stage" :matters="matters" @choose="chooseStage" />
+    <FoldedStrip
+      v-if="habits.folded.drawer && !route.meta['wide']"
+      name="Drawer"
+      letter="["
+      upright
+      @unfold="habits.fold('drawer')"
+    />
+    <template v-else-if="!route.meta['wide']">
       <WorkDrawer v-if="opened.around" :actions="actions" :matters="matters" />
       <div v-else class="drawer-place" />
     </template>
     <main class="work">
       <router-view />
-      <WorkShelf v-if="opened.around" />
+      <FoldedStrip
+        v-if="habits.folded.shelf"
+        name="Drawings and sheets"
+        letter="]"
+        @unfold="habits.fold('shelf')"
+      />
+      <WorkShelf v-else-if="opened.around" />
       <div v-else class="shelf-place" />
     </main>
     <AskDialog v-model="desk.askOpen" :actions="actions.all.value" />
+    <KeysPage v-if="desk.keysOpen" v-model="desk.keysOpen" />
   </div>
   <div v-else-if="fault" class="fault" role="alert">
     <h2>This project cannot be opened just now</h2>

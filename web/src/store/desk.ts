@@ -30,8 +30,9 @@ export const useDesk = defineStore('desk', () => {
   /** The panel of tables that is open over the board. */
   const panel = ref<PanelName | null>(null)
   const askOpen = ref(false)
+  const keysOpen = ref(false)
   /** The lens boards are looked through; null: the full one. */
   const lens = ref<Id | null>(null)
   const trueWeights = ref(false)
-  return { stage, panel, askOpen, lens, trueWeights }
+  return { stage, panel, askOpen, keysOpen, lens, trueWeights }
 })

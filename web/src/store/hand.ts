@@ -3,7 +3,7 @@ import { ref, shallowRef } from 'vue'
 import type { Clipping } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
 import { keepsSelection, type ToolName } from '../tools/catalogue'
-import type { HeldPoint } from '../tools/tool'
+import type { AskedPoint, HeldPoint } from '../tools/tool'
 
 /** Directions are held by the project's own angle. */
 export const OWN_ANGLE = -1
@@ -22,6 +22,8 @@ export const useHand = defineStore('hand', () => {
   const lock = ref(0)
   /** The point of what is selected that was taken up. */
   const handle = shallowRef<HeldPoint | null>(null)
+  /** The point that a panel asked for. */
+  const asked = shallowRef<AskedPoint | null>(null)
   /** What was copied and is to be pasted at the pointer. */
   const clipping = shallowRef<Clipping | null>(null)
 
@@ -32,8 +34,13 @@ export const useHand = defineStore('hand', () => {
   function take(name: ToolName): void {
     tool.value = name
     round.value++
-    if (name !== 'select' && name !== 'crop' && name !== 'reshape') lastTool.value = name
+    if (name !== 'select' && name !== 'crop' && name !== 'reshape' && name !== 'point') lastTool.value = name
     if (!keepsSelection(name)) select([])
+  }
+  /** Asks for a point on the board. */
+  function askPoint(words: string, give: AskedPoint['give']): void {
+    asked.value = { words, give }
+    take('point')
   }
   /** Another project: what was chosen in the one before is no matter here. What was copied can be pasted. */
   function begin(): void {
@@ -42,5 +49,5 @@ export const useHand = defineStore('hand', () => {
     lock.value = 0
     handle.value = null
   }
-  return { tool, round, lastTool, selection, previous, lock, handle, clipping, select, take, begin }
+  return { tool, round, lastTool, selection, previous, lock, handle, asked, clipping, select, take, askPoint, begin }
 })

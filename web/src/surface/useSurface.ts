@@ -194,10 +194,23 @@ export function useSurface(
       stage.add(layer)
     }
     let first = true
+    /** The middle of the board in the window. */
+    let middle: Point | null = null
     observer = new ResizeObserver(() => {
       const { clientWidth: width, clientHeight: height } = element
       if (!width || !height) return
       stage!.size({ width, height })
+      const { left, top } = element.getBoundingClientRect()
+      const now = { x: left + width / 2, y: top + height / 2 }
+      // What is drawn stays where it is in the window, whatever comes or goes around the board.
+      if (middle) {
+        const { scale, centre } = camera.value
+        camera.value = {
+          ...camera.value,
+          centre: { x: centre.x + (now.x - middle.x) / scale, y: centre.y - (now.y - middle.y) / scale },
+        }
+      }
+      middle = now
       camera.value = { ...camera.value, width, height }
       if (first) {
         first = false

@@ -91,6 +91,9 @@ export function useTools(
     get handle() {
       return hand.handle
     },
+    get asked() {
+      return hand.asked
+    },
     get clipping() {
       return hand.clipping
     },

@@ -272,7 +272,7 @@ export function blockTool(bench: Bench): Tool {
         turn = normalAngle(turnNow() + Math.PI / 2)
         bench.clearTyped()
       } else if (key === 'm') mirrored = !mirrored
-      else if (key === 'w') seated = !seated
+      else if (key === 'w' && way() === 'one' && chosen()?.atWall) seated = !seated
       else if (key === 'a') {
         first = null
         bench.setWay(nextWay(BLOCK_WAYS, way()))

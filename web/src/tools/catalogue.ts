@@ -1,3 +1,4 @@
+import { askedPointTool } from './askedPoint'
 import { BLOCK_TOOLS } from './block'
 import { DIMENSION_TOOLS } from './dimension'
 import { SHAPE_TOOLS } from './draw'
@@ -44,8 +45,13 @@ const TABLE = {
   ...MEASURE_TOOLS,
 } satisfies Record<string, ToolEntry>
 
-/** Tools that come into the hand by what is done: copied things pasted, a point of something taken up. */
-const HANDED = { paste: pasteTool, reshape: reshapeTool } satisfies Record<string, (bench: Bench) => Tool>
+/** Tools that come into the hand by what is done: copied things pasted, a point of something taken up, or asked for. */
+const HANDED = { paste: pasteTool, reshape: reshapeTool, point: askedPointTool } satisfies Record<
+  string,
+  (bench: Bench) => Tool
+>
+
+const isHanded = (name: ToolName): name is keyof typeof HANDED => name in HANDED
 
 export type NamedTool = keyof typeof TABLE
 /** What may be in hand: a tool, or nothing but the pointer on a board or on the frame of a viewport. */
@@ -62,13 +68,9 @@ export const TOOLS: readonly NamedEntry[] = (Object.keys(TABLE) as NamedTool[]).
 export const toolEntry = (tool: ToolName): NamedEntry | undefined =>
   TOOLS.find((entry) => entry.tool === tool)
 
-/** The tool a letter takes up. */
-export const toolOfKey = (key: string): NamedTool | undefined =>
-  TOOLS.find((entry) => entry.key === key)?.tool
-
 /** Whether what is selected stays so when a tool is taken up. */
 export const keepsSelection = (tool: ToolName): boolean =>
-  tool === 'select' || tool === 'reshape' || toolEntry(tool)?.keeps === true
+  tool === 'select' || tool === 'reshape' || tool === 'point' || toolEntry(tool)?.keeps === true
 
 /** In the place of a tool that has nothing to work on here. */
 function elsewhereTool(bench: Bench, words: string): Tool {
@@ -86,7 +88,7 @@ function elsewhereTool(bench: Bench, words: string): Tool {
 /** The tool of a name at work; null where nothing is in hand. */
 export function makeTool(name: ToolName, bench: Bench): Tool | null {
   if (name === 'select' || name === 'crop') return null
-  if (name === 'paste' || name === 'reshape') return HANDED[name](bench)
+  if (isHanded(name)) return HANDED[name](bench)
   const entry: ToolEntry = TABLE[name]
   switch (entry.on) {
     case 'any':

@@ -80,15 +80,20 @@ export function dimensionTool(bench: Bench): Tool {
     anchors = [...anchors, anchor]
   }
 
+  const turnWords = (): string => (aligned ? 'A: along x or y' : 'A: along the points')
+
   return {
     prompt: () =>
       placing
-        ? { text: 'Point to where the row runs.', keys: 'Esc: back to the points' }
+        ? { text: 'Point to where the row runs.', keys: `${turnWords()} · Esc: back to the points` }
         : anchors.length < 2
-          ? { text: 'Point to what is to be measured, one after the other.', keys: 'Esc: one step back' }
+          ? {
+              text: 'Point to what is to be measured, one after the other.',
+              keys: `${turnWords()} · Esc: one step back`,
+            }
           : {
               text: 'Point to more, or clear of the drawing to set the row.',
-              keys: 'Enter: set the row · A: along the points · Esc: one point back',
+              keys: `Enter: set the row · ${turnWords()} · Esc: one point back`,
             },
     fields: () => [],
     last: () => null,

@@ -37,7 +37,7 @@ import { nextWay, type Way } from './drawing'
 import { chainTool } from './polyline'
 import { foresee } from './preview'
 import { stepTool } from './steps'
-import type { PlanBench, Located, TagField, Tool, Bench } from './tool'
+import type { Bench, Located, PlanBench, Prompt, TagField, Tool } from './tool'
 import type { ToolEntry } from './entry'
 
 export const STAIR_WAYS: readonly Way[] = [
@@ -83,7 +83,7 @@ export function stairTool(bench: PlanBench): Tool {
       const [a] = given
       return {
         ask: 'Point the way up, or type its turn.',
-        keys: 'Tab: width, going · H: turns to the other side · Esc: one step back',
+        keys: 'Tab: width, going · A: another form · H: turns to the other side · Esc: one step back',
         fields: (at) => stairFields(bench, a!, at),
         point: (at) => wayPoint(bench, a!, at),
       }
@@ -217,6 +217,11 @@ function byWay(bench: PlanBench, ways: readonly Way[], toolOf: (way: string) => 
           if (letter !== 'a' || tool.last()) return false
           bench.setWay(nextWay(ways, bench.way(ways[0]!.id)))
           return true
+        }
+      if (key === 'prompt')
+        return (): Prompt => {
+          const { text, keys } = tool.prompt()
+          return { text, keys: tool.last() || /\bA: /.test(keys) ? keys : `${keys} · A: another way` }
         }
       const value: unknown = tool[key]
       return typeof value === 'function' ? (value.bind(tool) as unknown) : value

@@ -138,7 +138,7 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
               : choice.bearings
                 ? 'Type the bearing, Tab, then the distance; or point to the end.'
                 : 'Type a length or point to the end.',
-            keys: `${choice.bearings ? 'N45E or 45°' : 'Tab: turn'} · ${curved ? 'S: straight' : 'U: curved'} · Enter: ends here · C: closes · Backspace: one point back`,
+            keys: `${choice.bearings ? 'N45E or 45°' : 'Tab: turn'} · U: curved · S: straight · Enter: ends here · C: closes · Backspace: one point back`,
           },
     fields(at): readonly TagField[] {
       const from = last()

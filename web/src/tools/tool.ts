@@ -45,6 +45,12 @@ export interface HeldPoint {
   readonly index: number
 }
 
+/** A point that is asked for, and what is done with it. */
+export interface AskedPoint {
+  readonly words: string
+  give(at: Point): void
+}
+
 /** What a tool knows and may do. */
 export interface Bench {
   /** What is drawn on. */
@@ -73,6 +79,8 @@ export interface Bench {
   readonly moment: object
   /** The point of what is selected that was taken up. */
   readonly handle: HeldPoint | null
+  /** The point that a panel asked for. */
+  readonly asked: AskedPoint | null
   /** What was copied and is to be pasted. */
   readonly clipping: Clipping | null
   /** Puts the tool away. */

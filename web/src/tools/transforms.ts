@@ -42,16 +42,17 @@ import type { ToolEntry } from './entry'
 /** Moves what is selected; walls joined to it follow unless it moves alone. */
 export function moveTool(bench: Bench): Tool {
   let alone = false
+  const joined = (): string => (alone ? 'walls joined to it follow' : 'it moves alone')
   return stepTool(bench, {
     label: 'Move',
     select: 'Select what is to move.',
     step: (given) =>
       given.length === 0
-        ? { ask: 'Point to where it moves from.', keys: 'Esc: select something else' }
+        ? { ask: 'Point to where it moves from.', keys: `A: ${joined()} · Esc: select something else` }
         : given.length === 1
           ? {
               ask: 'Type how far, or point to where it goes.',
-              keys: `Tab: turn · A: ${alone ? 'walls joined to it follow' : 'it moves alone'} · Esc: one step back`,
+              keys: `Tab: turn · A: ${joined()} · Esc: one step back`,
             }
           : null,
     edit: ([from, to], project) => moveItems(project, bench.selection, subtract(to!, from!), alone),

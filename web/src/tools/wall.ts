@@ -111,7 +111,7 @@ export function wallTool(bench: PlanBench): Tool {
       last
         ? {
             text: curved ? 'Point to where the curve ends.' : 'Type a length or point to the end.',
-            keys: `Tab: turn · R: other side from here on${run.length > 0 ? ' · H: of the whole run' : ''} · ${curved ? 'S: straight' : 'U: curved'} · Backspace: one wall back · Esc: end the run`,
+            keys: `Tab: turn · R: other side from here on${run.length > 0 ? ' · H: of the whole run' : ''} · U: curved · S: straight · Backspace: one wall back · Esc: end the run`,
           }
         : {
             text: 'Point to where the wall starts.',
