@@ -264,7 +264,7 @@ test('blocks against walls, in rows, by parameters; made, changed in place and c
     await takeBlock(page, 'Trolley')
     await page.getByRole('radio', { name: 'In a row' }).click()
     await page.getByTestId('board').focus()
-    await surface.press(2300, 600)
+    await surface.press(2500, 600)
     await surface.move(4300, 600)
     await surface.type('3')
     await saved(page)
@@ -272,7 +272,7 @@ test('blocks against walls, in rows, by parameters; made, changed in place and c
     const blocks = await stored(server, project, 'block')
     const made = blocks.find(({ name }) => name === 'Trolley')!
     const row = (await stored(server, project, 'placement')).filter(({ block }) => block === made.id)
-    expect(row.map(({ at }) => Math.round(at.x)).sort((p, q) => p - q)).toEqual([1800, 2300, 3300, 4300])
+    expect(row.map(({ at }) => Math.round(at.x)).sort((p, q) => p - q)).toEqual([1800, 2500, 3400, 4300])
   })
   await test.step('changed in place, all four follow', async () => {
     await surface.press(1500, 200)

@@ -16,7 +16,7 @@ import { useValues } from '../store/values'
 import { useProject } from '../store/project'
 import { useActions } from '../actions/useActions'
 import { useMatters } from '../actions/useMatters'
-import { isCovered, isTyping } from '../surface/useSurface'
+import { isCovered, isTyping, keepsKey } from '../surface/useSurface'
 
 /** What takes no longer than this is not announced, ms. */
 const MOMENT_MS = 150
@@ -151,7 +151,7 @@ function onKey(event: KeyboardEvent): void {
     leaveField(event.target)
     return
   }
-  if (event.defaultPrevented || isTyping(event.target)) return
+  if (event.defaultPrevented || keepsKey(event)) return
   const letter = event.key.toLowerCase()
   if (event.ctrlKey || event.metaKey) {
     if (letter === 'z') {

@@ -45,7 +45,9 @@ export function useTyping(fields: () => readonly TagField[]) {
     behind,
     set(key: string, text: string): void {
       texts[key] = text
-      go(key, false)
+      // What is typed next is for what is still open, or stands in its place.
+      const open = fields().find((each) => !textOf(each.key) && each.kind !== 'number')
+      go(open && fields()[0]?.key !== key ? open.key : key, true)
     },
     /** What stands in a field that has the window's focus now, and whether all of it is selected. */
     heard(key: string, text: string, all: boolean): void {

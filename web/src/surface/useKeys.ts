@@ -2,7 +2,7 @@ import { onBeforeUnmount, onMounted, type Ref } from 'vue'
 import { goesInto } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
-import { isCovered, isTyping } from './useSurface'
+import { isCovered, keepsKey } from './useSurface'
 import type { useTools } from './useTools'
 
 export interface KeyWays {
@@ -82,7 +82,7 @@ export function useKeys(ways: KeyWays): void {
   function onKey(event: KeyboardEvent): void {
     if (desk.askOpen || event.isComposing || isCovered()) return
     const tag = inTag(event.target)
-    if (isTyping(event.target) && !tag) return
+    if (keepsKey(event) && !tag) return
     if (!tag && ways.waits(event)) {
       event.stopImmediatePropagation()
       event.preventDefault()

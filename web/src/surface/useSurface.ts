@@ -248,5 +248,9 @@ export function isTyping(target: EventTarget | null): boolean {
   )
 }
 
+/** Whether what a key is pressed in keeps it: a field does, but one to choose from has no use for steps back. */
+export const keepsKey = ({ target, ctrlKey, metaKey }: KeyboardEvent): boolean =>
+  isTyping(target) && !((ctrlKey || metaKey) && (target as HTMLElement).inputMode === 'none')
+
 /** Whether a list, a menu or a dialog is open: it keeps its keys. */
 export const isCovered = (): boolean => document.querySelector('.v-overlay--active:not(.v-tooltip)') !== null
