@@ -91,14 +91,17 @@ export async function saved(page: Page): Promise<void> {
 /** The id of the project that is open. */
 export const projectId = (page: Page): string => /project\/([^/]+)/.exec(page.url())![1]!
 
+/** All stored records of a project. */
+export const records = async (server: TestServer, project: string): Promise<AnyRecord[]> =>
+  (await server.json<{ records: AnyRecord[] }>(`/api/projects/${project}`)).records
+
 /** The stored records of a kind. */
 export async function stored<K extends RecordKind>(
   server: TestServer,
   project: string,
   kind: K,
 ): Promise<RecordOf<K>[]> {
-  const { records } = await server.json<{ records: AnyRecord[] }>(`/api/projects/${project}`)
-  return records.filter((record): record is RecordOf<K> => record.kind === kind)
+  return (await records(server, project)).filter((record): record is RecordOf<K> => record.kind === kind)
 }
 
 export async function stage(page: Page, name: string): Promise<void> {

@@ -1,7 +1,23 @@
 import type { Page } from '@playwright/test'
-import { board, choose, expect, newProject, saved, stage, stored, test, tool, type Surface } from './fixture'
+import { make, outcome, strokesFor, type Outcome } from './fastKeys'
+import {
+  board,
+  choose,
+  expect,
+  newProject,
+  records,
+  saved,
+  stage,
+  stored,
+  test,
+  tool,
+  type Surface,
+} from './fixture'
 
 test.use({ samples: false })
+
+/** What the runs of keys draw. */
+const DRAWN = new Set(['wall', 'linework', 'opening'])
 
 async function begin(page: Page, name: string, feet = false): Promise<{ project: string; surface: Surface }> {
   const project = await newProject(page, { name, feet })
@@ -456,4 +472,116 @@ test('Mirror and Copy are put down by one Escape; Shift+Enter begins a line of a
   await saved(page)
   const [note] = await stored(server, project, 'note')
   expect(note!.text).toBe('First line\nsecond')
+})
+
+test('drawer and shelf fold away and nothing jumps; letters of tools are chosen and kept', async ({
+  page,
+}) => {
+  const { surface } = await begin(page, 'Room')
+  const before = await surface.toScreen(3000, 2000)
+  const whole = (await surface.element.boundingBox())!
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('[')
+  await page.keyboard.press(']')
+  await expect(page.locator('.drawer')).toBeHidden()
+  await expect(page.getByLabel('Shelf: drawings and sheets')).toBeHidden()
+  await expect
+    .poll(async () => (await surface.element.boundingBox())!.width)
+    .toBeGreaterThan(whole.width + 150)
+  await expect
+    .poll(async () => {
+      const after = await surface.toScreen(3000, 2000)
+      return Math.hypot(after.x - before.x, after.y - before.y)
+    })
+    .toBeLessThan(1.5)
+  // More than three quarters of the window is board.
+  const { width, height } = (await surface.element.boundingBox())!
+  expect((width * height) / (1280 * 800)).toBeGreaterThan(0.75)
+
+  await test.step('Column gets a letter, and Dimension loses it', async () => {
+    await page.keyboard.press('?')
+    const letter = page.getByLabel('Letter for Column')
+    await letter.focus()
+    await page.keyboard.press('c')
+    await expect(page.getByTestId('keys')).toContainText('C takes up Column, no longer Dimension.')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('c')
+    await expect(page.getByTestId('prompt')).toContainText('Type its size, then point to its middle.')
+  })
+  await test.step('both are kept with the user', async () => {
+    await page.reload()
+    await expect(page.getByRole('button', { name: 'Drawings and sheets' })).toBeVisible()
+    await expect(page.locator('.drawer')).toBeHidden()
+    await surface.element.focus()
+    await page.keyboard.press('c')
+    await expect(page.getByTestId('prompt')).toContainText('Type its size, then point to its middle.')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('[')
+    await expect(page.locator('.drawer')).toBeVisible()
+    await page.keyboard.press('?')
+    await page.getByRole('button', { name: 'As at first' }).click()
+    await expect(page.getByLabel('Letter for Dimension')).toHaveValue('C')
+  })
+})
+
+test('the last length is offered again, and a base point is pointed to', async ({ page, server }) => {
+  const { project, surface } = await begin(page, 'Again')
+  await page.keyboard.press('w')
+  await surface.press(0, 0)
+  await surface.move(3000, 0)
+  await surface.type('2400')
+  await expect(page.getByTestId('prompt')).toContainText('↑: 2400 again')
+  await surface.move(2400, 2000)
+  await surface.type('1350')
+  await surface.move(0, 1350)
+  await page.keyboard.press('ArrowUp')
+  await expect(field(page, 'along')).toHaveValue('1350')
+  await page.keyboard.press('ArrowUp')
+  await expect(field(page, 'along')).toHaveValue('2400')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  expect((await stored(server, project, 'wall')).map(length)).toEqual([2400, 1350, 2400])
+
+  await test.step('the base point of a block, at a corner', async () => {
+    await page.keyboard.press('Escape')
+    await page.keyboard.type('/rectangle\n')
+    await surface.press(4000, 1000)
+    await page.keyboard.type('800')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('400')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+    await saved(page)
+    const [line] = await stored(server, project, 'linework')
+    const corner = line!.shape.form === 'path' ? line!.shape.path.vertices[0]! : null
+    await surface.press(corner!.x, corner!.y)
+    await page.getByRole('button', { name: 'Make a block' }).click()
+    await page.getByTestId('make-block').getByLabel('Name').fill('Bench')
+    await page.getByRole('button', { name: 'Point to it' }).click()
+    await expect(page.getByTestId('prompt')).toContainText('Point to the base point of the block.')
+    await surface.press(corner!.x, corner!.y)
+    await page.getByRole('button', { name: 'Make the block' }).click()
+    await saved(page)
+    const [placed] = await stored(server, project, 'placement')
+    expect(placed!.at).toEqual({ x: corner!.x, y: corner!.y })
+  })
+})
+
+test('no key is lost: typed at 30 ms a key comes to the same as typed slowly', async ({ page, server }) => {
+  test.setTimeout(400_000)
+  for (let seed = 1; seed <= 6; seed++) {
+    const strokes = strokesFor(seed)
+    const came: Outcome[] = []
+    for (const fast of [true, false]) {
+      const project = await newProject(page, { name: `Keys ${seed}` })
+      const surface = board(page)
+      await make(page, surface, strokes, fast)
+      came.push(
+        await outcome(page, async () =>
+          (await records(server, project)).filter(({ kind }) => DRAWN.has(kind)),
+        ),
+      )
+    }
+    expect(came[0], JSON.stringify(strokes)).toEqual(came[1])
+  }
 })

@@ -58,6 +58,7 @@ const holdContainer = toRef(props.work.container)
       @enter="tools.enter()"
       @back="tools.back()"
       @leave="work.focus()"
+      @again="tools.again()"
     />
     <div v-if="work.progress.value" class="making" role="status" data-test="making">
       <template v-if="work.progress.value.stopped">

@@ -35,15 +35,13 @@ defineEmits<{ unfold: [] }>()
   color: rgb(var(--v-theme-ink));
 }
 .upright {
-  flex-direction: row-reverse;
-  justify-content: flex-end;
+  justify-content: flex-start;
   width: 28px;
   height: auto;
   padding: 16px 0;
   writing-mode: vertical-rl;
-  rotate: 180deg;
   background: rgb(var(--v-theme-surface));
-  border-left: 1px solid rgb(var(--v-theme-hairline));
+  border-right: 1px solid rgb(var(--v-theme-hairline));
 }
 kbd {
   font: inherit;

@@ -113,7 +113,7 @@ function usual(): void {
         </section>
         <section v-for="{ name, tools } in [...stages, { name: 'Change', tools: changes }]" :key="name">
           <h3>{{ name }}</h3>
-          <dl>
+          <dl class="letters">
             <template v-for="entry in tools" :key="entry.tool">
               <dt>
                 <input
@@ -165,6 +165,9 @@ dl {
   gap: 3px 12px;
   align-items: baseline;
   font-size: 13px;
+}
+dl.letters {
+  grid-template-columns: 30px 1fr;
 }
 dt {
   max-width: 110px;

@@ -25,7 +25,7 @@ const props = defineProps<{
   /** The drawing runs downwards from the last point: the tag stands above. */
   above: boolean
 }>()
-const emit = defineEmits<{ type: [key: string, text: string]; enter: []; back: []; leave: [] }>()
+const emit = defineEmits<{ type: [key: string, text: string]; enter: []; back: []; leave: []; again: [] }>()
 
 const box = ref<HTMLElement | null>(null)
 type Input = HTMLInputElement | HTMLTextAreaElement
@@ -63,8 +63,10 @@ const doubtful = computed(() => {
   }
   return null
 })
-function takeOther(): void {
+/** ↑: the other reading of a doubted figure, or what was typed last, again. */
+function onUp(): void {
   if (doubtful.value) emit('type', doubtful.value.field.key, doubtful.value.other.text)
+  else emit('again')
 }
 const echoes = computed(() => props.fields.map(echoOf).filter((entry) => entry !== null))
 const fault = computed(() => echoes.value.find((entry) => entry.fault))
@@ -167,7 +169,7 @@ function onEnter(event: KeyboardEvent): void {
           @keydown.enter="onEnter"
           @keydown.esc.prevent.stop="emit('back')"
           @keydown.tab="onTab"
-          @keydown.up.prevent="takeOther"
+          @keydown.up.prevent="onUp"
         />
       </label>
     </div>

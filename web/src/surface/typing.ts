@@ -43,11 +43,17 @@ export function useTyping(fields: () => readonly TagField[]) {
     isEmpty: (): boolean => !Object.values(texts).some(Boolean),
     /** What the next key would stand behind, in the field that has the keys or would get them. */
     behind,
+    /** A figure from elsewhere. */
     set(key: string, text: string): void {
       texts[key] = text
       // What is typed next is for what is still open, or stands in its place.
       const open = fields().find((each) => !textOf(each.key) && each.kind !== 'number')
       go(open && fields()[0]?.key !== key ? open.key : key, true)
+    },
+    /** The same, the keys left with it. */
+    put(key: string, text: string): void {
+      texts[key] = text
+      go(key, true)
     },
     /** What stands in a field that has the window's focus now, and whether all of it is selected. */
     heard(key: string, text: string, all: boolean): void {

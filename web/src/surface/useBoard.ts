@@ -407,6 +407,7 @@ export function useBoard(ways: BoardWays) {
     },
     remove,
     arrow,
+    byKeys: () => byKeys !== null,
     pressByKeys,
     fit,
     zoom,

@@ -17,6 +17,8 @@ export interface KeyWays {
   remove(): void
   /** An arrow key: so far, with Shift finely. */
   arrow(dx: number, dy: number, fine: boolean): void
+  /** Whether the arrow keys move the pointer. */
+  byKeys(): boolean
   /** Presses where the arrow keys have brought the pointer; false when the mouse has it. */
   pressByKeys(): boolean
   fit(): void
@@ -120,6 +122,11 @@ export function useKeys(ways: KeyWays): void {
     }
     const onSurface = document.activeElement === container.value
     const arrow = ARROWS[key]
+    // The last length again, as long as the arrow keys do not move the pointer.
+    if (key === 'ArrowUp' && tools.tool.value && !ways.byKeys() && tools.again()) {
+      taken(event)
+      return
+    }
     if (arrow) {
       if (!onSurface) return
       event.preventDefault()

@@ -24,6 +24,8 @@ import { typedValue, understand } from '../tools/typed'
 export const REACH_PIXELS = 10
 /** Snaps that give way to a direction near the axes. */
 const SOFT = new Set<SnapKind>(['aligned', 'on line', 'wall line'])
+/** So many lengths are offered again. */
+const MOST_LENGTHS = 8
 /** How long the pointer rests on a snap before it is remembered, ms. */
 const REST_MS = 450
 /** Near the axes the direction is held by itself, within this angle. */
@@ -297,6 +299,9 @@ export function useTools(
 
   /** Typed values that cannot be understood stop here; the echo says why. */
   function enter(): void {
+    const lengths = fields.value.flatMap(({ key, kind }) =>
+      kind === 'length' && typed[key] ? [typed[key]] : [],
+    )
     for (const each of fields.value) {
       const text = typed[each.key]
       if (text && !understand(text, each.kind, store.units).ok) {
@@ -318,6 +323,22 @@ export function useTools(
     } else active()?.enter(at.value)
     tick.value++
     keepRefused()
+    // What was taken is offered again.
+    if (typing.isEmpty()) rememberLengths(lengths)
+  }
+
+  function rememberLengths(taken: readonly string[]): void {
+    if (taken.length > 0) values.lengths = [...new Set([...taken, ...values.lengths])].slice(0, MOST_LENGTHS)
+  }
+  /** The length typed last into an empty field, then those before it; false when there is none. */
+  function again(): boolean {
+    const field = typing.field()
+    if (field?.kind !== 'length' || values.lengths.length === 0) return false
+    const i = values.lengths.indexOf(typed[field.key] ?? '')
+    if (typed[field.key] && i < 0) return false
+    typing.put(field.key, values.lengths[(i + 1) % values.lengths.length]!)
+    tick.value++
+    return true
   }
 
   /** Escape: one step back, at last to selecting. */
@@ -407,16 +428,17 @@ export function useTools(
     },
   )
   const remark = computed(() => (depends(), active()?.remark?.(here()) ?? ''))
-  const prompt = computed(() => {
+  const prompt = computed((): Prompt => {
     depends()
-    return (
-      entry.prompt() ??
-      asidePrompt() ??
-      tool.value?.prompt() ?? {
+    const asked = entry.prompt() ?? asidePrompt() ?? tool.value?.prompt()
+    if (!asked)
+      return {
         text: 'Select, or take a tool from the drawer.',
         keys: 'Drag: a box · Shift: add · Alt: only what lies inside · Enter: the last tool again · Del: remove',
       }
-    )
+    const [length] = values.lengths
+    const offered = length && typing.isEmpty() && fields.value[0]?.kind === 'length'
+    return offered ? { text: asked.text, keys: `${asked.keys} · ↑: ${length} again` } : asked
   })
   function asidePrompt(): Prompt | null {
     if (!aside.value) return null
@@ -458,6 +480,7 @@ export function useTools(
     type,
     typeKey,
     erase,
+    again,
     bench,
     entry: entry.entry,
   }

@@ -1,10 +1,10 @@
 import { mdiCallMade, mdiFormatTextVariant } from '@mdi/js'
 import { drawLeader } from '@lamina/core/annotate'
-import { textItem } from '@lamina/core/display'
 import { addLeader, addNote } from '@lamina/core/edit'
 import { subtract, times, type Point } from '@lamina/core/geometry'
 import type { Anchor } from '@lamina/core/records'
 import { TieFinder } from '@lamina/core/ties'
+import { foreseenItems } from './preview'
 import { styled, type Bench, type Located, type Tool } from './tool'
 import type { ToolEntry } from './entry'
 
@@ -99,7 +99,7 @@ export function noteTool(bench: Bench): Tool {
   return {
     prompt: () =>
       place
-        ? { text: 'Type the note and press Enter.', keys: 'Esc: one step back' }
+        ? { text: 'Type the note and press Enter.', keys: 'Shift Enter: another line · Esc: one step back' }
         : { text: 'Point to where the note stands.', keys: 'Esc: put the note away' },
     fields: () => (place ? [{ key: 'note', label: 'note', kind: 'text', shown: '' }] : []),
     last: () => null,
@@ -117,12 +117,9 @@ export function noteTool(bench: Bench): Tool {
     preview(at) {
       const p = place ?? at?.point
       if (!p) return []
-      return [
-        textItem(bench.typedText('note') || placeholder, p, {
-          height: HEIGHT * bench.scale,
-          align: 'middle',
-        }),
-      ]
+      const text = bench.typedText('note') || placeholder
+      const note = { drawing: bench.board.id, at: p, text, heightPaperMm: HEIGHT, align: 'middle' } as const
+      return foreseenItems(bench, { id: 'preview', kind: 'note', ...note })
     },
   }
 }

@@ -29,6 +29,8 @@ export interface LastValues {
   ways: Readonly<Partial<Record<string, string>>>
   /** The layer chosen for a tool in place of the one it draws on by itself. */
   layers: Readonly<Partial<Record<string, Id>>>
+  /** The lengths typed last, the newest first: offered again by ↑. */
+  lengths: readonly string[]
   /** The annotation style of new dimensions and leaders; null: the one everything starts with. */
   style: Id | null
   wallType: Id | null
@@ -64,6 +66,7 @@ export function firstValues(system: UnitSystem): LastValues {
   return {
     ways: {},
     layers: {},
+    lengths: [],
     style: null,
     wallType: null,
     reference: 'left',
