@@ -172,7 +172,7 @@ describe('picking', () => {
       drawing: 'plan',
       layer: 'layer-hatches',
       region: { by: 'point', at: outlines[0]!.vertices[0]!, gap: 0 },
-      outlines,
+      outlines: outlines.map(({ vertices, closed }) => ({ vertices: [...vertices], closed })),
       filling,
     })
     const tone = { with: 'tone', tone: 0.5 } as const

@@ -217,7 +217,9 @@ describe('slopes, bearings and numbers', () => {
       }),
     )
   })
-  it.each(['N 95 E', 'up', '', '400', '-5'])('“%s” is no bearing', (text) => expect(parseBearing(text).ok).toBe(false))
+  it.each(['N 95 E', 'up', '', '400', '-5'])('“%s” is no bearing', (text) =>
+    expect(parseBearing(text).ok).toBe(false),
+  )
   it.each([
     ['2*3+1', 7],
     ['1/3', 1 / 3],

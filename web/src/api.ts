@@ -47,7 +47,8 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
 const at = (id: string): string => `/api/projects/${encodeURIComponent(id)}`
 
 /** A project asked for ahead of its page, used once and soon. What changed meanwhile is told as news. */
-let ahead: { readonly id: string; readonly asked: number; readonly answer: Promise<OpenedProject> } | null = null
+let ahead: { readonly id: string; readonly asked: number; readonly answer: Promise<OpenedProject> } | null =
+  null
 const AHEAD_MS = 3000
 
 /** Asks for a project that is about to be opened. */

@@ -1,16 +1,5 @@
 import { SAME_POINT } from '../geometry'
-import type { HalfEdge } from './loop'
-
-/** Where boundaries meet. */
-export interface Corner {
-  readonly x: number
-  readonly y: number
-  readonly out: HalfEdge[]
-  /** Rises when an edge that starts here comes or goes. */
-  version: number
-  /** Half-edges that start or end here. */
-  uses: number
-}
+import type { Corner } from './loop'
 
 const CELL = 16 * SAME_POINT
 

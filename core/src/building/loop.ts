@@ -1,5 +1,4 @@
 import { SAME_POINT, type Box, type Point } from '../geometry'
-import type { Corner } from './corners'
 import type { Boundary } from './overlay'
 
 /** A closed outline with the material on its left: outer outlines run anticlockwise, holes clockwise. */
@@ -22,6 +21,17 @@ export interface LoopEdge {
 /** Some parts of an outline that follow each other. */
 export interface LoopRun extends Box {
   readonly edges: readonly LoopEdge[]
+}
+
+/** Where boundaries meet. */
+export interface Corner {
+  readonly x: number
+  readonly y: number
+  readonly out: HalfEdge[]
+  /** Rises when an edge that starts here comes or goes. */
+  version: number
+  /** Half-edges that start or end here. */
+  uses: number
 }
 
 /** A boundary, run with the inside on its left. */

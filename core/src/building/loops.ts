@@ -1,7 +1,7 @@
 import { atOnce, type Steps } from '../steps'
 import { PlaceIndex, type Box } from '../geometry'
-import type { Corner, CornerField } from './corners'
-import { LoopInWork, Run, inRuns, joinedUp, type HalfEdge, type Loop } from './loop'
+import type { CornerField } from './corners'
+import { LoopInWork, inRuns, joinedUp, type Corner, type HalfEdge, type Loop, type Run } from './loop'
 import type { Boundary } from './overlay'
 
 /** So many edges are looked at in one step. */

@@ -172,6 +172,9 @@ dl.letters {
 dt {
   max-width: 110px;
 }
+dd {
+  margin: 0;
+}
 kbd,
 input {
   font: inherit;

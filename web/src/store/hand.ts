@@ -49,5 +49,19 @@ export const useHand = defineStore('hand', () => {
     lock.value = 0
     handle.value = null
   }
-  return { tool, round, lastTool, selection, previous, lock, handle, asked, clipping, select, take, askPoint, begin }
+  return {
+    tool,
+    round,
+    lastTool,
+    selection,
+    previous,
+    lock,
+    handle,
+    asked,
+    clipping,
+    select,
+    take,
+    askPoint,
+    begin,
+  }
 })
