@@ -294,14 +294,6 @@ const take = (tool: ToolName): void => props.actions.take(tool)
   justify-content: space-between;
   align-items: baseline;
 }
-.fold {
-  font: inherit;
-  font-size: 12px;
-  border: 0;
-  background: none;
-  color: rgb(var(--v-theme-soft-ink));
-  cursor: pointer;
-}
 .under {
   margin: 2px 0 6px;
 }

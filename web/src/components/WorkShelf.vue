@@ -163,12 +163,6 @@ function onClick(card: Card): void {
 }
 .fold {
   margin-left: auto;
-  font: inherit;
-  font-size: 12px;
-  border: 0;
-  background: none;
-  color: rgb(var(--v-theme-soft-ink));
-  cursor: pointer;
 }
 .upright {
   writing-mode: vertical-rl;
