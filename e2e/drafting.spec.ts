@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import type { Linework, RecordOf } from '@lamina/core/records'
-import { board, choose, expect, newProject, saved, stage, stored, test, tool, type Surface } from './fixture'
+import { begin as beginWithWall, choose, expect, saved, stage, stored, test, tool, typeTwo } from './fixture'
 
 test.use({ samples: false })
 
@@ -12,23 +12,16 @@ function corners(item: Linework): number[][] {
   return item.shape.path.vertices.map(({ x, y }) => [round(x), round(y)])
 }
 
-async function begin(page: Page, name: string, feet = false): Promise<{ project: string; surface: Surface }> {
-  const project = await newProject(page, { name, feet })
-  await page.keyboard.press('Escape')
-  return { project, surface: board(page) }
+/** A new project with nothing in hand. */
+async function begin(...facts: Parameters<typeof beginWithWall>): ReturnType<typeof beginWithWall> {
+  const begun = await beginWithWall(...facts)
+  await facts[0].keyboard.press('Escape')
+  return begun
 }
 
 /** Takes a tool of the list under Change, or one under a heading of its own. */
 const change = (page: Page, name: string): Promise<void> =>
   page.locator('.changes').getByRole('button', { name, exact: true }).click()
-
-/** Types width, Tab, depth, Enter. */
-async function typeTwo(page: Page, first: string, second: string): Promise<void> {
-  await page.keyboard.type(first)
-  await page.keyboard.press('Tab')
-  await page.keyboard.type(second)
-  await page.keyboard.press('Enter')
-}
 
 test('lines, shapes and typed sizes; trim, offset, corner, round, join and undo', async ({
   page,

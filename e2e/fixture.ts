@@ -140,6 +140,24 @@ export async function newProject(
   return projectId(page)
 }
 
+/** A new project with its board; the wall is in hand. */
+export async function begin(
+  page: Page,
+  name: string,
+  feet = false,
+): Promise<{ project: string; surface: Surface }> {
+  const project = await newProject(page, { name, feet })
+  return { project, surface: board(page) }
+}
+
+/** Types width, Tab, depth, Enter. */
+export async function typeTwo(page: Page, first: string, second: string): Promise<void> {
+  await page.keyboard.type(first)
+  await page.keyboard.press('Tab')
+  await page.keyboard.type(second)
+  await page.keyboard.press('Enter')
+}
+
 /** A room of 6 000 × 4 000 between the inner faces of walls, its lower left inner corner at the origin. */
 export async function room(page: Page): Promise<Surface> {
   const surface = board(page)

@@ -99,6 +99,31 @@ describe('Traits, mounted over a project', () => {
     card.unmount()
   })
 
+  it('of several walls show what they have alike, and set it for all, also to what one has', async () => {
+    const desk = await openDesk(records())
+    const { store } = desk
+    store.edit('Lower', (project) => setFacts(project, 'wall', ['south'], { height: 1200 }))
+    const { card, follow } = await traitsOf(desk, 'south', 'east')
+    const height = card
+      .findAll('.v-text-field')
+      .find((each) => each.text().startsWith('Height'))!
+      .find('input')
+    const element = height.element as HTMLInputElement
+    expect([element.value, element.placeholder]).toEqual(['', 'Various'])
+    await height.trigger('focus')
+    await height.setValue('1200')
+    await height.trigger('keydown', { key: 'Enter' })
+    const heights = () => ['south', 'east'].map((id) => store.project.need('wall', id).height)
+    expect(heights()).toEqual([1200, 1200])
+    await height.trigger('blur')
+    await follow()
+    expect(element.value).toBe('1\u202f200')
+    // One step back takes both.
+    store.undo()
+    expect(heights()).toEqual([1200, null])
+    card.unmount()
+  })
+
   it('of several things count them by kind, and show one filling for several hatches', async () => {
     const desk = await openDesk(records())
     const { card } = await traitsOf(desk, 'south', 'line', 'next')

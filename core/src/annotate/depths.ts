@@ -3,6 +3,6 @@ import { rankOf } from '../derive'
 /** Annotation lies above all linework, whatever was brought forward there; tags of rooms above all. */
 export const ABOVE_LINEWORK = {
   annotation: rankOf(2e6, 0, 'annotation'),
-  marks: rankOf(2e6, 1),
-  tags: rankOf(2e6, 2),
+  marks: rankOf(2e6, 1, 'others'),
+  tags: rankOf(2e6, 2, 'others'),
 } as const

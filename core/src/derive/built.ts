@@ -95,7 +95,10 @@ export class BuiltDrawn implements PartSource {
     if (zone === 'cut' || (zone === 'above' && !look.overhead) || !isDrawn(project, record, look.printing))
       return []
     const order = {
-      rank: zone === 'below' ? rankOf(depthOf('walls'), OFF_CUT) : rankOf(depthOf('overhead'), -1),
+      rank:
+        zone === 'below'
+          ? rankOf(depthOf('walls'), OFF_CUT, 'others')
+          : rankOf(depthOf('overhead'), -1, 'others'),
       // Walls before columns.
       place: project.placeOf(record.id) + (record.kind === 'column' ? COLUMNS : 0),
       nth: 0,
@@ -110,7 +113,11 @@ export class BuiltDrawn implements PartSource {
       const { opening } = fit
       if (!isDrawn(project, opening, look.printing)) return []
       const items = onLayer(project, opening, openingInPlan(project, wall, fit, look, look.scale), look.scale)
-      const order = { rank: rankOf(depthOf('walls'), OPENINGS), place: project.placeOf(wall.shape.id), nth }
+      const order = {
+        rank: rankOf(depthOf('walls'), OPENINGS, 'others'),
+        place: project.placeOf(wall.shape.id),
+        nth,
+      }
       return partOf(items, order, opening.id) ?? []
     })
   }
@@ -136,7 +143,7 @@ function cutPart(
     minY,
     maxX,
     maxY,
-    rank: rankOf(depthOf('walls'), CUT),
+    rank: rankOf(depthOf('walls'), CUT, 'others'),
     place: 0,
     nth: 0,
     source: null,

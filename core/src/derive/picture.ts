@@ -31,7 +31,7 @@ const ranks: { readonly [B in DrawnBy]: Map<number, Map<number, Rank>> } = {
 }
 
 /** The rank of a depth and kind: the same object for the same. */
-export function rankOf(depth: number, kind: number, by: DrawnBy = 'others'): Rank {
+export function rankOf(depth: number, kind: number, by: DrawnBy): Rank {
   const mine = ranks[by]
   let there = mine.get(depth)
   if (!there) mine.set(depth, (there = new Map()))
@@ -81,7 +81,7 @@ export function pictureFrom(items: DisplayList): Picture {
   return picture
 }
 
-const FLAT = rankOf(0, 0)
+const FLAT = rankOf(0, 0, 'others')
 
 export const byOrder = (p: Part, q: Part): number =>
   (p.rank === q.rank ? 0 : p.rank.depth - q.rank.depth || p.rank.kind - q.rank.kind) ||

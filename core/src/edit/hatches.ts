@@ -52,12 +52,10 @@ const hatchesOf = (project: Project, { drawing }: Hatch): Hatch[] =>
 
 /** Whether two hatches fill the same area in the same way, wherever their patterns begin. */
 function isTwin(p: Hatch, q: Hatch): boolean {
-  const [a, b] = [p, q].map(({ filling }) => ({ ...filling, origin: null }))
-  return (
-    JSON.stringify(a) === JSON.stringify(b) &&
-    p.outlines.length === q.outlines.length &&
-    p.outlines.every((path, i) => isSamePath(path, q.outlines[i]!))
-  )
+  if (p.outlines.length !== q.outlines.length) return false
+  if (!p.outlines.every((path, i) => isSamePath(path, q.outlines[i]!))) return false
+  const [a, b] = [p, q].map(({ filling }) => JSON.stringify({ ...filling, origin: null }))
+  return a === b
 }
 
 /** Whether two closed paths run around the same area, wherever they begin. */

@@ -44,8 +44,8 @@ export const frameOf = (project: Project, viewport: Viewport): Box =>
   )
 
 /** Viewports lie beneath all that is drafted on a sheet, its title block above it. */
-const VIEWPORTS = rankOf(-2e7, 0)
-const TITLE_BLOCK = rankOf(2e7, 0)
+const VIEWPORTS = rankOf(-2e7, 0, 'others')
+const TITLE_BLOCK = rankOf(2e7, 0, 'others')
 
 interface Shown {
   readonly viewport: Viewport

@@ -16,13 +16,15 @@ const props = defineProps<{
   units: Units
   /** Nothing smaller is taken. */
   least?: number
+  /** It stands for several that differ: shown is none, typed is the one of all. */
+  various?: boolean
   disabled?: boolean
 }>()
 const emit = defineEmits<{ set: [mm: number] }>()
 
 const text = ref('')
 const editing = ref(false)
-const shown = computed(() => formatLength(props.mm, props.units))
+const shown = computed(() => (props.various ? '' : formatLength(props.mm, props.units)))
 watch(
   [shown, editing],
   () => {
@@ -83,6 +85,8 @@ function leave(): void {
     v-model="text"
     :label="label"
     :disabled="disabled"
+    :placeholder="various ? 'Various' : undefined"
+    :persistent-placeholder="various"
     :error-messages="fault ? [fault] : []"
     :hint="echo"
     :persistent-hint="echo !== ''"

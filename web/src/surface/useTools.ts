@@ -271,13 +271,24 @@ export function useTools(
   function press(raw: Point, shift: boolean): void {
     const located = locate(raw, shift)
     at.value = located
-    const given = entry.press(located)
-    if (given) {
+    taking(() => {
+      const given = entry.press(located)
+      if (!given) return
       if (given !== located) at.value = given
       give(given)
-    }
+    })
+  }
+
+  /** Does something that takes what is typed: what was taken is offered again, what was not waits to be typed anew. */
+  function taking(act: () => void): void {
+    const lengths = fields.value.flatMap(({ key, kind }) =>
+      kind === 'length' && typed[key] ? [typed[key]] : [],
+    )
+    act()
     tick.value++
     keepRefused()
+    if (lengths.length > 0 && typing.isEmpty())
+      values.lengths = [...new Set([...lengths, ...values.lengths])].slice(0, MOST_LENGTHS)
   }
 
   /** What is typed and was not taken waits to be typed anew; what no field holds any more is let go. */
@@ -299,9 +310,6 @@ export function useTools(
 
   /** Typed values that cannot be understood stop here; the echo says why. */
   function enter(): void {
-    const lengths = fields.value.flatMap(({ key, kind }) =>
-      kind === 'length' && typed[key] ? [typed[key]] : [],
-    )
     for (const each of fields.value) {
       const text = typed[each.key]
       if (text && !understand(text, each.kind, store.units).ok) {
@@ -309,27 +317,24 @@ export function useTools(
         return
       }
     }
-    if (entry.entry.value) {
-      const now = here()
-      const given = now && entry.press(now)
-      if (given) {
-        at.value = given
-        give(given)
-      }
-    } else if (aside.value && typing.isEmpty()) {
+    if (!entry.entry.value && aside.value && typing.isEmpty()) {
       endAside(figureOf('enter'))
       tick.value++
       return
-    } else active()?.enter(at.value)
-    tick.value++
-    keepRefused()
-    // What was taken is offered again.
-    if (typing.isEmpty()) rememberLengths(lengths)
+    }
+    taking(() => {
+      if (!entry.entry.value) {
+        active()?.enter(at.value)
+        return
+      }
+      const now = here()
+      const given = now && entry.press(now)
+      if (!given) return
+      at.value = given
+      give(given)
+    })
   }
 
-  function rememberLengths(taken: readonly string[]): void {
-    if (taken.length > 0) values.lengths = [...new Set([...taken, ...values.lengths])].slice(0, MOST_LENGTHS)
-  }
   /** The length typed last into an empty field, then those before it; false when there is none. */
   function again(): boolean {
     const field = typing.field()

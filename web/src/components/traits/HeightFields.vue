@@ -6,6 +6,7 @@ import { reachOf } from '@lamina/core/kinds'
 import type { Column, Wall } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import LengthField from '../LengthField.vue'
+import { alike } from './alike'
 
 /** From where to where a wall or column goes, and how the cut of the plan finds it. */
 const props = defineProps<{ record: Wall | Column; chosen: readonly (Wall | Column)[] }>()
@@ -13,7 +14,12 @@ const store = useProject()
 const level = computed(() => store.project.find('level', props.record.level))
 const reach = computed(() => reachOf(props.record, store.project))
 const ids = computed(() => props.chosen.map(({ id }) => id))
-const isWhole = computed(() => (props.record.height ?? null) === null)
+/** Where its foot is, and how high it is; null where several differ. */
+const foot = computed(() => alike(props.chosen, ({ base }) => base ?? 0))
+const heightOf = ({ height, base, level: on }: Wall | Column): number =>
+  height ?? (store.project.find('level', on)?.height ?? 0) - (base ?? 0)
+const height = computed(() => alike(props.chosen, heightOf))
+const isWhole = computed(() => props.chosen.every((each) => (each.height ?? null) === null))
 const called = computed(() => (props.record.kind === 'wall' ? 'Wall' : 'Column'))
 const WORDS: Record<Zone, string> = {
   cut: 'Cut in plan.',
@@ -22,7 +28,7 @@ const WORDS: Record<Zone, string> = {
 }
 const words = computed(() =>
   props.chosen.length > 1
-    ? `Of all ${props.chosen.length}; shown is the first.`
+    ? `Of all ${props.chosen.length}.`
     : reach.value && level.value
       ? WORDS[zoneAt(reach.value, level.value.cutHeight)]
       : '',
@@ -39,16 +45,18 @@ const set = (what: string, facts: { base?: number; height?: number | null }): un
   <div class="pair">
     <LengthField
       label="Foot"
-      :mm="record.base ?? 0"
+      :mm="foot ?? record.base ?? 0"
+      :various="foot === null"
       :units="store.units"
       @set="(base) => set('foot', { base })"
     />
     <LengthField
       label="Height"
-      :mm="record.height ?? (level?.height ?? 0) - (record.base ?? 0)"
+      :mm="height ?? heightOf(record)"
+      :various="height === null"
       :units="store.units"
       :least="1"
-      @set="(height) => set('height', { height })"
+      @set="(mm) => set('height', { height: mm })"
     />
   </div>
   <p class="soft small" data-test="zone">

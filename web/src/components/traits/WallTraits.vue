@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { typeThickness, wallAxis } from '@lamina/core/building'
 import { flipWall, retypeWalls, setJoin, setWallLength, type KeptFace } from '@lamina/core/edit'
 import { arcOf, edgeLength } from '@lamina/core/geometry'
-import type { ReferenceSide, Wall } from '@lamina/core/records'
+import type { ReferenceSide } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { useDesk } from '../../store/desk'
 import { useProject } from '../../store/project'
@@ -11,6 +11,7 @@ import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import StripPicture from '../StripPicture.vue'
 import HeightFields from './HeightFields.vue'
+import { alike } from './alike'
 import type { CardProps } from './card'
 import { useNamed } from '../named'
 
@@ -21,13 +22,8 @@ const desk = useDesk()
 const mm = (value: number): string => formatLength(value, store.units)
 const ids = computed(() => props.chosen.map(({ id }) => id))
 const one = computed(() => props.chosen.length === 1)
-/** What all of them have alike; null when they differ. */
-const alike = <T,>(of: (wall: Wall) => T): T | null => {
-  const [first, ...rest] = props.chosen.map(of)
-  return rest.every((each) => each === first) ? (first ?? null) : null
-}
-const typeId = computed(() => alike(({ type }) => type))
-const reference = computed(() => alike((wall) => wall.reference))
+const typeId = computed(() => alike(props.chosen, (wall) => wall.type))
+const reference = computed(() => alike(props.chosen, (wall) => wall.reference))
 const type = computed(() => store.project.find('wallType', typeId.value ?? ''))
 const types = useNamed('wallType')
 const SIDES: { value: ReferenceSide; title: string }[] = [
