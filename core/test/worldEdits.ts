@@ -139,17 +139,34 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         makeId,
       ),
   },
-  addWallBeside: {
+  addWallsBeside: {
     moves: 'nothing',
-    make: (world, { a, pick }) =>
-      edit.addWallBeside(
+    make: (world, { a, b, c, d, pick }) =>
+      edit.addWallsBeside(
         world.project,
         {
           wall: world.some('wall', pick),
           side: pick % 2 ? 'left' : 'right',
-          clear: a,
+          distances: pick % 3 ? [a] : [a, b],
+          between: edit.besideFrom[pick % 3]!,
           type: world.some('wallType', pick),
+          within: pick % 5 ? { x: c, y: d } : null,
         },
+        world.makeId,
+      ),
+  },
+  remakeWalls: {
+    moves: 'things',
+    make: (world, { a, pick }) =>
+      edit.remakeWalls(
+        world.project,
+        [world.some('wall', pick), world.some('wall', pick + 1)],
+        pick % 3 === 0
+          ? { thickness: a / 20 }
+          : pick % 3 === 1
+            ? { material: world.some('material', pick) }
+            : { pattern: pick % 2 ? null : 'timber' },
+        (['line', 'left', 'right'] as const)[pick % 3]!,
         world.makeId,
       ),
   },
@@ -274,6 +291,31 @@ export const EDITS: { readonly [N in EditName]: Case } = {
           side: 'left',
         },
         { count: (values.pick % 3) + 1, gap: Math.abs(values.d) / 20 },
+        world.makeId,
+      ),
+  },
+  addOpeningsAt: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addOpeningsAt(
+        world.project,
+        solved(world, values),
+        [values.a, values.b, values.c].slice(0, (values.pick % 3) + 1).map((along) => ({
+          wall: world.some('wall', values.pick),
+          fit: 'door' as const,
+          along: Math.abs(along),
+          width: 300 + (values.pick % 5) * 100,
+          sill: 0,
+          head: 2010,
+          hand: 'start' as const,
+          side: 'left' as const,
+          measured: {
+            from: 'inner corner' as const,
+            end: 'end' as const,
+            to: 'middle' as const,
+            side: 'right' as const,
+          },
+        })),
         world.makeId,
       ),
   },

@@ -26,7 +26,7 @@ import { pickBox } from '@lamina/core/locate'
 import { STANDARD_STYLE } from '@lamina/core/library'
 import type { AskedPoint, Bench, HeldPoint, Located, PlanBench, Tool } from '../src/tools/tool'
 import { firstValues, type LastValues } from '../src/tools/values'
-import { typedValue } from '../src/tools/typed'
+import { typedValues } from '../src/tools/typed'
 
 /** A bench without a screen: real records, a solver that follows, typed fields, and what was refused. */
 class BoardBench implements Bench {
@@ -89,7 +89,10 @@ class BoardBench implements Bench {
     this.recent.push(block)
   }
   typed(key: string): number | null {
-    return typedValue(key, this.texts[key], this.units)
+    return this.typedAll(key)[0] ?? null
+  }
+  typedAll(key: string): readonly number[] {
+    return typedValues(key, this.texts[key], this.units)
   }
   typedText(key: string): string {
     return this.texts[key] ?? ''

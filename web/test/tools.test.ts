@@ -5,8 +5,10 @@ import { leaderTool, noteTool } from '../src/tools/leader'
 import { measureTool } from '../src/tools/measure'
 import { moveSideTool } from '../src/tools/moveSide'
 import { moveTool } from '../src/tools/transforms'
+import { WALL_TOOLS, wallTool } from '../src/tools/wall'
+import { wallBesideTool } from '../src/tools/moreWalls'
+import { nextOpening } from '../src/tools/values'
 import { openingTool } from '../src/tools/opening'
-import { wallTool } from '../src/tools/wall'
 import { TestBench, drawRectangle, pointer } from './bench'
 
 function walls(bench: TestBench, type = 'wall-type-block-140') {
@@ -58,7 +60,7 @@ describe('the wall tool', () => {
       140,
       9,
     )
-    expect(tool.remark!(pointer(3000, 0))).toBe('drawn on its right side')
+    expect(tool.remark!(pointer(3000, 0))).toBe('Block 140, drawn on its right side')
   })
   it('changes sides with R, steps back with Escape, refuses walls of no length', () => {
     const bench = new TestBench()
@@ -74,11 +76,76 @@ describe('the wall tool', () => {
   })
 })
 
+describe('thickness typed where walls are drawn', () => {
+  it('T, a figure, Enter: the next walls are so thick, of a type that is found or made', () => {
+    const bench = new TestBench()
+    bench.values.wallType = 'wall-type-block-140'
+    const tool = WALL_TOOLS.wall.make(bench)
+    tool.press(pointer(0, 0))
+    tool.key!('t')
+    expect(tool.fields(pointer(0, 0)).map(({ key }) => key)).toEqual(['thick'])
+    bench.type('thick', '175')
+    expect(tool.remark!(pointer(0, 0))).toBe('Blockwork 175 · a new type')
+    tool.enter(pointer(0, 0))
+    bench.type('along', '3000')
+    tool.enter(pointer(1000, 0))
+    const [wall] = bench.all('wall')
+    const type = bench.project.need('wallType', wall!.type)
+    expect(type).toMatchObject({ name: 'Blockwork 175', strips: [{ thickness: 175 }] })
+    tool.key!('t')
+    bench.type('thick', '140')
+    expect(tool.remark!(pointer(0, 0))).toBe('Block 140')
+    tool.enter(null)
+    expect(bench.values.wallType).toBe('wall-type-block-140')
+    expect(bench.all('wallType').filter(({ name }) => name === 'Block 140')).toHaveLength(1)
+  })
+  it('a press takes it too; what cannot be is said and left to be typed anew; Escape leaves it', () => {
+    const bench = new TestBench()
+    const tool = WALL_TOOLS.wall.make(bench)
+    tool.key!('t')
+    bench.type('thick', '9000')
+    expect(tool.remark!(null)).toBe('A wall is between 0 and 5 m thick.')
+    tool.enter(null)
+    expect(bench.refused).toEqual(['A wall is between 0 and 5 m thick.'])
+    expect(bench.typedText('thick')).toBe('9000')
+    expect(tool.back()).toBe(true)
+    expect(tool.fields(null)).toEqual([])
+    tool.key!('t')
+    bench.type('thick', '100')
+    tool.press(pointer(0, 0))
+    tool.press(pointer(2000, 0))
+    expect(bench.project.need('wallType', bench.all('wall')[0]!.type).strips[0]!.thickness).toBe(100)
+  })
+})
+
+describe('walls beside a wall', () => {
+  it('several distances in one go, to the nearest walls or as long as the other', () => {
+    const bench = new TestBench()
+    drawRectangle(walls(bench).tool, 6000, 4000)
+    const tool = wallBesideTool(bench)
+    tool.press(pointer(3000, 70))
+    const at = pointer(3000, 1500)
+    bench.type('clear', '1200; 900')
+    expect(tool.remark!(at)).toBe('2 walls · to the nearest walls')
+    tool.enter(at)
+    const made = bench.all('wall').slice(4)
+    expect(made.map(({ a, b }) => [round(a.y), round(Math.abs(b.x - a.x))])).toEqual([
+      [140 + 1200, 6000 - 140],
+      [140 + 1200 + 140 + 900, 6000 - 140],
+    ])
+    tool.press(pointer(3000, 70))
+    tool.from!(at)
+    tool.key!('l')
+    expect(tool.fields(at)[0]!.label).toBe('axis to axis')
+    expect(tool.remark!(at)).toContain('as long as the other')
+  })
+})
+
 describe('the opening tools', () => {
   function setup(fit: 'door' | 'window' = 'door') {
     const bench = new TestBench()
     drawRectangle(walls(bench).tool, 6000, 4000)
-    bench.values.openings = { ...bench.values.openings, [fit]: { type: null, width: 900 } }
+    bench.values.openings = { ...bench.values.openings, [fit]: { ...nextOpening(null), width: 900 } }
     return { bench, tool: openingTool(bench, fit), width: () => bench.values.openings[fit].width }
   }
   it('measure from the nearer inner corner', () => {
@@ -96,6 +163,63 @@ describe('the opening tools', () => {
       140 + 300 + 450,
       5860 - 250 - 450,
     ])
+  })
+  it('measure from where F says, to the part T says, and store what they measured from', () => {
+    const { bench, tool } = setup()
+    const near = pointer(800, 120)
+    const label = (): string => tool.fields(near)[0]!.label
+    expect(label()).toBe('from corner')
+    tool.from!(near)
+    expect(label()).toBe('from axis')
+    bench.type('corner', '1000')
+    tool.enter(near)
+    // The axis of the wall there lies at 70.
+    expect(round(bench.all('opening')[0]!.along)).toBe(70 + 1000 + 450)
+    tool.from!(near)
+    tool.key!('t')
+    expect(label()).toBe('from outside to middle')
+    const far = pointer(5500, 120)
+    tool.fields(far)
+    bench.type('corner', '900')
+    tool.enter(far)
+    expect(bench.all('opening')[1]).toMatchObject({
+      along: 6000 - 900,
+      measured: { from: 'outer corner', end: 'end', to: 'middle', side: 'left' },
+    })
+    // Beside the doors there are now edges of the next to measure from; without any of them F leaves them out.
+    tool.from!(pointer(3000, 120))
+    expect(tool.fields(pointer(3000, 120))[0]!.label).toBe('from next to middle')
+  })
+  it('put in several in one go, gaps and widths in turn, hinged at the corner they are measured from', () => {
+    const { bench, tool } = setup()
+    const at = pointer(5500, 120)
+    tool.fields(at)
+    bench.type('corner', '500; 900; 700; 600; 400')
+    expect(tool.remark!(at)).toBe('3 doors')
+    tool.enter(at)
+    expect(bench.all('opening').map(({ along, width, hand }) => [round(along), width, hand])).toEqual([
+      [5860 - 500 - 450, 900, 'end'],
+      [5860 - 500 - 900 - 700 - 300, 600, 'end'],
+      [5860 - 500 - 900 - 700 - 600 - 400 - 450, 900, 'end'],
+    ])
+    expect(bench.labels.at(-1)).toBe('Door')
+  })
+  it('take width and height typed one after the other, and keep them', () => {
+    const { bench, tool } = setup('window')
+    const at = pointer(3000, 120)
+    expect(tool.fields(at).map(({ key, by }) => [key, by])).toEqual([
+      ['corner', undefined],
+      ['width', 'high'],
+      ['high', undefined],
+      ['sill', undefined],
+    ])
+    bench.type('width', '1200')
+    bench.type('high', '600')
+    bench.type('sill', '1500')
+    tool.enter(at)
+    expect(bench.all('opening')[0]).toMatchObject({ width: 1200, sill: 1500, head: 2100 })
+    tool.enter(pointer(1000, 120))
+    expect(bench.all('opening')[1]).toMatchObject({ width: 1200, sill: 1500, head: 2100 })
   })
   it('keep the corner that a distance was begun from, wherever the pointer goes', () => {
     const { bench, tool } = setup()

@@ -13,6 +13,7 @@ export {
   type WallShape,
   type StripShape,
 } from './wallShape'
+export { clearBeside, wallAcross, type WallMet } from './across'
 export { clearLength, type OpeningFit } from './openingFit'
 export { stretchAt, stretchesOf, type Stretch } from './stretches'
 export { columnReach, heightsMeet, openingReach, wallReach, zoneAt, type Reach, type Zone } from './heights'

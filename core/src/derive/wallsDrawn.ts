@@ -9,7 +9,7 @@ import {
   type SolvedWall,
 } from '../building'
 import type { DisplayItem } from '../display'
-import { isStraight, offsetEdge, pathOf, pointOn, reversedEdge, straight } from '../geometry'
+import { flattenPath, isStraight, offsetEdge, pathOf, pointOn, reversedEdge, straight } from '../geometry'
 import { columnOutline } from '../kinds'
 import type { Column, Opening, Project, RecordKind, RecordOf, Wall } from '../records'
 import { strokeItem } from '../display'
@@ -103,14 +103,31 @@ function openingForeseen(opening: Opening, scene: Scene, look: PlanLook): readon
   const from = opening.along - opening.width / 2
   const to = opening.along + opening.width / 2
   const zone = zoneAt(openingReach(opening), scene.level.cutHeight)
-  return openingInPlan(
-    scene.project,
-    wall,
-    { opening, from, to, fault: null, zone, mitre: null },
-    look,
-    look.scale,
-  )
+  const fit = { opening, from, to, fault: null, zone, mitre: null }
+  const drawn = openingInPlan(scene.project, wall, fit, look, look.scale)
+  return zone === 'cut' ? [...cutOut(wall, from, to, look.scale), ...drawn] : drawn
 }
+
+/** So far the clearing reaches beyond the faces of a wall, paper mm: over the ink of their lines. */
+const OVER_INK = 0.5
+
+/** The wall cut through between two distances along it: the clear place, with its jambs. */
+function cutOut({ shape }: SolvedWall, from: number, to: number, scale: number): DisplayItem[] {
+  const over = OVER_INK * scale
+  const faces = [shape.low - over, shape.high + over].map((aside) =>
+    flattenPath(pathOf([wallLine(shape, aside, from, to)], false), 1).flatMap(({ x, y }) => [x, y]),
+  )
+  const jamb = (along: number): DisplayItem => {
+    const [a, b] = [atWall(shape, along, shape.low), atWall(shape, along, shape.high)]
+    return { kind: 'segments', pen: 'cut', points: [a.x, a.y, b.x, b.y], source: null }
+  }
+  const back = pairs(faces[1]!).reverse().flat()
+  return [{ kind: 'fill', tone: PAPER, loops: [[...faces[0]!, ...back]], source: null }, jamb(from), jamb(to)]
+}
+/** The tone of bare paper. */
+const PAPER = 1
+const pairs = (all: readonly number[]): [number, number][] =>
+  Array.from({ length: all.length / 2 }, (_, i) => [all[2 * i]!, all[2 * i + 1]!])
 
 /** How walls, columns and openings are drawn: as part of the solved building, or, foreseen, by themselves. */
 export const WITH_WALLS = {

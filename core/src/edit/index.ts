@@ -9,7 +9,10 @@ export {
   flipWall,
   setJoin,
   setWallLength,
-  addWallBeside,
+  addWallsBeside,
+  remakeWalls,
+  besideFrom,
+  type WallsBeside,
   wallsAlong,
   addColumn,
   runWallOn,
@@ -18,6 +21,7 @@ export {
   type NewOpening,
   addOpening,
   addOpenings,
+  addOpeningsAt,
   type KeptEdge,
   changeOpening,
   retypeOpenings,
@@ -118,3 +122,4 @@ export { moveHandle } from './reshape'
 export { addLevel, setLevel, removeLevel } from './levels'
 export { readDashes, addLineType, setLineType, removeLineType } from './lineTypes'
 export { freeName, copyName } from './names'
+export { carryingStrip, typeLike, type LikeType, type OtherMake } from './likeTypes'

@@ -26,6 +26,7 @@ export interface NewOpening {
   readonly hand: Opening['hand']
   readonly side: Opening['side']
   readonly round?: Opening['round']
+  readonly measured?: Opening['measured']
 }
 
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }
@@ -55,14 +56,30 @@ export function addOpenings(
     throw new EditRefused('too-many', 'A row has 1 to 200 openings.')
   if (!(gap >= 0)) throw new EditRefused('bad-value', 'Type the clear width between two openings, 0 or more.')
   const step = (input.width + gap) * (row.towards === 'start' ? -1 : 1)
+  const all = Array.from({ length: count }, (_, i) => ({ ...input, along: input.along + i * step }))
+  return addOpeningsAt(project, solved, all, makeId)
+}
+
+/**
+ * Puts several openings into one wall in one go, each as it is.
+ * @refuses bad-value, in-the-way, no-room, no-size, nonsense, taken, too-many
+ */
+export function addOpeningsAt(
+  project: Project,
+  solved: SolvedWall,
+  inputs: readonly NewOpening[],
+  makeId: MakeId,
+): Change {
+  if (inputs.length > 200) throw new EditRefused('too-many', 'At most 200 openings in one go.')
   const level = solved.shape.wall.level
   const taken = marksOf(project)
   const made: Opening[] = []
-  for (let i = 0; i < count; i++) {
+  for (const input of inputs) {
     const mark = nextMark(project, input.fit, level, taken)
     taken.add(mark)
-    const opening: Opening = { id: makeId(), kind: 'opening', ...input, along: input.along + i * step, mark }
+    const opening: Opening = { id: makeId(), kind: 'opening', ...input, mark }
     refuseMisfit(project, solved, opening)
+    for (const other of made) if (overlap(opening, other)) throw takenBy(other)
     made.push(opening)
   }
   return storing(project, ...made)
@@ -116,11 +133,14 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
     )
   for (const other of openingsOf(project, opening.wall)) {
     if (other.id === opening.id || !heightsMeet(openingReach(opening), openingReach(other))) continue
-    const apart =
-      from >= other.along + other.width / 2 - SAME_POINT || to <= other.along - other.width / 2 + SAME_POINT
-    if (!apart) throw new EditRefused('taken', `There is a ${CALLED[other.fit]} in this place already.`)
+    if (overlap(opening, other)) throw takenBy(other)
   }
 }
+
+const overlap = (p: Opening, q: Opening): boolean =>
+  Math.abs(p.along - q.along) < (p.width + q.width) / 2 - SAME_POINT
+const takenBy = ({ fit }: Opening): EditRefused =>
+  new EditRefused('taken', `There is a ${CALLED[fit]} in this place already.`)
 
 /** Whether nothing meets the wall between two distances along it, on either side. */
 const staysClear = (solved: SolvedWall, from: number, to: number): boolean =>

@@ -272,7 +272,9 @@ const sameOpening = (p: Opening, q: Opening): boolean =>
   Math.abs(p.along - q.along) < ROUNDING &&
   p.hand === q.hand &&
   p.side === q.side &&
-  p.round === q.round
+  p.round === q.round &&
+  p.measured?.end === q.measured?.end &&
+  p.measured?.side === q.measured?.side
 
 /**
  * Refuses to touch what lies on a locked layer, and what is no longer there.

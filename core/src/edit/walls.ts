@@ -13,13 +13,25 @@ import {
   edgesOf,
   isStraight,
   offsetEdge,
+  offsetFrom,
   partAt,
   pointOn,
   subtract,
+  times,
   type Edge,
   type Point,
 } from '../geometry'
-import { bendsTooTightly, inWall, solverOf, wallAxis, wallLine, wallShape, type WallShape } from '../building'
+import {
+  bendsTooTightly,
+  inWall,
+  solverOf,
+  typeThickness,
+  wallAcross,
+  wallAxis,
+  wallLine,
+  wallShape,
+  type WallShape,
+} from '../building'
 import { shapePath } from '../linework'
 import {
   NO_CHANGE,
@@ -29,7 +41,9 @@ import {
   type Project,
   type ReferenceSide,
   type Wall,
+  type WallType,
 } from '../records'
+import { typeLike, type LikeType, type OtherMake } from './likeTypes'
 import { EditRefused, type MakeId } from './refusal'
 import { Outcome, refuseLocked, storing } from './outcome'
 
@@ -217,15 +231,56 @@ export function retypeWalls(
   facts: { readonly type?: Id; readonly reference?: ReferenceSide },
   keep: KeptFace,
 ): Change {
+  const type = facts.type === undefined ? null : project.need('wallType', facts.type)
+  const made = remade(project, ids, facts, (wall) => type ?? project.need('wallType', wall.type), keep)
+  return storing(project, ...made)
+}
+
+/**
+ * Another thickness, or another material or pattern of what carries, for walls alone: each gets the type that is
+ * otherwise like its own, found or new. Faces stay as in `retypeWalls`.
+ * @refuses bad-value, gone, locked, no-size, no-solution, nonsense, nothing
+ */
+export function remakeWalls(
+  project: Project,
+  ids: readonly Id[],
+  other: OtherMake,
+  keep: KeptFace,
+  makeId: MakeId,
+): Change {
+  const likes = new Map<Id, LikeType>()
+  const typeFor = (wall: Wall): WallType => {
+    let like = likes.get(wall.type)
+    if (!like) likes.set(wall.type, (like = typeLike(project, wall.type, other, makeId)))
+    return like.type
+  }
+  const made = remade(project, ids, {}, typeFor, keep)
+  return storing(project, ...[...likes.values()].flatMap(({ put }) => put), ...made)
+}
+
+/** Walls of another type or with another drawn line, and those that meet them again. */
+function remade(
+  project: Project,
+  ids: readonly Id[],
+  facts: { readonly reference?: ReferenceSide },
+  typeFor: (wall: Wall) => WallType,
+  keep: KeptFace,
+): Wall[] {
   refuseLocked(project, ids)
-  if (facts.type) project.need('wallType', facts.type)
   const put: Wall[] = []
   for (const id of ids) {
     const wall = project.find('wall', id)
     if (!wall) continue
-    const made: Wall = { ...wall, ...facts }
+    const type = typeFor(wall)
+    const made: Wall = {
+      ...wall,
+      ...(facts.reference ? { reference: facts.reference } : {}),
+      type: type.id,
+    }
     const before = shapeOf(project, wall)
-    const now = shapeOf(project, made)
+    // Only its thickness counts here: a material may be new with its type.
+    const [first] = before.strips
+    const now = wallShape(made, type, (material) => project.find('material', material) ?? first!.material)
     const by = keep === 'line' ? 0 : keep === 'left' ? before.high - now.high : before.low - now.low
     if (Math.abs(by) < ROUNDING) {
       put.push(made)
@@ -236,7 +291,7 @@ export function retypeWalls(
     put.push({ ...made, a: axis.a, b: axis.b })
   }
   if (put.length === 0) throw new EditRefused('nothing', 'Select a wall.')
-  return storing(project, ...joinedAgain(project, put))
+  return joinedAgain(project, put)
 }
 
 /** Ends that met before meet again: where two moved walls cross, or where a moved one crosses one that stayed. */
@@ -350,37 +405,90 @@ export function setWallLength(project: Project, id: Id, length: number): Change 
   return outcome.change()
 }
 
+/** Between what the distance of two walls side by side is measured. */
+export const besideFrom = ['faces', 'axes', 'outsides'] as const
+
+export interface WallsBeside {
+  readonly wall: Id
+  readonly side: 'left' | 'right'
+  /** From each wall to the next, mm. */
+  readonly distances: readonly number[]
+  readonly between: (typeof besideFrom)[number]
+  readonly type: Id
+  /** They end at the nearest walls around this place; null: as long as the other's drawn line beside it. */
+  readonly within: Point | null
+}
+
 /**
- * A wall parallel to another at a clear distance from its face, as long as the other's drawn line beside it.
- * @refuses bad-value, no-solution, nonsense, taken
+ * Walls parallel to another, one beside the other at distances between facing faces, axes, or outsides.
+ * @refuses bad-value, no-size, no-solution, nonsense, taken
  */
-export function addWallBeside(
-  project: Project,
-  input: { readonly wall: Id; readonly side: 'left' | 'right'; readonly clear: number; readonly type: Id },
-  makeId: MakeId,
-): Change {
+export function addWallsBeside(project: Project, input: WallsBeside, makeId: MakeId): Change {
   const host = project.need('wall', input.wall)
   const shape = shapeOf(project, host)
-  if (!(input.clear > 0) || !Number.isFinite(input.clear))
-    throw new EditRefused('bad-value', 'Type the clear distance between the two walls, above 0.')
+  const own = typeThickness(project.need('wallType', input.type))
+  if (input.distances.length === 0) throw new EditRefused('bad-value', 'Type the distance of the wall.')
   const onLeft = input.side === 'left'
-  const axis = offsetEdge(wallAxis(host), onLeft ? shape.high + input.clear : shape.low - input.clear)
-  if (!axis) throw new EditRefused('no-solution', 'The curve is too tight for a wall at that distance.')
-  const wall: Wall = {
-    id: makeId(),
-    kind: 'wall',
-    level: host.level,
-    type: input.type,
-    a: axis.a,
-    b: axis.b,
-    // Its drawn line is the face that looks at the other wall.
-    reference: onLeft ? 'right' : 'left',
-    base: 0,
-    height: null,
-    ...(axis.sweep === 0 ? {} : { sweep: axis.sweep }),
+  const walls: Wall[] = []
+  /** From the host's near face to the near face of the next wall. */
+  let away = 0
+  for (const [i, distance] of input.distances.entries()) {
+    const before = i === 0 ? shape.thickness : own
+    const clear = distance - { faces: 0, axes: (before + own) / 2, outsides: before + own }[input.between]
+    if (!(clear > 0) || !Number.isFinite(clear))
+      throw new EditRefused(
+        'bad-value',
+        input.between === 'faces'
+          ? 'Type the clear distance between the two walls, above 0.'
+          : 'The two walls would stand in each other: type more than their thickness.',
+      )
+    away += clear
+    const line = offsetEdge(wallAxis(host), onLeft ? shape.high + away : shape.low - away)
+    if (!line) throw new EditRefused('no-solution', 'The curve is too tight for a wall at that distance.')
+    away += own
+    const axis = input.within && isStraight(line) ? between(project, host, line, input.within) : line
+    if (!(edgeLength(axis) >= SHORTEST))
+      throw new EditRefused('no-size', 'There is no room for a wall between the walls around that place.')
+    walls.push({
+      id: makeId(),
+      kind: 'wall',
+      level: host.level,
+      type: input.type,
+      a: axis.a,
+      b: axis.b,
+      // Its drawn line is the face that looks at the other wall.
+      reference: onLeft ? 'right' : 'left',
+      base: 0,
+      height: null,
+      ...(axis.sweep === 0 ? {} : { sweep: axis.sweep }),
+    })
   }
-  refuseDoubled(project, wall)
-  return storing(project, wall)
+  for (const wall of walls) refuseDoubled(project, wall)
+  return storing(project, ...walls)
+}
+
+/** The part of an endless straight line between the nearest walls around a place, into their middles. */
+function between(project: Project, host: Wall, line: Edge, place: Point): Edge {
+  const solver = solverOf(project, host.level)
+  const u = direction(line.a, line.b)
+  const foot = offsetFrom(line.a, u, dot(subtract(place, line.a), u))
+  const endAt = (sense: 1 | -1, usual: Point): Point => {
+    const way = times(u, sense)
+    const met = wallAcross(solver, foot, way, new Set([host.id]))
+    if (!met) return dot(subtract(usual, foot), way) > 0 ? usual : foot
+    const { shape } = met.wall
+    const middle = wallLine(
+      shape,
+      (shape.low + shape.high) / 2,
+      -shape.thickness,
+      shape.length + shape.thickness,
+    )
+    const [crossed] = carrierCrossings(line, middle)
+      .filter(({ u: t }) => t >= 0 && t <= 1)
+      .sort((p, q) => distance(p.point, met.at) - distance(q.point, met.at))
+    return crossed?.point ?? offsetFrom(met.at, way, shape.thickness / 2)
+  }
+  return { a: endAt(-1, line.a), b: endAt(1, line.b), sweep: 0 }
 }
 
 /**

@@ -1,3 +1,4 @@
+export * from './bases'
 export * from './snap'
 export * from './pick'
 export * from './seat'

@@ -9,7 +9,15 @@ export {
   type Wall,
   type Column,
 } from './building'
-export { lightOpens, type OpeningType, type OpeningMake, type Light, type Opening } from './openings'
+export {
+  lightOpens,
+  measuredFrom,
+  type MeasuredFrom,
+  type OpeningType,
+  type OpeningMake,
+  type Light,
+  type Opening,
+} from './openings'
 export type { Anchor, Dimension, Leader, Note, Drawing, DrawingOf } from './annotation'
 export type { DraftItem, Block, BlockSize, Placement } from './blocks'
 export {

@@ -89,6 +89,17 @@ export const openingTypeSchema = z.strictObject({
   make: z.discriminatedUnion('form', [hinged, sliding, folding, revolving, upAndOver, cased, glazed]),
 })
 
+/** What the distance of a door or window along its wall is measured from. */
+export const measuredFrom = [
+  'inner corner',
+  'axis',
+  'outer corner',
+  'opening, near edge',
+  'opening, middle',
+  'opening, far edge',
+  'grid line',
+] as const
+
 export const openingSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('opening'),
@@ -112,12 +123,23 @@ export const openingSchema = z.strictObject({
   side: z.enum(['left', 'right']),
   /** It goes round the corner at an end of its wall, where another meets it. */
   round: z.enum(['start', 'end']).optional(),
+  /** What its place was measured from, at which end of its wall, and to which part of it; it is told so again. */
+  measured: z
+    .strictObject({
+      from: z.enum(measuredFrom),
+      end: z.enum(['start', 'end']),
+      to: z.enum(['near edge', 'middle', 'far edge']),
+      /** The side of the wall on which one stands. */
+      side: z.enum(['left', 'right']),
+    })
+    .optional(),
   layer: idSchema.optional(),
 })
 
 export type OpeningType = z.infer<typeof openingTypeSchema>
 export type OpeningMake = OpeningType['make']
 export type Light = Extract<OpeningMake, { form: 'glazed' }>['lights'][number]
+export type MeasuredFrom = (typeof measuredFrom)[number]
 export type Opening = z.infer<typeof openingSchema>
 
 /** The records of this file, as the union of all takes them in. */

@@ -142,13 +142,23 @@ export function carryOpenings(openings: readonly Opening[], fate: Fate): Carried
     const within = (centre: number, whole: number): boolean =>
       centre - half >= -SAME_POINT && centre + half <= whole + SAME_POINT
     const stood = within(opening.along, length)
+    const turned = part.reversed !== fate.mirrored
     const made: Opening = {
       ...opening,
       wall: part.wall.id,
       along,
       ...(part.reversed ? { hand: swapped(opening.hand, 'start', 'end') } : {}),
-      ...(part.reversed !== fate.mirrored ? { side: swapped(opening.side, 'left', 'right') } : {}),
+      ...(turned ? { side: swapped(opening.side, 'left', 'right') } : {}),
       ...(part.reversed && opening.round ? { round: swapped(opening.round, 'start', 'end') } : {}),
+      ...(opening.measured
+        ? {
+            measured: {
+              ...opening.measured,
+              ...(part.reversed ? { end: swapped(opening.measured.end, 'start', 'end') } : {}),
+              ...(turned ? { side: swapped(opening.measured.side, 'left', 'right') } : {}),
+            },
+          }
+        : {}),
     }
     return [{ opening: made, cut: !fate.keepsEnds && stood && !within(along, edgeLength(part.axis)) }]
   })

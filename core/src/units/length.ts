@@ -30,6 +30,34 @@ export function parseLength(text: string, units: Units): ParsedLength {
   }
 }
 
+/** So many lengths are read in one go. */
+const MOST_LENGTHS = 100
+
+export type ParsedLengths =
+  | { readonly ok: true; readonly mm: readonly number[]; readonly bare: boolean }
+  | { readonly ok: false; readonly message: string }
+
+/**
+ * Reads several lengths with semicolons between them, each as `parseLength` does: `1200; 900; 1.5 m`. Gives millimetres,
+ * or a sentence saying which was not understood. Never throws.
+ */
+export function parseLengths(text: string, units: Units): ParsedLengths {
+  const parts = text.replace(/; *$/, '').split(';')
+  if (parts.length > MOST_LENGTHS) return { ok: false, message: `At most ${MOST_LENGTHS} lengths in one go.` }
+  const mm: number[] = []
+  let bare = false
+  for (const [i, part] of parts.entries()) {
+    const parsed = parseLength(part, units)
+    if (!parsed.ok)
+      return parts.length === 1
+        ? parsed
+        : { ok: false, message: `Length ${i + 1}, “${part.trim()}”: ${parsed.message}` }
+    mm.push(parsed.mm)
+    bare ||= parsed.bare
+  }
+  return { ok: true, mm, bare }
+}
+
 const THIN = '\u202f'
 
 function groupThousands(digits: string): string {

@@ -49,7 +49,12 @@ function echoOf(field: TagField): Echo | null {
       return { echo: formatBearing(read.value), fault: false }
     case 'number':
       return { echo: '', fault: false }
-    default:
+    case 'lengths':
+      return {
+        echo: (read.all ?? [read.value]).map((mm) => echoLength(mm, read.bare, props.units)).join('; '),
+        fault: false,
+      }
+    case 'length':
       return { echo: echoLength(read.value, read.bare, props.units), fault: false }
   }
 }
@@ -57,7 +62,7 @@ function echoOf(field: TagField): Echo | null {
 const doubtful = computed(() => {
   for (const field of props.fields) {
     const text = typed.value[field.key]
-    if (!text || field.kind !== 'length') continue
+    if (!text || (field.kind !== 'length' && field.kind !== 'lengths')) continue
     const other = otherReading(text, props.units, field.least)
     if (other) return { field, other, shown: formatLengthWithUnit(other.mm, props.units) }
   }
@@ -118,7 +123,14 @@ watch(
 )
 /** What was typed in a field by itself, and how much of it is selected. */
 function onInput(key: string, event: Event): void {
-  emit('type', key, (event.target as Input).value)
+  const { value } = event.target as Input
+  // What was pasted as two sizes goes into both fields.
+  const by = props.fields.find((field) => field.key === key)?.by
+  const two = by === undefined ? null : /^(.*\S)\s*[x×]\s*(\S.*)$/i.exec(value)
+  if (two) {
+    emit('type', key, two[1]!)
+    props.typing.put(by!, two[2]!)
+  } else emit('type', key, value)
 }
 function onSelect(): void {
   const input = document.activeElement as Input

@@ -5,7 +5,7 @@ import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
 import { useValues } from '../store/values'
 import { useProject } from '../store/project'
-import { nextType } from '../tools/values'
+import { nextOpening, nextType } from '../tools/values'
 import LengthField from './LengthField.vue'
 import OpeningPicture from './OpeningPicture.vue'
 import { choicesOf } from './named'
@@ -23,7 +23,7 @@ const chosen = computed(() => nextType(store.project, values, fit.value))
 const width = computed(() => values.openings[fit.value].width ?? chosen.value.width)
 /** Another type comes in its own width. */
 const choose = (type: string): void => {
-  values.openings = { ...values.openings, [fit.value]: { type, width: null } }
+  values.openings = { ...values.openings, [fit.value]: nextOpening(type) }
 }
 const setWidth = (mm: number): void => {
   values.openings = { ...values.openings, [fit.value]: { ...values.openings[fit.value], width: mm } }

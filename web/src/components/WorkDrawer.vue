@@ -13,6 +13,7 @@ import {
 } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { Matter } from '@lamina/core/check'
+import { typeThickness } from '@lamina/core/building'
 import { styleOf } from '@lamina/core/library'
 import type { ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatHeight } from '@lamina/core/units'
@@ -25,8 +26,11 @@ import { OWN_ANGLE } from '../store/hand'
 import type { ToolName } from '../tools/catalogue'
 import { useProject } from '../store/project'
 import { TOOLS, toolEntry, type NamedEntry } from '../tools/catalogue'
+import { takeThickness } from '../tools/thickness'
+import { nextWallType } from '../tools/values'
 import BlockChooser from './BlockChooser.vue'
 import DrawerEntry from './DrawerEntry.vue'
+import LengthField from './LengthField.vue'
 import IssuePanel from './IssuePanel.vue'
 import OpeningChooser from './OpeningChooser.vue'
 import SetOutPanel from './SetOutPanel.vue'
@@ -66,7 +70,7 @@ const under = computed(() => {
 const wallTypes = useNamed('wallType')
 const drawings = computed(() => store.project.all('drawing'))
 const wallType = computed({
-  get: () => values.wallType ?? wallTypes.value[0]?.value ?? null,
+  get: () => (wallTypes.value.length > 0 ? nextWallType(store.project, values) : null),
   set: (value) => (values.wallType = value),
 })
 const styles = useNamed('annotationStyle')
@@ -166,6 +170,14 @@ const take = (tool: ToolName): void => props.actions.take(tool)
       <h3>With</h3>
       <div class="stack">
         <v-select v-model="wallType" :items="wallTypes" label="Wall type" />
+        <LengthField
+          v-if="wallType !== null"
+          label="Thickness (T)"
+          :mm="typeThickness(store.project.need('wallType', wallType))"
+          :units="store.units"
+          :least="1"
+          @set="(mm) => takeThickness({ project: store.project, values, edit: store.edit }, mm)"
+        />
         <button type="button" class="link" @click="toggle('wall-types')">Edit wall types</button>
         <button type="button" class="link" @click="toggle('materials')">Edit materials</button>
         <v-select v-model="values.reference" :items="sides" label="Drawn line" />

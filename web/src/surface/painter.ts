@@ -28,6 +28,8 @@ export interface ScreenLook {
   readonly pens?: PenTable
   /** One colour for everything, for previews and what is selected. */
   readonly only?: string
+  /** What is filled in the tone of paper clears what lies beneath, also where all is of one colour. */
+  readonly clears?: boolean
 }
 
 type Step =
@@ -281,8 +283,9 @@ function paintSteps(
         paintStroke(context, step.pen, step.path, scale, look)
         break
       case 'fill':
-        if (look.only && step.tone > 0.5) break
-        context.fillStyle = colourOf(step.tone, look)
+        if (look.only && step.tone > 0.5 && !(look.clears && step.tone === 1)) break
+        context.fillStyle =
+          look.clears && step.tone === 1 ? toneColour(1, look.ink, look.paper) : colourOf(step.tone, look)
         context.fill(step.path, 'evenodd')
         break
       case 'text':

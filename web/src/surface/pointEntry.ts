@@ -15,6 +15,7 @@ import {
   unitAt,
   type Point,
 } from '@lamina/core/geometry'
+import type { SnapKind } from '@lamina/core/locate'
 import { formatAngle, formatLength } from '@lamina/core/units'
 import type { Bench, Located, Prompt, TagField } from '../tools/tool'
 
@@ -26,17 +27,55 @@ type Entry =
 
 const ORIGIN: Point = { x: 0, y: 0 }
 
+/** What a figure is measured from where the pointer is held: that very place, the edge it lies on, or nothing. */
+const MEASURED: Readonly<Record<SnapKind, 'from' | 'along' | null>> = {
+  end: 'from',
+  middle: 'from',
+  crossing: 'from',
+  centre: 'from',
+  quarter: 'from',
+  'wall end': 'from',
+  'square-on': null,
+  touching: null,
+  aligned: null,
+  parallel: null,
+  square: null,
+  between: null,
+  'on line': 'along',
+  'wall line': 'along',
+}
+const placeAt = (at: Located | null): Point | null =>
+  at?.snap && MEASURED[at.snap.kind] === 'from' ? at.snap.point : null
+
 /**
  * Ways to give a point that every tool shares: between two points; by x and y, or by length and turn, from the
  * last point, from any point or from the project's origin; at a distance or a part along an edge.
  */
-export function usePointEntry(bench: Bench, last: () => Point | null) {
+export function usePointEntry(
+  bench: Bench,
+  last: () => Point | null,
+  /** Where the pointer is. */
+  here: () => Located | null,
+) {
   const entry: ShallowRef<Entry | null> = shallowRef(null)
 
   function clear(): boolean {
     const was = entry.value !== null
     entry.value = null
     return was
+  }
+
+  /**
+   * A figure was begun where no field takes one: it is measured from the place pointed to, or along the edge pointed
+   * to. False where there is neither.
+   */
+  function begin(): boolean {
+    if (entry.value) return false
+    const at = here()
+    const base = placeAt(at)
+    if (base) entry.value = { by: 'from', base, xy: true }
+    else if (at?.snap?.on && MEASURED[at.snap.kind] === 'along') entry.value = { by: 'edge' }
+    return entry.value !== null
   }
 
   /** Letters that choose how the point is given. */
@@ -51,7 +90,8 @@ export function usePointEntry(bench: Bench, last: () => Point | null) {
         else entry.value = { by: 'from', base: last() ?? ORIGIN, xy: true }
         break
       case 'f':
-        entry.value = now?.by === 'from' && !now.xy ? null : { by: 'from', base: null, xy: false }
+        // From the place pointed to, if there is one; otherwise it is asked for.
+        entry.value = now?.by === 'from' && !now.xy ? null : { by: 'from', base: placeAt(here()), xy: false }
         break
       case 'e':
         entry.value = now?.by === 'edge' ? null : { by: 'edge' }
@@ -106,7 +146,7 @@ export function usePointEntry(bench: Bench, last: () => Point | null) {
       if (now.xy) {
         const v = inAxes(d)
         return [
-          { key: 'x', label: 'x', kind: 'length', shown: formatLength(v.x, units) },
+          { key: 'x', label: 'x', by: 'y', kind: 'length', shown: formatLength(v.x, units) },
           { key: 'y', label: 'y', kind: 'length', shown: formatLength(v.y, units) },
         ]
       }
@@ -194,10 +234,12 @@ export function usePointEntry(bench: Bench, last: () => Point | null) {
         keys: 'O: the project’s origin · Esc: not from a point',
       }
     return {
-      text: now.xy ? 'Type x and y.' : 'Type the length and turn from there.',
+      text: now.xy
+        ? 'Type x and y, to the right and up, from there: 600 x 250.'
+        : 'Type the length and turn from there.',
       keys: `X: ${now.xy ? 'length and turn' : 'x and y'} · Enter: take it · Esc: point instead`,
     }
   }
 
-  return { entry, key, fields, point, press, clear, prompt }
+  return { entry, begin, key, fields, point, press, clear, prompt }
 }

@@ -16,6 +16,8 @@ export function useTyping(fields: () => readonly TagField[]) {
   const asked = ref(0)
 
   const field = (): TagField | undefined => fields().find(({ key }) => key === at.value) ?? fields()[0]
+  /** Whether a cross behind another field leads to it. */
+  const isSecond = ({ key }: TagField): boolean => fields().some(({ by }) => by === key)
   const textOf = (key: string): string => texts[key] ?? ''
 
   function behind(): string {
@@ -66,6 +68,13 @@ export function useTyping(fields: () => readonly TagField[]) {
       const now = field()
       if (!now) return false
       const before = behind()
+      if (now.by !== undefined && before.trim() && /^[x×]$/i.test(key)) {
+        texts[now.key] = before.trim()
+        go(now.by, true)
+        return true
+      }
+      // The space behind that cross.
+      if (key === ' ' && !before && at.value === now.key && isSecond(now)) return true
       if (!anyhow && !goesInto(now.kind, before, key)) return false
       texts[now.key] = before + key
       go(now.key, false)

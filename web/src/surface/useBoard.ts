@@ -259,7 +259,7 @@ export function useBoard(ways: BoardWays) {
     own?.paint?.(context, now)
     const preview = tools.preview()
     if (preview.length > 0)
-      paintList(context, preview, now.scale, { ...ways.screenLook(now, live), thinnest: 1.3 })
+      paintList(context, preview, now.scale, { ...ways.screenLook(now, live), thinnest: 1.3, clears: true })
     const gone = tools.gone()
     if (gone.length > 0)
       paintList(context, gone, now.scale, { ...ways.screenLook(now, warning), thinnest: 2.2 })

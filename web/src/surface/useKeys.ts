@@ -63,6 +63,10 @@ export function useKeys(ways: KeyWays): void {
   function inTheTag(event: KeyboardEvent): void {
     const field = typing.field()
     if (!field || field.kind === 'text' || event.key.length !== 1) return
+    if (field.by !== undefined && /^[x×]$/i.test(event.key) && typing.take(event.key, false)) {
+      taken(event)
+      return
+    }
     if (goesInto(field.kind, typing.behind(), event.key)) return
     if (typing.behind()) {
       if (tools.key(event.key.toLowerCase())) taken(event)

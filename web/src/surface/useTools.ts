@@ -5,7 +5,7 @@ import { withGroups } from '@lamina/core/edit'
 import { styleOf } from '@lamina/core/library'
 import { lockDirection, pickBox, snapAt, type SnapKind } from '@lamina/core/locate'
 import { PARALLEL, boxOf, distance, type Edge, type Point } from '@lamina/core/geometry'
-import { formatAngle, formatLength, shownStepMm } from '@lamina/core/units'
+import { formatAngle, formatLength, goesInto, shownStepMm } from '@lamina/core/units'
 import { axesOf, scaleOf, type Board } from '@lamina/core/records'
 import { useHand } from '../store/hand'
 import { useValues } from '../store/values'
@@ -18,7 +18,7 @@ import { usePointEntry } from './pointEntry'
 import { useTyping } from './typing'
 import { measureTool } from '../tools/measure'
 import type { Bench, Figure, Located, Prompt, TagField, Tool } from '../tools/tool'
-import { typedValue, understand } from '../tools/typed'
+import { typedValues, understand } from '../tools/typed'
 
 /** Pixels within which the pointer snaps and picks. */
 export const REACH_PIXELS = 10
@@ -30,6 +30,8 @@ const MOST_LENGTHS = 8
 const REST_MS = 450
 /** Near the axes the direction is held by itself, within this angle. */
 const GENTLE = (2.5 * Math.PI) / 180
+
+const isLength = (kind: TagField['kind'] | undefined): boolean => kind === 'length' || kind === 'lengths'
 
 /** The tool in hand on a board, with what is typed and where the pointer stands. */
 export function useTools(
@@ -77,8 +79,9 @@ export function useTools(
       return REACH_PIXELS / pixelScale()
     },
     typed(key) {
-      return typedValue(key, typed[key], store.units)
+      return typedValues(key, typed[key], store.units)[0] ?? null
     },
+    typedAll: (key) => typedValues(key, typed[key], store.units),
     typedText: (key) => typed[key] ?? '',
     clearTyped: () => typing.clear(),
     edit: (label, work) => store.edit(label, work),
@@ -124,7 +127,11 @@ export function useTools(
   const aside = shallowRef<Tool | null>(null)
   /** The tool that the pointer works for now. */
   const active = (): Tool | null => aside.value ?? tool.value
-  const entry = usePointEntry(bench, () => active()?.last() ?? null)
+  const entry = usePointEntry(
+    bench,
+    () => active()?.last() ?? null,
+    () => at.value,
+  )
 
   /** Back to the tool that waited; a figure that was measured is typed into its first field for one. */
   function endAside(figure?: Figure): void {
@@ -282,7 +289,7 @@ export function useTools(
   /** Does something that takes what is typed: what was taken is offered again, what was not waits to be typed anew. */
   function taking(act: () => void): void {
     const lengths = fields.value.flatMap(({ key, kind }) =>
-      kind === 'length' && typed[key] ? [typed[key]] : [],
+      isLength(kind) && typed[key] ? [typed[key]] : [],
     )
     act()
     tick.value++
@@ -338,7 +345,7 @@ export function useTools(
   /** The length typed last into an empty field, then those before it; false when there is none. */
   function again(): boolean {
     const field = typing.field()
-    if (field?.kind !== 'length' || values.lengths.length === 0) return false
+    if (!field || !isLength(field.kind) || values.lengths.length === 0) return false
     const i = values.lengths.indexOf(typed[field.key] ?? '')
     if (typed[field.key] && i < 0) return false
     typing.put(field.key, values.lengths[(i + 1) % values.lengths.length]!)
@@ -384,6 +391,10 @@ export function useTools(
       tick.value++
       return true
     }
+    if (letter === 'f' && !entry.entry.value && now.from?.(at.value)) {
+      tick.value++
+      return true
+    }
     const taken = (!now.free && entry.key(letter)) || (now.key?.(letter) ?? false)
     if (taken) tick.value++
     return taken
@@ -395,9 +406,18 @@ export function useTools(
   }
   /** A key that is a part of what is typed. */
   function typeKey(letter: string, anyhow = false): boolean {
-    if (!typing.take(letter, anyhow)) return false
+    if (!typing.take(letter, anyhow) && !(fromThere(letter) && typing.take(letter, anyhow))) return false
     tick.value++
     return true
+  }
+  /** A figure typed where the tool in hand asks for a point and takes none: from the place pointed to. */
+  function fromThere(letter: string): boolean {
+    const now = active()
+    if (!now || now.free || fields.value.length > 0 || !goesInto('length', '', letter)) return false
+    if (entry.begin()) return true
+    if (/\d/.test(letter))
+      say.warn('Point to a corner or an edge first: the figures are measured from there.')
+    return false
   }
   /** Backspace within what is typed. */
   function erase(): boolean {
@@ -442,7 +462,7 @@ export function useTools(
         keys: 'Drag: a box · Shift: add · Alt: only what lies inside · Enter: the last tool again · Del: remove',
       }
     const [length] = values.lengths
-    const offered = length && typing.isEmpty() && fields.value[0]?.kind === 'length'
+    const offered = length && typing.isEmpty() && isLength(fields.value[0]?.kind)
     return offered ? { text: asked.text, keys: `${asked.keys} · ↑: ${length} again` } : asked
   })
   function asidePrompt(): Prompt | null {

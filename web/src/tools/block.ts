@@ -243,7 +243,8 @@ export function blockTool(bench: Bench): Tool {
         ...length(key, key, mm),
         least: block[key] / 10,
       })
-      if (block.sizing === 'stretch' || block.sizing === 'uniform') fields.push(sized('width', width))
+      if (block.sizing === 'uniform') fields.push(sized('width', width))
+      if (block.sizing === 'stretch') fields.push({ ...sized('width', width), by: 'depth' })
       if (block.sizing === 'stretch') fields.push(sized('depth', depth))
       return fields
     },

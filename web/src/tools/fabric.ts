@@ -25,6 +25,8 @@ import {
   distance,
   flattenPath,
   offsetFrom,
+  pathArea,
+  pathOfPoints,
   subtract,
   unitAt,
   type Path,
@@ -33,7 +35,9 @@ import {
 import type { Change, Project, Ramp, Stair } from '@lamina/core/records'
 import { spacesOf } from '@lamina/core/rooms'
 import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
-import { nextWay, type Way } from './drawing'
+import { lengthField, nextWay, type Way } from './drawing'
+import { polarFields } from './polar'
+import { acrossOf, rectangleCorners, sizeStep } from './rectangle'
 import { chainTool } from './polyline'
 import { foresee } from './preview'
 import { stepTool } from './steps'
@@ -49,26 +53,38 @@ export const STAIR_WAYS: readonly Way[] = [
 ]
 export const OUTLINE_WAYS: readonly Way[] = [
   { id: 'drawn', name: 'An outline drawn' },
+  { id: 'corners', name: 'Two corners' },
   { id: 'walls', name: 'The outside of the walls' },
   { id: 'room', name: 'The room pointed to' },
 ]
 export const OVERHEAD_WAYS: readonly Way[] = [
   { id: 'line', name: 'Along a line' },
   { id: 'drawn', name: 'An outline drawn' },
+  { id: 'corners', name: 'Two corners' },
 ]
 
 /** A stair from the middle of its first riser, the way up pointed or typed. */
 export function stairTool(bench: PlanBench): Tool {
   const form = (): Stair['form'] => bench.way('straight') as Stair['form']
-  const facts = (at: Point, turn: number): Omit<Stair, 'id' | 'kind'> => ({
-    ...bench.values.stair,
-    form: form(),
-    level: bench.scene.level.id,
-    width: bench.typed('width') ?? bench.values.stair.width,
-    going: bench.typed('going') ?? bench.values.stair.going,
-    at: { x: at.x, y: at.y },
-    turn,
-  })
+  /** The part of the first riser that is pointed to. */
+  let by: 'middle' | 'left side' | 'right side' = 'middle'
+  const facts = (at: Point, turn: number): Omit<Stair, 'id' | 'kind'> => {
+    const { stair } = bench.values
+    const width = bench.typed('width') ?? stair.width
+    const aside = { middle: 0, 'left side': -width / 2, 'right side': width / 2 }[by]
+    const middle = offsetFrom(at, unitAt(turn), 0, aside)
+    const risers = bench.typed('risers')
+    return {
+      ...stair,
+      form: form(),
+      level: bench.scene.level.id,
+      width,
+      going: bench.typed('going') ?? stair.going,
+      risers: risers === null ? stair.risers : Math.round(risers),
+      at: { x: middle.x, y: middle.y },
+      turn,
+    }
+  }
   const turnOf = (a: Point, b: Point): number => angleOf(subtract(b, a))
   return stepTool(bench, {
     label: 'Stair',
@@ -76,14 +92,14 @@ export function stairTool(bench: PlanBench): Tool {
     step(given) {
       if (given.length === 0)
         return {
-          ask: 'Point to the middle of the first riser.',
-          keys: 'A: another form · H: turns to the other side',
+          ask: `Point to the ${by} of the first riser.`,
+          keys: 'L: by its left, middle or right · A: another form · H: turns to the other side',
         }
       if (given.length > 1) return null
       const [a] = given
       return {
         ask: 'Point the way up, or type its turn.',
-        keys: 'Tab: width, going · A: another form · H: turns to the other side · Esc: one step back',
+        keys: 'Tab: width, going, risers · L: by its left, middle or right · A: another form · H: turns to the other side · Esc: one step back',
         fields: (at) => stairFields(bench, a!, at),
         point: (at) => wayPoint(bench, a!, at),
       }
@@ -98,6 +114,8 @@ export function stairTool(bench: PlanBench): Tool {
     },
     key(letter) {
       if (letter === 'a') bench.setWay(nextWay(STAIR_WAYS, form()))
+      else if (letter === 'l')
+        by = by === 'middle' ? 'left side' : by === 'left side' ? 'right side' : 'middle'
       else if (letter === 'h') {
         const { hand } = bench.values.stair
         bench.values.stair = { ...bench.values.stair, hand: hand === 'left' ? 'right' : 'left' }
@@ -137,11 +155,17 @@ function wayPoint(bench: PlanBench, from: Point, at: Located | null): Point | nu
 
 function stairFields(bench: PlanBench, from: Point, at: Located | null): readonly TagField[] {
   const p = wayPoint(bench, from, at) ?? from
-  const { width, going } = bench.values.stair
+  const { width, going, risers } = bench.values.stair
   return [
     { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(angleOf(subtract(p, from)), 1) },
-    { key: 'width', label: 'width', kind: 'length', shown: formatLength(width, bench.units) },
-    { key: 'going', label: 'going', kind: 'length', shown: formatLength(going, bench.units) },
+    { ...lengthField(bench, 'width', 'width', width, 500), by: 'going' },
+    lengthField(bench, 'going', 'going', going),
+    {
+      key: 'risers',
+      label: 'risers',
+      kind: 'number',
+      shown: risers === null ? 'as few as may be' : String(risers),
+    },
   ]
 }
 
@@ -201,8 +225,28 @@ function outlineTool(
   make: MakeOf,
 ): Tool {
   const drawn = chainTool(bench, { label, layer, outline: true, make })
+  const corners = cornersTool(bench, label, make)
   const pointed = pointedTool(bench, label, make)
-  return byWay(bench, ways, (way) => (way === 'drawn' ? drawn : pointed))
+  return byWay(bench, ways, (way) => (way === 'drawn' ? drawn : way === 'corners' ? corners : pointed))
+}
+
+/** Something within a rectangle, by two corners or by its width and depth. */
+function cornersTool(bench: PlanBench, label: string, make: MakeOf): Tool {
+  const outline = (given: readonly Point[]): Path =>
+    pathOfPoints(rectangleCorners(given, 'corners', acrossOf(bench)), true)
+  return stepTool(bench, {
+    label,
+    walls: true,
+    step: (given) =>
+      given.length === 0
+        ? { ask: 'Point to its first corner.', keys: 'A: another way' }
+        : given.length === 1
+          ? sizeStep(bench, given[0]!, false)
+          : null,
+    edit: (given, project, makeId) => make(outline(given), project, makeId),
+    remark: (given) =>
+      given.length === 2 ? formatArea(Math.abs(pathArea(outline(given))), bench.units) : '',
+  })
 }
 
 /** A tool that works in the way chosen; A takes the next way. */
@@ -321,18 +365,32 @@ function longWay({ vertices }: Path): number {
 /** Something overhead: along a line with a width, or within an outline. */
 export function overheadTool(bench: PlanBench): Tool {
   const level = (): string => bench.scene.level.id
+  const wide = (): number => bench.typed('wide') ?? bench.values.overheadWidth
   const along = stepTool(bench, {
     label: 'Overhead',
     walls: true,
-    step: (given) =>
-      given.length < 2
-        ? {
-            ask: given.length === 0 ? 'Point to where its middle line starts.' : 'Point to where it ends.',
-            keys: 'Tab: length and turn · A: another way',
-          }
-        : null,
+    step: ([a, b]) =>
+      b
+        ? null
+        : {
+            ask: a
+              ? 'Point to where it ends, or type length and width: 4200 x 300.'
+              : 'Point to where its middle line starts.',
+            keys: 'Tab: turn, width · A: another way',
+            ...(a
+              ? {
+                  fields: (at) => [
+                    ...polarFields(bench, a, at).map((field) =>
+                      field.key === 'along' ? { ...field, by: 'wide' } : field,
+                    ),
+                    lengthField(bench, 'wide', 'width', bench.values.overheadWidth, 20),
+                  ],
+                }
+              : {}),
+          },
     edit: ([a, b], project, makeId) =>
       addOverhead(project, { ...bench.values.overhead, level: level(), shape: line(a!, b!) }, makeId),
+    done: () => void (bench.values.overheadWidth = wide()),
     sketch: ([a, b]) =>
       a && b && Math.hypot(b.x - a.x, b.y - a.y) > 10
         ? overheadItems(
@@ -346,20 +404,22 @@ export function overheadTool(bench: PlanBench): Tool {
     by: 'line' as const,
     a: { x: a.x, y: a.y },
     b: { x: b.x, y: b.y },
-    width: bench.values.overheadWidth,
+    width: wide(),
   })
+  const outlined: MakeOf = (path, project, makeId) =>
+    addOverhead(
+      project,
+      { ...bench.values.overhead, level: level(), shape: { by: 'outline', outline: asStored(path) } },
+      makeId,
+    )
   const drawn = chainTool(bench, {
     label: 'Overhead',
     layer: 'layer-overhead',
     outline: true,
-    make: (path, project, makeId) =>
-      addOverhead(
-        project,
-        { ...bench.values.overhead, level: level(), shape: { by: 'outline', outline: asStored(path) } },
-        makeId,
-      ),
+    make: outlined,
   })
-  return byWay(bench, OVERHEAD_WAYS, (way) => (way === 'line' ? along : drawn))
+  const corners = cornersTool(bench, 'Overhead', outlined)
+  return byWay(bench, OVERHEAD_WAYS, (way) => (way === 'line' ? along : way === 'drawn' ? drawn : corners))
 }
 
 /** Stairs, floors, roofs and what is overhead. */

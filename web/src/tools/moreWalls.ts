@@ -1,16 +1,24 @@
 import { mdiMapMarkerPath, mdiPillar, mdiVectorSquare, mdiWall } from '@mdi/js'
-import { addColumn, addWalls, addWallBeside, wallsAlong } from '@lamina/core/edit'
-import { inWall, type SolvedWall } from '@lamina/core/building'
+import {
+  addColumn,
+  addWalls,
+  addWallsBeside,
+  besideFrom,
+  wallsAlong,
+  type WallsBeside,
+} from '@lamina/core/edit'
+import { inWall, typeThickness, type SolvedWall } from '@lamina/core/building'
 import { pictureFrom } from '@lamina/core/derive'
 import { pickAt } from '@lamina/core/locate'
 import { cross, subtract, unitAt, type Point } from '@lamina/core/geometry'
-import { type Column, type Id, axesOf } from '@lamina/core/records'
+import { axesOf, type Column, type Id, type Project } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { RECTANGLE_WAYS, depthStep, rectangleCorners } from './rectangle'
 import { lineAt } from './edges'
 import { foresee, foreseenItems } from './preview'
 import { stepTool } from './steps'
+import { withThickness } from './thickness'
 import type { PlanBench, Located, Tool } from './tool'
 import type { ToolEntry } from './entry'
 import { NEXT_SIDE, SIDE_WORDS, nextWallType } from './values'
@@ -58,6 +66,7 @@ export function wallBoxTool(bench: PlanBench): Tool {
           return [
             {
               key: 'width',
+              by: 'depth',
               label: 'width',
               kind: 'length',
               shown: formatLength(Math.abs(d.x * v.x + d.y * v.y) * k, bench.units),
@@ -102,35 +111,53 @@ export function wallBoxTool(bench: PlanBench): Tool {
   })
 }
 
-/** A wall parallel to another at a clear distance, face to face. */
+/** Between what the distances of walls side by side are taken, and how the tag says it. */
+const BETWEEN: Readonly<Record<WallsBeside['between'], { readonly label: string; readonly words: string }>> =
+  {
+    faces: { label: 'clear', words: 'face to face' },
+    axes: { label: 'axis to axis', words: 'axis to axis' },
+    outsides: { label: 'outside', words: 'from outside to outside' },
+  }
+
+/**
+ * Walls parallel to another at typed distances, several in one go; they end at the nearest walls around the place pointed
+ * to, or run as far as the other does.
+ */
 export function wallBesideTool(bench: PlanBench): Tool {
   let host: SolvedWall | null = null
+  let between: WallsBeside['between'] = 'faces'
+  let whole = false
   const under = (at: Located): SolvedWall | null => {
     const [id] = pickAt(pictureFrom([]), bench.scene.building, at.raw, bench.reach)
     return id ? (bench.scene.building.get(id) ?? null) : null
   }
-  function aim(at: Located | null): { side: 'left' | 'right'; clear: number } {
+  const own = (): number =>
+    typeThickness(bench.project.need('wallType', nextWallType(bench.project, bench.values)))
+  function aim(at: Located | null): Omit<WallsBeside, 'wall' | 'type'> {
     const { shape } = host!
     const aside = at ? inWall(shape, at.point).aside : shape.high + 1000
     const side = aside > (shape.low + shape.high) / 2 ? 'left' : 'right'
-    const pointed = side === 'left' ? aside - shape.high : shape.low - aside
-    return { side, clear: bench.typed('clear') ?? Math.max(0, pointed) }
+    const clear = Math.max(0, side === 'left' ? aside - shape.high : shape.low - aside)
+    const more = { faces: 0, axes: (shape.thickness + own()) / 2, outsides: shape.thickness + own() }[between]
+    const typed = bench.typedAll('clear')
+    return {
+      side,
+      between,
+      distances: typed.length > 0 ? typed : [clear + more],
+      within: whole ? null : (at?.raw ?? null),
+    }
   }
   const work = (at: Located | null) => {
-    const { side, clear } = aim(at)
+    const aimed = aim(at)
     const { id } = host!.shape
-    return (project: Parameters<typeof addWallBeside>[0], makeId: () => string) =>
-      addWallBeside(
-        project,
-        { wall: id, side, clear, type: nextWallType(bench.project, bench.values) },
-        makeId,
-      )
+    return (project: Project, makeId: () => string) =>
+      addWallsBeside(project, { wall: id, ...aimed, type: nextWallType(bench.project, bench.values) }, makeId)
   }
   function act(at: Located | null): void {
     if (!host) {
       host = at && under(at)
       if (!host) bench.warn('There is no wall here.')
-    } else if (bench.edit('Wall', work(at))) {
+    } else if (bench.edit(aim(at).distances.length > 1 ? 'Walls' : 'Wall', work(at))) {
       host = null
       bench.clearTyped()
     }
@@ -143,8 +170,8 @@ export function wallBesideTool(bench: PlanBench): Tool {
     prompt: () =>
       host
         ? {
-            text: 'Type the clear distance between the two, to the side pointed to.',
-            keys: 'Face to face · Esc: another wall',
+            text: `Point to the side and type the distance, ${BETWEEN[between].words}; several with ; between: 1200; 900.`,
+            keys: `F: from where · L: ${whole ? 'to the nearest walls' : 'as long as the other'} · Esc: another wall`,
           }
         : { text: 'Point to the wall it is to run beside.', keys: 'Esc: put the tool away' },
     fields: (at) =>
@@ -152,14 +179,29 @@ export function wallBesideTool(bench: PlanBench): Tool {
         ? [
             {
               key: 'clear',
-              label: 'clear',
-              kind: 'length',
-              shown: formatLength(aim(at).clear, bench.units),
+              label: BETWEEN[between].label,
+              kind: 'lengths',
+              shown: formatLength(aim(at).distances[0]!, bench.units),
               least: 300,
             },
           ]
         : [],
-    remark: (at) => (host ? foresee(bench, work(at), at).refused || 'face to face' : ''),
+    remark(at) {
+      if (!host) return ''
+      const { distances } = aim(at)
+      const many = distances.length > 1 ? `${distances.length} walls` : ''
+      const ends = whole ? 'as long as the other' : 'to the nearest walls'
+      return [many, ends, foresee(bench, work(at), at).refused].filter(Boolean).join(' · ')
+    },
+    from() {
+      between = besideFrom[(besideFrom.indexOf(between) + 1) % besideFrom.length]!
+      return true
+    },
+    key(letter) {
+      if (letter !== 'l' || !host) return false
+      whole = !whole
+      return true
+    },
     last: () => null,
     press: act,
     enter: act,
@@ -265,7 +307,14 @@ export function columnTool(bench: PlanBench): Tool {
               return way() === 'round'
                 ? [{ key: 'width', label: 'diameter', kind: 'length', shown: shown(width), least: 60 }]
                 : [
-                    { key: 'width', label: 'width', kind: 'length', shown: shown(width), least: 60 },
+                    {
+                      key: 'width',
+                      by: 'depth',
+                      label: 'width',
+                      kind: 'length',
+                      shown: shown(width),
+                      least: 60,
+                    },
                     { key: 'depth', label: 'depth', kind: 'length', shown: shown(depth), least: 60 },
                     {
                       key: 'turn',
@@ -313,7 +362,7 @@ export const MORE_WALL_TOOLS = {
     icon: mdiVectorSquare,
     ways: RECTANGLE_WAYS,
     on: 'plans',
-    make: wallBoxTool,
+    make: (bench) => withThickness(bench, wallBoxTool(bench)),
   },
   'wall-beside': {
     stage: 'walls',
@@ -321,7 +370,7 @@ export const MORE_WALL_TOOLS = {
     name: 'Wall beside a wall',
     icon: mdiWall,
     on: 'plans',
-    make: wallBesideTool,
+    make: (bench) => withThickness(bench, wallBesideTool(bench)),
   },
   'wall-along': {
     stage: 'walls',
@@ -330,7 +379,7 @@ export const MORE_WALL_TOOLS = {
     icon: mdiMapMarkerPath,
     keeps: true,
     on: 'plans',
-    make: wallAlongTool,
+    make: (bench) => withThickness(bench, wallAlongTool(bench)),
   },
   column: {
     stage: 'walls',

@@ -26,7 +26,7 @@ export const RECTANGLE_WAYS: readonly Way[] = [
 
 /** The axes a rectangle stands on: the board's working axes. */
 /** The way of the working axes. */
-const acrossOf = (bench: Bench): Point => unitAt(axesOf(bench.board))
+export const acrossOf = (bench: Bench): Point => unitAt(axesOf(bench.board))
 
 /** A rectangle from two corners, a base line and a depth, or its centre; sizes typed as width and depth. */
 export function rectangleTool(bench: Bench, usualLayer = 'layer-outlines'): Tool {
@@ -34,28 +34,6 @@ export function rectangleTool(bench: Bench, usualLayer = 'layer-outlines'): Tool
   const make = adder(bench, usualLayer)
   const corners = (given: Given): Point[] => rectangleCorners(given, way(), acrossOf(bench))
 
-  function sized(given: Given): Step {
-    const from = given[0]!
-    return {
-      ask:
-        way() === 'centre'
-          ? 'Type width and depth, or point to a corner.'
-          : 'Type width and depth, or point to the far corner.',
-      keys: 'Tab: depth · A: another way · Esc: one step back',
-      from,
-      fields: (at) => {
-        const p = sizedPoint(bench, from, at, way() === 'centre')
-        const k = way() === 'centre' ? 2 : 1
-        const u = acrossOf(bench)
-        const d = p ? subtract(p, from) : { x: 0, y: 0 }
-        return [
-          lengthField(bench, 'width', 'width', Math.abs(dot(d, u)) * k),
-          lengthField(bench, 'depth', 'depth', Math.abs(cross(u, d)) * k),
-        ]
-      },
-      point: (at) => sizedPoint(bench, from, at, way() === 'centre'),
-    }
-  }
   return stepTool(bench, {
     label: 'Rectangle',
     step(given) {
@@ -69,7 +47,7 @@ export function rectangleTool(bench: Bench, usualLayer = 'layer-outlines'): Tool
                 : 'Point to its first corner.',
           keys: 'A: another way',
         }
-      if (way() !== 'base') return given.length === 1 ? sized(given) : null
+      if (way() !== 'base') return given.length === 1 ? sizeStep(bench, given[0]!, way() === 'centre') : null
       if (given.length === 1)
         return {
           ask: 'Type the length of its base line, or point.',
@@ -95,6 +73,26 @@ export const closed = (points: readonly Point[]) => ({
 })
 
 export const rectangleShape = (corners: readonly Point[]): Shape => shapeOfPath(closed(corners))
+
+/** The corner of a rectangle opposite to a corner, or to its centre, by its width and depth: 2200 x 600. */
+export function sizeStep(bench: Bench, from: Point, fromCentre: boolean): Step {
+  return {
+    ask: `Type width and depth, 2200 x 600, or point to ${fromCentre ? 'a' : 'the far'} corner.`,
+    keys: 'Tab: depth · A: another way · Esc: one step back',
+    from,
+    fields: (at) => {
+      const p = sizedPoint(bench, from, at, fromCentre)
+      const k = fromCentre ? 2 : 1
+      const u = acrossOf(bench)
+      const d = p ? subtract(p, from) : { x: 0, y: 0 }
+      return [
+        { ...lengthField(bench, 'width', 'width', Math.abs(dot(d, u)) * k), by: 'depth' },
+        lengthField(bench, 'depth', 'depth', Math.abs(cross(u, d)) * k),
+      ]
+    },
+    point: (at) => sizedPoint(bench, from, at, fromCentre),
+  }
+}
 
 /** The depth beside a base line, to the side pointed to. */
 export function depthStep(bench: Bench, a: Point, b: Point): Step {

@@ -33,6 +33,8 @@ export interface TagField {
   readonly shown: string
   /** The smallest length that makes sense here, mm: a smaller bare number is offered in its other reading. */
   readonly least?: number
+  /** The field that a cross behind the figure leads to: `2200 x 600`. */
+  readonly by?: string
 }
 
 /** The style as a dimension or leader holds it: nothing for the one everything starts with. */
@@ -67,6 +69,8 @@ export interface Bench {
   readonly reach: number
   /** What is typed in a field of the measure tag: mm, radians or a number; null when there is none. */
   typed(key: string): number | null
+  /** All that is typed in a field of several; empty when there is none. */
+  typedAll(key: string): readonly number[]
   typedText(key: string): string
   /** Empties the typed fields. */
   clearTyped(): void
@@ -151,6 +155,8 @@ export interface Tool {
   unpoint?(): boolean
   /** The tool is put down for another: what is drawn is kept. */
   leave?(): void
+  /** F, where the tool measures from what is there: from the next of it. Otherwise F gives a point off a point. */
+  from?(at: Located | null): boolean
   /** A letter pressed on the board; true when the tool took it. */
   key?(key: string): boolean
   preview(at: Located | null): readonly DisplayItem[]

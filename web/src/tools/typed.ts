@@ -1,8 +1,21 @@
-import { parseAngle, parseBearing, parseLength, parseNumber, type Units } from '@lamina/core/units'
+import {
+  parseAngle,
+  parseBearing,
+  parseLength,
+  parseLengths,
+  parseNumber,
+  type Units,
+} from '@lamina/core/units'
 import type { TagField } from './tool'
 
 export type Understood =
-  | { readonly ok: true; readonly value: number; readonly bare: boolean }
+  | {
+      readonly ok: true
+      readonly value: number
+      readonly bare: boolean
+      /** Of several: all of them. */
+      readonly all?: readonly number[]
+    }
   | { readonly ok: false; readonly message: string }
 
 /** What was typed in a field: mm, radians or a plain number; or why it is not understood. */
@@ -11,6 +24,10 @@ export function understand(text: string, kind: TagField['kind'], units: Units): 
     case 'length': {
       const parsed = parseLength(text, units)
       return parsed.ok ? { ok: true, value: parsed.mm, bare: parsed.bare } : parsed
+    }
+    case 'lengths': {
+      const parsed = parseLengths(text, units)
+      return parsed.ok ? { ok: true, value: parsed.mm[0]!, bare: parsed.bare, all: parsed.mm } : parsed
     }
     case 'angle':
     case 'bearing': {
@@ -35,16 +52,19 @@ const KINDS: Readonly<Record<string, TagField['kind']>> = {
   sides: 'number',
   factor: 'number',
   part: 'number',
+  risers: 'number',
+  corner: 'lengths',
+  clear: 'lengths',
   note: 'text',
   name: 'text',
 }
 
 export const kindOfField = (key: string): TagField['kind'] => KINDS[key] ?? 'length'
 
-/** The value typed in a field; null while there is none, or none that is understood. */
-export function typedValue(key: string, text: string | undefined, units: Units): number | null {
+/** The values typed in a field, mostly one; none while there is none, or none that is understood. */
+export function typedValues(key: string, text: string | undefined, units: Units): readonly number[] {
   const kind = kindOfField(key)
-  if (!text || kind === 'text') return null
+  if (!text || kind === 'text') return []
   const understood = understand(text, kind, units)
-  return understood.ok ? understood.value : null
+  return understood.ok ? (understood.all ?? [understood.value]) : []
 }

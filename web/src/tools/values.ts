@@ -1,7 +1,9 @@
 import { openingTypeOf } from '@lamina/core/library'
+import type { MeasuredTo } from '@lamina/core/locate'
 import type {
   Filling,
   Id,
+  MeasuredFrom,
   Opening,
   OpeningType,
   Overhead,
@@ -21,7 +23,17 @@ type Like<R> = Omit<R, 'id' | 'kind' | 'level' | 'at' | 'turn' | 'layer' | 'path
 export interface NextOpening {
   readonly type: Id | null
   readonly width: number | null
+  /** From sill to head, and above the floor, mm. */
+  readonly height: number | null
+  readonly sill: number | null
 }
+/** A type just chosen, with its own sizes. */
+export const nextOpening = (type: Id | null): NextOpening => ({
+  type,
+  width: null,
+  height: null,
+  sill: null,
+})
 
 /** What the tools keep from one use to the next. Values are replaced whole, never altered. */
 export interface LastValues {
@@ -35,8 +47,10 @@ export interface LastValues {
   style: Id | null
   wallType: Id | null
   reference: ReferenceSide
-  /** The type taken for the next door, window or opening, and the width typed for it; null: that of the type. */
+  /** The type taken for the next door, window or opening, and the sizes typed for it; null: those of the type. */
   openings: Readonly<Record<Opening['fit'], NextOpening>>
+  /** What places of openings are measured from, and to which part of them. */
+  measured: { readonly from: MeasuredFrom; readonly to: MeasuredTo }
   block: Id | null
   /** Typed sizes and parameters of the block in hand. */
   blockSize: { readonly width: number | null; readonly depth: number | null }
@@ -62,7 +76,7 @@ export interface LastValues {
 /** What the tools begin with in a project of a system of units. */
 export function firstValues(system: UnitSystem): LastValues {
   const mm = (metric: number, inches: number): number => (system === 'metric' ? metric : inches * INCH_MM)
-  const unchosen = { type: null, width: null }
+  const unchosen = nextOpening(null)
   return {
     ways: {},
     layers: {},
@@ -71,6 +85,7 @@ export function firstValues(system: UnitSystem): LastValues {
     wallType: null,
     reference: 'left',
     openings: { door: unchosen, window: unchosen, gap: unchosen },
+    measured: { from: 'inner corner', to: 'near edge' },
     block: null,
     blockSize: { width: null, depth: null },
     blockParameters: {},
@@ -111,7 +126,7 @@ export function firstValues(system: UnitSystem): LastValues {
 
 /** The type that the next wall is of: the one chosen, or the first there is. */
 export const nextWallType = (project: Project, { wallType }: Pick<LastValues, 'wallType'>): Id =>
-  wallType ?? project.all('wallType')[0]!.id
+  (wallType !== null && project.find('wallType', wallType)?.id) || project.all('wallType')[0]!.id
 
 /** The type that the next opening of a fit is made in: the one chosen, or the first there is. */
 export const nextType = (

@@ -14,6 +14,7 @@ import { type Id, type Wall, axesOf } from '@lamina/core/records'
 import { NEXT_SIDE, SIDE_WORDS, nextWallType } from './values'
 import { polarFields, polarPoint } from './polar'
 import { foreseenItems } from './preview'
+import { withThickness } from './thickness'
 import type { PlanBench, Tool } from './tool'
 import type { ToolEntry } from './entry'
 
@@ -124,7 +125,8 @@ export function wallTool(bench: PlanBench): Tool {
       if (p && first && run.length >= 2 && distance(p, first) <= JOINED_ENDS)
         return 'closes on the first point'
       if (at?.snap?.kind === 'wall line' || at?.snap?.kind === 'on line') return 'ends on a wall'
-      return `drawn on ${SIDE_WORDS[bench.values.reference]}`
+      const type = bench.project.need('wallType', nextWallType(bench.project, bench.values))
+      return `${type.name}, drawn on ${SIDE_WORDS[bench.values.reference]}`
     },
     last: () => (follow(), last),
     alignFrom: () => (first && first !== last ? [first] : []),
@@ -182,6 +184,6 @@ export const WALL_TOOLS = {
     icon: mdiVectorPolyline,
     key: 'w',
     on: 'plans',
-    make: wallTool,
+    make: (bench) => withThickness(bench, wallTool(bench)),
   },
 } satisfies Record<string, ToolEntry>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { setFacts } from '@lamina/core/edit'
 import { arcOf, distance, edgesOf, isStraight, pathArea, pathLength } from '@lamina/core/geometry'
-import { shapePath } from '@lamina/core/linework'
+import { rectangleSize, shapePath, withRectangleSize } from '@lamina/core/linework'
 import { lineMeanings, type LineMeaning, type Shape } from '@lamina/core/records'
 import { formatAngle, formatArea, formatBearing, formatLength } from '@lamina/core/units'
 import { useProject } from '../../store/project'
@@ -61,6 +61,11 @@ function setLength(length: number): void {
   ]
   setShape('Length', { form: 'path', path: { vertices, closed: false } })
 }
+const rectangle = computed(() => rectangleSize(shape.value))
+function setSize(size: { width?: number; depth?: number }): void {
+  const now = withRectangleSize(shape.value, { ...rectangle.value!, ...size })
+  if (now) setShape('Size', now)
+}
 const MEANINGS = [
   { value: null, title: 'Itself alone' },
   ...lineMeanings.map((value) => ({ value, title: `${value[0]!.toUpperCase()}${value.slice(1)}` })),
@@ -89,6 +94,22 @@ function setRadius(radius: number): void {
     :least="0.1"
     @set="setLength"
   />
+  <div v-if="rectangle" class="pair">
+    <LengthField
+      label="Width"
+      :mm="rectangle.width"
+      :units="units"
+      :least="0.1"
+      @set="(width) => setSize({ width })"
+    />
+    <LengthField
+      label="Depth"
+      :mm="rectangle.depth"
+      :units="units"
+      :least="0.1"
+      @set="(depth) => setSize({ depth })"
+    />
+  </div>
   <FactRows :rows="rows" />
   <v-select
     label="Stands for"

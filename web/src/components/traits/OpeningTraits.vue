@@ -17,6 +17,7 @@ import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import OpeningPicture from '../OpeningPicture.vue'
 import type { CardProps } from './card'
+import MeasuredFields from './MeasuredFields.vue'
 import TextField from '../TextField.vue'
 
 /** Facts of a door, a window or a plain opening. */
@@ -25,10 +26,9 @@ const store = useProject()
 const desk = useDesk()
 
 const solver = computed(() => props.scene.building)
+const wall = computed(() => solver.value?.get(props.record.wall))
 const fault = computed(
-  () =>
-    solver.value?.get(props.record.wall)?.openings.find(({ opening }) => opening.id === props.record.id)
-      ?.fault,
+  () => wall.value?.openings.find(({ opening }) => opening.id === props.record.id)?.fault,
 )
 const type = computed(() => openingTypeOf(store.project, props.record))
 const types = computed(() =>
@@ -45,8 +45,8 @@ const keeps: { value: KeptEdge; title: string }[] = [
   { value: 'end', title: 'Its edge at the wall’s end' },
 ]
 function set(facts: Parameters<typeof changeOpening>[3], label = 'Change opening'): void {
-  const { id, wall } = props.record
-  const solved = solver.value?.get(wall)
+  const { id } = props.record
+  const solved = wall.value
   if (solved) store.edit(label, (project) => changeOpening(project, solved, id, facts, keep.value))
 }
 const renumber = (): void => {
@@ -87,12 +87,7 @@ const ALL = { door: 'doors', window: 'windows', gap: 'openings' } as const
     @set="(width) => set({ width })"
   />
   <v-select v-if="!record.round" v-model="keep" label="A width keeps in place" :items="keeps" />
-  <LengthField
-    label="Centre from the wall's start"
-    :mm="record.along"
-    :units="store.units"
-    @set="(along) => set({ along })"
-  />
+  <MeasuredFields v-if="wall && !record.round" :record="record" :scene="scene" :wall="wall" />
   <div class="pair">
     <LengthField label="Sill" :mm="record.sill" :units="store.units" @set="(sill) => set({ sill })" />
     <LengthField label="Head" :mm="record.head" :units="store.units" @set="(head) => set({ head })" />

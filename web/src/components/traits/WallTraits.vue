@@ -1,7 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { typeThickness, wallAxis } from '@lamina/core/building'
-import { flipWall, retypeWalls, setJoin, setWallLength, type KeptFace } from '@lamina/core/edit'
+import { clearBeside, typeThickness, wallAxis } from '@lamina/core/building'
+import {
+  carryingStrip,
+  flipWall,
+  moveWallSideways,
+  remakeWalls,
+  retypeWalls,
+  setJoin,
+  setWallLength,
+  type KeptFace,
+  type OtherMake,
+} from '@lamina/core/edit'
 import { arcOf, edgeLength } from '@lamina/core/geometry'
 import type { ReferenceSide } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
@@ -14,6 +24,8 @@ import HeightFields from './HeightFields.vue'
 import { alike } from './alike'
 import type { CardProps } from './card'
 import { useNamed } from '../named'
+import { PATTERN_CHOICES, patternNamed } from '../fields'
+import { sideWord } from './ways'
 
 /** Facts of a wall. */
 const props = defineProps<CardProps<'wall'>>()
@@ -47,6 +59,34 @@ const ENDS = [
   { end: 'a', key: 'joinA', label: 'Corner at its start' },
   { end: 'b', key: 'joinB', label: 'Corner at its end' },
 ] as const
+const typeOf = (id: string) => store.project.need('wallType', id)
+const thickness = computed(() => alike(props.chosen, (wall) => typeThickness(typeOf(wall.type))))
+/** What carries in a wall, by which it is known. */
+const material = computed(() =>
+  alike(props.chosen, (wall) => {
+    const made = typeOf(wall.type)
+    return made.strips[carryingStrip(store.project, made)]!.material
+  }),
+)
+const pattern = computed(() => store.project.find('material', material.value ?? '')?.pattern ?? '')
+const materials = useNamed('material')
+const remake = (label: string, other: OtherMake): unknown =>
+  store.edit(label, (p, makeId) => remakeWalls(p, ids.value, other, kept.value, makeId))
+/** The clear distance to the next wall on each side. */
+const beside = computed(() => {
+  const { building } = props.scene
+  const solved = building?.get(props.record.id)
+  if (!building || !solved || !one.value) return []
+  return (['left', 'right'] as const).flatMap((side) => {
+    const found = clearBeside(building, solved, side)
+    return found ? [{ side, clear: found.clear, word: sideWord(solved.shape.u, side) }] : []
+  })
+})
+/** The wall goes where that leaves so much clear on a side. */
+function setClear(side: 'left' | 'right', was: number, now: number): void {
+  const by = (was - now) * (side === 'left' ? 1 : -1)
+  store.edit('Move wall', (p) => moveWallSideways(p, props.record.id, by))
+}
 function setJoinOf(end: 'a' | 'b', join: string): void {
   const { id } = props.record
   store.edit('Join', (p) => setJoin(p, id, end, join === 'through' || join === 'stop' ? join : null))
@@ -80,6 +120,40 @@ const rows = computed((): [string, string | number][] => {
     @update:model-value="
       (chosen: string) => store.edit('Wall type', (p) => retypeWalls(p, ids, { type: chosen }, kept))
     "
+  />
+  <div class="pair">
+    <LengthField
+      label="Thickness"
+      :mm="thickness ?? 0"
+      :various="thickness === null"
+      :units="store.units"
+      :least="1"
+      @set="(mm) => remake('Wall thickness', { thickness: mm })"
+    />
+    <v-select
+      label="Material"
+      :items="materials"
+      :model-value="material"
+      :placeholder="material === null ? 'Various' : undefined"
+      persistent-placeholder
+      @update:model-value="(id: string) => remake('Wall material', { material: id })"
+    />
+  </div>
+  <v-select
+    v-if="material"
+    label="Its fill when cut"
+    :items="[{ value: '', title: 'None' }, ...PATTERN_CHOICES]"
+    :model-value="pattern"
+    @update:model-value="(name: string) => remake('Wall fill', { pattern: patternNamed(name) })"
+  />
+  <LengthField
+    v-for="{ side, clear, word } in beside"
+    :key="side"
+    :label="`Clear ${word === 'left' || word === 'right' ? `to the ${word}` : word}`"
+    :mm="clear"
+    :units="store.units"
+    :least="1"
+    @set="(mm) => setClear(side, clear, mm)"
   />
   <LengthField
     v-if="one"
