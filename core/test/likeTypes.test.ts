@@ -48,7 +48,7 @@ describe('a wall type like another', () => {
       pattern: 'cross',
       priority: project.need('material', 'material-brick').priority,
     })
-    project.apply({ put, drop: [] })
+    project.apply({ put: [...put], drop: [] })
     // Back again it is the brick that was there.
     expect(
       typeLike(project, type.id, { pattern: project.need('material', 'material-brick').pattern }, makeId).type

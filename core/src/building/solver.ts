@@ -112,6 +112,7 @@ export class LevelSolver {
   constructor(
     private readonly project: Project,
     readonly level: Id,
+    /** Layers that are not there, and walls and columns of which the same is true. */
     private readonly hidden: ReadonlySet<Id> | null = null,
     /** Solved by whoever asks for its steps, instead of at once. */
     later = false,
@@ -156,15 +157,16 @@ export class LevelSolver {
 
   /**
    * The solution of what is seen alone: walls and columns on layers that are not shown (or do not print, if
-   * this is for paper) are not there, so that nothing joins them. Where all are seen it is this solution.
+   * this is for paper), and those set aside (unless this is for paper), are not there, so that nothing joins them. Where all are seen it is this solution.
    */
   seen(printing = false): LevelSolver {
     if (this.hidden) return this
     const hidden = new Set<Id>()
     for (const layer of this.project.all('layer'))
       if (!layer.shown || (printing && !layer.printed)) hidden.add(layer.id)
+    if (!printing) for (const id of this.project.setAside) if (this.takes(id)) hidden.add(id)
     if (hidden.size === 0) return this
-    const hides = (record: Wall | Column): boolean => hidden.has(layerIdOf(record)!)
+    const hides = (record: Wall | Column): boolean => hidden.has(layerIdOf(record)!) || hidden.has(record.id)
     const some =
       [...this.walls.values()].some(({ shape }) => hides(shape.wall)) ||
       [...this.pillars.values()].some(({ column }) => hides(column))
@@ -179,7 +181,11 @@ export class LevelSolver {
   }
 
   private takesPart(record: Wall | Column): boolean {
-    return record.level === this.level && !this.hidden?.has(layerIdOf(record)!)
+    const { hidden } = this
+    return record.level === this.level && !(hidden?.has(layerIdOf(record)!) || hidden?.has(record.id))
+  }
+  private takes(id: Id): boolean {
+    return this.walls.has(id) || this.pillars.has(id)
   }
 
   get count(): number {

@@ -28,6 +28,8 @@ import { ANNOTATION_HOMES } from './annotation'
 import { PLACED_HOMES } from './placed'
 import type { Handle, Home, Mapping, Move } from './home'
 
+export { isLike, type Likeness } from './alike'
+
 /** How every kind stands in its drawing; null: it stands nowhere of its own. */
 export const HOMES: { readonly [K in RecordKind]: Home<RecordOf<K>> | null } = {
   ...forUnplaced(null),

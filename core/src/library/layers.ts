@@ -82,10 +82,10 @@ export function layerOf(project: Project, record: AnyRecord): Layer {
 export const standardLayerOf = (kind: AnyRecord['kind']): Layer =>
   STANDARD.get(KINDS[kind].layer ?? '') ?? PLAIN
 
-/** Whether a record can be seen and changed: its layer is shown and not locked. */
+/** Whether a record can be seen and changed: its layer is shown and not locked, and it is not set aside. */
 export function isInReach(project: Project, record: AnyRecord): boolean {
   const { shown, locked } = layerOf(project, record)
-  return shown && !locked
+  return shown && !locked && !project.setAside.has(record.id)
 }
 
 export const lineTypeOf = (project: Project, id: Id): LineType => project.find('lineType', id) ?? CONTINUOUS

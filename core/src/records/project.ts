@@ -39,6 +39,7 @@ export class Project {
   private readonly namedBy = new Map<Id, Set<Id>>()
   private readonly log = new ChangeLog()
   private readonly kindLog = new ChangeLog<RecordKind>()
+  private aside: ReadonlySet<Id> = new Set()
   /** Hears what is read; null while nobody listens. */
   private reader: Reader | null = null
 
@@ -211,6 +212,28 @@ export class Project {
     this.log.add(new Set([...change.drop, ...change.put.map(({ id }) => id)]))
     this.kindLog.add(new Set([...change.put, ...inverse.put].map(({ kind }) => kind)))
     return inverse
+  }
+
+  /** What is set aside. */
+  get setAside(): ReadonlySet<Id> {
+    this.reader?.everything()
+    return this.aside
+  }
+
+  /**
+   * Sets things aside, in place of what was: they are not drawn on boards, not snapped to and not taken, but they print.
+   * It is no part of the records, and nobody else sees it. Gives the records that are drawn otherwise for it.
+   */
+  putAside(ids: ReadonlySet<Id>): AnyRecord[] {
+    const was = this.aside
+    this.aside = new Set(ids)
+    const told = new Set([...was, ...ids].filter((id) => was.has(id) !== ids.has(id)))
+    const records = [...told].flatMap((id) => this.records.get(id) ?? [])
+    if (told.size > 0) {
+      this.log.add(told)
+      this.kindLog.add(new Set(records.map(({ kind }) => kind)))
+    }
+    return records
   }
 
   /** Whether a change would leave everything as it is. */

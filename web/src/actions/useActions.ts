@@ -187,6 +187,25 @@ export function useActions() {
     add('styles', 'Pens and annotation styles', 'Setting', () => (desk.panel = 'styles'))
     add('materials', 'Materials', 'Setting', () => (desk.panel = 'materials'))
     add('levels', 'Levels', 'Setting', () => (desk.panel = 'levels'))
+    const aside = project.setAside.size > 0
+    if (aside || hand.selection.length > 0)
+      add(
+        'set-aside',
+        aside ? 'Bring back what is set aside' : 'Set aside what is selected',
+        'Action',
+        () => void opened.surface?.setAside?.('selected'),
+        '-',
+      )
+    if (!aside && hand.selection.length > 0)
+      add(
+        'set-rest-aside',
+        'Set all else aside',
+        'Action',
+        () => void opened.surface?.setAside?.('rest'),
+        '=',
+      )
+    if (hand.selection.length > 0)
+      add('alike', 'Select all of this type', 'Action', () => opened.surface?.takeAlike?.('type', false), '.')
     if (hand.previous.length > 0)
       add('previous', 'Previous selection', 'Action', () => hand.select(hand.previous))
     add('projects', 'All projects', 'Action', () => void router.push('/'))

@@ -24,6 +24,8 @@ const locator = computed(() => {
   const { scale, centre, width, height } = camera.value
   return [scale, centre.x, centre.y, width, height].join(' ')
 })
+/** How many of what is there now are set aside. */
+const aside = computed(() => [...store.project.setAside].filter((id) => store.project.get(id)).length)
 const toRef =
   (to: { value: unknown }) =>
   (made: Element | ComponentPublicInstance | null): void =>
@@ -77,6 +79,10 @@ const holdContainer = toRef(props.work.container)
         <button type="button" title="Esc" @click="work.stop()">Stop</button>
       </template>
     </div>
+    <div v-if="aside > 0" class="aside" role="status" data-test="aside">
+      <span>{{ aside === 1 ? 'One thing is' : `${aside} things are` }} set aside.</span>
+      <button type="button" title="-" @click="store.putAside([])">Bring back</button>
+    </div>
     <slot />
     <MakeBlockPanel v-if="desk.panel === 'make-block'" :board="scene.board" />
     <component :is="PANELS[desk.panel]" v-else-if="desk.panel" />
@@ -110,6 +116,25 @@ const holdContainer = toRef(props.work.container)
   width: 120px;
 }
 .making button {
+  border: 0;
+  background: none;
+  cursor: pointer;
+  color: rgb(var(--v-theme-live));
+  font-weight: 600;
+}
+.aside {
+  position: absolute;
+  top: 12px;
+  left: 12px;
+  display: flex;
+  gap: 12px;
+  padding: 5px 12px;
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 6px;
+  background: rgb(var(--v-theme-surface));
+  font-size: 13px;
+}
+.aside button {
   border: 0;
   background: none;
   cursor: pointer;

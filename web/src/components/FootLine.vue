@@ -13,7 +13,7 @@ const say = useSay()
       <button type="button" @click="say.clear()">Dismiss</button>
     </p>
     <p v-else class="prompt" aria-live="polite" data-test="prompt">
-      <strong>{{ text }}</strong> <span class="soft">{{ keys }}</span>
+      <strong>{{ text }}</strong> <span class="keys soft">{{ keys }}</span>
     </p>
   </div>
 </template>
@@ -27,12 +27,27 @@ const say = useSay()
   background: rgb(var(--v-theme-surface));
   border-top: 1px solid rgb(var(--v-theme-hairline));
   font-size: 13px;
-  white-space: nowrap;
+  line-height: 1.3;
   overflow: hidden;
 }
 strong {
   font-weight: 600;
   margin-right: 12px;
+}
+/* Beneath each other where they do not fit beside each other. */
+@media (max-width: 1500px) {
+  .foot {
+    height: 46px;
+  }
+  .keys {
+    display: block;
+    font-size: 12px;
+  }
+}
+@media (max-width: 1100px) {
+  .foot {
+    height: 60px;
+  }
 }
 .warning {
   color: rgb(var(--v-theme-warning));

@@ -85,6 +85,26 @@ const saved = computed(() => {
   flex-shrink: 0;
   max-width: 320px;
 }
+/* Where it is narrow the two stand over each other, and what is said beside the values of pills goes. */
+@media (max-width: 1200px) {
+  .where {
+    flex-direction: column;
+    gap: 0;
+    line-height: 1.25;
+  }
+  .where > * {
+    max-width: 100%;
+  }
+  .project {
+    font-size: 12px;
+  }
+  .arrow {
+    display: none;
+  }
+  .right :deep(.pill .soft) {
+    display: none;
+  }
+}
 .right {
   display: flex;
   align-items: center;

@@ -22,17 +22,20 @@ import BoardFrame from '../components/BoardFrame.vue'
 import BlockBar from '../components/BlockBar.vue'
 import TopLine from '../components/TopLine.vue'
 import { useDesk } from '../store/desk'
+import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
 import { paintBoardGround } from '../surface/marks'
 import { paintList, penWords, rgb, type ScreenLook } from '../surface/painter'
 import { TRAITS, useBoard } from '../surface/useBoard'
 import { type Camera } from '../surface/camera'
+import { toolEntry, type NamedTool } from '../tools/catalogue'
 
 const props = defineProps<{ drawing: string }>()
 const store = useProject()
 const desk = useDesk()
 const hand = useHand()
+const habits = useHabits()
 const theme = useTheme()
 
 const drawing = computed<Drawing>(() => store.project.need('drawing', props.drawing))
@@ -124,6 +127,11 @@ const zoomWords = computed(
 )
 
 const empty = computed(() => work.ready.value && picture().size === 0)
+/** Nothing is begun either. */
+const untouched = computed(
+  () => (hand.tool === 'select' || hand.tool === 'wall') && work.tools.fields.value.length === 0,
+)
+const letterOf = (tool: NamedTool): string => habits.letterOf(toolEntry(tool)!).toUpperCase() || '/'
 function setScale(ratio: number): void {
   store.edit('Reading scale', (project) =>
     setFacts(project, 'drawing', props.drawing, { readingScale: ratio }),
@@ -181,14 +189,22 @@ function setScale(ratio: number): void {
     <button type="button" class="pill" title="Show everything (Home)" @click="fit">{{ zoomWords }}</button>
   </TopLine>
   <BoardFrame :work="work" :scene="scene" :called="`Board: ${drawing.name}`" test="board">
-    <div v-if="empty && hand.tool === 'select'" class="empty">
+    <div v-if="empty && untouched" class="empty" data-test="empty">
       <h2>An empty board</h2>
       <p v-if="drawing.view === 'block'">
         Draw what the block is to hold: lines, hatches, notes, other blocks.
       </p>
-      <p v-else>
-        Take <b>Wall</b> from the drawer, point to where it starts, then type each length and press Enter.
-      </p>
+      <ol v-else>
+        <li>
+          <b>Walls</b> <kbd>{{ letterOf('wall') }}</kbd> Point to where they start; then point the way, type
+          each length, Enter. How thick: <kbd>T</kbd>
+        </li>
+        <li>
+          <b>Doors and windows</b> <kbd>{{ letterOf('door') }}</kbd> <kbd>{{ letterOf('window') }}</kbd> Point
+          to a wall, type the distance from the corner, Enter.
+        </li>
+        <li><b>Anything else</b> <kbd>/</kbd> Ask for it by name. <kbd>?</kbd> shows all keys.</li>
+      </ol>
     </div>
     <BlockBar v-if="drawing.view === 'block'" :drawing="drawing" />
   </BoardFrame>
@@ -201,8 +217,23 @@ function setScale(ratio: number): void {
   top: 38%;
   transform: translate(-50%, -50%);
   text-align: center;
-  max-width: 340px;
+  width: 400px;
+  max-width: 80%;
   color: rgb(var(--v-theme-soft-ink));
   pointer-events: none;
+}
+.empty kbd {
+  padding: 0 6px;
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 4px;
+  font: inherit;
+  font-size: 12px;
+}
+.empty ol {
+  text-align: left;
+  margin: 10px 0 0;
+  padding-left: 22px;
+  display: grid;
+  gap: 8px;
 }
 </style>

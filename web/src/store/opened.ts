@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { Box, Point } from '@lamina/core/geometry'
+import type { Likeness } from '@lamina/core/kinds'
 import type { Id } from '@lamina/core/records'
 
 export interface SurfaceHandle {
@@ -8,6 +9,10 @@ export interface SurfaceHandle {
   focus(): void
   /** Everything that can be selected. */
   everything?(): Id[]
+  /** Selects all that is like what is selected; or only of what is in view. */
+  takeAlike?(by: Likeness, inView: boolean): void
+  /** Sets aside what is selected, or all else; or brings back what is set aside. False when there was nothing to do. */
+  setAside?(what: 'selected' | 'rest'): boolean
   /** Around what is selected. */
   selectionExtent?(): Box
   fit(): void

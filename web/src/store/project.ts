@@ -56,7 +56,7 @@ export const useProject = defineStore('project', () => {
   /** Makes a change in memory. */
   function make(change: Change): Change {
     const inverse = project.value.apply(change)
-    watched.changed(change, inverse)
+    watched.changed([...change.put, ...inverse.put])
     return inverse
   }
 
@@ -107,6 +107,12 @@ export const useProject = defineStore('project', () => {
     failures = 0
     waiting.value = 0
     state.value = 'saved'
+  }
+
+  /** Sets things aside in place of what was, for this window alone: nothing is stored. */
+  function putAside(ids: Iterable<Id>): void {
+    const drawnOtherwise = project.value.putAside(new Set(ids))
+    if (drawnOtherwise.length > 0) watched.changed(drawnOtherwise)
   }
 
   /**
@@ -307,6 +313,7 @@ export const useProject = defineStore('project', () => {
     units,
     solver,
     scene,
+    putAside,
     open,
     close,
     edit,

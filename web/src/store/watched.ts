@@ -1,12 +1,5 @@
 import { shallowReactive } from 'vue'
-import {
-  needs,
-  looseNames,
-  type AnyRecord,
-  type Change,
-  type Project,
-  type Reader,
-} from '@lamina/core/records'
+import { needs, looseNames, type AnyRecord, type Project, type Reader } from '@lamina/core/records'
 
 /**
  * Lets Vue hear what is read of a project, and tells it what changes: whatever shows a record, a list of records or
@@ -14,7 +7,8 @@ import {
  */
 export function useWatched(): {
   watch(project: Project): void
-  changed(change: Change, inverse: Change): void
+  /** These are others now, as they were and as they are, or are drawn otherwise. */
+  changed(records: readonly AnyRecord[]): void
 } {
   /** For each thing that can be read the number of its last change. */
   const stamps = shallowReactive(new Map<string, number>())
@@ -27,7 +21,7 @@ export function useWatched(): {
   }
   return {
     watch: (project) => project.readBy(reader),
-    changed(change, inverse) {
+    changed(records) {
       const told = new Set(['everything'])
       const tell = (record: AnyRecord): void => {
         told.add(record.id)
@@ -35,7 +29,7 @@ export function useWatched(): {
         for (const [id] of needs(record)) told.add(`users of ${id}`)
         for (const id of looseNames(record)) told.add(`users of ${id}`)
       }
-      for (const record of [...change.put, ...inverse.put]) tell(record)
+      for (const record of records) tell(record)
       changes++
       for (const each of told) stamps.set(each, changes)
     },

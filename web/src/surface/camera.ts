@@ -21,6 +21,15 @@ export const fromScreen = (camera: Camera, p: Point): Point => ({
   y: camera.centre.y - (p.y - camera.height / 2) / camera.scale,
 })
 
+/** What a camera sees. */
+export function inSight(camera: Camera): Box {
+  const [low, high] = [
+    fromScreen(camera, { x: 0, y: camera.height }),
+    fromScreen(camera, { x: camera.width, y: 0 }),
+  ]
+  return { minX: low.x, minY: low.y, maxX: high.x, maxY: high.y }
+}
+
 /** Zoomed about a point of the screen, which stays where it is. */
 export function zoomAt(camera: Camera, at: Point, factor: number): Camera {
   const scale = Math.min(MOST, Math.max(LEAST, camera.scale * factor))

@@ -10,6 +10,7 @@ import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
 import { useOpened } from '../store/opened'
 import { useProject } from '../store/project'
+import { useSay } from '../store/say'
 import type { Prompt } from '../tools/tool'
 import { paintBoundaries, paintDrawn, paintHandles, paintRested, paintSnap } from './marks'
 import { unheardSteps } from './idle'
@@ -22,7 +23,7 @@ import { useClipboard } from './useClipboard'
 import { useKeys } from './useKeys'
 import { DRAG_WORDS, useSelecting } from './useSelecting'
 import { useSurface, type Painted } from './useSurface'
-import { fitBox, isNearly, panBy, toScreen, zoomAt, type Camera } from './camera'
+import { fitBox, inSight, isNearly, panBy, toScreen, zoomAt, type Camera } from './camera'
 import { REACH_PIXELS, useTools } from './useTools'
 
 /** Room that Traits takes at the right, pixels. */
@@ -88,6 +89,7 @@ export function useBoard(ways: BoardWays) {
   const carry = useCarry()
   const hand = useHand()
   const opened = useOpened()
+  const say = useSay()
   const theme = useTheme()
   const container = ref<HTMLDivElement | null>(null)
   const selecting = useSelecting(picture, scene)
@@ -301,6 +303,8 @@ export function useBoard(ways: BoardWays) {
   opened.surface = {
     focus: () => focus(),
     everything: selecting.everything,
+    takeAlike: (by, inView) => selecting.takeAlike(by, inView ? inSight(camera.value) : null),
+    setAside: selecting.setAside,
     selectionExtent: () => selecting.selectionExtent(),
     fit,
     zoom,
@@ -401,6 +405,10 @@ export function useBoard(ways: BoardWays) {
     waits,
     own: (event) => own?.key?.(event) ?? false,
     escape,
+    setAside(what) {
+      if (!selecting.setAside(what)) say.tell('Select first what is to be set aside.')
+    },
+    takeAlike: () => selecting.takeAlike('type', null),
     selectAll() {
       hand.take('select')
       hand.select(selecting.everything())

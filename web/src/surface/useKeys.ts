@@ -14,6 +14,10 @@ export interface KeyWays {
   own(event: KeyboardEvent): boolean
   escape(): void
   selectAll(): void
+  /** Sets aside what is selected, or all else; or brings back what is set aside. */
+  setAside(what: 'selected' | 'rest'): void
+  /** Selects all that is of one type with what is selected. */
+  takeAlike(): void
   remove(): void
   /** An arrow key: so far, with Shift finely. */
   arrow(dx: number, dy: number, fine: boolean): void
@@ -40,6 +44,8 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 export function useKeys(ways: KeyWays): void {
   const { container, tools } = ways
   const { typing } = tools
+  /** The key before took up the last tool: the same once more gives it what it took last. */
+  let takenAgain = false
   const desk = useDesk()
   const hand = useHand()
 
@@ -105,6 +111,7 @@ export function useKeys(ways: KeyWays): void {
 
   function onBoard(event: KeyboardEvent): void {
     const { key, shiftKey } = event
+    if (key !== 'Enter') takenAgain = false
     if (!tools.tool.value && ways.own(event)) {
       ways.redraw()
       return
@@ -138,8 +145,12 @@ export function useKeys(ways: KeyWays): void {
     } else if (key === 'Enter') {
       // With nothing in hand: the last tool again.
       if (tools.tool.value) {
-        if (!typing.isEmpty() || !ways.pressByKeys()) tools.enter()
-      } else if (hand.lastTool) hand.take(hand.lastTool)
+        if (takenAgain && typing.isEmpty() && tools.recall()) takenAgain = false
+        else if (!typing.isEmpty() || !ways.pressByKeys()) tools.enter()
+      } else if (hand.lastTool && !event.repeat) {
+        hand.take(hand.lastTool)
+        takenAgain = true
+      }
     } else if (key === 'Tab') {
       // With a tool in hand it goes through what can be typed, and nowhere else.
       if (tools.tool.value && (onSurface || event.target === document.body)) {
@@ -151,13 +162,29 @@ export function useKeys(ways: KeyWays): void {
       else if (!tools.tool.value) ways.remove()
       else if (tools.unpoint()) taken(event)
     } else if (key === 'Delete') ways.remove()
-    else if (key === 'Home') ways.fit()
+    else if (key === '-' || key === '=') {
+      // With a tool in hand they are for figures.
+      if (!tools.tool.value) {
+        ways.setAside(key === '-' ? 'selected' : 'rest')
+        taken(event)
+      }
+    } else if (key === '.' && !tools.tool.value) {
+      ways.takeAlike()
+      taken(event)
+    } else if (key === 'Home') ways.fit()
     else if (key === 'PageUp') ways.zoom(1.25)
     else if (key === 'PageDown') ways.zoom(0.8)
     else if (/^[a-z]$/i.test(key)) letter(event)
   }
 
   // The tool in hand comes before the keys that take up tools.
-  onMounted(() => window.addEventListener('keydown', onKey, true))
-  onBeforeUnmount(() => window.removeEventListener('keydown', onKey, true))
+  const onPress = (): void => void (takenAgain = false)
+  onMounted(() => {
+    window.addEventListener('keydown', onKey, true)
+    window.addEventListener('pointerdown', onPress, true)
+  })
+  onBeforeUnmount(() => {
+    window.removeEventListener('keydown', onKey, true)
+    window.removeEventListener('pointerdown', onPress, true)
+  })
 }

@@ -10,6 +10,7 @@ import type { Id } from '@lamina/core/records'
 import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
 import type { Prompt } from '../tools/tool'
+import { isLike, type Likeness } from '@lamina/core/kinds'
 
 /** What a drag of the bare pointer draws out: a box, a box that takes only what lies wholly inside, or a line across. */
 export interface Drawn {
@@ -91,6 +92,34 @@ export function useSelecting(picture: () => Picture, scene: ComputedRef<Scene>) 
     ]
   }
 
+  /** Selects everything on the board that is like what is selected; or only of what lies in a box. */
+  function takeAlike(by: Likeness, within: Box | null): void {
+    const models = hand.selection.flatMap((id) => store.project.get(id) ?? [])
+    const among = within ? pickBox(picture(), scene.value.building, within, false) : everything()
+    const alike = among.filter((id) => {
+      const record = store.project.get(id)
+      return (
+        record !== undefined &&
+        inReach(id) &&
+        models.some((model) => isLike(store.project, record, model, by))
+      )
+    })
+    hand.select([...new Set([...hand.selection, ...alike])])
+  }
+
+  /** Sets aside what is selected, or all else; what is set aside already comes back. Gives whether anything changed. */
+  function setAside(what: 'selected' | 'rest'): boolean {
+    if (store.project.setAside.size > 0) {
+      store.putAside([])
+      return true
+    }
+    const chosen = new Set(hand.selection)
+    if (chosen.size === 0) return false
+    if (what === 'selected') hand.select([])
+    store.putAside(what === 'selected' ? chosen : everything().filter((id) => !chosen.has(id)))
+    return true
+  }
+
   /**
    * What is selected as it is drawn, viewports left out; one list as long as neither changes, so that it is compiled
    * once.
@@ -137,6 +166,8 @@ export function useSelecting(picture: () => Picture, scene: ComputedRef<Scene>) 
     takePoint,
     takeDrawn,
     everything,
+    takeAlike,
+    setAside,
     selectedItems,
     selectionExtent,
     handles,

@@ -122,6 +122,8 @@ export function useTools(
     undo: () => store.undo(),
   }
 
+  /** What is still to be typed again of what the tool in hand took last. */
+  let recalled: Readonly<Record<string, string>> | null = null
   const tool = shallowRef<Tool | null>(null)
   /** Measuring in the middle of another tool, which waits. */
   const aside = shallowRef<Tool | null>(null)
@@ -155,6 +157,7 @@ export function useTools(
       entry.clear()
       forgetRested()
       aside.value = null
+      recalled = null
       tool.value = makeTool(name, bench)
       tick.value++
     },
@@ -288,6 +291,7 @@ export function useTools(
 
   /** Does something that takes what is typed: what was taken is offered again, what was not waits to be typed anew. */
   function taking(act: () => void): void {
+    const before = { ...typed }
     const lengths = fields.value.flatMap(({ key, kind }) =>
       isLength(kind) && typed[key] ? [typed[key]] : [],
     )
@@ -296,6 +300,24 @@ export function useTools(
     keepRefused()
     if (lengths.length > 0 && typing.isEmpty())
       values.lengths = [...new Set([...lengths, ...values.lengths])].slice(0, MOST_LENGTHS)
+    if (typing.isEmpty() && Object.values(before).some(Boolean) && !aside.value)
+      values.typed = { ...values.typed, [hand.tool]: before }
+  }
+
+  /** What the tool in hand took last is typed again as soon as it asks for it; false when it took nothing yet. */
+  function recall(): boolean {
+    recalled = values.typed[hand.tool] ?? null
+    fillRecalled()
+    return recalled !== null
+  }
+  function fillRecalled(): void {
+    if (!recalled || !typing.isEmpty()) return
+    const there = fields.value.filter(({ key, kind }) => kind !== 'text' && recalled![key])
+    for (const { key } of there) typed[key] = recalled[key]!
+    if (there.length === 0) return
+    recalled = null
+    typing.refuse(there[0]!.key)
+    tick.value++
   }
 
   /** What is typed and was not taken waits to be typed anew; what no field holds any more is let go. */
@@ -452,6 +474,7 @@ export function useTools(
       if (words) typing.refuse(words)
     },
   )
+  watch(() => fields.value.map(({ key }) => key).join(), fillRecalled)
   const remark = computed(() => (depends(), active()?.remark?.(here()) ?? ''))
   const prompt = computed((): Prompt => {
     depends()
@@ -506,6 +529,7 @@ export function useTools(
     typeKey,
     erase,
     again,
+    recall,
     bench,
     entry: entry.entry,
   }

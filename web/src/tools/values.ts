@@ -43,6 +43,8 @@ export interface LastValues {
   layers: Readonly<Partial<Record<string, Id>>>
   /** The lengths typed last, the newest first: offered again by ↑. */
   lengths: readonly string[]
+  /** What each tool took last, as it was typed: offered again by Enter twice. */
+  typed: Readonly<Partial<Record<string, Readonly<Record<string, string>>>>>
   /** The annotation style of new dimensions and leaders; null: the one everything starts with. */
   style: Id | null
   wallType: Id | null
@@ -81,6 +83,7 @@ export function firstValues(system: UnitSystem): LastValues {
     ways: {},
     layers: {},
     lengths: [],
+    typed: {},
     style: null,
     wallType: null,
     reference: 'left',

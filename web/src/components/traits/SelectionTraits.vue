@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import {
   breakApart,
   groupItems,
@@ -8,7 +8,7 @@ import {
   reorderItems,
   repeatOf,
 } from '@lamina/core/edit'
-import { layerIdOf } from '@lamina/core/library'
+import type { Likeness } from '@lamina/core/kinds'
 import { hasOrder, kindWord, type AnyRecord } from '@lamina/core/records'
 import type { Scene } from '@lamina/core/derive'
 import { useDesk } from '../../store/desk'
@@ -17,7 +17,6 @@ import { useOpened } from '../../store/opened'
 import { useProject } from '../../store/project'
 import LookTraits from './LookTraits.vue'
 import RepeatTraits from './RepeatTraits.vue'
-import { areAlike } from './kinds'
 
 /** What everything that is selected shares: its kinds, its repeat, its layer, its pen, its order. */
 const props = defineProps<{ chosen: readonly AnyRecord[]; scene: Scene }>()
@@ -38,25 +37,13 @@ const kinds = computed(() => {
   for (const { kind, id } of props.chosen) found.set(kind, [...(found.get(kind) ?? []), id])
   return [...found]
 })
-function like(by: 'kind' | 'layer' | 'type'): void {
-  const [model] = props.chosen
-  if (!model) return
-  const all = opened.surface?.everything?.() ?? []
-  hand.select(
-    all.filter((id) => {
-      const record = store.project.get(id)
-      if (record?.kind !== model.kind) return false
-      switch (by) {
-        case 'kind':
-          return true
-        case 'layer':
-          return layerIdOf(record) === layerIdOf(model)
-        case 'type':
-          return areAlike(record, model)
-      }
-    }),
-  )
-}
+const inView = ref(false)
+const LIKE: { by: Likeness; name: string }[] = [
+  { by: 'kind', name: 'Same kind' },
+  { by: 'type', name: 'Same type' },
+  { by: 'layer', name: 'Same layer' },
+  { by: 'look', name: 'Same look' },
+]
 const plural = (word: string, count: number): string =>
   count === 1 ? word : word.endsWith('h') ? `${word}es` : `${word}s`
 </script>
@@ -99,16 +86,34 @@ const plural = (word: string, count: number): string =>
       </button>
     </template>
   </div>
+  <div class="actions">
+    <button
+      type="button"
+      title="Set aside what is selected (-)"
+      @click="opened.surface?.setAside?.('selected')"
+    >
+      Set aside
+    </button>
+    <button type="button" title="Set aside all else (=)" @click="opened.surface?.setAside?.('rest')">
+      Set all else aside
+    </button>
+  </div>
   <details>
     <summary class="small">Select everything like this</summary>
     <div class="actions">
-      <button type="button" @click="like('kind')">Same kind</button>
-      <button type="button" @click="like('layer')">Same kind and layer</button>
-      <button type="button" @click="like('type')">Same type</button>
+      <button
+        v-for="{ by, name } in LIKE"
+        :key="by"
+        type="button"
+        @click="opened.surface?.takeAlike?.(by, inView)"
+      >
+        {{ name }}
+      </button>
       <button v-if="hand.previous.length" type="button" @click="hand.select(hand.previous)">
         Previous selection
       </button>
     </div>
+    <v-checkbox v-model="inView" label="Only what is in view" density="compact" hide-details />
   </details>
 </template>
 

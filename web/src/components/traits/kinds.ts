@@ -35,19 +35,16 @@ interface TraitsOf<R> {
   readonly title?: (record: R, project: Project) => string
   /** Its card shows the facts of several at once. */
   readonly many?: true
-  /** Whether two are of the same type, where the kind tells types apart. */
-  readonly alike?: (p: R, q: R) => boolean
 }
 
 /** The card of Traits of every kind; null: it has no facts of its own to show, or cannot be selected. */
 const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   ...forUnplaced(null),
-  wall: { card: WallTraits, many: true, alike: (p, q) => p.type === q.type },
+  wall: { card: WallTraits, many: true },
   column: { card: ColumnTraits },
   opening: {
     card: OpeningTraits,
     title: ({ fit, mark }) => `${FITS[fit]} ${mark ?? ''}`,
-    alike: (p, q) => p.fit === q.fit,
   },
   room: { card: RoomTraits, title: ({ name }) => name },
   separator: null,
@@ -61,12 +58,10 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   placement: {
     card: PlacementTraits,
     title: ({ block }, project) => project.need('block', block).name,
-    alike: (p, q) => p.block === q.block,
   },
   linework: {
     card: LineTraits,
     title: lineWord,
-    alike: (p, q) => p.shape.form === q.shape.form && p.means === q.means,
   },
   hatch: { card: HatchTraits, many: true },
   gridLine: { card: GridLineTraits },
@@ -82,10 +77,6 @@ const traitsOf = ({ kind }: AnyRecord): TraitsOf<AnyRecord> | null =>
   TRAITS[kind] as TraitsOf<AnyRecord> | null
 
 const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1)
-
-/** Whether two records are of one kind and type. */
-export const areAlike = (p: AnyRecord, q: AnyRecord): boolean =>
-  p.kind === q.kind && (traitsOf(p)?.alike?.(p, q) ?? true)
 
 /** What stands over the facts of what is selected. */
 export function titleOf(chosen: readonly AnyRecord[], project: Project): string {
