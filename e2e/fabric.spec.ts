@@ -232,8 +232,13 @@ test('openings round corners, in curved walls and copied into others; leaks and 
     await surface.press(-150, 1200)
     await expect.poll(made).toBe(before + 1)
     // Being centred holds for one; the next is measured from the opening beside it.
-    await page.keyboard.press('o')
     await surface.move(2600, -150)
+    const from = page.getByTestId('measure-tag').locator('label').first()
+    for (const label of ['from corner', 'from axis', 'from outside']) {
+      await expect(from).toHaveText(label)
+      await page.keyboard.press('f')
+    }
+    await expect(from).toHaveText('from next')
     await surface.type('300')
     await expect.poll(made).toBe(before + 2)
     const walls = new Map((await stored(server, project, 'wall')).map((each) => [each.id, each]))

@@ -5,9 +5,9 @@ test.use({ samples: false })
 
 const field = (page: Page, name: string) => page.getByTestId('measure-tag').getByLabel(name, { exact: true })
 const corners = (record: { shape: { form: string } }): number[][] =>
-  (record as unknown as { shape: { path: { vertices: { x: number; y: number }[] } } }).shape.path.vertices.map(
-    ({ x, y }) => [Math.round(x), Math.round(y)],
-  )
+  (
+    record as unknown as { shape: { path: { vertices: { x: number; y: number }[] } } }
+  ).shape.path.vertices.map(({ x, y }) => [Math.round(x), Math.round(y)])
 
 test('two sizes are typed at once, and a point is given off a corner before anything is begun', async ({
   page,
@@ -69,7 +69,7 @@ test('two sizes are typed at once, and a point is given off a corner before anyt
   await test.step('where nothing is pointed to it is said, and nothing is drawn', async () => {
     await surface.move(6000, 3000)
     await page.keyboard.type('5')
-    await expect(page.getByTestId("sentence")).toContainText('Point to a corner or an edge first')
+    await expect(page.getByTestId('sentence')).toContainText('Point to a corner or an edge first')
   })
 
   await test.step('its width is changed in Traits, its first corner stays', async () => {

@@ -66,6 +66,23 @@ test('a finger draws, two fingers zoom without drawing', async ({ page, server }
   await tap(8000, 4000)
   await saved(page)
   await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(1)
+
+  await test.step('figures are typed on the screen', async () => {
+    await page.setViewportSize({ width: 1024, height: 768 })
+    const row = page.getByTestId('numbers')
+    await tap(8000, 2000)
+    await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(2)
+    for (const key of ['1', '8', '0', '0', 'Correct', '5', 'Next field', '1', '8', '0', 'Take it'])
+      await row.getByRole('button', { name: key, exact: true }).click()
+    await saved(page)
+    await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(3)
+    const { a, b } = (await stored(server, project, 'wall'))[2]!
+    expect(Math.round(Math.hypot(b.x - a.x, b.y - a.y))).toBe(1805)
+    expect(Math.round(b.x - a.x)).toBe(-1805)
+    await row.getByRole('button', { name: 'One step back' }).click()
+    await row.getByRole('button', { name: 'One step back' }).click()
+    await expect(row).toBeHidden()
+  })
 })
 
 test('picking, boxes, moving what is selected and removing it', async ({ page, server }) => {

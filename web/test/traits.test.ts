@@ -139,30 +139,37 @@ describe('Traits, mounted over a project', () => {
     fillings.unmount()
   })
 
-  it('select everything like one: of its kind, on its layer, of its type', async () => {
+  it('select everything like one, on the board or in view, and set things aside', async () => {
     const desk = await openDesk(records())
-    const { project } = desk.store
+    const asked: unknown[] = []
     useOpened().surface = {
       focus: () => undefined,
-      everything: () => [...project.everything()].map(({ id }) => id),
+      takeAlike: (by, inView) => void asked.push([by, inView]),
+      setAside: (what) => asked.push(what) > 0,
       fit: () => undefined,
       zoom: () => undefined,
       show: () => undefined,
     }
-    const alike = async (id: string, words: string): Promise<string[]> => {
-      const { card } = await traitsOf(desk, id)
-      const button = card.findAll('button').find((each) => each.text() === words)!
-      await button.trigger('click')
-      card.unmount()
-      return [...useHand().selection].sort()
-    }
-    const walls = project.all('wall').map(({ id }) => id)
-    expect(await alike('south', 'Same kind')).toEqual([...walls].sort())
-    expect(await alike('part', 'Same type')).toEqual(['part'])
-    expect(await alike('door', 'Same type')).toEqual(['door', 'inner'])
-    // Lines of one form and meaning, whatever board they are drafted on.
-    expect(await alike('circle', 'Same type')).toEqual(['circle'])
-    desk.store.edit('Layer', (p) => putOnLayer(p, ['next'], 'layer-fine'))
-    expect(await alike('next', 'Same kind and layer')).toEqual(['next'])
+    const { card } = await traitsOf(desk, 'south')
+    const press = async (words: string): Promise<void> =>
+      void (await card
+        .findAll('button')
+        .find((each) => each.text() === words)!
+        .trigger('click'))
+    for (const words of ['Same kind', 'Same type', 'Same layer', 'Same look']) await press(words)
+    await card.get('input[type=checkbox]').setValue(true)
+    await press('Same type')
+    await press('Set aside')
+    await press('Set all else aside')
+    expect(asked).toEqual([
+      ['kind', false],
+      ['type', false],
+      ['layer', false],
+      ['look', false],
+      ['type', true],
+      'selected',
+      'rest',
+    ])
+    card.unmount()
   })
 })

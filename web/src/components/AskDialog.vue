@@ -61,16 +61,18 @@ const step = (by: number): void => {
 <template>
   <v-dialog v-model="open" max-width="520" location="top" scrim="#0b0f14" aria-label="Ask">
     <v-card class="ask" color="surface">
-      <v-text-field
+      <input
         ref="field"
         v-model="text"
+        class="asked"
         placeholder="A tool, a drawing, a sheet, a block, a setting"
         aria-label="Ask for anything by name"
         role="combobox"
         aria-expanded="true"
         aria-controls="ask-found"
         :aria-activedescendant="found[at] ? `ask-${found[at]!.id}` : undefined"
-        density="comfortable"
+        autocomplete="off"
+        spellcheck="false"
         @keydown.down.prevent="step(1)"
         @keydown.up.prevent="step(-1)"
         @keydown.enter.prevent="run(found[at])"
@@ -100,6 +102,20 @@ const step = (by: number): void => {
 .ask {
   padding: 12px;
   margin-top: 60px;
+}
+.asked {
+  width: 100%;
+  padding: 11px 14px;
+  border: 1px solid rgb(var(--v-theme-hairline));
+  border-radius: 8px;
+  background: rgb(var(--v-theme-surface));
+  color: rgb(var(--v-theme-ink));
+  font: inherit;
+  font-size: 15px;
+}
+.asked::placeholder {
+  color: rgb(var(--v-theme-soft-ink));
+  opacity: 1;
 }
 ul {
   list-style: none;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, type ComponentPublicInstance } from 'vue'
+import { computed, ref, type ComponentPublicInstance } from 'vue'
 import type { Scene } from '@lamina/core/derive'
 import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
@@ -7,6 +7,7 @@ import { useProject } from '../store/project'
 import type { BoardWork } from '../surface/useBoard'
 import FootLine from './FootLine.vue'
 import MeasureTag from './MeasureTag.vue'
+import NumberRow from './NumberRow.vue'
 import MakeBlockPanel from './MakeBlockPanel.vue'
 import { PANELS } from './panels'
 import TraitsPanel from './traits/TraitsPanel.vue'
@@ -24,6 +25,8 @@ const locator = computed(() => {
   const { scale, centre, width, height } = camera.value
   return [scale, centre.x, centre.y, width, height].join(' ')
 })
+/** The board was pressed last by a finger or a pen: figures are offered on the screen. */
+const byTouch = ref(false)
 /** How many of what is there now are set aside. */
 const aside = computed(() => [...store.project.setAside].filter((id) => store.project.get(id)).length)
 const toRef =
@@ -37,6 +40,7 @@ const holdContainer = toRef(props.work.container)
   <div class="surface-middle">
     <div
       :ref="holdContainer"
+      @pointerdown.capture="byTouch = $event.pointerType === 'touch' || $event.pointerType === 'pen'"
       class="board surface"
       :class="[hand.tool, scene.view === 'sheet' ? 'on-desk' : 'on-paper']"
       tabindex="0"
@@ -83,6 +87,7 @@ const holdContainer = toRef(props.work.container)
       <span>{{ aside === 1 ? 'One thing is' : `${aside} things are` }} set aside.</span>
       <button type="button" title="-" @click="store.putAside([])">Bring back</button>
     </div>
+    <NumberRow v-if="byTouch && tools.tool.value" :units="store.units" @key="work.typeKey" />
     <slot />
     <MakeBlockPanel v-if="desk.panel === 'make-block'" :board="scene.board" />
     <component :is="PANELS[desk.panel]" v-else-if="desk.panel" />

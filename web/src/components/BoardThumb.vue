@@ -119,8 +119,8 @@ onBeforeUnmount(() => {
 <template>
   <canvas
     ref="canvas"
-    role="img"
-    :aria-label="label"
+    :role="label ? 'img' : 'presentation'"
+    :aria-label="label || undefined"
     :style="{ width: `${width}px`, height: `${height}px` }"
   />
 </template>

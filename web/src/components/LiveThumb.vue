@@ -41,8 +41,8 @@ watch(() => [props.list, props.box, theme.global.name.value], paint)
 <template>
   <canvas
     ref="canvas"
-    role="img"
-    :aria-label="label"
+    :role="label ? 'img' : 'presentation'"
+    :aria-label="label || undefined"
     :style="{ width: `${width}px`, height: `${height}px` }"
   />
 </template>

@@ -207,7 +207,8 @@ function onEnter(event: KeyboardEvent): void {
 }
 .fields {
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 4px 12px;
 }
 label {
   display: flex;

@@ -96,8 +96,8 @@ const nearestPlace = (of: OpeningType): number =>
   >
     <div v-if="type" class="two">
       <div class="list" role="listbox" aria-label="Types">
-        <template v-for="group in groups" :key="group.title">
-          <h3>{{ group.title }}</h3>
+        <div v-for="group in groups" :key="group.title" role="group" :aria-label="group.title">
+          <h3 aria-hidden="true">{{ group.title }}</h3>
           <button
             v-for="each in group.types"
             :key="each.id"
@@ -112,7 +112,7 @@ const nearestPlace = (of: OpeningType): number =>
               >{{ each.name }}<small class="soft">{{ mm(each.width) }}</small></span
             >
           </button>
-        </template>
+        </div>
       </div>
       <div class="facts">
         <div class="pictures">

@@ -150,7 +150,6 @@ function set(ids: readonly Id[], on: boolean): void {
 .count {
   font-size: 12px;
   font-variant-numeric: tabular-nums;
-  opacity: 0.8;
 }
 .bar {
   display: flex;

@@ -9,6 +9,7 @@ import {
   nearestOnEdge,
   normalAngle,
   offsetFrom,
+  pointsAtDistances,
   pointOn,
   subtract,
   turned,
@@ -17,6 +18,8 @@ import {
 } from '@lamina/core/geometry'
 import type { SnapKind } from '@lamina/core/locate'
 import { formatAngle, formatLength } from '@lamina/core/units'
+import type { DisplayItem } from '@lamina/core/display'
+import { segmentItem } from '../tools/preview'
 import type { Bench, Located, Prompt, TagField } from '../tools/tool'
 
 /** How a point is given otherwise than by pointing to it or typing its distance. */
@@ -24,6 +27,13 @@ type Entry =
   | { readonly by: 'between'; readonly first: Point | null }
   | { readonly by: 'from'; readonly base: Point | null; readonly xy: boolean }
   | { readonly by: 'edge' }
+  | { readonly by: 'two'; readonly first: Point | null; readonly second: Point | null }
+
+/** The one of several that is nearest to a place; the first where there is none. */
+const nearestOf = (points: readonly Point[], to: Point | null): Point | null =>
+  to === null
+    ? (points[0] ?? null)
+    : points.reduce<Point | null>((p, q) => (p && distance(p, to) <= distance(q, to) ? p : q), null)
 
 const ORIGIN: Point = { x: 0, y: 0 }
 
@@ -96,6 +106,9 @@ export function usePointEntry(
       case 'e':
         entry.value = now?.by === 'edge' ? null : { by: 'edge' }
         break
+      case 'd':
+        entry.value = now?.by === 'two' ? null : { by: 'two', first: null, second: null }
+        break
       case 'o':
         if (now?.by !== 'from') return false
         entry.value = { by: 'from', base: ORIGIN, xy: true }
@@ -164,12 +177,35 @@ export function usePointEntry(
         { key: 'part', label: 'part', kind: 'number', shown: length > 0 ? (from / length).toFixed(3) : '' },
       ]
     }
+    if (now?.by === 'two' && now.second) {
+      const away = (p: Point): string => formatLength(at ? distance(p, at.point) : 0, units)
+      return [
+        {
+          key: 'from first',
+          label: 'from the first',
+          by: 'from second',
+          kind: 'length',
+          shown: away(now.first!),
+        },
+        { key: 'from second', label: 'from the second', kind: 'length', shown: away(now.second) },
+      ]
+    }
     return now ? [] : null
+  }
+
+  /** The places at the two typed distances; null while they are not typed. */
+  function atDistances(): readonly Point[] | null {
+    const now = entry.value
+    const [p, q] = [bench.typed('from first'), bench.typed('from second')]
+    return now?.by === 'two' && now.second && p !== null && q !== null
+      ? pointsAtDistances(now.first!, p, now.second, q)
+      : null
   }
 
   /** The point as it is given just now; null when the pointer alone says it. */
   function point(at: Located | null): Point | null {
     const now = entry.value
+    if (now?.by === 'two') return nearestOf(atDistances() ?? [], at?.point ?? null)
     if (now?.by === 'edge') return at ? (alongEdge(at)?.point ?? null) : null
     if (now?.by !== 'from' || !now.base) return null
     const { base } = now
@@ -207,6 +243,23 @@ export function usePointEntry(
       bench.clearTyped()
       return null
     }
+    if (now.by === 'two' && !now.second) {
+      entry.value = now.first ? { ...now, second: at.point } : { ...now, first: at.point }
+      bench.clearTyped()
+      return null
+    }
+    if (now.by === 'two') {
+      const places = atDistances()
+      if (!places || places.length === 0) {
+        const apart = formatLength(distance(now.first!, now.second!), bench.units)
+        bench.warn(
+          places
+            ? `These two distances do not meet: the two points are ${apart} apart.`
+            : 'Type both distances: from the first point, and from the second.',
+        )
+        return null
+      }
+    }
     return done(point(at) ?? at.point)
   }
 
@@ -228,6 +281,17 @@ export function usePointEntry(
         text: 'Point to an edge near one end; type the distance or the part.',
         keys: 'Enter: take it · 1/3 or 50% as a part · Esc: not along an edge',
       }
+    if (now.by === 'two') {
+      if (!now.second)
+        return {
+          text: `Point to the ${now.first ? 'second' : 'first'} of two points that it was measured from.`,
+          keys: 'Esc: not by two distances',
+        }
+      return {
+        text: 'Type both distances, 3250 x 1840; of the two places point to the side that is meant.',
+        keys: 'Enter: take it · Esc: point instead',
+      }
+    }
     if (!now.base)
       return {
         text: 'Point to what it is measured from.',
@@ -241,5 +305,17 @@ export function usePointEntry(
     }
   }
 
-  return { entry, begin, key, fields, point, press, clear, prompt }
+  /** Both places at two typed distances, with how they are reached. */
+  function preview(): readonly DisplayItem[] {
+    const now = entry.value
+    if (now?.by !== 'two' || !now.second) return []
+    const { first, second } = now
+    return (atDistances() ?? []).flatMap((p) => [
+      segmentItem(first!, p, 'light'),
+      segmentItem(second, p, 'light'),
+      { kind: 'disc', tone: 0, x: p.x, y: p.y, radius: bench.reach / 4, source: null },
+    ])
+  }
+
+  return { entry, begin, preview, key, fields, point, press, clear, prompt }
 }

@@ -399,6 +399,11 @@ export function useBoard(ways: BoardWays) {
     carry.drawing = carry.block = null
     if (!carried || hand.tool === 'block') tools.back()
   }
+  /** A key from elsewhere than the keyboard goes where that of the keyboard would go. */
+  const typeKey = (key: string): void =>
+    void container.value?.dispatchEvent(
+      new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
+    )
   useKeys({
     container,
     tools,
@@ -448,6 +453,7 @@ export function useBoard(ways: BoardWays) {
     zoom,
     remove,
     focus,
+    typeKey,
   }
 }
 export type BoardWork = ReturnType<typeof useBoard>

@@ -153,7 +153,8 @@ export function useKeys(ways: KeyWays): void {
       }
     } else if (key === 'Tab') {
       // With a tool in hand it goes through what can be typed, and nowhere else.
-      if (tools.tool.value && (onSurface || event.target === document.body)) {
+      const here = onSurface || event.target === document.body || event.target === container.value
+      if (tools.tool.value && here) {
         typing.next(shiftKey ? -1 : 1)
         taken(event)
       }

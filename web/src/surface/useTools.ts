@@ -504,6 +504,7 @@ export function useTools(
   const preview = (): DisplayList => [
     ...(aside.value ? (tool.value?.preview(null) ?? []) : []),
     ...(active()?.preview(here()) ?? []),
+    ...entry.preview(),
   ]
   const gone = (): DisplayList => tool.value?.gone?.(here()) ?? []
   return {

@@ -8,6 +8,7 @@ import { FABRIC_TOOLS } from './fabric'
 import { FILL_TOOLS } from './fill'
 import { NOTE_TOOLS } from './leader'
 import { MEASURE_TOOLS } from './measure'
+import { MEASURED_TOOLS } from './measuredRoom'
 import { MORE_WALL_TOOLS } from './moreWalls'
 import { SIDE_TOOLS } from './moveSide'
 import { OPENING_TOOLS } from './opening'
@@ -27,6 +28,7 @@ const TABLE = {
   ...SET_OUT_TOOLS,
   ...WALL_TOOLS,
   ...MORE_WALL_TOOLS,
+  ...MEASURED_TOOLS,
   ...SIDE_TOOLS,
   ...FABRIC_TOOLS,
   ...OPENING_TOOLS,

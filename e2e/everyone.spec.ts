@@ -1,0 +1,146 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { board, expect, newProject, stage, test } from './fixture'
+
+/** What does not hold at level AA of WCAG 2.1: the rule and where. */
+async function faults(page: Page, where: string, rules: 'all' | 'contrast'): Promise<string[]> {
+  const axe = new AxeBuilder({ page })
+  if (rules === 'all') axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+  // Another theme is other colours, and nothing else.
+  else axe.withRules(['color-contrast'])
+  const { violations } = await axe.analyze()
+  return violations.flatMap(({ id, nodes }) =>
+    nodes.map(
+      ({ target, failureSummary }) => `${where}: ${id} at ${target.join(' ')}: ${failureSummary ?? ''}`,
+    ),
+  )
+}
+
+const ask = async (page: Page, name: string): Promise<void> => {
+  await page.keyboard.press('/')
+  await page.keyboard.type(name)
+  await page.keyboard.press('Enter')
+}
+const PANELS = [
+  'Layers',
+  'Wall types',
+  'Types of doors and windows',
+  'Materials',
+  'Lenses',
+  'Levels',
+  'Limits for stairs',
+  'Pens and annotation styles',
+]
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`pages, panels and states hold at level AA: ${theme}`, async ({ page }) => {
+    test.slow()
+    const found: string[] = []
+    const see = async (where: string): Promise<void> => {
+      // What is still fading is not what is looked at.
+      await page.waitForFunction(() => document.getAnimations().every((each) => each.playState !== 'running'))
+      found.push(...(await faults(page, where, theme === 'light' ? 'all' : 'contrast')))
+    }
+    await page.emulateMedia({ colorScheme: theme })
+    await page.goto('/')
+    await expect(page.locator('li > a').first()).toBeVisible()
+    await see('projects')
+    await page.goto('/new')
+    await expect(page.getByLabel('Name', { exact: true })).toBeVisible()
+    await see('new project')
+    await page.goto('/nowhere-at-all')
+    await see('no such page')
+
+    await page.goto('/')
+    await page.locator('li > a').first().click()
+    await page.waitForSelector('[data-test=board][aria-busy=false]')
+    await page.locator('.drawer').waitFor()
+    await ask(page, theme === 'dark' ? 'Dark theme' : 'Light theme')
+    for (const name of ['set-out', 'walls', 'openings', 'fit-out', 'annotate', 'compose', 'issue']) {
+      await stage(page, name)
+      await see(`stage ${name}`)
+    }
+    await stage(page, 'walls')
+    await page.waitForSelector('[data-test=board][aria-busy=false]')
+    for (const panel of PANELS) {
+      await ask(page, panel)
+      await expect(page.locator('.panel')).toBeVisible()
+      await see(`panel ${panel}`)
+      await page.keyboard.press('Escape')
+    }
+    await page.keyboard.press('Control+a')
+    await see('everything selected')
+    const surface = board(page)
+    await page.keyboard.press('Escape')
+    for (const kind of ['wall', 'opening', 'placement', 'room', 'dimension', 'leader', 'stair', 'column']) {
+      await page.keyboard.press('Control+a')
+      const only = page.locator('.kinds button', { hasText: new RegExp(` ${KIND_WORDS[kind] ?? kind}`) })
+      if ((await only.count()) === 0) continue
+      await only.first().click()
+      await see(`several: ${kind}`)
+    }
+    await page.keyboard.press('Escape')
+    await surface.press(0, 0)
+    await see('Traits of one thing')
+    await page.keyboard.press('-')
+    await see('something set aside')
+    await page.keyboard.press('-')
+    await page.keyboard.press('d')
+    await surface.move(3000, 0)
+    await page.keyboard.type('500')
+    await see('a tool in hand, a figure typed')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('?')
+    await see('keys')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('/')
+    await page.keyboard.type('wa')
+    await see('Ask')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('[')
+    await page.keyboard.press(']')
+    await see('folded')
+    await page.keyboard.press('[')
+    await page.keyboard.press(']')
+    for (const name of [
+      'Door schedule',
+      'Library of blocks',
+      'Bring in from a project or file',
+      'Save a library file',
+    ]) {
+      await ask(page, name)
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await see(name)
+      await page.goBack()
+      await page.waitForSelector('[data-test=board][aria-busy=false]')
+    }
+    expect(found).toEqual([])
+  })
+}
+const KIND_WORDS: Readonly<Record<string, string>> = { opening: 'opening', placement: 'block' }
+
+test('nothing that matters is cut off at 1024 by 768', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 })
+  await newProject(page, { name: 'Cottage by the long hedge, extension' })
+  const isCut = (test: string): Promise<boolean> =>
+    page
+      .locator(test)
+      .first()
+      .evaluate(
+        (element) =>
+          element.scrollWidth > element.clientWidth + 1 || element.scrollHeight > element.clientHeight + 1,
+      )
+  expect(await isCut('.top .project'), 'name of the project').toBe(false)
+  const cut: string[] = []
+  for (const at of ['set-out', 'walls', 'openings', 'fit-out', 'annotate']) {
+    await stage(page, at)
+    const tools = page.locator('.drawer .entry')
+    for (let i = 0; i < (await tools.count()); i++) {
+      await tools.nth(i).click()
+      const words = await page.getByTestId('prompt').innerText()
+      if (await isCut('.foot')) cut.push(words)
+    }
+  }
+  expect(cut).toEqual([])
+})
