@@ -66,7 +66,7 @@ test('a heap of walls across one place: the pointer goes on, drawing says how fa
   browser,
 }) => {
   const id = 'heap'
-  const { drawing } = await fill(server, id, (level) => heap(level, 1400))
+  const { drawing } = await fill(server, id, (level) => heap(level, 2200))
   await page.goto('/new')
   const slower = await pace(browser, page)
   await page.goto(`/project/${id}/drawing/${drawing}`)

@@ -65,7 +65,7 @@ const GENERAL: readonly {
       ['F', 'From where it is measured; for a point: from another point'],
       ['T', 'How thick walls are'],
       ['B', 'The middle between two points'],
-      ['D', 'A point by its distances from two others'],
+      ['B twice', 'A point by its distances from two others'],
       ['E', 'A point along an edge'],
       ['Q', 'Measure without putting the tool down'],
     ],

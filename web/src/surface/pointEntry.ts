@@ -93,7 +93,13 @@ export function usePointEntry(
     const now = entry.value
     switch (letter) {
       case 'b':
-        entry.value = now?.by === 'between' ? null : { by: 'between', first: null }
+        // Twice: by the distances from two points instead of between them.
+        entry.value =
+          now?.by === 'between'
+            ? { by: 'two', first: now.first, second: null }
+            : now?.by === 'two'
+              ? null
+              : { by: 'between', first: null }
         break
       case 'x':
         if (now?.by === 'from' && now.base) entry.value = { ...now, xy: !now.xy }
@@ -105,9 +111,6 @@ export function usePointEntry(
         break
       case 'e':
         entry.value = now?.by === 'edge' ? null : { by: 'edge' }
-        break
-      case 'd':
-        entry.value = now?.by === 'two' ? null : { by: 'two', first: null, second: null }
         break
       case 'o':
         if (now?.by !== 'from') return false
@@ -274,8 +277,14 @@ export function usePointEntry(
     if (!now) return null
     if (now.by === 'between')
       return now.first
-        ? { text: 'Point to the second of two points; the middle is taken.', keys: 'Esc: not between' }
-        : { text: 'Point to the first of two points.', keys: 'Esc: not between' }
+        ? {
+            text: 'Point to the second of two points; the middle is taken.',
+            keys: 'B: by the distances from both · Esc: not between',
+          }
+        : {
+            text: 'Point to the first of two points.',
+            keys: 'B: by the distances from both · Esc: not between',
+          }
     if (now.by === 'edge')
       return {
         text: 'Point to an edge near one end; type the distance or the part.',

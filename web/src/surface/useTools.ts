@@ -306,9 +306,10 @@ export function useTools(
 
   /** What the tool in hand took last is typed again as soon as it asks for it; false when it took nothing yet. */
   function recall(): boolean {
-    recalled = values.typed[hand.tool] ?? null
+    const last = values.typed[hand.tool] ?? null
+    recalled = last
     fillRecalled()
-    return recalled !== null
+    return last !== null
   }
   function fillRecalled(): void {
     if (!recalled || !typing.isEmpty()) return
@@ -324,8 +325,10 @@ export function useTools(
   function keepRefused(): void {
     const held = fields.value.filter(({ key }) => typed[key])
     for (const key of Object.keys(typed)) if (!held.some((each) => each.key === key)) delete typed[key]
-    const [left] = held
-    if (left) typing.refuse(held.find(({ key }) => key === typing.at.value)?.key ?? left.key)
+    let left = held.find(({ key }) => key === typing.at.value) ?? held[0]
+    // Sizes typed at once are typed anew at once.
+    for (let first = left; first; first = held.find(({ by }) => by === left!.key)) left = first
+    if (left) typing.refuse(left.key)
     else typing.leave()
   }
 
