@@ -172,5 +172,18 @@ export async function room(page: Page): Promise<Surface> {
   await surface.press(0, 0)
   for (let i = 0; i < 3; i++) await page.keyboard.press('Escape')
   await page.keyboard.press('Home')
+  await stands(surface)
   return surface
+}
+
+/** Until all is painted and the view stands: what is shown whole may be fitted again when it is made. */
+export async function stands({ element }: Surface): Promise<void> {
+  await expect(element).toHaveAttribute('aria-busy', 'false')
+  await element.evaluate(async (board) => {
+    let view = ''
+    while (view !== board.getAttribute('data-view') || board.getAttribute('aria-busy') === 'true') {
+      view = board.getAttribute('data-view')!
+      for (let i = 0; i < 4; i++) await new Promise(requestAnimationFrame)
+    }
+  })
 }

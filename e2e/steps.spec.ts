@@ -81,7 +81,7 @@ function compare(name: string, counted: Counted, ordinary: Ordinary): void {
   report.push(`${name}: ${counted.steps} steps, the ordinary way ${usual}`)
   expect(counted.steps, `${name}: steps against ${usual}`).toBeLessThanOrEqual(usual / 2)
 }
-test.afterAll(() => console.log(report.join('\n')))
+test.afterAll(() => void process.stdout.write(`${report.join('\n')}\n`))
 
 const lengthOf = ({ a, b }: Wall): number => Math.round(Math.hypot(b.x - a.x, b.y - a.y))
 const sorted = (all: readonly number[]): number[] => [...all].sort((p, q) => p - q)

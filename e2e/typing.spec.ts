@@ -574,3 +574,25 @@ test('no key is lost: typed at 30 ms a key comes to the same as typed slowly', a
     expect(came[0], JSON.stringify(strokes)).toEqual(came[1])
   }
 })
+
+test('a pointer that runs into the measure tag points to what lies beneath', async ({ page, server }) => {
+  const { project, surface } = await begin(page, 'Beneath')
+  await surface.press(0, 0)
+  await surface.move(4000, 0)
+  await surface.type('9000')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('d')
+  await surface.move(1000, -150)
+  const tag = (await page.getByTestId('measure-tag').getByLabel('from corner').boundingBox())!
+  // At once to where its first field stands, lower right, and typed there: nothing is beneath, so nothing is put in.
+  await page.mouse.move(tag.x + tag.width / 2, tag.y + tag.height / 2)
+  await page.keyboard.type('500')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('sentence')).toContainText('Point to the wall')
+  await surface.move(8000, -150)
+  await surface.type('500')
+  await saved(page)
+  const [door] = await stored(server, project, 'opening')
+  expect(Math.round(door!.along)).toBe(9000 - 500 - door!.width / 2)
+  expect(await stored(server, project, 'opening')).toHaveLength(1)
+})

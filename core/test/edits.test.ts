@@ -219,5 +219,6 @@ const TAKEN_AWAY: readonly EditName[] = [
   'copyLens',
   'copyStyle',
   'copyOpeningType',
+  'makeUnit',
 ]
 const PLAIN: Values = { a: 2700, b: 1000, c: 2000, d: 1000, pick: 1, name: 'Chair' }

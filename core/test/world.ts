@@ -116,6 +116,12 @@ export class World {
     return all.length > 0 ? all[n % all.length]!.id : 'missing'
   }
 
+  /** The name of a unit, by a number. */
+  unit(n: number): string {
+    const names = this.project.all('group').flatMap(({ unit }) => (unit ? [unit.name] : []))
+    return names[n % names.length] ?? 'missing'
+  }
+
   /** One or two things of any drawn kind, by a number. */
   things(n: number): Id[] {
     const all = DRAWN_KINDS.map((kind) => this.some(kind, n)).filter((id) => id !== 'missing')

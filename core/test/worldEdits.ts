@@ -860,6 +860,36 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         world.makeId,
       ),
   },
+  makeUnit: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.makeUnit(
+        world.project,
+        world.drawingId,
+        [world.some('wall', pick), world.some('wall', pick + 1), ...world.things(pick)],
+        pick % 4 ? edit.freeUnitName(world.project) : 'Unit A',
+        world.makeId,
+      ),
+  },
+  renameUnit: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.renameUnit(world.project, world.unit(pick), pick % 3 ? `Flat ${pick}` : 'Unit A'),
+  },
+  numberUnits: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.numberUnits(world.project, world.unit(pick)),
+  },
+  spreadUnit: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.spreadUnit(
+        world.project,
+        world.some('group', pick),
+        pick % 3 ? null : [...world.things(pick), world.some('wall', pick)],
+        world.makeId,
+      ),
+  },
   groupItems: {
     moves: 'nothing',
     make: (world, { pick }) =>

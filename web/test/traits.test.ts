@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import { moveItems, putOnLayer, retypeWalls, setFacts } from '@lamina/core/edit'
+import { moveItems, retypeWalls, setFacts } from '@lamina/core/edit'
 import { standsSomewhere } from '@lamina/core/kinds'
 import { kindWord, type AnyRecord } from '@lamina/core/records'
 import { IN_HOUSE, PLAN, houseRecords } from '../../core/test/house'

@@ -123,3 +123,13 @@ export { addLevel, setLevel, removeLevel } from './levels'
 export { readDashes, addLineType, setLineType, removeLineType } from './lineTypes'
 export { freeName, copyName } from './names'
 export { carryingStrip, typeLike, type LikeType, type OtherMake } from './likeTypes'
+export {
+  freeUnitName,
+  makeUnit,
+  numberUnits,
+  placesOf,
+  renameUnit,
+  spreadUnit,
+  unitOf,
+  type UnitGroup,
+} from './units'

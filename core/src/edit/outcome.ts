@@ -11,7 +11,7 @@ import {
   type Box,
   type Point,
 } from '../geometry'
-import { faultOf, placedBox, stretched, type Move } from '../kinds'
+import { faultOf, framed, placedBox, stretched, type Move } from '../kinds'
 import { layerOf } from '../library'
 import {
   carriedAlong,
@@ -21,6 +21,7 @@ import {
   type Id,
   type Opening,
   type Project,
+  type UnitPlace,
   boardOf,
 } from '../records'
 import {
@@ -48,6 +49,8 @@ export class Outcome {
   private readonly stored = new Map<Id, AnyRecord>()
   private readonly gone = new Set<Id>()
   private readonly fates = new Map<Id, Fate>()
+  /** The maps by which things were moved as a whole. */
+  private readonly maps = new Map<Id, Affine>()
 
   constructor(readonly project: Project) {}
 
@@ -71,6 +74,7 @@ export class Outcome {
   /** Moves a record as a whole by a map that keeps shapes. Given `made`, that is what comes of it. */
   moved(record: AnyRecord, map: Affine, made: AnyRecord): this {
     this.stored.set(record.id, made)
+    this.maps.set(record.id, map)
     this.fates.set(record.id, {
       was: record,
       parts: [made],
@@ -199,6 +203,7 @@ export class Outcome {
   /** Groups, repeats, hatches and ties name what is there now. */
   private carryNames(): void {
     const fates: Fates = { of: (id) => this.fates.get(id), now: (id) => this.get(id) }
+    this.carryUnits()
     const concerned = new Set<Id>()
     for (const id of this.fates.keys()) for (const namer of this.project.namers(id)) concerned.add(namer)
     for (const id of concerned) {
@@ -225,6 +230,20 @@ export class Outcome {
     }
   }
 
+  /** A unit moved as a whole stands elsewhere; made larger or smaller it is none any more. */
+  private carryUnits(): void {
+    const groups = new Set<Id>()
+    for (const id of this.maps.keys()) for (const namer of this.project.namers(id)) groups.add(namer)
+    for (const id of groups) {
+      const group = this.get(id)
+      if (group?.kind !== 'group' || !group.unit) continue
+      const map = this.maps.get(group.members[0]!)
+      if (!map || !group.members.every((member) => this.maps.get(member) === map)) continue
+      const { unit, ...rest } = group
+      this.stored.set(id, keepsSize(map) ? { ...rest, unit: unitUnder(unit, map) } : rest)
+    }
+  }
+
   private becameIds(id: Id): readonly Id[] | undefined {
     const fate = this.fates.get(id)
     if (!fate) return undefined
@@ -246,6 +265,17 @@ export const storing = (project: Project, ...records: readonly AnyRecord[]): Cha
  */
 export const dropping = (project: Project, ...ids: readonly Id[]): Change =>
   new Outcome(project).drop(...ids).change()
+
+/** Whether a map leaves sizes as they are. */
+export const keepsSize = (map: Affine): boolean => Math.abs(enlargement(map) - 1) <= SAME_SIZE
+/** Factors nearer to 1 than this leave sizes as they are. */
+const SAME_SIZE = ROUNDING
+
+/** The place of a unit under a map that keeps sizes. */
+export const unitUnder = (unit: UnitPlace, map: Affine): UnitPlace => ({
+  ...unit,
+  frame: framed(unit.frame, map),
+})
 
 /** Whether a box is another moved by a displacement. */
 const isShifted = (was: Box, now: Box, by: Point): boolean =>

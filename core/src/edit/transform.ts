@@ -1,7 +1,6 @@
 import {
   SAME_POINT,
   SAME_LENGTH,
-  ROUNDING,
   LEAST_FACTOR,
   IDENTITY,
   angleOf,
@@ -37,7 +36,7 @@ import { EditRefused, type MakeId } from './refusal'
 import { distinct } from './distinct'
 import { openingsOf } from './openingsOf'
 import { carryOpening, refuseOver } from './openingCarry'
-import { Outcome, groundOf, refuseLocked } from './outcome'
+import { Outcome, groundOf, keepsSize, refuseLocked, unitUnder } from './outcome'
 
 /** Most records one edit may make. */
 export const MOST_COPIES = 15_000
@@ -101,7 +100,7 @@ export function mapInto(outcome: Outcome, ids: readonly Id[], map: Affine): Outc
     if (record.kind === 'opening' && chosen.has(record.wall)) continue
     moved++
     if (record.kind === 'opening') {
-      if (Math.abs(enlargement(map) - 1) > SAME_SIZE)
+      if (!keepsSize(map))
         throw new EditRefused('wrong-kind', 'A door or window is scaled with its wall, or by its width.')
       outcome.moved(record, map, carryOpening(project, record, map))
       continue
@@ -117,9 +116,6 @@ export function mapInto(outcome: Outcome, ids: readonly Id[], map: Affine): Outc
   return outcome
 }
 
-/** Factors nearer to 1 than this leave sizes as they are. */
-const SAME_SIZE = ROUNDING
-
 /** Whether a record is carried along: chosen itself, or an opening of a chosen wall. */
 function isCarried(project: Project, chosen: ReadonlySet<Id>, id: Id): boolean {
   if (chosen.has(id)) return true
@@ -132,6 +128,10 @@ export interface CopyInto {
   readonly board: Board
   /** The project in which their free ends look for what to hold on to. */
   readonly among: Project
+  /** The id that the copy of a record gets; left out: one of its own. */
+  readonly idOf?: (id: Id) => Id
+  /** Groups of what is copied are not copied with it. */
+  readonly grouped?: false
 }
 
 /**
@@ -177,7 +177,8 @@ export function copyInto(
   for (const map of maps) put.push(...copiesOnce(project, chosen, map, makeId, into))
   const copies = distinct(project, put)
   const tied = tiedAgain(into?.among ?? project, copies)
-  const grouped = groupCopies(groups, chosen, tied, maps.length, makeId, into)
+  const grouped =
+    into?.grouped === false ? [] : groupCopies(project, groups, chosen, tied, maps, makeId, into)
   outcome.put(...tied, ...grouped)
   return { copies: tied, groups: grouped }
 }
@@ -198,7 +199,7 @@ function copiesOnce(
   makeId: MakeId,
   into: CopyInto | undefined,
 ): AnyRecord[] {
-  const fresh = new Map(chosen.map((id) => [id, makeId()]))
+  const fresh = new Map(chosen.map((id) => [id, into?.idOf?.(id) ?? makeId()]))
   const fates = new Map<Id, Fate>()
   const made = new Map<Id, AnyRecord>()
   const alone: Opening[] = []
@@ -311,22 +312,35 @@ function tiedAgain(project: Project, copies: readonly AnyRecord[]): AnyRecord[] 
 }
 
 function groupCopies(
+  project: Project,
   groups: readonly RecordOf<'group'>[],
   chosen: readonly Id[],
   put: readonly AnyRecord[],
-  times: number,
+  maps: readonly Affine[],
   makeId: MakeId,
   into: CopyInto | undefined,
 ): AnyRecord[] {
-  return groups.flatMap((group) =>
-    Array.from({ length: times }, (_, n): AnyRecord => ({
-      ...group,
-      id: makeId(),
-      drawing: into?.board.id ?? group.drawing,
-      members: group.members.map((id) => put[n * chosen.length + chosen.indexOf(id)]!.id),
-    })),
-  )
+  return groups.flatMap(({ unit, ...group }) => {
+    const numbers = unit ? unitNumbers(into?.among ?? project, unit.name) : []
+    return maps.map((map, n): AnyRecord => {
+      // Another place of the unit, as long as it keeps its size.
+      const place = unit && keepsSize(map) ? unitUnder(unit, map) : undefined
+      if (place) numbers.push(Math.max(0, ...numbers) + 1)
+      return {
+        ...group,
+        id: makeId(),
+        drawing: into?.board.id ?? group.drawing,
+        members: group.members.map((id) => put[n * chosen.length + chosen.indexOf(id)]!.id),
+        ...(place ? { unit: { ...place, number: String(numbers.at(-1)) } } : {}),
+      }
+    })
+  })
 }
+
+const unitNumbers = (project: Project, name: string): number[] =>
+  project
+    .all('group')
+    .flatMap(({ unit }) => (unit?.name === name && /^\d+$/.test(unit.number) ? [Number(unit.number)] : []))
 
 /**
  * The map that mirrors about the line through a and b.

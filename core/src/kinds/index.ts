@@ -29,6 +29,7 @@ import { PLACED_HOMES } from './placed'
 import type { Handle, Home, Mapping, Move } from './home'
 
 export { isLike, type Likeness } from './alike'
+export { framed, type Frame } from './placed'
 
 /** How every kind stands in its drawing; null: it stands nowhere of its own. */
 export const HOMES: { readonly [K in RecordKind]: Home<RecordOf<K>> | null } = {

@@ -2,6 +2,7 @@ import { partsBox, placedParts } from '../blocks'
 import {
   angleOf,
   applyTo,
+  type Affine,
   boxCorners,
   isEmptyBox,
   mirrors,
@@ -14,20 +15,29 @@ import {
 import type { Placement, Viewport, RecordKind } from '../records'
 import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home, type HomesOf } from './home'
 
+/** How something stands: where its own origin is, how it is turned, and whether it is mirrored about its own y axis. */
+export interface Frame {
+  readonly at: { x: number; y: number }
+  readonly turn: number
+  readonly mirrored: boolean
+}
+
+/** How it stands under a map that keeps shapes. */
+export function framed(frame: Frame, map: Affine): Frame {
+  const mirrored = mirrors(map) ? !frame.mirrored : frame.mirrored
+  // Its own x axis as it lies now, and as it will lie.
+  const axis = times(unitAt(frame.turn), frame.mirrored ? -1 : 1)
+  const now = applyTo({ ...map, e: 0, f: 0 }, axis)
+  return {
+    at: applyTo(map, frame.at),
+    turn: normalAngle(angleOf(mirrored ? times(now, -1) : now)),
+    mirrored,
+  }
+}
+
 const placementHome: Home<Placement> = {
   ...NOTHING_MORE,
-  mapped(placement, { map }) {
-    const mirrored = mirrors(map) ? !placement.mirrored : placement.mirrored
-    // The block's own x axis as it lies now, and as it will lie.
-    const axis = times(unitAt(placement.turn), placement.mirrored ? -1 : 1)
-    const now = applyTo({ ...map, e: 0, f: 0 }, axis)
-    return {
-      ...placement,
-      at: applyTo(map, placement.at),
-      turn: normalAngle(angleOf(mirrored ? times(now, -1) : now)),
-      mirrored,
-    }
-  },
+  mapped: (placement, { map }) => ({ ...placement, ...framed(placement, map) }),
   stretched(placement, move) {
     const at = move(placement.at)
     return at === placement.at ? placement : { ...placement, at: plainPoint(at) }

@@ -164,12 +164,20 @@ export const guideSchema = z.strictObject({
   layer: idSchema.optional(),
 })
 
-/** Things that are taken together. */
+/** A place of a unit: which, its number among its places, and how it stands there. */
+export const unitPlaceSchema = z.strictObject({
+  name: nameSchema.min(1).max(60),
+  number: nameSchema.max(20),
+  frame: z.strictObject({ at: pointSchema, turn: angleSchema, mirrored: z.boolean() }),
+})
+
+/** Things that are taken together; with `unit` they are one of the places of a unit. */
 export const groupSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('group'),
   drawing: idSchema,
   members: z.array(idSchema).min(1).max(5000),
+  unit: unitPlaceSchema.optional(),
 })
 
 /** How copies follow each other. */
@@ -222,6 +230,7 @@ export type Filling = z.infer<typeof fillingSchema>
 export type Hatch = z.infer<typeof hatchSchema>
 export type GridLine = z.infer<typeof gridLineSchema>
 export type Guide = z.infer<typeof guideSchema>
+export type UnitPlace = z.infer<typeof unitPlaceSchema>
 export type Group = z.infer<typeof groupSchema>
 export type RepeatPattern = z.infer<typeof repeatPatternSchema>
 export type Repeat = z.infer<typeof repeatSchema>

@@ -32,6 +32,8 @@ export {
   type Hatch,
   type GridLine,
   type Guide,
+  type Group,
+  type UnitPlace,
   type RepeatPattern,
   type Repeat,
 } from './drafting'

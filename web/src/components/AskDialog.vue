@@ -113,6 +113,10 @@ const step = (by: number): void => {
   font: inherit;
   font-size: 15px;
 }
+.asked:focus-visible {
+  outline-offset: -1px;
+  border-color: transparent;
+}
 .asked::placeholder {
   color: rgb(var(--v-theme-soft-ink));
   opacity: 1;

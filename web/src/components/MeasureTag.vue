@@ -219,9 +219,15 @@ label {
 label > span {
   white-space: nowrap;
 }
+/* A pointer that runs into the tag points to what lies beneath: the tag goes along with it. A finger rests. */
+@media (pointer: coarse) {
+  input,
+  textarea {
+    pointer-events: auto;
+  }
+}
 input,
 textarea {
-  pointer-events: auto;
   width: 74px;
   font:
     600 14px 'Hanken Grotesk',

@@ -19,6 +19,7 @@ import {
 import type { SnapKind } from '@lamina/core/locate'
 import { formatAngle, formatLength } from '@lamina/core/units'
 import type { DisplayItem } from '@lamina/core/display'
+import { examples } from '../tools/examples'
 import { segmentItem } from '../tools/preview'
 import type { Bench, Located, Prompt, TagField } from '../tools/tool'
 
@@ -297,7 +298,7 @@ export function usePointEntry(
           keys: 'Esc: not by two distances',
         }
       return {
-        text: 'Type both distances, 3250 x 1840; of the two places point to the side that is meant.',
+        text: `Type both distances, ${examples(bench.units).tape}; of the two places point to the side that is meant.`,
         keys: 'Enter: take it · Esc: point instead',
       }
     }
@@ -308,7 +309,7 @@ export function usePointEntry(
       }
     return {
       text: now.xy
-        ? 'Type x and y, to the right and up, from there: 600 x 250.'
+        ? `Type x and y, to the right and up, from there: ${examples(bench.units).offset}.`
         : 'Type the length and turn from there.',
       keys: `X: ${now.xy ? 'length and turn' : 'x and y'} · Enter: take it · Esc: point instead`,
     }

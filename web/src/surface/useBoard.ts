@@ -147,7 +147,11 @@ export function useBoard(ways: BoardWays) {
     {
       move(at, event) {
         // What is not made yet has no places to snap to, and the pointer does not wait for it.
-        if (!ready.value) return
+        if (!ready.value) {
+          missed = { at, shift: event.shiftKey }
+          return
+        }
+        missed = null
         byKeys = null
         own?.move?.(at, event)
         tools.move(at, event.shiftKey)
@@ -172,6 +176,21 @@ export function useBoard(ways: BoardWays) {
     picture,
     () => camera.value.scale,
     () => ways.fieldNow(),
+  )
+
+  /** Where the pointer went while the board was not made: there it is when what was typed meanwhile is taken up. */
+  let missed: { readonly at: Point; readonly shift: boolean } | null = null
+  watch(
+    ready,
+    (now) => {
+      if (!now || !missed) return
+      const { at, shift } = missed
+      missed = null
+      byKeys = null
+      tools.move(at, shift)
+      surface.redrawOverlay()
+    },
+    { flush: 'sync' },
   )
 
   const foot = computed<Prompt>(() => {

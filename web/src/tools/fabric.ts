@@ -36,6 +36,7 @@ import type { Change, Project, Ramp, Stair } from '@lamina/core/records'
 import { spacesOf } from '@lamina/core/rooms'
 import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
 import { lengthField, nextWay, type Way } from './drawing'
+import { examples } from './examples'
 import { polarFields } from './polar'
 import { acrossOf, rectangleCorners, sizeStep } from './rectangle'
 import { chainTool } from './polyline'
@@ -100,7 +101,7 @@ export function stairTool(bench: PlanBench): Tool {
       return {
         ask: 'Point the way up, or type its turn.',
         keys: 'Tab: width, going, risers · L: by its left, middle or right · A: another form · H: turns to the other side · Esc: one step back',
-        fields: (at) => stairFields(bench, a!, at),
+        fields: (at) => stairFields(bench, a!, at, facts(a!, 0)),
         point: (at) => wayPoint(bench, a!, at),
       }
     },
@@ -153,19 +154,20 @@ function wayPoint(bench: PlanBench, from: Point, at: Located | null): Point | nu
   return at && distance(at.point, from) > 1 ? at.point : null
 }
 
-function stairFields(bench: PlanBench, from: Point, at: Located | null): readonly TagField[] {
+function stairFields(
+  bench: PlanBench,
+  from: Point,
+  at: Located | null,
+  next: Omit<Stair, 'id' | 'kind'>,
+): readonly TagField[] {
   const p = wayPoint(bench, from, at) ?? from
-  const { width, going, risers } = bench.values.stair
+  const { width, going } = bench.values.stair
+  const solved = stairOf(bench.project, { id: 'preview', kind: 'stair', ...next })
   return [
     { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(angleOf(subtract(p, from)), 1) },
     { ...lengthField(bench, 'width', 'width', width, 500), by: 'going' },
     lengthField(bench, 'going', 'going', going),
-    {
-      key: 'risers',
-      label: 'risers',
-      kind: 'number',
-      shown: risers === null ? 'as few as may be' : String(risers),
-    },
+    { key: 'risers', label: 'risers', kind: 'number', shown: solved ? String(solved.risers) : '' },
   ]
 }
 
@@ -374,7 +376,7 @@ export function overheadTool(bench: PlanBench): Tool {
         ? null
         : {
             ask: a
-              ? 'Point to where it ends, or type length and width: 4200 x 300.'
+              ? `Point to where it ends, or type length and width: ${examples(bench.units).size}.`
               : 'Point to where its middle line starts.',
             keys: 'Tab: turn, width · A: another way',
             ...(a

@@ -2,6 +2,7 @@ import { mdiRulerSquareCompass } from '@mdi/js'
 import { EditRefused, addWalls } from '@lamina/core/edit'
 import { distance, measuredCorners, offsetFrom, unitAt, type Point } from '@lamina/core/geometry'
 import { formatLength } from '@lamina/core/units'
+import { examples } from './examples'
 import { typedDirection } from './polar'
 import { stepTool } from './steps'
 import { withThickness } from './thickness'
@@ -58,7 +59,7 @@ export function measuredRoomTool(bench: PlanBench): Tool {
       const from = given[0]!
       return {
         ask: `Point along the first side; type four sides turning ${turns}, and the diagonal from the first corner.`,
-        keys: `5200 x 3400 x 5180 x 3420 x 6220 · ${keys}`,
+        keys: `${examples(bench.units).room} · ${keys}`,
         from,
         fields,
         // The second corner, as soon as all others are known.

@@ -15,6 +15,7 @@ import { axesOf, type Column, type Id, type Project } from '@lamina/core/records
 import { formatLength } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { RECTANGLE_WAYS, depthStep, rectangleCorners } from './rectangle'
+import { examples } from './examples'
 import { lineAt } from './edges'
 import { foresee, foreseenItems } from './preview'
 import { stepTool } from './steps'
@@ -170,7 +171,7 @@ export function wallBesideTool(bench: PlanBench): Tool {
     prompt: () =>
       host
         ? {
-            text: `Point to the side and type the distance, ${BETWEEN[between].words}; several with ; between: 1200; 900.`,
+            text: `Point to the side and type the distance, ${BETWEEN[between].words}; several with ; between: ${examples(bench.units).distances}.`,
             keys: `F: from where · L: ${whole ? 'to the nearest walls' : 'as long as the other'} · Esc: another wall`,
           }
         : { text: 'Point to the wall it is to run beside.', keys: 'Esc: put the tool away' },

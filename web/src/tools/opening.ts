@@ -7,6 +7,7 @@ import { formatLength } from '@lamina/core/units'
 import { aimAt, measurable, sizesOf, type Aim, type Wish } from './openingAim'
 import { nextType } from './values'
 import { nextWay, type Way } from './drawing'
+import { examples } from './examples'
 import { foresee, foreseenItems } from './preview'
 import type { PlanBench, Located, TagField, Tool } from './tool'
 import type { ToolEntry } from './entry'
@@ -168,7 +169,7 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
         }
       const turns = fit === 'door' ? 'H: other hand · S: other side' : 'S: other side'
       return {
-        text: 'Point to a wall; type the distance, or several: 1350; 900; 1200; 600 are gaps and widths in turn.',
+        text: `Point to a wall; type the distance, or several: ${examples(bench.units).gaps} are gaps and widths in turn.`,
         keys: `F: from where · T: to its middle or far edge · C: centred in the wall · M: between corners · ${turns} · A: another way`,
       }
     },

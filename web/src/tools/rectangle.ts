@@ -14,6 +14,7 @@ import { shapeOfPath } from '@lamina/core/linework'
 import { type Shape, axesOf } from '@lamina/core/records'
 import { formatArea } from '@lamina/core/units'
 import { LIKELY, adder, lengthField, nextWay, type Way } from './drawing'
+import { examples } from './examples'
 import { stepTool, type Given, type Step } from './steps'
 import type { Bench, Located, Tool } from './tool'
 import type { ToolEntry } from './entry'
@@ -77,7 +78,7 @@ export const rectangleShape = (corners: readonly Point[]): Shape => shapeOfPath(
 /** The corner of a rectangle opposite to a corner, or to its centre, by its width and depth: 2200 x 600. */
 export function sizeStep(bench: Bench, from: Point, fromCentre: boolean): Step {
   return {
-    ask: `Type width and depth, 2200 x 600, or point to ${fromCentre ? 'a' : 'the far'} corner.`,
+    ask: `Type width and depth, ${examples(bench.units).size}, or point to ${fromCentre ? 'a' : 'the far'} corner.`,
     keys: 'Tab: depth · A: another way · Esc: one step back',
     from,
     fields: (at) => {

@@ -121,24 +121,22 @@ const rows = computed((): [string, string | number][] => {
       (chosen: string) => store.edit('Wall type', (p) => retypeWalls(p, ids, { type: chosen }, kept))
     "
   />
-  <div class="pair">
-    <LengthField
-      label="Thickness"
-      :mm="thickness ?? 0"
-      :various="thickness === null"
-      :units="store.units"
-      :least="1"
-      @set="(mm) => remake('Wall thickness', { thickness: mm })"
-    />
-    <v-select
-      label="Material"
-      :items="materials"
-      :model-value="material"
-      :placeholder="material === null ? 'Various' : undefined"
-      persistent-placeholder
-      @update:model-value="(id: string) => remake('Wall material', { material: id })"
-    />
-  </div>
+  <LengthField
+    label="Thickness"
+    :mm="thickness ?? 0"
+    :various="thickness === null"
+    :units="store.units"
+    :least="1"
+    @set="(mm) => remake('Wall thickness', { thickness: mm })"
+  />
+  <v-select
+    label="Material"
+    :items="materials"
+    :model-value="material"
+    :placeholder="material === null ? 'Various' : undefined"
+    persistent-placeholder
+    @update:model-value="(id: string) => remake('Wall material', { material: id })"
+  />
   <v-select
     v-if="material"
     label="Its fill when cut"

@@ -1,0 +1,262 @@
+import { wallAxis } from '../building'
+import {
+  applyTo,
+  boxCentre,
+  combine,
+  distance,
+  inverse,
+  isEmptyBox,
+  placing,
+  pointOn,
+  type Affine,
+  type Point,
+} from '../geometry'
+import { placedBox } from '../kinds'
+import {
+  asPlan,
+  findBoard,
+  type AnyRecord,
+  type Change,
+  type Group,
+  type Id,
+  type Project,
+  type UnitPlace,
+} from '../records'
+import { distinct } from './distinct'
+import { groupOf } from './groups'
+import { storeyOf } from './marks'
+import { openingsOf } from './openingsOf'
+import { Outcome, refuseLocked } from './outcome'
+import { EditRefused, type MakeId } from './refusal'
+import { copyInto } from './transform'
+
+/** A group that is one of the places of a unit. */
+export type UnitGroup = Group & { readonly unit: UnitPlace }
+const isUnit = (group: Group | undefined): group is UnitGroup => group?.unit !== undefined
+
+/** The places of a unit, in the order they came. */
+export const placesOf = (project: Project, name: string): UnitGroup[] =>
+  project.all('group').filter((group): group is UnitGroup => isUnit(group) && group.unit.name === name)
+
+/** The place of a unit that a record belongs to, if any. */
+export function unitOf(project: Project, id: Id): UnitGroup | undefined {
+  const group = groupOf(project, id)
+  return isUnit(group) ? group : undefined
+}
+
+const unitNames = (project: Project): Set<string> =>
+  new Set(project.all('group').flatMap(({ unit }) => (unit ? [unit.name] : [])))
+
+/** A name for a unit that none has yet: "Unit A". */
+export function freeUnitName(project: Project): string {
+  const names = unitNames(project)
+  for (let i = 0; ; i++) {
+    const letters = i < 26 ? String.fromCharCode(65 + i) : String(i + 1)
+    if (!names.has(`Unit ${letters}`)) return `Unit ${letters}`
+  }
+}
+
+/** Where a record of a unit stands, by which it is known again in other places. */
+function spotOf(project: Project, record: AnyRecord): Point | null {
+  if (record.kind === 'opening') {
+    const wall = project.find('wall', record.wall)
+    if (!wall) return null
+    const axis = wallAxis(wall)
+    return pointOn(axis, record.along / Math.max(1, distance(axis.a, axis.b)))
+  }
+  const box = placedBox(record)
+  return isEmptyBox(box) ? null : boxCentre(box)
+}
+
+/**
+ * Walls, rooms, blocks and whatever else as one thing from now on, which can be placed often: copied, mirrored, repeated
+ * or pasted on other levels it stays the same unit.
+ * @refuses gone, in-the-way, locked, nonsense, nothing, taken, unnamed
+ */
+export function makeUnit(
+  project: Project,
+  drawing: Id,
+  ids: readonly Id[],
+  name: string,
+  makeId: MakeId,
+): Change {
+  refuseLocked(project, ids)
+  const plain = freeName(project, name)
+  const members = [...new Set(ids)].filter((id) => project.get(id)?.kind !== 'opening')
+  if (members.length < 2)
+    throw new EditRefused('nothing', 'Select the things that make the unit, at least two.')
+  const first = members.flatMap((id) => spotOf(project, project.get(id)!) ?? [])[0]
+  if (!first) throw new EditRefused('nothing', 'Nothing of this stands in a place.')
+  const unit: UnitPlace = {
+    name: plain,
+    number: '1',
+    frame: { at: { x: first.x, y: first.y }, turn: 0, mirrored: false },
+  }
+  const outcome = new Outcome(project).put({ id: makeId(), kind: 'group', drawing, members, unit })
+  for (const group of project.all('group')) {
+    const rest = group.members.filter((id) => !members.includes(id))
+    if (rest.length === group.members.length) continue
+    if (rest.length > 1) outcome.put({ ...group, members: rest })
+    else outcome.drop(group.id)
+  }
+  return outcome.change()
+}
+
+function freeName(project: Project, name: string): string {
+  const plain = name.trim()
+  if (!plain) throw new EditRefused('unnamed', 'A unit needs a name.')
+  if ([...unitNames(project)].some((each) => each.toLowerCase() === plain.toLowerCase()))
+    throw new EditRefused('taken', `There is a unit “${plain}” already.`)
+  return plain
+}
+
+/**
+ * Another name for a unit, in all its places.
+ * @refuses in-the-way, nonsense, taken, unnamed
+ */
+export function renameUnit(project: Project, name: string, to: string): Change {
+  if (name === to.trim()) return new Outcome(project).change()
+  const plain = freeName(project, to)
+  const places = placesOf(project, name).map((group) => ({ ...group, unit: { ...group.unit, name: plain } }))
+  return new Outcome(project).put(...places).change()
+}
+
+/** Two places with tops nearer than this are in one row, mm. */
+const ROW = 1500
+
+/**
+ * Numbers the places of a unit by where they are: level by level, on each from the top row down and from left to right.
+ * @refuses in-the-way, nonsense
+ */
+export function numberUnits(project: Project, name: string): Change {
+  const placed = placesOf(project, name).map((group) => {
+    const board = findBoard(project, group.drawing)
+    const plan = board && asPlan(board)
+    return { group, storey: plan ? storeyOf(project, plan.level) : 0, at: group.unit.frame.at }
+  })
+  placed.sort(
+    (p, q) =>
+      p.storey - q.storey ||
+      Math.round((q.at.y - p.at.y) / ROW) ||
+      p.at.x - q.at.x ||
+      (p.group.id < q.group.id ? -1 : 1),
+  )
+  const numbered = placed.map(({ group }, i) => ({
+    ...group,
+    unit: { ...group.unit, number: String(i + 1) },
+  }))
+  return new Outcome(project).put(...numbered).change()
+}
+
+/** The map that brings what stands in one place of a unit into another. */
+const mapBetween = (from: UnitPlace, to: UnitPlace): Affine =>
+  combine(
+    placing(to.frame.at, to.frame.turn, to.frame.mirrored),
+    inverse(placing(from.frame.at, from.frame.turn, from.frame.mirrored)),
+  )
+
+/** All that makes a place: its members with what stands in their walls, walls before that. */
+function contentOf(project: Project, members: readonly Id[]): Id[] {
+  const there = members.filter((id) => project.get(id))
+  return [...there, ...there.flatMap((id) => openingsOf(project, id).map((opening) => opening.id))]
+}
+
+/** Further off than this, what was moved is not known again, mm. */
+const MOVED_FAR = 5000
+
+/**
+ * What stands in another place for each thing of one: the nearest of its kind to where it would be, each for one thing
+ * alone.
+ */
+function counterparts(
+  project: Project,
+  content: readonly Id[],
+  others: readonly Id[],
+  map: Affine,
+): ReadonlyMap<Id, Id> {
+  const pairs: { id: Id; other: Id; away: number }[] = []
+  const there = others.flatMap((other) => {
+    const record = project.get(other)!
+    const at = spotOf(project, record)
+    return at ? [{ other, at, kind: kindOf(record) }] : []
+  })
+  for (const id of content) {
+    const record = project.get(id)!
+    const spot = spotOf(project, record)
+    if (!spot) continue
+    const at = applyTo(map, spot)
+    for (const each of there) {
+      const away = distance(at, each.at)
+      if (each.kind === kindOf(record) && away <= MOVED_FAR) pairs.push({ id, other: each.other, away })
+    }
+  }
+  pairs.sort((p, q) => p.away - q.away || (p.other < q.other ? -1 : 1))
+  const found = new Map<Id, Id>()
+  const taken = new Set<Id>()
+  for (const { id, other } of pairs)
+    if (!found.has(id) && !taken.has(other)) {
+      found.set(id, other)
+      taken.add(other)
+    }
+  return found
+}
+const kindOf = (record: AnyRecord): string =>
+  record.kind === 'opening' ? `opening ${record.fit}` : record.kind
+
+/**
+ * Makes all other places of a unit like one: whatever was changed, put in or taken out there. What has a number keeps its
+ * own in each place. `content` is what the unit holds from now on; left out: what it held.
+ * @refuses bad-value, gone, in-the-way, locked, no-room, nonsense, nothing, taken, too-many, wrong-kind
+ */
+export function spreadUnit(
+  project: Project,
+  place: Id,
+  content: readonly Id[] | null,
+  makeId: MakeId,
+): Change {
+  const source = project.need('group', place)
+  if (!isUnit(source)) throw new EditRefused('nothing', 'This is not the place of a unit.')
+  const wanted = content ?? source.members
+  const members = [...new Set(wanted)].filter((id) => project.get(id) && project.get(id)!.kind !== 'opening')
+  if (members.length < 2) throw new EditRefused('nothing', 'A unit holds at least two things.')
+  const all = contentOf(project, members)
+  const outcome = new Outcome(project)
+  const made: Id[] = []
+  if (content) outcome.put({ ...source, members })
+  for (const target of placesOf(project, source.unit.name)) {
+    if (target.id === source.id) continue
+    const board = findBoard(project, target.drawing)
+    if (!board) continue
+    const map = mapBetween(source.unit, target.unit)
+    const former = contentOf(project, target.members)
+    refuseLocked(project, former)
+    const same = counterparts(project, all, former, map)
+    const kept = new Set(same.values())
+    outcome.remove(...former.filter((id) => !kept.has(id)))
+    const ids = new Map(all.map((id) => [id, same.get(id) ?? makeId()]))
+    copyInto(outcome, members, [map], makeId, {
+      board,
+      among: project,
+      idOf: (id) => ids.get(id) ?? makeId(),
+      grouped: false,
+    })
+    made.push(...ids.values())
+    for (const id of ids.values()) {
+      const now = outcome.get(id)
+      const was = project.get(id)
+      if (now && was) outcome.put(ownNumbers(now, was))
+    }
+    outcome.put({ ...target, members: members.map((id) => ids.get(id)!) })
+  }
+  // What is new in several places has a number of its own in each.
+  outcome.put(...distinct(project, made.flatMap((id) => outcome.get(id) ?? [])))
+  return outcome.change()
+}
+
+/** A record with the numbers it had. */
+function ownNumbers(now: AnyRecord, was: AnyRecord): AnyRecord {
+  if (now.kind === 'opening' && was.kind === 'opening' && was.mark !== undefined)
+    return { ...now, mark: was.mark }
+  if (now.kind === 'room' && was.kind === 'room') return { ...now, number: was.number }
+  return now
+}
