@@ -27,7 +27,20 @@ export function dice(seed: number): (sides: number) => number {
   }
 }
 
-const TAKE = ['w', 'i', '/rectangle\n', '/wall\n', '/line\n', 'o', 'd', '/circle\n', 'm', '/room of walls\n']
+const TAKE = [
+  'w',
+  'i',
+  '/rectangle\n',
+  '/wall\n',
+  '/line\n',
+  'o',
+  'd',
+  'n',
+  '/circle\n',
+  'm',
+  '/walls in a rect\n',
+  '/wall beside\n',
+]
 const GO_ON = [
   'r',
   'u',
@@ -42,8 +55,29 @@ const GO_ON = [
   'Home',
   '/wa\x1b',
   'q',
+  'f',
+  'b',
+  't240\n',
+  '.',
+  '-',
+  '=',
 ]
-const FIGURES = ['2400', '1.2m', '900', '3000/2', '38o0', '1500\t90', '-300', '4200', '120', '2 m', '45\t']
+const FIGURES = [
+  '2400',
+  '1.2m',
+  '900',
+  '3000/2',
+  '38o0',
+  '1500\t90',
+  '-300',
+  '4200',
+  '120',
+  '2 m',
+  '45\t',
+  '2200 x 600',
+  '1200; 900',
+  '500;700;400',
+]
 
 /** A run as a drafter in a hurry might type it, the slips included. */
 export function strokesFor(seed: number): Stroke[] {

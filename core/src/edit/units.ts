@@ -249,7 +249,12 @@ export function spreadUnit(
     outcome.put({ ...target, members: members.map((id) => ids.get(id)!) })
   }
   // What is new in several places has a number of its own in each.
-  outcome.put(...distinct(project, made.flatMap((id) => outcome.get(id) ?? [])))
+  outcome.put(
+    ...distinct(
+      project,
+      made.flatMap((id) => outcome.get(id) ?? []),
+    ),
+  )
   return outcome.change()
 }
 
