@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { LevelSolver } from '../src/building'
 import {
   addOpening,
+  clip,
   copyItems,
   groupItems,
   makeUnit,
@@ -10,6 +11,7 @@ import {
   mirrorAbout,
   moveWallSideways,
   numberUnits,
+  paste,
   placesOf,
   removeItems,
   renameUnit,
@@ -173,6 +175,23 @@ describe('a unit', () => {
     does(project, mapItems(project, second!.members, scaleAbout({ x: 0, y: 0 }, 1.5)))
     expect(placesOf(project, 'Flat')).toHaveLength(1)
     expect(project.all('group')).toHaveLength(2)
+  })
+  it('pasted on another level it is the same unit, numbered after those below', () => {
+    const project = flat()
+    const upper = { ...PLAN, id: 'upper-plan', name: 'Upper', level: 'upper' }
+    const level = { ...project.need('level', LEVEL), id: 'upper', name: 'Upper', elevation: 2700 }
+    project.apply({ put: [level, upper], drop: [] })
+    const clipping = clip(project, members(project), { x: 0, y: 0 })
+    does(project, paste(project, clipping, upper, { x: 500, y: 0 }, makeId))
+    const [first, second] = placesOf(project, 'Flat')
+    expect(second).toMatchObject({ drawing: 'upper-plan', unit: { number: '2' } })
+    does(project, removeItems(project, ['line']))
+    does(project, spreadUnit(project, first!.id, null, makeId))
+    const there = placesOf(project, 'Flat')[1]!.members.map((id) => project.get(id)!)
+    expect(there.map(({ kind }) => kind).sort()).toEqual(['room', 'wall', 'wall', 'wall', 'wall'])
+    expect(there.every((record) => 'level' in record && record.level === 'upper')).toBe(true)
+    does(project, numberUnits(project, 'Flat'))
+    expect(placesOf(project, 'Flat').map(({ unit }) => unit.number)).toEqual(['1', '2'])
   })
   it('is numbered by place: from the top row down, from left to right', () => {
     const project = flat()

@@ -14,14 +14,20 @@ export function groupItems(project: Project, drawing: Id, ids: readonly Id[], ma
   refuseLocked(project, ids)
   const members = [...new Set(ids)].filter((id) => project.get(id)?.kind !== 'opening')
   if (members.length < 2) throw new EditRefused('nothing', 'Select at least two things to group.')
-  const outcome = new Outcome(project).put({ id: makeId(), kind: 'group', drawing, members })
-  for (const group of project.all('group')) {
-    const rest = group.members.filter((id) => !members.includes(id))
+  const outcome = leaveGroups(new Outcome(project), members)
+  return outcome.put({ id: makeId(), kind: 'group', drawing, members }).change()
+}
+
+/** Takes things out of the groups they are in. */
+export function leaveGroups(outcome: Outcome, ids: readonly Id[]): Outcome {
+  const leaving = new Set(ids)
+  for (const group of outcome.project.all('group')) {
+    const rest = group.members.filter((id) => !leaving.has(id))
     if (rest.length === group.members.length) continue
     if (rest.length > 1) outcome.put({ ...group, members: rest })
     else outcome.drop(group.id)
   }
-  return outcome.change()
+  return outcome
 }
 
 /** The group a record belongs to, if any. */

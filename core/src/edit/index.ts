@@ -131,5 +131,6 @@ export {
   renameUnit,
   spreadUnit,
   unitOf,
+  unitsOf,
   type UnitGroup,
 } from './units'

@@ -23,7 +23,7 @@ import {
   type UnitPlace,
 } from '../records'
 import { distinct } from './distinct'
-import { groupOf } from './groups'
+import { groupOf, leaveGroups } from './groups'
 import { storeyOf } from './marks'
 import { openingsOf } from './openingsOf'
 import { Outcome, refuseLocked } from './outcome'
@@ -34,9 +34,12 @@ import { copyInto } from './transform'
 export type UnitGroup = Group & { readonly unit: UnitPlace }
 const isUnit = (group: Group | undefined): group is UnitGroup => group?.unit !== undefined
 
+/** The places of all units, in the order they came. */
+export const unitsOf = (project: Project): UnitGroup[] => project.all('group').filter(isUnit)
+
 /** The places of a unit, in the order they came. */
 export const placesOf = (project: Project, name: string): UnitGroup[] =>
-  project.all('group').filter((group): group is UnitGroup => isUnit(group) && group.unit.name === name)
+  unitsOf(project).filter(({ unit }) => unit.name === name)
 
 /** The place of a unit that a record belongs to, if any. */
 export function unitOf(project: Project, id: Id): UnitGroup | undefined {
@@ -44,8 +47,7 @@ export function unitOf(project: Project, id: Id): UnitGroup | undefined {
   return isUnit(group) ? group : undefined
 }
 
-const unitNames = (project: Project): Set<string> =>
-  new Set(project.all('group').flatMap(({ unit }) => (unit ? [unit.name] : [])))
+const unitNames = (project: Project): Set<string> => new Set(unitsOf(project).map(({ unit }) => unit.name))
 
 /** A name for a unit that none has yet: "Unit A". */
 export function freeUnitName(project: Project): string {
@@ -92,14 +94,8 @@ export function makeUnit(
     number: '1',
     frame: { at: { x: first.x, y: first.y }, turn: 0, mirrored: false },
   }
-  const outcome = new Outcome(project).put({ id: makeId(), kind: 'group', drawing, members, unit })
-  for (const group of project.all('group')) {
-    const rest = group.members.filter((id) => !members.includes(id))
-    if (rest.length === group.members.length) continue
-    if (rest.length > 1) outcome.put({ ...group, members: rest })
-    else outcome.drop(group.id)
-  }
-  return outcome.change()
+  const outcome = leaveGroups(new Outcome(project), members)
+  return outcome.put({ id: makeId(), kind: 'group', drawing, members, unit }).change()
 }
 
 function freeName(project: Project, name: string): string {

@@ -2,11 +2,14 @@
 import { computed, ref } from 'vue'
 import {
   breakApart,
+  freeUnitName,
   groupItems,
   isBreakable,
   isHeldByBlocks,
+  makeUnit,
   reorderItems,
   repeatOf,
+  unitsOf,
 } from '@lamina/core/edit'
 import type { Likeness } from '@lamina/core/kinds'
 import { hasOrder, kindWord, type AnyRecord } from '@lamina/core/records'
@@ -17,6 +20,7 @@ import { useOpened } from '../../store/opened'
 import { useProject } from '../../store/project'
 import LookTraits from './LookTraits.vue'
 import RepeatTraits from './RepeatTraits.vue'
+import UnitTraits from './UnitTraits.vue'
 
 /** What everything that is selected shares: its kinds, its repeat, its layer, its pen, its order. */
 const props = defineProps<{ chosen: readonly AnyRecord[]; scene: Scene }>()
@@ -28,6 +32,12 @@ const ids = computed(() => props.chosen.map((record) => record.id))
 const one = computed(() => (props.chosen.length === 1 ? props.chosen[0]! : null))
 const repeat = computed(() => (one.value ? repeatOf(store.project, one.value.id) : undefined))
 
+/** The one place of a unit that all of it, or a part, is selected of. */
+const unit = computed(() => {
+  const held = new Set(ids.value)
+  const found = unitsOf(store.project).filter(({ members }) => members.some((id) => held.has(id)))
+  return found.length === 1 ? found[0]! : null
+})
 /** Whether a block can be made of all this. */
 const blockable = computed(() => props.chosen.every(isHeldByBlocks))
 const breakable = computed(() => isBreakable(store.project, ids.value))
@@ -57,17 +67,28 @@ const plural = (word: string, count: number): string =>
     </li>
   </ul>
 
+  <UnitTraits v-if="unit" :place="unit" :chosen="ids" />
   <RepeatTraits v-if="one && repeat" :of="one" :repeat="repeat" />
 
   <LookTraits :chosen="chosen" />
 
   <div class="actions">
     <button
-      v-if="chosen.length > 1"
+      v-if="chosen.length > 1 && !unit"
       type="button"
       @click="store.edit('Group', (p, makeId) => groupItems(p, scene.board.id, ids, makeId))"
     >
       Group
+    </button>
+    <button
+      v-if="chosen.length > 1 && !unit"
+      type="button"
+      title="Kept as one thing, placed often, changed once"
+      @click="
+        store.edit('Make a unit', (p, makeId) => makeUnit(p, scene.board.id, ids, freeUnitName(p), makeId))
+      "
+    >
+      Make a unit
     </button>
     <button v-if="blockable" type="button" @click="desk.panel = 'make-block'">Make a block</button>
     <button
