@@ -49,7 +49,11 @@ export function useActions() {
   const go = (name: 'drawing' | 'sheet', id: string): void =>
     void router.push({ name, params: { project: store.id!, [name]: id } })
   const openDrawing = (id: string): void => go('drawing', id)
-  const openSheet = (id: string): void => go('sheet', id)
+  function openSheet(id: string): void {
+    // Put down at once: what is taken up before the sheet is there is for the sheet.
+    hand.take('select')
+    go('sheet', id)
+  }
 
   function choose(stage: Stage): void {
     desk.stage = stage

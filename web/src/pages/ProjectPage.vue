@@ -82,7 +82,6 @@ watch(
       opened.lastDrawing = drawing
       if (desk.stage === 'compose' || desk.stage === 'issue') desk.stage = 'walls'
     } else if (sheet) {
-      hand.take('select')
       if (desk.stage !== 'issue') desk.stage = 'compose'
     }
   },
