@@ -248,3 +248,31 @@ test('a unit is made, placed again in the mirror, and changed once', async ({ pa
     expect((await stored(server, project, 'opening')).filter(({ fit }) => fit === 'window')).toHaveLength(1)
   })
 })
+
+test('tools most used come first in Ask; what is called just so comes before them', async ({ page }) => {
+  await begin(page, 'Used')
+  const first = page.getByRole('option').first()
+  await page.keyboard.press('/')
+  await page.keyboard.type('wa')
+  await expect(first).toContainText('Wall')
+  await expect(first).not.toContainText('rectangle')
+  await page.keyboard.press('Escape')
+  for (let i = 0; i < 3; i++) {
+    await ask(page, 'Walls in a rectangle')
+    await page.keyboard.press('Escape')
+  }
+  await page.keyboard.press('/')
+  await page.keyboard.type('wa')
+  await expect(first).toContainText('Walls in a rectangle')
+  await page.keyboard.type('ll')
+  await expect(first.locator('.name')).toHaveText('Wall')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('prompt')).toContainText('Point to where the wall starts')
+
+  await test.step('kept on this computer, whatever the project', async () => {
+    await page.goto('/')
+    await begin(page, 'Another')
+    await page.keyboard.press('/')
+    await expect(first).toContainText('Walls in a rectangle')
+  })
+})

@@ -76,6 +76,7 @@ export function useActions() {
     if (tool === 'block' && !values.block)
       values.chooseBlock(store.project.all('block')[0]?.id ?? standardBlocks(store.units.system)[0]!.id)
     hand.take(tool)
+    habits.use(tool)
     opened.surface?.focus()
   }
   function newSheet(): void {
@@ -122,7 +123,9 @@ export function useActions() {
   const all = computed<readonly Action[]>(() => {
     const { project } = store
     const actions: Action[] = []
-    for (const entry of TOOLS)
+    // Those most used come first.
+    const used = (tool: string): number => habits.uses[tool] ?? 0
+    for (const entry of [...TOOLS].sort((p, q) => used(q.tool) - used(p.tool)))
       actions.push({
         id: `tool-${entry.tool}`,
         name: entry.name,

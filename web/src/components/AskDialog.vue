@@ -15,7 +15,13 @@ const field = ref<{ focus(): void } | null>(null)
 /** So many are shown. */
 const MOST = 9
 const search = computed(() => new WordSearch(props.actions, ({ name, group }) => `${name} ${group}`))
-const found = computed(() => search.value.find(text.value, MOST))
+const found = computed(() => {
+  const typed = text.value.trim().toLowerCase()
+  const [named] = props.actions.filter(({ name }) => name.toLowerCase() === typed)
+  const all = search.value.find(text.value, MOST)
+  // What is called just so comes first, however seldom it is used.
+  return named ? [named, ...all.filter((each) => each !== named)].slice(0, MOST) : all
+})
 watch(
   open,
   async (now) => {

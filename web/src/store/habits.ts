@@ -9,6 +9,8 @@ const habitsSchema = z.object({
   folded: z.object({ drawer: z.boolean(), shelf: z.boolean() }).default({ drawer: false, shelf: false }),
   /** The letter chosen for a tool; empty: none. */
   letters: z.record(z.string(), z.string().regex(/^[a-z]?$/)).default({}),
+  /** How often each tool was taken up lately. */
+  uses: z.record(z.string(), z.number().nonnegative()).default({}),
 })
 type Habits = z.infer<typeof habitsSchema>
 
@@ -23,11 +25,19 @@ function keptHabits(): Habits {
   return habitsSchema.parse({})
 }
 
+/** With each tool taken up, those before count so much. */
+const FADES = 0.98
+
 /** How somebody works on this computer, whatever the project: what is folded away, and the letters of tools. */
 export const useHabits = defineStore('habits', () => {
   const habits = reactive(keptHabits())
   watch(habits, (now) => localStorage.setItem(KEY, JSON.stringify(now)))
 
+  /** A tool was taken up: what was long ago counts less and less. */
+  function use(tool: string): void {
+    const uses = Object.entries(habits.uses).map(([name, count]) => [name, count * FADES] as const)
+    habits.uses = { ...Object.fromEntries(uses), [tool]: (habits.uses[tool] ?? 0) * FADES + 1 }
+  }
   const fold = (what: keyof Habits['folded']): void => void (habits.folded[what] = !habits.folded[what])
 
   /** The letter that takes up a tool; none where it is empty. */
@@ -42,5 +52,5 @@ export const useHabits = defineStore('habits', () => {
   }
   /** All letters as they were at first. */
   const usualLetters = (): void => void (habits.letters = {})
-  return { ...toRefs(habits), fold, letterOf, toolOf, setLetter, usualLetters }
+  return { ...toRefs(habits), use, fold, letterOf, toolOf, setLetter, usualLetters }
 })
