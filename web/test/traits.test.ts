@@ -124,6 +124,68 @@ describe('Traits, mounted over a project', () => {
     card.unmount()
   })
 
+  /** Types a figure into a field of a card, by what the field is called. */
+  async function typed(card: Awaited<ReturnType<typeof traitsOf>>['card'], label: string, text: string) {
+    const field = card.findAll('.v-text-field').find((each) => each.text().startsWith(label))!
+    const input = field.find('input')
+    await input.trigger('focus')
+    await input.setValue(text)
+    await input.trigger('keydown', { key: 'Enter' })
+    await input.trigger('blur')
+  }
+
+  it('of a wall take another thickness for it alone, and the clear distance beside it', async () => {
+    const desk = await openDesk(records())
+    const { store } = desk
+    const { card, follow } = await traitsOf(desk, 'south')
+    const others = store.project.all('wall').filter(({ id }) => id !== 'south')
+    await typed(card, 'Thickness', '190')
+    await follow()
+    const type = store.project.need('wallType', store.project.need('wall', 'south').type)
+    expect(type.strips.reduce((sum, { thickness }) => sum + thickness, 0)).toBe(190)
+    expect(others.map(({ id }) => store.project.need('wall', id).type)).toEqual(
+      others.map((wall) => wall.type),
+    )
+    expect(card.text()).toContain(type.name)
+    store.undo()
+    // Its type goes with it: one step.
+    expect(store.project.find('wallType', type.id)).toBeUndefined()
+    await follow()
+    const clear = card.findAll('.v-text-field').find((each) => each.text().startsWith('Clear'))!
+    const before = Number((clear.find('input').element as HTMLInputElement).value.replace(/\D/g, ''))
+    await typed(card, clear.text(), String(before - 300))
+    await follow()
+    expect((clear.find('input').element as HTMLInputElement).value.replace(/\D/g, '')).toBe(
+      String(before - 300),
+    )
+    card.unmount()
+  })
+
+  it('of a door tell the distance as it was measured, and take another', async () => {
+    const desk = await openDesk(records())
+    const { store } = desk
+    const { card, follow } = await traitsOf(desk, 'door')
+    const shown = (): string =>
+      (
+        card
+          .findAll('.v-text-field')
+          .find((each) => each.text().startsWith('Distance'))!
+          .find('input').element as HTMLInputElement
+      ).value
+    const { along, width } = store.project.need('opening', 'door')
+    await typed(card, 'Distance', '600')
+    await follow()
+    expect(shown()).toBe('600')
+    const now = store.project.need('opening', 'door')
+    expect(now.measured).toMatchObject({ from: 'inner corner', to: 'near edge' })
+    expect(now.along).not.toBe(along)
+    // To the middle it is half a width more.
+    store.edit('To', (p) => setFacts(p, 'opening', 'door', { measured: { ...now.measured!, to: 'middle' } }))
+    await follow()
+    expect(Number(shown().replace(/\D/g, ''))).toBe(Math.round(600 + width / 2))
+    card.unmount()
+  })
+
   it('of several things count them by kind, and show one filling for several hatches', async () => {
     const desk = await openDesk(records())
     const { card } = await traitsOf(desk, 'south', 'line', 'next')
