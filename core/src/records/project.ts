@@ -22,6 +22,8 @@ export interface Reader {
   kind(kind: RecordKind): void
   /** Which others need or name a record. */
   users(id: Id): void
+  /** What is set aside. */
+  aside(): void
   /** Anything at all. */
   everything(): void
 }
@@ -216,7 +218,7 @@ export class Project {
 
   /** What is set aside. */
   get setAside(): ReadonlySet<Id> {
-    this.reader?.everything()
+    this.reader?.aside()
     return this.aside
   }
 

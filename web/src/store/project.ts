@@ -112,7 +112,7 @@ export const useProject = defineStore('project', () => {
   /** Sets things aside in place of what was, for this window alone: nothing is stored. */
   function putAside(ids: Iterable<Id>): void {
     const drawnOtherwise = project.value.putAside(new Set(ids))
-    if (drawnOtherwise.length > 0) watched.changed(drawnOtherwise)
+    watched.aside(drawnOtherwise)
   }
 
   /**

@@ -7,8 +7,10 @@ import { needs, looseNames, type AnyRecord, type Project, type Reader } from '@l
  */
 export function useWatched(): {
   watch(project: Project): void
-  /** These are others now, as they were and as they are, or are drawn otherwise. */
+  /** These are others now, as they were and as they are. */
   changed(records: readonly AnyRecord[]): void
+  /** These are drawn otherwise: other things are set aside. */
+  aside(records: readonly AnyRecord[]): void
 } {
   /** For each thing that can be read the number of its last change. */
   const stamps = shallowReactive(new Map<string, number>())
@@ -17,21 +19,23 @@ export function useWatched(): {
     record: (id) => void stamps.get(id),
     kind: (kind) => void stamps.get(`every ${kind}`),
     users: (id) => void stamps.get(`users of ${id}`),
+    aside: () => void stamps.get('aside'),
     everything: () => void stamps.get('everything'),
+  }
+  function tell(records: readonly AnyRecord[], more: readonly string[]): void {
+    const told = new Set(['everything', ...more])
+    for (const record of records) {
+      told.add(record.id)
+      told.add(`every ${record.kind}`)
+      for (const [id] of needs(record)) told.add(`users of ${id}`)
+      for (const id of looseNames(record)) told.add(`users of ${id}`)
+    }
+    changes++
+    for (const each of told) stamps.set(each, changes)
   }
   return {
     watch: (project) => project.readBy(reader),
-    changed(records) {
-      const told = new Set(['everything'])
-      const tell = (record: AnyRecord): void => {
-        told.add(record.id)
-        told.add(`every ${record.kind}`)
-        for (const [id] of needs(record)) told.add(`users of ${id}`)
-        for (const id of looseNames(record)) told.add(`users of ${id}`)
-      }
-      for (const record of records) tell(record)
-      changes++
-      for (const each of told) stamps.set(each, changes)
-    },
+    changed: (records) => tell(records, []),
+    aside: (records) => tell(records, ['aside']),
   }
 }
