@@ -219,7 +219,9 @@ test('a unit is made, placed again in the mirror, and changed once', async ({ pa
     await surface.type('400')
     await page.keyboard.press('Escape')
     await surface.press(6400, 2200)
-    await expect(traits.getByRole('region', { name: 'Unit' })).toContainText('Place 2 of 2.')
+    await expect(traits.getByRole('region', { name: 'Unit' })).toContainText(
+      'Place 2 of 2. One place differs from it.',
+    )
     await traits.getByRole('button', { name: 'Make all like this one' }).click()
     await expect(page.getByTestId('sentence')).toContainText('The other place is like this one.')
     await saved(page)

@@ -18,6 +18,7 @@ import {
   scaleAbout,
   spreadUnit,
   unitOf,
+  unlikePlaces,
 } from '../src/edit'
 import { applyTo, combine, inverse, moveBy, placing, turnBy, type Affine } from '../src/geometry'
 import { Project, type AnyRecord, type Change, type Id, type Opening } from '../src/records'
@@ -111,6 +112,9 @@ function held(project: Project, at: number): string[] {
     })
     .sort()
 }
+/** The numbers of the places that are not like one. */
+const unlike = (project: Project, at: number): string[] =>
+  unlikePlaces(project, placesOf(project, 'Flat')[at]!).map(({ unit }) => unit.number)
 const marks = (project: Project): (string | undefined)[] => project.all('opening').map(({ mark }) => mark)
 
 describe('a unit', () => {
@@ -148,8 +152,11 @@ describe('a unit', () => {
     }
     does(project, addOpening(project, solved, window, makeId))
     expect(held(project, 0)).not.toEqual(held(project, 1))
+    expect(unlike(project, 1)).toEqual(['1', '3'])
+    expect(unlike(project, 0)).toEqual(['2'])
     does(project, spreadUnit(project, second!.id, null, makeId))
     for (const at of [0, 2]) expect(held(project, at)).toEqual(held(project, 1))
+    expect(unlike(project, 1)).toEqual([])
     for (const [id, mark] of numbers) expect(project.find('opening', id)?.mark, id).toBe(mark)
     expect(new Set(marks(project)).size).toBe(9)
     expect(project.all('linework')).toEqual([])
@@ -239,9 +246,12 @@ describe('a unit', () => {
             copied(project, placing({ x: x * 12_000, y: y * 12_000 + 7000 }, (turn * Math.PI) / 4, mirrored))
           const at = from % (places.length + 1)
           const { id, members } = placesOf(project, 'Flat')[at]!
+          expect(unlike(project, at)).toEqual([])
           does(project, moveWallSideways(project, members[which]!, by))
+          expect(unlike(project, at)).toHaveLength(places.length)
           const before: Opening[] = project.all('opening')
           does(project, spreadUnit(project, id, null, makeId))
+          expect(unlike(project, at)).toEqual([])
           for (let i = 0; i <= places.length; i++) expect(held(project, i)).toEqual(held(project, at))
           expect(project.all('opening').map(({ id: each, mark }) => [each, mark])).toEqual(
             before.map(({ id: each, mark }) => [each, mark]),

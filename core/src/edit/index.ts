@@ -132,5 +132,6 @@ export {
   spreadUnit,
   unitOf,
   unitsOf,
+  unlikePlaces,
   type UnitGroup,
 } from './units'

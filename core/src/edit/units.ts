@@ -1,5 +1,6 @@
 import { wallAxis } from '../building'
 import {
+  IDENTITY,
   applyTo,
   boxCentre,
   combine,
@@ -11,7 +12,7 @@ import {
   type Affine,
   type Point,
 } from '../geometry'
-import { placedBox } from '../kinds'
+import { mapped, placedBox } from '../kinds'
 import {
   asPlan,
   findBoard,
@@ -170,25 +171,37 @@ function counterparts(
   others: readonly Id[],
   map: Affine,
 ): ReadonlyMap<Id, Id> {
-  const pairs: { id: Id; other: Id; away: number }[] = []
-  const there = others.flatMap((other) => {
-    const record = project.get(other)!
-    const at = spotOf(project, record)
-    return at ? [{ other, at, kind: kindOf(record) }] : []
-  })
-  for (const id of content) {
-    const record = project.get(id)!
-    const spot = spotOf(project, record)
-    if (!spot) continue
-    const at = applyTo(map, spot)
-    for (const each of there) {
-      const away = distance(at, each.at)
-      if (each.kind === kindOf(record) && away <= MOVED_FAR) pairs.push({ id, other: each.other, away })
-    }
-  }
-  pairs.sort((p, q) => p.away - q.away || (p.other < q.other ? -1 : 1))
+  const standing = (ids: readonly Id[], by: Affine) =>
+    ids.flatMap((id) => {
+      const record = project.get(id)!
+      const spot = spotOf(project, record)
+      return spot ? [{ id, at: applyTo(by, spot), kind: kindOf(record) }] : []
+    })
+  const here = standing(content, map)
+  const there = standing(others, IDENTITY)
   const found = new Map<Id, Id>()
   const taken = new Set<Id>()
+  // Most stand just where they would: those need no looking around.
+  const byPlace = new Map<string, Id[]>()
+  for (const { id, at, kind } of there) {
+    const key = placeKey(kind, at)
+    byPlace.set(key, [...(byPlace.get(key) ?? []), id])
+  }
+  for (const { id, at, kind } of here) {
+    const other = byPlace.get(placeKey(kind, at))?.find((each) => !taken.has(each))
+    if (other === undefined) continue
+    found.set(id, other)
+    taken.add(other)
+  }
+  const pairs: { id: Id; other: Id; away: number }[] = []
+  for (const each of here)
+    if (!found.has(each.id))
+      for (const other of there) {
+        if (taken.has(other.id) || other.kind !== each.kind) continue
+        const away = distance(each.at, other.at)
+        if (away <= MOVED_FAR) pairs.push({ id: each.id, other: other.id, away })
+      }
+  pairs.sort((p, q) => p.away - q.away || (p.other < q.other ? -1 : 1))
   for (const { id, other } of pairs)
     if (!found.has(id) && !taken.has(other)) {
       found.set(id, other)
@@ -196,6 +209,8 @@ function counterparts(
     }
   return found
 }
+/** A kind and a place to a millimetre. */
+const placeKey = (kind: string, { x, y }: Point): string => `${kind} ${Math.round(x)} ${Math.round(y)}`
 const kindOf = (record: AnyRecord): string =>
   record.kind === 'opening' ? `opening ${record.fit}` : record.kind
 
@@ -260,4 +275,66 @@ function ownNumbers(now: AnyRecord, was: AnyRecord): AnyRecord {
     return { ...now, mark: was.mark }
   if (now.kind === 'room' && was.kind === 'room') return { ...now, number: was.number }
   return now
+}
+
+/** What of a record is its own in each place. */
+const OWN_FACTS: ReadonlySet<string> = new Set([
+  'id',
+  'level',
+  'drawing',
+  'wall',
+  'number',
+  'mark',
+  'remarks',
+  'tagAt',
+  'along',
+  'hand',
+  'side',
+  'measured',
+  'anchors',
+  'tip',
+  'region',
+])
+
+/** Two figures as one sees them: places and lengths to a tenth of a millimetre, directions however often they turn. */
+function alikeIn(p: unknown, q: unknown, key: string): boolean {
+  if (typeof p === 'number' && typeof q === 'number')
+    return key === 'turn' || key === 'direction'
+      ? Math.abs(Math.sin((p - q) / 2)) < SAME_TURN
+      : Math.abs(p - q) <= SEEN
+  if (p === null || q === null || typeof p !== 'object' || typeof q !== 'object') return p === q
+  const keys = new Set([...Object.keys(p), ...Object.keys(q)])
+  const [one, other] = [p as Record<string, unknown>, q as Record<string, unknown>]
+  return [...keys].every((each) => OWN_FACTS.has(each) || alikeIn(one[each], other[each], each))
+}
+/** Finer than this nobody sees a difference, mm. */
+const SEEN = 0.1
+/** Nor in a direction, radians. */
+const SAME_TURN = 1 / 10_000
+
+/** Whether a thing of one place stands as its counterpart in another does. */
+function standsAlike(project: Project, id: Id, other: Id, map: Affine): boolean {
+  const [p, q] = [project.get(id)!, project.get(other)!]
+  const [at, there] = [spotOf(project, p), spotOf(project, q)]
+  if (!at || !there || distance(applyTo(map, at), there) > 1) return false
+  if (p.kind === 'opening') return alikeIn(p, q, '')
+  return alikeIn(mapped(p, { map, scale: 1, carries: () => true }), q, '')
+}
+
+/**
+ * The other places of a unit that are not like one: something stands elsewhere there, is of another kind or size, is
+ * missing, or is more.
+ */
+export function unlikePlaces(project: Project, place: UnitGroup): UnitGroup[] {
+  const all = contentOf(project, place.members)
+  return placesOf(project, place.unit.name).filter((other) => {
+    if (other.id === place.id) return false
+    const there = contentOf(project, other.members)
+    const map = mapBetween(place.unit, other.unit)
+    const same = counterparts(project, all, there, map)
+    return (
+      there.length !== all.length ||
+      all.some((id) => !same.has(id) || !standsAlike(project, id, same.get(id)!, map))
+    )
+  })
 }

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { numberUnits, placesOf, renameUnit, spreadUnit, type UnitGroup } from '@lamina/core/edit'
+import {
+  numberUnits,
+  placesOf,
+  renameUnit,
+  spreadUnit,
+  unlikePlaces,
+  type UnitGroup,
+} from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
 import { useHand } from '../../store/hand'
 import { useProject } from '../../store/project'
@@ -19,6 +26,7 @@ const more = computed(() => {
   const held = new Set(props.place.members)
   return props.chosen.filter((id) => !held.has(id) && store.project.get(id)?.kind !== 'opening')
 })
+const unlike = computed(() => unlikePlaces(store.project, props.place).length)
 const others = computed(() => places.value.length - 1)
 function spread(content: readonly Id[] | null): void {
   const made = store.edit('Change unit', (p, makeId) => spreadUnit(p, props.place.id, content, makeId))
@@ -40,10 +48,13 @@ const all = (): void =>
     />
     <p class="soft small">
       Place {{ place.unit.number }} of {{ places.length }}.
+      <template v-if="unlike > 0"
+        >{{ unlike === 1 ? 'One place differs' : `${unlike} places differ` }} from it.</template
+      >
       {{ others === 0 ? 'Copy, mirror or repeat it, or paste it on another level.' : '' }}
     </p>
     <div class="links">
-      <button v-if="others > 0" type="button" class="link" @click="spread(null)">
+      <button v-if="unlike > 0" type="button" class="link" @click="spread(null)">
         Make all like this one
       </button>
       <button v-if="more.length > 0" type="button" class="link" @click="spread([...place.members, ...more])">
