@@ -49,8 +49,6 @@ test('two sizes are typed at once, and a point is given off a corner before anyt
   })
 
   await test.step('along the edge pointed to, from its nearer end', async () => {
-    await page.keyboard.press('l')
-    await page.keyboard.press('Escape')
     await page.keyboard.press('i')
     await surface.move(700, 0)
     await page.keyboard.type('250')

@@ -9,10 +9,7 @@ export {
   flipWall,
   setJoin,
   setWallLength,
-  addWallsBeside,
   remakeWalls,
-  besideFrom,
-  type WallsBeside,
   wallsAlong,
   addColumn,
   runWallOn,
@@ -130,8 +127,8 @@ export {
   placesOf,
   renameUnit,
   spreadUnit,
-  unitOf,
   unitsOf,
   unlikePlaces,
   type UnitGroup,
 } from './units'
+export { addWallsBeside, besideFrom, type WallsBeside } from './wallsBeside'

@@ -24,7 +24,7 @@ import {
   type UnitPlace,
 } from '../records'
 import { distinct } from './distinct'
-import { groupOf, leaveGroups } from './groups'
+import { leaveGroups } from './groups'
 import { storeyOf } from './marks'
 import { openingsOf } from './openingsOf'
 import { Outcome, refuseLocked } from './outcome'
@@ -41,12 +41,6 @@ export const unitsOf = (project: Project): UnitGroup[] => project.all('group').f
 /** The places of a unit, in the order they came. */
 export const placesOf = (project: Project, name: string): UnitGroup[] =>
   unitsOf(project).filter(({ unit }) => unit.name === name)
-
-/** The place of a unit that a record belongs to, if any. */
-export function unitOf(project: Project, id: Id): UnitGroup | undefined {
-  const group = groupOf(project, id)
-  return isUnit(group) ? group : undefined
-}
 
 const unitNames = (project: Project): Set<string> => new Set(unitsOf(project).map(({ unit }) => unit.name))
 
