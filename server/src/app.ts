@@ -15,7 +15,7 @@ import { WorkRefused, WorkStopped, type Thread } from './thread/thread'
 
 export interface AppParts {
   readonly store: Store
-  readonly pictures: Pick<Pictures, 'list'>
+  readonly pictures: Pick<Pictures, 'list' | 'imprint' | 'forget'>
   readonly plotter: Pick<Thread<PlotOrder, Uint8Array>, 'make'>
   readonly log: Logger
   /** Host names this server answers to. */
@@ -80,6 +80,15 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
   app.get('/api/projects/:id', async (request, response) => {
     response.json(await store.read(idOf(request.params.id)))
   })
+  app.get('/api/projects/:id/imprint', async (request, response) => {
+    const board = request.query['board']
+    const imprint = await pictures.imprint(idOf(request.params.id), board === undefined ? null : idOf(board))
+    if (imprint)
+      response
+        .type('application/octet-stream')
+        .send(Buffer.from(imprint.buffer, imprint.byteOffset, imprint.byteLength))
+    else response.status(204).end()
+  })
   app.get('/api/projects/:id/history', async (request, response) => {
     response.json(await store.history(idOf(request.params.id)))
   })
@@ -90,7 +99,9 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
     response.json(await store.library(idOf(request.params.id)))
   })
   app.delete('/api/projects/:id', async (request, response) => {
-    await store.remove(idOf(request.params.id))
+    const id = idOf(request.params.id)
+    await store.remove(id)
+    await pictures.forget(id)
     response.status(204).end()
   })
   app.post('/api/projects/:id/changes', async (request, response) => {

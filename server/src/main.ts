@@ -1,12 +1,14 @@
+import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import pino from 'pino'
-import type { SmallPicture } from '@lamina/core/display'
-import type { AnyRecord } from '@lamina/core/records'
 import { makeApp } from './app'
 import { FolderInUse, takeFolder } from './folder'
+import type { DrawOrder, Drawn } from './pictures/draw'
+import { Imprints } from './pictures/imprints'
 import { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
 import { seedSamples } from './seed'
@@ -21,6 +23,9 @@ const folder = resolve(process.env['LAMINA_DATA'] ?? '.lamina')
 const port = Number(process.env['PORT'] ?? 4180)
 const host = process.env['HOST'] ?? '127.0.0.1'
 const samples = !process.argv.includes('--no-samples')
+
+/** What draws pictures; another version of it may draw otherwise. */
+const PAINTER = 'picture.worker.js'
 
 async function main(): Promise<void> {
   if (!Number.isInteger(port) || port < 0 || port > 65_535) {
@@ -42,8 +47,12 @@ async function main(): Promise<void> {
   const thread = <Order, Made>(file: string): Thread<Order, Made> =>
     new Thread(() => new Worker(join(here, file)))
   const plotter = thread<PlotOrder, Uint8Array>('plot.worker.js')
-  const painter = thread<readonly AnyRecord[], SmallPicture | null>('picture.worker.js')
-  const pictures = new Pictures(store, painter, log)
+  const painter = thread<DrawOrder, Drawn>(PAINTER)
+  const form = createHash('sha256')
+    .update(readFileSync(join(here, PAINTER)))
+    .digest('hex')
+    .slice(0, 16)
+  const pictures = new Pictures(store, painter, log, new Imprints(join(folder, 'imprints'), form))
   const hosts = ['localhost', '127.0.0.1', '[::1]', ...(process.env['LAMINA_HOSTS']?.split(',') ?? [])]
   const app = makeApp({ store, pictures, plotter, log, hosts, site: join(here, '../../web/dist') })
   const server = createServer(app)

@@ -75,8 +75,23 @@ export class Store {
   }
 
   async has(id: string): Promise<boolean> {
+    return (await this.seqOf(id)) > 0
+  }
+
+  /** Number of the last change of a project; 0 when there is no such project. */
+  async seqOf(id: string): Promise<number> {
     const rows = await this.db.select({ seq: projects.seq }).from(projects).where(eq(projects.id, id))
-    return (rows[0]?.seq ?? 0) > 0
+    return rows[0]?.seq ?? 0
+  }
+
+  /** The projects changed last. */
+  async newest(most: number): Promise<{ id: string; seq: number }[]> {
+    return this.db
+      .select({ id: projects.id, seq: projects.seq })
+      .from(projects)
+      .where(gt(projects.seq, 0))
+      .orderBy(desc(projects.changedAt))
+      .limit(most)
   }
 
   async read(id: string): Promise<OpenedProject> {

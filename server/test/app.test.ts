@@ -1,18 +1,20 @@
 import { createServer, request, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Writable } from 'node:stream'
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { projectPicture } from '@lamina/core/annotate'
+import { imprintFrom, type Imprint } from '@lamina/core/annotate'
 import { newProject, type SentChange, type Step } from '@lamina/core/edit'
 import type { ProjectCard } from '@lamina/core/exchange'
-import { Project, type AnyRecord, type Change } from '@lamina/core/records'
+import { type Project, type AnyRecord, type Change } from '@lamina/core/records'
 import { makeApp } from '../src/app'
 import { OpenProjects, type OpenProject } from '../src/openProjects'
 import { NothingToPlot, plotSheets, type PlotOrder } from '../src/plot/document'
+import { drawProject } from '../src/pictures/draw'
+import { Imprints } from '../src/pictures/imprints'
 import { Pictures, type PictureThread } from '../src/pictures/pictures'
 import { seedSamples } from '../src/seed'
 import { Store } from '../src/store'
@@ -22,6 +24,9 @@ const migrations = join(import.meta.dirname, '../drizzle')
 const complaints: string[] = []
 let store: Store
 let pictures: Pictures
+/** What draws the pictures. */
+const FORM = 'now'
+const printed = mkdtempSync(join(tmpdir(), 'lamina-imprints-'))
 /** So many pictures were made. */
 let drawn = 0
 let server: Server
@@ -128,8 +133,8 @@ beforeAll(async () => {
       }
     },
   }
-  const painter: PictureThread = { make: async (records) => (drawn++, projectPicture(new Project(records))) }
-  pictures = new Pictures(store, painter, log)
+  const painter: PictureThread = { make: async (order) => (drawn++, drawProject(order)) }
+  pictures = new Pictures(store, painter, log, new Imprints(printed, FORM))
   const hosts = ['localhost', '127.0.0.1']
   server = createServer(makeApp({ store, pictures, plotter, log, hosts, site: null }))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
@@ -140,6 +145,7 @@ afterAll(async () => {
   server.close()
   pictures.close()
   await store.close()
+  rmSync(printed, { recursive: true, force: true })
   expect(complaints).toEqual([])
 })
 
@@ -362,14 +368,59 @@ describe('the list of projects', () => {
     let finish = (): void => undefined
     const slow = new Pictures(
       store,
-      { make: () => new Promise((resolve) => (finish = () => resolve(null))) },
+      { make: () => new Promise((resolve) => (finish = () => resolve({ picture: null, imprints: [] }))) },
       pino({ level: 'silent' }),
+      new Imprints(printed, FORM),
     )
     await lengthen('p2', 8000)
     expect((await slow.list()).find(({ id }) => id === 'house')).toMatchObject({ late: true })
     finish()
     slow.close()
     await expect.poll(async () => (await store.list()).find(({ id }) => id === 'house')!.late).toBe(false)
+  })
+})
+
+describe('what a board shows before it is made', () => {
+  const imprint = async (query = ''): Promise<Imprint | null> => {
+    const answer = await fetch(`http://127.0.0.1:${port}/api/projects/house/imprint${query}`)
+    expect([200, 204]).toContain(answer.status)
+    return answer.status === 200 ? imprintFrom(new Uint16Array(await answer.arrayBuffer())) : null
+  }
+  const seq = (): Promise<number> => store.seqOf('house')
+  it('is there as of the last change, and gone after another until it is drawn again', async () => {
+    await pictures.list()
+    await expect
+      .poll(() => imprint())
+      .toMatchObject({ board: made.drawing, seq: await seq(), readingScale: 50 })
+    expect((await imprint())!.extent.maxX).toBeGreaterThan(4000)
+    expect(await imprint(`?board=${made.drawing}`)).toEqual(await imprint())
+    const change = { put: [wall('w1', 7000)], drop: [] }
+    await ask('POST', '/api/projects/house/changes', sent('i1', change, { base: 99 }))
+    expect(await imprint()).toBeNull()
+    await pictures.list()
+    await expect.poll(() => imprint()).toMatchObject({ seq: await seq(), extent: { maxX: 7000 } })
+  })
+  it('is of another board once that was asked for, and refuses what is no board', async () => {
+    const first = made.change.put.find((record) => record.kind === 'drawing')!
+    const upper: Change = { put: [{ ...first, id: 'upper' }], drop: [] }
+    await ask('POST', '/api/projects/house/changes', sent('i2', upper, { base: 99 }))
+    await pictures.list()
+    await expect.poll(() => imprint()).toMatchObject({ board: made.drawing })
+    expect(await imprint('?board=upper')).toBeNull()
+    await expect.poll(() => imprint('?board=upper'), { timeout: 10_000 }).toMatchObject({ board: 'upper' })
+    expect((await ask('GET', '/api/projects/house/imprint?board=..%2Fx')).status).toBe(422)
+    expect((await ask('GET', '/api/projects/nowhere/imprint')).status).toBe(204)
+  })
+  it('is none where it was drawn by another version, or was not written whole', async () => {
+    const other = new Imprints(printed, 'then')
+    expect(await other.read('house', null, await seq())).toBeNull()
+    expect(await new Imprints(printed, FORM).read('house', null, await seq())).not.toBeNull()
+    await other.keep('house', await seq(), [{ board: 'b', first: true, body: new Uint8Array([1, 0]) }])
+    // One form at a time.
+    expect(await new Imprints(printed, FORM).read('house', null, await seq())).toBeNull()
+    expect(readdirSync(join(printed, 'house'))).toEqual([`${await seq()}.then.first.b`])
+    await other.remove('house')
+    expect(readdirSync(printed)).not.toContain('house')
   })
 })
 

@@ -1,3 +1,4 @@
+import { imprintFrom, type Imprint } from '@lamina/core/annotate'
 import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
 import type { JournalEntry, SentChange, Step } from '@lamina/core/edit'
 import type { Change } from '@lamina/core/records'
@@ -46,31 +47,59 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
 
 const at = (id: string): string => `/api/projects/${encodeURIComponent(id)}`
 
-/** A project asked for ahead of its page, used once and soon. What changed meanwhile is told as news. */
-let ahead: { readonly id: string; readonly asked: number; readonly answer: Promise<OpenedProject> } | null =
-  null
+/** What is asked for ahead of a project's page, used once and soon. What changed meanwhile is told as news. */
+interface Ahead {
+  readonly id: string
+  readonly asked: number
+  readonly imprint: Promise<Imprint | null>
+  readonly answer: Promise<OpenedProject>
+}
+let ahead: Ahead | null = null
 const AHEAD_MS = 3000
 
-/** Asks for a project that is about to be opened. */
+const aheadOf = (id: string): Ahead | null =>
+  ahead?.id === id && performance.now() - ahead.asked < AHEAD_MS ? ahead : null
+
+/** Asks for a project that is about to be opened, and first for what its board shows. */
 export function readAhead(id: string): void {
-  if (ahead?.id === id && performance.now() - ahead.asked < AHEAD_MS) return
-  const answer = ask<OpenedProject>('GET', at(id))
+  if (aheadOf(id)) return
+  const imprint = askImprint(id, null)
+  const answer = readAfter(imprint, id)
   // Whoever opens it hears of it.
   answer.catch(() => undefined)
-  ahead = { id, asked: performance.now(), answer }
+  ahead = { id, asked: performance.now(), imprint, answer }
+}
+
+/** A project, asked for when what its board shows is here: that comes first. */
+async function readAfter(first: Promise<unknown>, id: string): Promise<OpenedProject> {
+  await first
+  return ask<OpenedProject>('GET', at(id))
+}
+
+/** The imprint of a board, or of the one a project opens with; null when there is none, for whatever reason. */
+async function askImprint(id: string, board: string | null): Promise<Imprint | null> {
+  try {
+    const response = await fetch(
+      `${at(id)}/imprint${board === null ? '' : `?board=${encodeURIComponent(board)}`}`,
+    )
+    return response.status === 200 ? imprintFrom(new Uint16Array(await response.arrayBuffer())) : null
+  } catch {
+    // It is there only to be quick.
+    return null
+  }
 }
 
 function read(id: string): Promise<OpenedProject> {
-  const found = ahead
+  const found = aheadOf(id)
   ahead = null
-  return found?.id === id && performance.now() - found.asked < AHEAD_MS
-    ? found.answer
-    : ask<OpenedProject>('GET', at(id))
+  return found ? found.answer : ask<OpenedProject>('GET', at(id))
 }
 
 export const api = {
   list: () => ask<ProjectCard[]>('GET', '/api/projects'),
   read,
+  imprint: (id: string, board: string | null) =>
+    (board === null ? aheadOf(id)?.imprint : null) ?? askImprint(id, board),
   create: (id: string, first: SentChange) => ask<{ seq: number }>('POST', at(id), first),
   send: (id: string, sent: SentChange) => ask<{ seq: number }>('POST', `${at(id)}/changes`, sent),
   since: (id: string, seq: number) => ask<JournalEntry[]>('GET', `${at(id)}/changes?since=${seq}`),

@@ -1,4 +1,4 @@
-import { IDENTITY, type Affine, type Box } from '../geometry'
+import { IDENTITY, type Affine, type Box, type Point } from '../geometry'
 import type { Id } from '../records'
 import type { AnyPen } from './pens'
 
@@ -10,6 +10,10 @@ export type FaceName = `${'400' | '500'} ${'latin' | 'latin-ext' | 'cyrillic'}`
 
 /** Coordinates as x, y, x, y … */
 export type Coordinates = readonly number[]
+
+/** The points of coordinates. */
+export const pairs = (points: Coordinates): Point[] =>
+  Array.from({ length: points.length >> 1 }, (_, i) => ({ x: points[2 * i]!, y: points[2 * i + 1]! }))
 
 /** Lines from point to point. */
 export interface LineItem {

@@ -9,7 +9,7 @@ import {
   type Point,
 } from '../geometry'
 import { extentOf } from './extent'
-import type { Coordinates, DisplayItem, DisplayList } from './list'
+import { pairs, type DisplayItem, type DisplayList } from './list'
 import { PENS, penOf, type PenTable } from './pens'
 import { pathOfItem } from './stroke'
 
@@ -178,6 +178,3 @@ class Coarse {
     else this.parts.push({ by, tone, d })
   }
 }
-
-const pairs = (points: Coordinates): Point[] =>
-  Array.from({ length: points.length >> 1 }, (_, i) => ({ x: points[2 * i]!, y: points[2 * i + 1]! }))

@@ -1,37 +1,57 @@
 import type { Logger } from 'pino'
-import type { SmallPicture } from '@lamina/core/display'
 import type { ProjectCard } from '@lamina/core/exchange'
-import type { AnyRecord } from '@lamina/core/records'
 import { NotThere, type Store } from '../store'
 import type { Thread } from '../thread/thread'
+import type { DrawOrder, Drawn } from './draw'
+import type { Imprints } from './imprints'
 
-export type PictureThread = Pick<Thread<readonly AnyRecord[], SmallPicture | null>, 'make'>
+export type PictureThread = Pick<Thread<DrawOrder, Drawn>, 'make'>
 
 /** After a change so long is waited for the next, ms: what is being worked on is not drawn at every step. */
 const PAUSE = 1500
+/** And so many times as long as drawing took last. */
+const PAUSES = 4
+/** So many boards of a project besides the first are drawn: those asked for last. */
+const MOST_BOARDS = 3
+/** So many projects that were last drawn by an earlier version are drawn again when the list is looked at. */
+const AGAIN_AT_ONCE = 20
 /** A list waits no longer than this for pictures that are being made, ms. */
 const PATIENCE = 400
 
-/** Keeps a small picture of every project as of its last change, made when nothing waits for it. */
+/** Keeps what every project shows before it is opened, as of its last change, made when nothing waits for it. */
 export class Pictures {
   private readonly due = new Map<string, NodeJS.Timeout>()
   private readonly underWay = new Map<string, Promise<void>>()
+  /** How long drawing a project took last, ms. */
+  private readonly took = new Map<string, number>()
+  /** The change each was drawn as of last, whatever came of it. */
+  private readonly tried = new Map<string, number>()
+  /** The boards asked for, the last one last. */
+  private readonly asked = new Map<string, string[]>()
+  /** Those of an earlier version are being drawn again. */
+  private again: Promise<void> | null = null
+  private closed = false
   private readonly stop: () => void
 
   constructor(
     private readonly store: Store,
     private readonly thread: PictureThread,
     private readonly log: Logger,
+    private readonly imprints: Imprints,
   ) {
-    this.stop = store.onChange((project) => {
-      clearTimeout(this.due.get(project))
-      const timer = setTimeout(() => void this.made(project), PAUSE)
-      timer.unref()
-      this.due.set(project, timer)
-    })
+    this.stop = store.onChange((project) => this.soon(project))
+  }
+
+  private soon(project: string): void {
+    clearTimeout(this.due.get(project))
+    const pause = Math.max(PAUSE, PAUSES * (this.took.get(project) ?? 0))
+    const timer = setTimeout(() => void this.made(project), pause)
+    timer.unref()
+    this.due.set(project, timer)
   }
 
   close(): void {
+    this.closed = true
     this.stop()
     for (const timer of this.due.values()) clearTimeout(timer)
   }
@@ -40,12 +60,46 @@ export class Pictures {
   async list(): Promise<ProjectCard[]> {
     const cards = await this.store.list()
     const late = cards.filter(({ late }) => late)
-    if (late.length === 0) return cards
+    if (late.length === 0) {
+      this.again ??= this.drawAgain().finally(() => (this.again = null))
+      return cards
+    }
     const made = Promise.all(late.map(({ id }) => this.made(id)))
     let timer: NodeJS.Timeout | undefined
     await Promise.race([made, new Promise((resolve) => (timer = setTimeout(resolve, PATIENCE)))])
     clearTimeout(timer)
     return this.store.list()
+  }
+
+  private async drawAgain(): Promise<void> {
+    for (const { id, seq } of await this.store.newest(AGAIN_AT_ONCE)) {
+      if (this.tried.get(id) === seq || (await this.imprints.has(id, seq))) continue
+      if (this.closed) return
+      await this.made(id)
+    }
+  }
+
+  /**
+   * The imprint of a board as of the last change, or of the board that a project opens with; null while there is none.
+   * One that is asked for is made from then on.
+   */
+  async imprint(project: string, board: string | null): Promise<Uint8Array | null> {
+    const seq = await this.store.seqOf(project)
+    const found = seq > 0 ? await this.imprints.read(project, board, seq) : null
+    if (board !== null) this.wants(project, board)
+    if (!found && seq > 0 && !this.due.has(project)) this.soon(project)
+    return found
+  }
+
+  private wants(project: string, board: string): void {
+    const others = (this.asked.get(project) ?? []).filter((each) => each !== board)
+    this.asked.set(project, [...others, board].slice(-MOST_BOARDS))
+  }
+
+  /** Lets go of what was drawn of a project that is removed. */
+  async forget(project: string): Promise<void> {
+    for (const known of [this.took, this.asked, this.tried]) known.delete(project)
+    await this.imprints.remove(project)
   }
 
   /** Settles when the picture of a project is as of its last change, or could not be made. */
@@ -63,11 +117,16 @@ export class Pictures {
   private async make(project: string): Promise<void> {
     try {
       const { seq, records } = await this.store.read(project)
-      const picture = await this.thread.make(records).catch((error: unknown) => {
+      const started = performance.now()
+      const boards = this.asked.get(project) ?? []
+      const drawn = await this.thread.make({ records, seq, boards }).catch((error: unknown): Drawn => {
         this.log.warn({ err: error, project }, 'a picture could not be made')
-        return null
+        return { picture: null, imprints: [] }
       })
-      await this.store.keepPicture(project, seq, picture)
+      this.took.set(project, performance.now() - started)
+      this.tried.set(project, seq)
+      await this.store.keepPicture(project, seq, drawn.picture)
+      await this.imprints.keep(project, seq, drawn.imprints)
     } catch (error) {
       // One that was removed meanwhile needs none.
       if (!(error instanceof NotThere)) this.log.error({ err: error, project }, 'a picture could not be kept')

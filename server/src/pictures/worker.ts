@@ -1,8 +1,4 @@
-import { projectPicture } from '@lamina/core/annotate'
-import { Project, type AnyRecord } from '@lamina/core/records'
 import { serveOrders } from '../thread/serve'
+import { drawProject } from './draw'
 
-serveOrders(
-  (records: readonly AnyRecord[]) => projectPicture(new Project(records)),
-  () => false,
-)
+serveOrders(drawProject, () => false)

@@ -68,17 +68,19 @@ const holdContainer = toRef(props.work.container)
     />
     <div v-if="work.progress.value" class="making" role="status" data-test="making">
       <template v-if="work.progress.value.stopped">
-        <span>Only sketched so far.</span>
-        <button type="button" @click="work.goOn()">Draw it</button>
+        <span>{{ work.progress.value.seen ? 'Shown as it was left.' : 'Only sketched so far.' }}</span>
+        <button type="button" @click="work.goOn()">
+          {{ work.progress.value.seen ? 'Make it ready' : 'Draw it' }}
+        </button>
       </template>
       <template v-else>
-        <span>Drawing this board…</span>
+        <span>{{ work.progress.value.seen ? 'Making this board ready…' : 'Drawing this board…' }}</span>
         <v-progress-linear
           :model-value="100 * work.progress.value.part"
           color="live"
           rounded
           height="4"
-          aria-label="Drawn so far"
+          aria-label="So far"
         />
         <button type="button" title="Esc" @click="work.stop()">Stop</button>
       </template>

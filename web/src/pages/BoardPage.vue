@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { pictureOf, picturing } from '@lamina/core/annotate'
 import {
@@ -12,7 +12,6 @@ import {
 } from '@lamina/core/derive'
 import type { DisplayList } from '@lamina/core/display'
 import { setFacts, surroundingsMap } from '@lamina/core/edit'
-import { growBox, isEmptyBox, type Box } from '@lamina/core/geometry'
 import { boardShowing } from '@lamina/core/kinds'
 import { lensOf, lensesOf } from '@lamina/core/library'
 import type { Drawing } from '@lamina/core/records'
@@ -24,9 +23,11 @@ import TopLine from '../components/TopLine.vue'
 import { useDesk } from '../store/desk'
 import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
+import { useImprints } from '../store/imprints'
 import { useProject } from '../store/project'
 import { paintBoardGround } from '../surface/marks'
-import { paintList, penWords, rgb, type ScreenLook } from '../surface/painter'
+import { BOARD_MARGIN, boardExtent, boardKey, boardLook, type BoardLook } from '../surface/boardLook'
+import { paintList, type ScreenLook } from '../surface/painter'
 import { TRAITS, useBoard } from '../surface/useBoard'
 import { type Camera } from '../surface/camera'
 import { toolEntry, type NamedTool } from '../tools/catalogue'
@@ -36,6 +37,7 @@ const store = useProject()
 const desk = useDesk()
 const hand = useHand()
 const habits = useHabits()
+const imprints = useImprints()
 const theme = useTheme()
 
 const drawing = computed<Drawing>(() => store.project.need('drawing', props.drawing))
@@ -75,21 +77,15 @@ const scaleWords = computed(() => scaleName(drawing.value.readingScale, store.un
 const scales = computed(() => standardScales(store.units.system))
 
 const colour = (name: string): string => String(theme.current.value.colors[name])
-const screenLook = (camera: Camera, only?: string): ScreenLook => ({
-  ink: rgb(colour('ink')),
-  paper: rgb(colour('paper')),
-  pixelsPerPaperMm: camera.scale * drawing.value.readingScale,
+const looks = (): BoardLook => ({
+  readingScale: drawing.value.readingScale,
   pens: pensOf(store.project),
-  thinnest: 0.8,
-  boldest: desk.trueWeights ? Infinity : 2.4,
+  trueWeights: desk.trueWeights,
+})
+const screenLook = (camera: Camera, only?: string): ScreenLook => ({
+  ...boardLook(camera, colour, looks()),
   ...(only ? { only } : {}),
 })
-
-/** So much room rows of dimensions take, paper mm. */
-const ROWS_PAPER_MM = 20
-
-/** Shown when nothing is drawn yet: a plot of 16 × 10 m, or 50' × 32'. */
-const BLANK: Box = { minX: -2000, minY: -2000, maxX: 16000, maxY: 10500 }
 
 const work = useBoard({
   board: drawing,
@@ -98,19 +94,16 @@ const work = useBoard({
   making,
   fieldNow: () => draftField(scene.value),
   screenLook,
-  lookKey: () =>
-    [theme.global.name.value, desk.trueWeights, drawing.value.readingScale, penWords(store.project)].join(
-      ' ',
-    ),
+  lookKey: () => boardKey(theme.global.name.value, looks()),
   ground: (context, camera) =>
     paintBoardGround(context, camera, { paper: colour('paper'), dots: colour('hairline') }, store.units),
   beneath(context, camera) {
     if (surroundings.value.length > 0)
       paintList(context, surroundings.value, camera.scale, screenLook(camera, colour('hairline')))
   },
-  // Around it there is room for rows of dimensions.
-  extent: (drawn) => (isEmptyBox(drawn) ? BLANK : growBox(drawn, ROWS_PAPER_MM * drawing.value.readingScale)),
-  margin: 40,
+  imprint: () => imprints.of(drawing.value.id, lens.value.id),
+  extent: (drawn) => boardExtent(drawn, drawing.value.readingScale),
+  margin: BOARD_MARGIN,
   room: () => (hand.selection.length ? TRAITS : 0),
   closeScale: 0.12,
   colours: () => ({
@@ -121,6 +114,8 @@ const work = useBoard({
   }),
 })
 const { camera, fit } = work
+// What it showed before it was there has had its time.
+watch(work.surface.whole, (whole) => whole && imprints.letGo())
 /** Zoom against true size on this screen at the reading scale: 100 % is paper size. */
 const zoomWords = computed(
   () => `${Math.round((camera.value.scale * drawing.value.readingScale * 25.4 * 100) / 96)} %`,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import AskDialog from '../components/AskDialog.vue'
+import FirstSight from '../components/FirstSight.vue'
 import FoldedStrip from '../components/FoldedStrip.vue'
 import KeysPage from '../components/KeysPage.vue'
 import StageRail from '../components/StageRail.vue'
@@ -11,6 +12,7 @@ import type { Stage } from '@lamina/core/check'
 import { STAGES, useDesk } from '../store/desk'
 import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
+import { useImprints } from '../store/imprints'
 import { useOpened } from '../store/opened'
 import { useValues } from '../store/values'
 import { useProject } from '../store/project'
@@ -28,6 +30,7 @@ const store = useProject()
 const desk = useDesk()
 const hand = useHand()
 const habits = useHabits()
+const imprints = useImprints()
 const opened = useOpened()
 const values = useValues()
 const actions = useActions()
@@ -49,6 +52,9 @@ const slow = ref(false)
 async function load(): Promise<void> {
   fault.value = ''
   const waiting = setTimeout(() => (slow.value = true), MOMENT_MS)
+  // What its board shows is seen before the project is there.
+  if (route.name === 'project') void imprints.ask(props.project, null)
+  else if (route.name === 'drawing') void imprints.ask(props.project, String(route.params['drawing']))
   try {
     await store.open(props.project)
     values.begin(store.units.system)
@@ -204,11 +210,12 @@ onBeforeUnmount(() => {
   window.removeEventListener('keydown', onChosen, true)
   window.removeEventListener('keydown', onKey)
   store.close()
+  imprints.letGo()
 })
 </script>
 
 <template>
-  <div v-if="ready" class="desk" @keydown.enter="onEnter">
+  <div v-if="ready || (imprints.now && !fault)" class="desk" @keydown.enter="onEnter">
     <StageRail :stage="desk.stage" :matters="matters" @choose="chooseStage" />
     <FoldedStrip
       v-if="habits.folded.drawer && !route.meta['wide']"
@@ -222,7 +229,8 @@ onBeforeUnmount(() => {
       <div v-else class="drawer-place" />
     </template>
     <main class="work">
-      <router-view />
+      <router-view v-if="ready" />
+      <FirstSight v-else-if="imprints.now" :imprint="imprints.now" />
       <FoldedStrip
         v-if="habits.folded.shelf"
         name="Drawings and sheets"
@@ -232,7 +240,7 @@ onBeforeUnmount(() => {
       <WorkShelf v-else-if="opened.around" />
       <div v-else class="shelf-place" />
     </main>
-    <AskDialog v-model="desk.askOpen" :actions="actions.all.value" />
+    <AskDialog v-if="ready" v-model="desk.askOpen" :actions="actions.all.value" />
     <KeysPage v-if="desk.keysOpen" v-model="desk.keysOpen" />
   </div>
   <div v-else-if="fault" class="fault" role="alert">

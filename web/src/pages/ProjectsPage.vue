@@ -8,6 +8,7 @@ import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
 import { readyQueue } from '../store/queue'
 import { whenIdle } from '../surface/idle'
+import { letteringReady } from '../surface/painter'
 
 function* fetchAhead(): Generator<unknown> {
   for (const page of [
@@ -17,6 +18,7 @@ function* fetchAhead(): Generator<unknown> {
   ])
     yield page()
   yield readyQueue()
+  yield letteringReady()
 }
 const cards = shallowRef<readonly ProjectCard[] | null>(null)
 /** While pictures are late the list is asked for again, ms. */

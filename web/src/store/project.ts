@@ -306,6 +306,8 @@ export const useProject = defineStore('project', () => {
   return {
     id,
     project,
+    /** Number of the last change it has from the server. */
+    at: (): number => seq,
     state,
     waiting,
     undoLabel,

@@ -45,14 +45,19 @@ type Step =
 
 const compiled = new WeakMap<DisplayList, readonly Step[]>()
 
+/** A path takes up no more lines than this: the cost of closing one grows with what is in it. */
+const MOST_IN_PATH = 250
+
 /** Neighbouring lines of one pen become one path, made once for each list. */
 function compile(list: DisplayList): readonly Step[] {
   const kept = compiled.get(list)
   if (kept) return kept
   const steps: Step[] = []
+  let inPath = 0
   const strokePath = (pen: AnyPen): Path2D => {
     const last = steps[steps.length - 1]
-    if (last?.kind === 'stroke' && last.pen === pen) return last.path
+    if (last?.kind === 'stroke' && last.pen === pen && inPath++ < MOST_IN_PATH) return last.path
+    inPath = 0
     const path = new Path2D()
     steps.push({ kind: 'stroke', pen, path })
     return path
@@ -108,7 +113,7 @@ function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: AnyPen) => 
     }
     case 'text': {
       const last = steps[steps.length - 1]
-      if (last?.kind === 'text') last.items.push(item)
+      if (last?.kind === 'text' && last.items.length < MOST_IN_PATH) last.items.push(item)
       else steps.push({ kind: 'text', items: [item], bars: null })
       break
     }
@@ -219,9 +224,7 @@ class FineWork {
       case 'stroke':
         return true
       case 'text':
-        return step.items.every(
-          ({ size, tone }) => size * this.scale < READABLE && tone === step.items[0]!.tone,
-        )
+        return isTooSmall(step, this.scale)
       case 'fill':
       case 'group':
         return false
@@ -289,7 +292,8 @@ function paintSteps(
         context.fill(step.path, 'evenodd')
         break
       case 'text':
-        for (const item of step.items) paintText(context, item, scale, colourOf(item.tone, look))
+        if (isTooSmall(step, scale)) paintBars(context, barsOf(step), colourOf(step.items[0]!.tone, look))
+        else for (const item of step.items) paintText(context, item, scale, colourOf(item.tone, look))
         break
       case 'group': {
         context.save()
@@ -333,6 +337,10 @@ const READABLE = 3.5
 /** The height of the bar that stands for letters that cannot be read, as a part of theirs. */
 const BAR = 0.35
 
+/** Whether none of some lettering can be read, and all of it is in one tone. */
+const isTooSmall = ({ items }: Step & { kind: 'text' }, scale: number): boolean =>
+  items.every(({ size, tone }) => size * scale < READABLE && tone === items[0]!.tone)
+
 /** The bars of lettering that cannot be read. */
 function barsOf(step: Step & { kind: 'text' }): Path2D {
   if (step.bars) return step.bars
@@ -346,7 +354,6 @@ function barsOf(step: Step & { kind: 'text' }): Path2D {
     bars.lineTo(x + along.x, y + along.y)
     bars.lineTo(x + along.x + up.x, y + along.y + up.y)
     bars.lineTo(x + up.x, y + up.y)
-    bars.closePath()
   }
   return (step.bars = bars)
 }
@@ -378,9 +385,13 @@ function paintText(context: CanvasRenderingContext2D, item: TextItem, scale: num
   context.restore()
 }
 
+const LETTERING = ['400 12px Jost', '500 12px Jost']
+
 /** The lettering's faces, loaded before anything is painted with them. */
 export const letteringReady = (): Promise<unknown> =>
-  Promise.all([document.fonts.load('400 12px Jost'), document.fonts.load('500 12px Jost')])
+  Promise.all(LETTERING.map((face) => document.fonts.load(face)))
+
+export const isLetteringReady = (): boolean => LETTERING.every((face) => document.fonts.check(face))
 
 /** A `#rrggbb` colour as three numbers. */
 export const rgb = (colour: string): number[] => [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16))

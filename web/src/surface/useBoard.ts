@@ -1,5 +1,6 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch, type ComputedRef } from 'vue'
 import { useTheme } from 'vuetify'
+import type { Imprint } from '@lamina/core/annotate'
 import type { DraftField, Picture, Scene } from '@lamina/core/derive'
 import { removeItems } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
@@ -14,6 +15,7 @@ import { useSay } from '../store/say'
 import type { Prompt } from '../tools/tool'
 import { paintBoundaries, paintDrawn, paintHandles, paintRested, paintSnap } from './marks'
 import { unheardSteps } from './idle'
+import { imageOf } from './imprintImage'
 import { KeptPicture } from './keptPicture'
 import { Making } from './making'
 import { useMaking } from './useMaking'
@@ -50,6 +52,8 @@ export interface BoardWays {
   picture(): Picture
   /** Makes that, and what is snapped to, in small steps, so that they are at hand when they are asked for. */
   making(): Steps
+  /** What it showed before it was made, if it is that still. */
+  imprint?(): Imprint | null
   /** What is snapped to as the board is now. */
   fieldNow(): DraftField
   /** How the list is painted on the screen; `only`: all of it in one colour. */
@@ -101,7 +105,8 @@ export function useBoard(ways: BoardWays) {
   /** The camera that shows all of what was known of it, as long as nobody looks elsewhere. */
   let fitted: Camera | null = null
   let fittedTo: 'sketch' | 'drawing' = 'drawing'
-  const making = useMaking(scene, ways.making, (all) => {
+  const imprint = (): Imprint | null => ways.imprint?.() ?? null
+  const making = useMaking(scene, ways.making, imprint, (all) => {
     if (fitted === camera.value) showAll(all && fittedTo === 'sketch')
     surface.redrawDrawing()
   })
@@ -223,7 +228,7 @@ export function useBoard(ways: BoardWays) {
   }
   function paintBoard(context: CanvasRenderingContext2D, now: Camera, ratio: number): Painted {
     if (!making.see()) {
-      if (!kept.still(context, now, ratio)) paintSketch(context, now)
+      if (!kept.still(context, now, ratio)) paintSketch(context, now, ratio)
       return 'waits'
     }
     return store.project.unheard(() => {
@@ -234,7 +239,7 @@ export function useBoard(ways: BoardWays) {
         key: ways.lookKey(),
       }
       shownAt = performance.now()
-      if (kept.show(context, now, ratio, shown, () => paintSketch(context, now))) {
+      if (kept.show(context, now, ratio, shown, () => paintSketch(context, now, ratio))) {
         making.unsketched()
         return 'whole'
       }
@@ -243,9 +248,20 @@ export function useBoard(ways: BoardWays) {
     })
   }
   /** Whether there was one to paint. */
-  function paintSketch(context: CanvasRenderingContext2D, now: Camera): boolean {
+  function paintSketch(context: CanvasRenderingContext2D, now: Camera, ratio: number): boolean {
     const sketch = making.sketch()
     if (!sketch) return false
+    if ('imprint' in sketch) {
+      imageOf(sketch.imprint).show(
+        context,
+        now,
+        ratio,
+        ways.screenLook(now),
+        ways.lookKey(),
+        surface.redrawDrawing,
+      )
+      return true
+    }
     const { soft } = ways.colours()
     paintList(context, sketch.items, now.scale, { ...ways.screenLook(now, soft), boldest: 0.6 })
     return true

@@ -1,5 +1,7 @@
 import { nextTick, ref, shallowRef, type ComputedRef } from 'vue'
+import type { Imprint } from '@lamina/core/annotate'
 import { sketching, type Scene, type Sketch } from '@lamina/core/derive'
+import type { Box } from '@lamina/core/geometry'
 import type { Steps } from '@lamina/core/steps'
 import { useProject } from '../store/project'
 import { unheardSteps } from './idle'
@@ -10,6 +12,14 @@ export interface Progress {
   /** From 0 to 1. */
   readonly part: number
   readonly stopped: boolean
+  /** What it shows is seen meanwhile, not only a sketch of it. */
+  readonly seen: boolean
+}
+
+/** What a board showed when it was opened stands for a sketch of it. */
+interface Imprinted {
+  readonly imprint: Imprint
+  readonly extent: Box
 }
 
 /** So long a picture may take before a sketch is shown meanwhile, and, after an edit, the picture as it was, ms. */
@@ -33,6 +43,8 @@ const RECORDS_IN_STEP = 17
 export function useMaking(
   scene: ComputedRef<Scene>,
   steps: () => Steps,
+  /** What is shown of it meanwhile, if that is at hand. */
+  imprint: () => Imprint | null,
   /** Told when its sketch is there, and when all of it is. */
   told: (all: boolean) => void,
 ) {
@@ -41,15 +53,16 @@ export function useMaking(
   const ready = ref(false)
   const progress = shallowRef<Progress | null>(null)
   const held = shallowRef<readonly (() => void)[]>([])
-  let sketch: Sketch | null = null
+  let sketch: Sketch | Imprinted | null = null
   let toldOfSketch = false
   let begun = 0
-  let said = 0
+  let saidAt = 0
 
   function* sketchedFirst(on: Scene, work: Steps): Steps {
     begun = performance.now()
     if (!ready.value && !sketch) {
-      sketch = yield* sketching(on, false)
+      const found = imprint()
+      sketch = found ? { imprint: found, extent: found.extent } : yield* sketching(on, false)
       if (store.project.size > AT_ONCE_RECORDS) making.rest()
       yield
     }
@@ -60,9 +73,9 @@ export function useMaking(
     (all) => {
       const now = performance.now()
       if (all) takeUp()
-      else if (now - begun > SAY_AFTER_MS && now - said > SAY_EACH_MS) {
-        said = now
-        progress.value = { part: part(), stopped: false }
+      else if (now - begun > SAY_AFTER_MS && now - saidAt > SAY_EACH_MS) {
+        saidAt = now
+        progress.value = said(false)
       }
       if (!all && (toldOfSketch || !sketch)) return
       toldOfSketch = !all
@@ -71,6 +84,12 @@ export function useMaking(
   )
   /** How much of it is made, near enough: steps are about as many as so many records. */
   const part = (): number => Math.min(0.97, making.taken / (store.project.size / RECORDS_IN_STEP + 10))
+
+  const said = (stopped: boolean): Progress => ({
+    part: part(),
+    stopped,
+    seen: sketch !== null && 'imprint' in sketch,
+  })
 
   /** What was held is taken up just now; or one thing of it is being done. */
   let takingUp = false
@@ -105,7 +124,7 @@ export function useMaking(
     mustWait: (): boolean => !doing && (!ready.value || takingUp),
     /** Whether something that was pressed waits for it. */
     waits: (): boolean => held.value.length > 0,
-    sketch: (): Sketch | null => sketch,
+    sketch: (): Sketch | Imprinted | null => sketch,
     /** Lets go of the sketch: all of it is shown. */
     unsketched: (): void => void (sketch = null),
     /** Whether it is made as things are now. Before anything is shown more may be made at once than after an edit. */
@@ -125,11 +144,11 @@ export function useMaking(
     stop(): void {
       making.stop()
       held.value = []
-      progress.value = { part: part(), stopped: true }
+      progress.value = said(true)
     },
     goOn(): void {
       making.resume()
-      progress.value = { part: part(), stopped: false }
+      progress.value = said(false)
     },
     /** Another board is to be made. */
     anew(): void {

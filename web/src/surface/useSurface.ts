@@ -235,6 +235,7 @@ export function useSurface(
     window.removeEventListener('keydown', onKey)
     window.removeEventListener('keyup', onKey)
     stage?.destroy()
+    layers.length = 0
   })
   return { camera, setCamera, redraw, redrawDrawing, redrawOverlay, whole, panning }
 }
