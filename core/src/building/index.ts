@@ -7,6 +7,7 @@ export {
   wallAxis,
   wallDirection,
   wallLine,
+  bodyBox,
   bendsTooTightly,
   inWall,
   atWall,

@@ -34,5 +34,8 @@ export const DRAWN_ITSELF = (Object.keys(DRAWN) as RecordKind[]).filter(
   (kind): kind is KindDrawn<'itself'> => DRAWN[kind].by === 'itself',
 )
 
+/** Whether records of a kind are drawn as part of the solved building. */
+export const isWithWalls = (kind: RecordKind): boolean => DRAWN[kind].by === 'walls'
+
 /** What of records of a kind tags keep clear of. */
 export const clearOf = (kind: RecordKind): DrawnKind<never>['clear'] => DRAWN[kind].clear

@@ -6,13 +6,13 @@ import {
   wallShape,
   zoneAt,
   type Boundary,
+  type OpeningFit,
   type SolvedWall,
 } from '../building'
-import type { DisplayItem } from '../display'
 import { flattenPath, isStraight, offsetEdge, pathOf, pointOn, reversedEdge, straight } from '../geometry'
 import { columnOutline } from '../kinds'
 import type { Column, Opening, Project, RecordKind, RecordOf, Wall } from '../records'
-import { strokeItem } from '../display'
+import { PAPER_TONE, strokeItem, type DisplayItem } from '../display'
 import type { DrawnWithWalls } from './drawnKind'
 import {
   edgeEntry,
@@ -103,9 +103,18 @@ function openingForeseen(opening: Opening, scene: Scene, look: PlanLook): readon
   const from = opening.along - opening.width / 2
   const to = opening.along + opening.width / 2
   const zone = zoneAt(openingReach(opening), scene.level.cutHeight)
-  const fit = { opening, from, to, fault: null, zone, mitre: null }
-  const drawn = openingInPlan(scene.project, wall, fit, look, look.scale)
-  return zone === 'cut' ? [...cutOut(wall, from, to, look.scale), ...drawn] : drawn
+  return openingForeseenIn(scene.project, wall, { opening, from, to, fault: null, zone, mitre: null }, look)
+}
+
+/** An opening as it would be drawn in a wall that is shown ahead: the wall cut through, and what fills it. */
+export function openingForeseenIn(
+  project: Project,
+  wall: SolvedWall,
+  fit: OpeningFit,
+  look: PlanLook,
+): readonly DisplayItem[] {
+  const drawn = openingInPlan(project, wall, fit, look, look.scale)
+  return fit.zone === 'cut' ? [...cutOut(wall, fit.from, fit.to, look.scale), ...drawn] : drawn
 }
 
 /** So far the clearing reaches beyond the faces of a wall, paper mm: over the ink of their lines. */
@@ -122,10 +131,12 @@ function cutOut({ shape }: SolvedWall, from: number, to: number, scale: number):
     return { kind: 'segments', pen: 'cut', points: [a.x, a.y, b.x, b.y], source: null }
   }
   const back = pairs(faces[1]!).reverse().flat()
-  return [{ kind: 'fill', tone: PAPER, loops: [[...faces[0]!, ...back]], source: null }, jamb(from), jamb(to)]
+  return [
+    { kind: 'fill', tone: PAPER_TONE, loops: [[...faces[0]!, ...back]], source: null },
+    jamb(from),
+    jamb(to),
+  ]
 }
-/** The tone of bare paper. */
-const PAPER = 1
 const pairs = (all: readonly number[]): [number, number][] =>
   Array.from({ length: all.length / 2 }, (_, i) => [all[2 * i]!, all[2 * i + 1]!])
 

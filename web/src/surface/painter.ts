@@ -3,6 +3,7 @@ import type { Project } from '@lamina/core/records'
 import type { Steps } from '@lamina/core/steps'
 import { enlargement, type Affine, type Box } from '@lamina/core/geometry'
 import {
+  PAPER_TONE,
   PEN_WIDTHS,
   penOf,
   toneColour,
@@ -28,7 +29,7 @@ export interface ScreenLook {
   readonly pens?: PenTable
   /** One colour for everything, for previews and what is selected. */
   readonly only?: string
-  /** What is filled in the tone of paper clears what lies beneath, also where all is of one colour. */
+  /** What is filled or drawn in the tone of paper clears what lies beneath, also where all is of one colour. */
   readonly clears?: boolean
 }
 
@@ -286,9 +287,8 @@ function paintSteps(
         paintStroke(context, step.pen, step.path, scale, look)
         break
       case 'fill':
-        if (look.only && step.tone > 0.5 && !(look.clears && step.tone === 1)) break
-        context.fillStyle =
-          look.clears && step.tone === 1 ? toneColour(1, look.ink, look.paper) : colourOf(step.tone, look)
+        if (look.only && step.tone > 0.5 && !doesClear(step.tone, look)) break
+        context.fillStyle = doesClear(step.tone, look) ? paperOf(look) : colourOf(step.tone, look)
         context.fill(step.path, 'evenodd')
         break
       case 'text':
@@ -316,6 +316,12 @@ function paintSteps(
 const colourOf = (tone: number, { only, ink, paper }: ScreenLook): string =>
   only ?? toneColour(tone, ink, paper)
 
+/** Lines are cleared so wide, pixels: their marks go with them. */
+const CLEARED = 5
+
+const doesClear = (tone: number, look: ScreenLook): boolean => look.clears === true && tone === PAPER_TONE
+const paperOf = ({ ink, paper }: ScreenLook): string => toneColour(PAPER_TONE, ink, paper)
+
 function paintStroke(
   context: CanvasRenderingContext2D,
   named: AnyPen,
@@ -324,9 +330,10 @@ function paintStroke(
   look: ScreenLook,
 ): void {
   const pen = penOf(named, look.pens)
+  const clears = doesClear(pen.tone, look)
   const pixels = Math.min(look.boldest, Math.max(look.thinnest, pen.widthMm * look.pixelsPerPaperMm))
-  context.lineWidth = pixels / scale
-  context.strokeStyle = colourOf(pen.tone, look)
+  context.lineWidth = (clears ? Math.max(pixels, CLEARED) : pixels) / scale
+  context.strokeStyle = clears ? paperOf(look) : colourOf(pen.tone, look)
   context.lineCap = 'round'
   context.stroke(path)
 }

@@ -69,7 +69,7 @@ export function moveSideTool(bench: PlanBench): Tool {
         const wall = at && under(at)
         return wall ? foreseenItems(bench, wall.shape.wall) : []
       }
-      return [...foreseenItems(bench, chosen.shape.wall), ...foresee(bench, work(at), at).items]
+      return foresee(bench, work(at), at).items
     },
   }
 }

@@ -1,12 +1,9 @@
-import { foreseenRecord } from '@lamina/core/annotate'
+import { foreseenChange, foreseenRecord } from '@lamina/core/annotate'
 import type { DisplayItem } from '@lamina/core/display'
 import { EditRefused, type MakeId } from '@lamina/core/edit'
 import { pathOf, type Edge, type Point } from '@lamina/core/geometry'
 import { ChangeRefused, type AnyRecord, type Change, type Project } from '@lamina/core/records'
 import type { Bench, Located } from './tool'
-
-/** More records than this are not all shown before they are made. */
-const MOST_SHOWN = 400
 
 /** A path as a display item. */
 export function edgesItem(
@@ -71,7 +68,7 @@ export function foresee(
 function lookAhead(bench: Bench, work: (project: Project, makeId: MakeId) => Change): Foreseen {
   try {
     const change = work(bench.project, makeId)
-    const items = change.put.slice(0, MOST_SHOWN).flatMap((record) => foreseenItems(bench, record))
+    const items = foreseenChange(change, bench.scene, bench.picture, bench.scale)
     return { change, items, refused: '' }
   } catch (error) {
     if (!(error instanceof EditRefused || error instanceof ChangeRefused)) throw error

@@ -1,5 +1,5 @@
 import { mdiVectorPolyline } from '@mdi/js'
-import { addWalls, retypeWalls } from '@lamina/core/edit'
+import { addWalls, retypeWalls, type MakeId } from '@lamina/core/edit'
 import {
   JOINED_ENDS,
   arcFrom,
@@ -10,10 +10,10 @@ import {
   type Edge,
   type Point,
 } from '@lamina/core/geometry'
-import { type Id, type Wall, axesOf } from '@lamina/core/records'
+import { axesOf, type Change, type Id, type Project } from '@lamina/core/records'
 import { NEXT_SIDE, SIDE_WORDS, nextWallType } from './values'
 import { polarFields, polarPoint } from './polar'
-import { foreseenItems } from './preview'
+import { foresee } from './preview'
 import { withThickness } from './thickness'
 import type { PlanBench, Tool } from './tool'
 import type { ToolEntry } from './entry'
@@ -46,6 +46,27 @@ export function wallTool(bench: PlanBench): Tool {
   const edgeTo = (from: Point, to: Point): Edge =>
     curved ? arcFrom(from, heading ?? unitAt(axesOf(bench.board)), to) : straight(from, to)
 
+  /** The next wall of the run, to a point: where it comes to lie, and what makes it. */
+  function work(from: Point, p: Point) {
+    const closes = run.length >= 2 && first !== null && distance(p, first) <= JOINED_ENDS
+    const to = closes ? first! : p
+    const edge = distance(from, to) > 0 ? edgeTo(from, to) : straight(from, to)
+    const edit = (project: Project, makeId: MakeId): Change =>
+      addWalls(
+        project,
+        {
+          level: bench.scene.level.id,
+          type: nextWallType(bench.project, bench.values),
+          reference: bench.values.reference,
+          points: [from, to],
+          closed: false,
+          sweeps: [edge.sweep],
+        },
+        makeId,
+      )
+    return { closes, to, edge, edit }
+  }
+
   function begin(p: Point): void {
     first = last = p
     heading = null
@@ -59,23 +80,8 @@ export function wallTool(bench: PlanBench): Tool {
       return
     }
     const from = last
-    const closes = run.length >= 2 && first !== null && distance(p, first) <= JOINED_ENDS
-    const to = closes ? first! : p
-    const edge = distance(from, to) > 0 ? edgeTo(from, to) : straight(from, to)
-    const change = bench.edit('Wall', (project, makeId) =>
-      addWalls(
-        project,
-        {
-          level: bench.scene.level.id,
-          type: nextWallType(bench.project, bench.values),
-          reference: bench.values.reference,
-          points: [from, to],
-          closed: false,
-          sweeps: [edge.sweep],
-        },
-        makeId,
-      ),
-    )
+    const { edge, edit, closes, to } = work(from, p)
+    const change = bench.edit('Wall', edit)
     if (!change) return
     run.push({ id: change.put[0]!.id, from, heading })
     heading = directionOn(edge, 1)
@@ -158,19 +164,7 @@ export function wallTool(bench: PlanBench): Tool {
       follow()
       const to = last && polarPoint(bench, last, at)
       if (!last || !to || distance(last, to) < 1) return []
-      const wall: Wall = {
-        id: 'preview',
-        kind: 'wall',
-        level: bench.scene.level.id,
-        type: nextWallType(bench.project, bench.values),
-        a: last,
-        b: to,
-        reference: bench.values.reference,
-        base: 0,
-        height: null,
-        ...(curved ? { sweep: edgeTo(last, to).sweep } : {}),
-      }
-      return foreseenItems(bench, wall)
+      return foresee(bench, work(last, to).edit, at).items
     },
   }
 }

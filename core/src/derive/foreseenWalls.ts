@@ -1,0 +1,196 @@
+import {
+  LevelSolver,
+  bodyBox,
+  wallLine,
+  wallShape,
+  type Boundary,
+  type SolvedColumn,
+  type SolvedWall,
+} from '../building'
+import { CLEARING, PAPER_TONE, cleared, type DisplayItem } from '../display'
+import { SAME_POINT, flattenPath, growBox, pathBox, pathOf, type Box, type Edge } from '../geometry'
+import { columnOutline } from '../kinds'
+import { Project, type AnyRecord, type Change, type Id } from '../records'
+import { openingForeseenIn } from './wallsDrawn'
+import type { PlanLook } from './look'
+import type { Picture } from './picture'
+import type { PlanScene } from './scene'
+
+/** More walls and columns than this near what changes are not solved to be shown ahead. */
+const MOST_NEAR = 160
+/** So near to what changes walls may join it, mm. */
+const NEAR = 5
+
+/** What walls, columns and openings make of a plan. */
+type Built = AnyRecord & { readonly kind: 'wall' | 'column' | 'opening' }
+const isBuilt = (record: AnyRecord | undefined): record is Built =>
+  record?.kind === 'wall' || record?.kind === 'column' || record?.kind === 'opening'
+
+/**
+ * What a change makes of the walls of a plan, as they will be solved: takes off what goes and draws what comes, of those
+ * that change and of all that join them. Only what is near is solved. Null when nothing of them changes, or too much is
+ * near.
+ */
+export function foreseenWalls(
+  scene: PlanScene,
+  change: Change,
+  picture: Picture,
+  look: PlanLook,
+): DisplayItem[] | null {
+  const { project, level } = scene
+  const before = scene.building.seen(look.printing)
+  const put = change.put.filter(isBuilt).filter((record) => levelOf(project, change, record) === level.id)
+  const gone = [...change.drop, ...put.map(({ id }) => id)].flatMap((id) => {
+    const record = project.get(id)
+    return isBuilt(record) ? [record] : []
+  })
+  if (put.length + gone.length === 0) return null
+  const touched = new Set(
+    [...put, ...gone].map((record) => (record.kind === 'opening' ? record.wall : record.id)),
+  )
+  const near = nearTo(scene, before, touched, change)
+  if (!near) return null
+  const after = new LevelSolver(scratch(project, scene, near.all, change), level.id)
+  const [was, is] = [edgesOf(before, near.joined), edgesOf(after, near.joined)]
+  const items: DisplayItem[] = []
+  for (const id of touched) items.push(...clearedBody(before.get(id) ?? before.column(id), look.scale))
+  items.push({ kind: 'segments', pen: CLEARING, points: without(was, is), source: null })
+  for (const record of gone) if (record.kind === 'opening') items.push(...clearedOf(picture, record.id))
+  const openings = new Set<Id>()
+  for (const id of touched) for (const { opening } of before.get(id)?.openings ?? []) openings.add(opening.id)
+  for (const id of openings) items.push(...clearedOf(picture, id))
+  for (const id of touched) {
+    const wall = after.get(id)
+    for (const fit of wall?.openings ?? []) items.push(...openingForeseenIn(project, wall!, fit, look))
+  }
+  items.push(
+    { kind: 'segments', pen: 'light', points: without(inner(is), was), source: null },
+    { kind: 'segments', pen: 'cut', points: without(outer(is), was), source: null },
+  )
+  return items
+}
+
+/** The level something stands on, as a change leaves it. */
+function levelOf(project: Project, change: Change, record: Built): Id | undefined {
+  if (record.kind !== 'opening') return record.level
+  const wall = change.put.find(({ id }) => id === record.wall) ?? project.get(record.wall)
+  return wall?.kind === 'wall' ? wall.level : undefined
+}
+
+interface Near {
+  /** What changes, before and after, and what may join it. */
+  readonly joined: ReadonlySet<Id>
+  /** Those, and what may join them: so that what joins what changes is known whole. */
+  readonly all: ReadonlySet<Id>
+}
+
+/** Walls and columns near what changes; null when they are too many. */
+function nearTo(
+  { project }: PlanScene,
+  before: LevelSolver,
+  touched: ReadonlySet<Id>,
+  change: Change,
+): Near | null {
+  const boxes: Box[] = []
+  for (const id of touched) boxes.push(...boxOf(before, id))
+  for (const record of change.put) {
+    if (record.kind === 'column') boxes.push(columnBox(record))
+    if (record.kind !== 'wall') continue
+    const type = change.put.find(({ id }) => id === record.type) ?? project.get(record.type)
+    if (type?.kind !== 'wallType') continue
+    boxes.push(
+      bodyBox(
+        wallShape(record, type, (id) => project.need('material', id)),
+        NEAR,
+      ),
+    )
+  }
+  if (boxes.length > MOST_NEAR) return null
+  const joined = new Set(touched)
+  for (const box of boxes) add(joined, before, box)
+  if (joined.size > MOST_NEAR) return null
+  const all = new Set(joined)
+  for (const id of joined) for (const box of boxOf(before, id)) add(all, before, box)
+  return all.size > MOST_NEAR ? null : { joined, all }
+}
+
+function add(near: Set<Id>, before: LevelSolver, box: Box): void {
+  for (const { shape } of before.wallsNear(box)) near.add(shape.id)
+  for (const { column } of before.columnsNear(box)) near.add(column.id)
+}
+
+function boxOf(solver: LevelSolver, id: Id): Box[] {
+  const wall = solver.get(id)
+  if (wall) return [bodyBox(wall.shape, NEAR)]
+  const column = solver.column(id)?.column
+  return column ? [columnBox(column)] : []
+}
+
+const columnBox = (column: SolvedColumn['column']): Box => growBox(pathBox(columnOutline(column)), NEAR)
+
+/** What is near, with all it is made of, as a change leaves it. */
+function scratch(project: Project, { level }: PlanScene, near: ReadonlySet<Id>, change: Change): Project {
+  const small = new Map<Id, AnyRecord>()
+  const take = (record: AnyRecord | undefined): void => void (record && small.set(record.id, record))
+  const madeOf = [...project.all('material'), ...project.all('wallType')]
+  for (const record of [level, ...madeOf]) take(record)
+  for (const record of change.put) if (record.kind === 'wallType' || record.kind === 'material') take(record)
+  for (const id of near) take(project.get(id))
+  for (const record of change.put) if (record.kind === 'wall' || record.kind === 'column') take(record)
+  for (const host of [...small.keys()])
+    for (const id of project.dependents(host)) {
+      const record = project.get(id)
+      if (record?.kind === 'opening') take(record)
+    }
+  for (const record of change.put) if (record.kind === 'opening' && small.has(record.wall)) take(record)
+  for (const id of change.drop) small.delete(id)
+  const stands = (record: AnyRecord): boolean => record.kind !== 'opening' || small.has(record.wall)
+  return new Project([...small.values()].filter(stands))
+}
+
+/** Edges of outlines by where they run, either way. */
+type Edges = ReadonlyMap<string, Boundary>
+
+function edgesOf(solver: LevelSolver, ids: ReadonlySet<Id>): Edges {
+  const found = new Map<string, Boundary>()
+  for (const id of ids) for (const edge of solver.boundariesOf(id)) found.set(wordsOf(edge), edge)
+  return found
+}
+
+function wordsOf({ x1, y1, x2, y2 }: Boundary): string {
+  const round = (value: number): number => Math.round(value / (10 * SAME_POINT))
+  const [a, b] = [`${round(x1)} ${round(y1)}`, `${round(x2)} ${round(y2)}`]
+  return a < b ? `${a} ${b}` : `${b} ${a}`
+}
+
+/** The coordinates of edges that others have not. */
+function without(edges: Edges, others: Edges): number[] {
+  const points: number[] = []
+  for (const [words, { x1, y1, x2, y2 }] of edges) if (!others.has(words)) points.push(x1, y1, x2, y2)
+  return points
+}
+
+const some = (edges: Edges, takes: (edge: Boundary) => boolean): Edges =>
+  new Map([...edges].filter(([, edge]) => takes(edge)))
+/** Between something and nothing. */
+const isOuter = ({ left, right }: Boundary): boolean => left < 0 !== right < 0
+const outer = (edges: Edges): Edges => some(edges, isOuter)
+const inner = (edges: Edges): Edges => some(edges, (edge) => edge.left >= 0 && edge.right >= 0)
+
+/** Bare paper where a wall or column stands. */
+function clearedBody(stands: SolvedWall | SolvedColumn | undefined, scale: number): DisplayItem[] {
+  if (!stands) return []
+  const outline =
+    'column' in stands
+      ? flattenPath(columnOutline(stands.column), scale / 50)
+      : bodyOf(stands).flatMap((edge) => flattenPath(pathOf([edge], false), scale / 50))
+  return [{ kind: 'fill', tone: PAPER_TONE, loops: [outline.flatMap(({ x, y }) => [x, y])], source: null }]
+}
+
+const bodyOf = ({ shape }: SolvedWall): Edge[] => {
+  const [low, high] = [wallLine(shape, shape.low), wallLine(shape, shape.high)]
+  return [low, { a: high.b, b: high.a, sweep: -high.sweep }]
+}
+
+const clearedOf = (picture: Picture, id: Id): DisplayItem[] =>
+  picture.of(id).flatMap(({ items }) => cleared(items))
