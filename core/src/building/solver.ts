@@ -279,9 +279,9 @@ export class LevelSolver {
     return this.loops.faults()
   }
 
-  /** The pieces of a wall, for tests of the merged result. */
+  /** The convex pieces of a wall or column: its layers between their cuts, less its openings. */
   piecesOf(id: Id): readonly Piece[] {
-    return this.part(id)?.pieces ?? []
+    return (this.walls.get(id) ?? this.pillars.get(id))?.pieces ?? []
   }
 
   /** Walls whose bodies come near a box. */

@@ -1,14 +1,6 @@
-import {
-  LevelSolver,
-  bodyBox,
-  wallLine,
-  wallShape,
-  type Boundary,
-  type SolvedColumn,
-  type SolvedWall,
-} from '../building'
+import { LevelSolver, bodyBox, wallShape, type Boundary, type SolvedColumn } from '../building'
 import { CLEARING, PAPER_TONE, cleared, type DisplayItem } from '../display'
-import { SAME_POINT, flattenPath, growBox, pathBox, pathOf, type Box, type Edge } from '../geometry'
+import { SAME_POINT, growBox, pathBox, type Box } from '../geometry'
 import { columnOutline } from '../kinds'
 import { Project, type AnyRecord, type Change, type Id } from '../records'
 import { openingForeseenIn } from './wallsDrawn'
@@ -53,7 +45,7 @@ export function foreseenWalls(
   const after = new LevelSolver(scratch(project, scene, near.all, change), level.id)
   const [was, is] = [edgesOf(before, near.joined), edgesOf(after, near.joined)]
   const items: DisplayItem[] = []
-  for (const id of touched) items.push(...clearedBody(before.get(id) ?? before.column(id), look.scale))
+  for (const id of touched) items.push(...clearedBody(before, id))
   items.push({ kind: 'segments', pen: CLEARING, points: without(was, is), source: null })
   for (const record of gone) if (record.kind === 'opening') items.push(...clearedOf(picture, record.id))
   const openings = new Set<Id>()
@@ -158,17 +150,40 @@ function edgesOf(solver: LevelSolver, ids: ReadonlySet<Id>): Edges {
 }
 
 function wordsOf({ x1, y1, x2, y2 }: Boundary): string {
-  const round = (value: number): number => Math.round(value / (10 * SAME_POINT))
+  const round = (value: number): number => Math.round(value / SAME)
   const [a, b] = [`${round(x1)} ${round(y1)}`, `${round(x2)} ${round(y2)}`]
   return a < b ? `${a} ${b}` : `${b} ${a}`
 }
 
-/** The coordinates of edges that others have not. */
+/** The coordinates of edges, as far as others do not run there too. */
 function without(edges: Edges, others: Edges): number[] {
   const points: number[] = []
-  for (const [words, { x1, y1, x2, y2 }] of edges) if (!others.has(words)) points.push(x1, y1, x2, y2)
+  const rest = [...others].filter(([words]) => !edges.has(words)).map(([, edge]) => edge)
+  for (const [words, edge] of edges) if (!others.has(words)) points.push(...apart(edge, rest))
   return points
 }
+
+/** Where an edge runs and none of some others does. */
+function apart({ x1, y1, x2, y2 }: Boundary, others: readonly Boundary[]): number[] {
+  const length = Math.hypot(x2 - x1, y2 - y1)
+  const [ux, uy] = [(x2 - x1) / length, (y2 - y1) / length]
+  const along = (x: number, y: number): number => (x - x1) * ux + (y - y1) * uy
+  const aside = (x: number, y: number): number => Math.abs((x - x1) * uy - (y - y1) * ux)
+  let left: [number, number][] = [[0, length]]
+  for (const other of others) {
+    if (aside(other.x1, other.y1) > SAME || aside(other.x2, other.y2) > SAME) continue
+    const ends = [along(other.x1, other.y1), along(other.x2, other.y2)]
+    const [from, to] = [Math.min(...ends), Math.max(...ends)]
+    left = left.flatMap(([p, q]): [number, number][] => [
+      [p, Math.min(q, from)],
+      [Math.max(p, to), q],
+    ])
+    left = left.filter(([p, q]) => q - p > SAME)
+  }
+  return left.flatMap(([p, q]) => [x1 + ux * p, y1 + uy * p, x1 + ux * q, y1 + uy * q])
+}
+/** Edges nearer to each other than this run along one line. */
+const SAME = 10 * SAME_POINT
 
 const some = (edges: Edges, takes: (edge: Boundary) => boolean): Edges =>
   new Map([...edges].filter(([, edge]) => takes(edge)))
@@ -178,19 +193,13 @@ const outer = (edges: Edges): Edges => some(edges, isOuter)
 const inner = (edges: Edges): Edges => some(edges, (edge) => edge.left >= 0 && edge.right >= 0)
 
 /** Bare paper where a wall or column stands. */
-function clearedBody(stands: SolvedWall | SolvedColumn | undefined, scale: number): DisplayItem[] {
-  if (!stands) return []
-  const outline =
-    'column' in stands
-      ? flattenPath(columnOutline(stands.column), scale / 50)
-      : bodyOf(stands).flatMap((edge) => flattenPath(pathOf([edge], false), scale / 50))
-  return [{ kind: 'fill', tone: PAPER_TONE, loops: [outline.flatMap(({ x, y }) => [x, y])], source: null }]
-}
-
-const bodyOf = ({ shape }: SolvedWall): Edge[] => {
-  const [low, high] = [wallLine(shape, shape.low), wallLine(shape, shape.high)]
-  return [low, { a: high.b, b: high.a, sweep: -high.sweep }]
-}
+const clearedBody = (solver: LevelSolver, id: Id): DisplayItem[] =>
+  solver.piecesOf(id).map(({ xs, ys }) => ({
+    kind: 'fill',
+    tone: PAPER_TONE,
+    loops: [Array.from(xs).flatMap((x, i) => [x, ys[i]!])],
+    source: null,
+  }))
 
 const clearedOf = (picture: Picture, id: Id): DisplayItem[] =>
   picture.of(id).flatMap(({ items }) => cleared(items))

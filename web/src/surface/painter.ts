@@ -317,7 +317,7 @@ const colourOf = (tone: number, { only, ink, paper }: ScreenLook): string =>
   only ?? toneColour(tone, ink, paper)
 
 /** Lines are cleared so wide, pixels: their marks go with them. */
-const CLEARED = 5
+const CLEARED = 4
 
 const doesClear = (tone: number, look: ScreenLook): boolean => look.clears === true && tone === PAPER_TONE
 const paperOf = ({ ink, paper }: ScreenLook): string => toneColour(PAPER_TONE, ink, paper)
