@@ -92,6 +92,14 @@ export async function benchPointer(): Promise<Row[]> {
     await page.keyboard.press('k')
     await page.locator('.board.trim').waitFor()
     rows.push(row(`pointer with Trim over ${2 * SIDE * (SIDE + 1)} walls, p95`, await feedback(page)))
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('s')
+    await page.locator('.board.move-side').waitFor()
+    const board = (await page.locator('[data-test=board]').boundingBox())!
+    await page.mouse.click(board.x + board.width / 2, board.y + board.height / 2)
+    await page.getByText('Point to the side').waitFor()
+    rows.push(row(`pointer that moves one of them sideways, p95`, await feedback(page)))
     return rows
   } finally {
     await browser.close()

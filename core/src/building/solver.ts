@@ -110,7 +110,7 @@ export class LevelSolver {
   private readonly partial = new Map<string, LevelSolver>()
 
   constructor(
-    private readonly project: Project,
+    readonly project: Project,
     readonly level: Id,
     /** Layers that are not there, and walls and columns of which the same is true. */
     private readonly hidden: ReadonlySet<Id> | null = null,

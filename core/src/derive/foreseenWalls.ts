@@ -6,7 +6,7 @@ import { Project, type AnyRecord, type Change, type Id } from '../records'
 import { openingForeseenIn } from './wallsDrawn'
 import type { PlanLook } from './look'
 import type { Picture } from './picture'
-import type { PlanScene } from './scene'
+import type { Kept, PlanScene } from './scene'
 
 /** More walls and columns than this near what changes are not solved to be shown ahead. */
 const MOST_NEAR = 160
@@ -42,7 +42,7 @@ export function foreseenWalls(
   )
   const near = nearTo(scene, before, touched, change)
   if (!near) return null
-  const after = new LevelSolver(scratch(project, scene, near.all, change), level.id)
+  const after = solved(scene, madeOf(project, scene, near.all, change))
   const [was, is] = [edgesOf(before, near.joined), edgesOf(after, near.joined)]
   const items: DisplayItem[] = []
   for (const id of touched) items.push(...clearedBody(before, id))
@@ -120,24 +120,44 @@ function boxOf(solver: LevelSolver, id: Id): Box[] {
 
 const columnBox = (column: SolvedColumn['column']): Box => growBox(pathBox(columnOutline(column)), NEAR)
 
+/** The walls near what was shown ahead last, for each board: of a pointer that moves on most stay as they are. */
+const small = new WeakMap<Kept, LevelSolver>()
+
+function solved({ kept, level }: PlanScene, records: ReadonlyMap<Id, AnyRecord>): LevelSolver {
+  const found = small.get(kept)
+  if (found?.level === level.id) {
+    found.project.become(records)
+    found.follow()
+    return found
+  }
+  const solver = new LevelSolver(new Project(records.values()), level.id)
+  small.set(kept, solver)
+  return solver
+}
+
 /** What is near, with all it is made of, as a change leaves it. */
-function scratch(project: Project, { level }: PlanScene, near: ReadonlySet<Id>, change: Change): Project {
-  const small = new Map<Id, AnyRecord>()
-  const take = (record: AnyRecord | undefined): void => void (record && small.set(record.id, record))
-  const madeOf = [...project.all('material'), ...project.all('wallType')]
-  for (const record of [level, ...madeOf]) take(record)
+function madeOf(
+  project: Project,
+  { level }: PlanScene,
+  near: ReadonlySet<Id>,
+  change: Change,
+): ReadonlyMap<Id, AnyRecord> {
+  const made = new Map<Id, AnyRecord>()
+  const take = (record: AnyRecord | undefined): void => void (record && made.set(record.id, record))
+  for (const record of [level, ...project.all('material'), ...project.all('wallType')]) take(record)
   for (const record of change.put) if (record.kind === 'wallType' || record.kind === 'material') take(record)
   for (const id of near) take(project.get(id))
   for (const record of change.put) if (record.kind === 'wall' || record.kind === 'column') take(record)
-  for (const host of [...small.keys()])
+  for (const host of [...made.keys()])
     for (const id of project.dependents(host)) {
       const record = project.get(id)
       if (record?.kind === 'opening') take(record)
     }
-  for (const record of change.put) if (record.kind === 'opening' && small.has(record.wall)) take(record)
-  for (const id of change.drop) small.delete(id)
-  const stands = (record: AnyRecord): boolean => record.kind !== 'opening' || small.has(record.wall)
-  return new Project([...small.values()].filter(stands))
+  for (const record of change.put) if (record.kind === 'opening' && made.has(record.wall)) take(record)
+  for (const id of change.drop) made.delete(id)
+  for (const record of made.values())
+    if (record.kind === 'opening' && !made.has(record.wall)) made.delete(record.id)
+  return made
 }
 
 /** Edges of outlines by where they run, either way. */

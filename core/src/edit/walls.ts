@@ -19,7 +19,17 @@ import {
   type Edge,
   type Point,
 } from '../geometry'
-import { bendsTooTightly, inWall, solverOf, wallAxis, wallLine, wallShape, type WallShape } from '../building'
+import {
+  bendsTooTightly,
+  bodyBox,
+  inWall,
+  solverOf,
+  wallAxis,
+  wallLine,
+  wallShape,
+  type SolvedWall,
+  type WallShape,
+} from '../building'
 import { shapePath } from '../linework'
 import {
   NO_CHANGE,
@@ -138,6 +148,12 @@ export function moveWallSideways(project: Project, id: Id, by: number, alone = f
   return moveSideways(project, [{ wall, by }], alone)
 }
 
+/** The walls whose bodies come near that of a wall, itself among them, in the order in which they came. */
+const joinedTo = (project: Project, shape: WallShape): SolvedWall[] =>
+  solverOf(project, shape.wall.level)
+    .wallsNear(bodyBox(shape, 2 * JOINED_ENDS))
+    .sort((p, q) => project.placeOf(p.shape.id) - project.placeOf(q.shape.id))
+
 /** Walls moved to the left of their directions together, with what is joined to them. */
 function moveSideways(
   project: Project,
@@ -158,9 +174,9 @@ function moveSideways(
       .map(({ point }) => point)
       .sort((p, q) => distance(p, near) - distance(q, near))[0] ?? null
   for (const { wall, axis, shape: mine, ends } of members)
-    for (const other of alone ? [] : project.all('wall')) {
-      if (other.level !== wall.level || together.has(other.id)) continue
-      const shape = shapeOf(project, other)
+    for (const { shape } of alone ? [] : joinedTo(project, mine)) {
+      const { wall: other } = shape
+      if (together.has(other.id)) continue
       const line = wallAxis(other)
       // A wall in the same line that meets this one end to end stays; there will be a step or a gap.
       if (!mine.arc && !shape.arc && Math.abs(cross(mine.u, shape.u)) < ALONG) continue

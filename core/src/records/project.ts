@@ -216,6 +216,13 @@ export class Project {
     return inverse
   }
 
+  /** Makes some records all it holds: what is the same object already stays as it is. */
+  become(wanted: ReadonlyMap<Id, AnyRecord>): void {
+    const put = [...wanted.values()].filter((record) => this.records.get(record.id) !== record)
+    const drop = [...this.records.keys()].filter((id) => !wanted.has(id))
+    this.apply({ put, drop })
+  }
+
   /** What is set aside. */
   get setAside(): ReadonlySet<Id> {
     this.reader?.aside()
