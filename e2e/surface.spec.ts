@@ -272,3 +272,50 @@ test('a wall is drawn without a mouse', async ({ page, server }) => {
   await saved(page)
   await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(2)
 })
+
+test('a wall that is to move is shown where it will be, joined, and no more where it is', async ({
+  page,
+}) => {
+  await newProject(page, { name: 'Ahead' })
+  const surface = board(page)
+  await page.keyboard.press('w')
+  await surface.press(0, 0)
+  for (const [x, y, length] of [
+    [3000, 0, '6000'],
+    [6000, 3000, '4000'],
+    [3000, 4000, '6000'],
+    [0, 2000, '4000'],
+  ] as const) {
+    await surface.move(x, y)
+    await surface.type(length)
+  }
+  await saved(page)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('s')
+  await surface.press(6000, 2000)
+  await surface.move(7000, 2000)
+  await page.keyboard.type('1500')
+  /** What is painted over the board at a place: how much of it is covered, and whether by bare paper. */
+  const over = async (x: number, y: number): Promise<'nothing' | 'paper' | 'ink'> => {
+    const at = await surface.toScreen(x, y)
+    return page.evaluate(({ x: px, y: py }) => {
+      const layers = document.querySelectorAll<HTMLCanvasElement>('[data-test=board] canvas')
+      const box = layers[2]!.getBoundingClientRect()
+      const [left, top] = [Math.round(px - box.left), Math.round(py - box.top)]
+      let told: 'nothing' | 'paper' | 'ink' = 'nothing'
+      for (let dx = -1; dx <= 1; dx++)
+        for (let dy = -1; dy <= 1; dy++) {
+          const [r, , , alpha] = layers[2]!.getContext('2d')!.getImageData(left + dx, top + dy, 1, 1).data
+          if (alpha! < 90) continue
+          if (r! < 120) told = 'ink'
+          else if (told === 'nothing') told = 'paper'
+        }
+      return told
+    }, at)
+  }
+  // Of 350, outside of the line drawn along it: bare where it stands, drawn where it comes to stand; those joined go on.
+  await expect.poll(() => over(6260, 2000)).toBe('paper')
+  expect([await over(7500, 2000), await over(7850, 2000)]).toEqual(['ink', 'ink'])
+  expect([await over(6800, 0), await over(6800, -350)]).toEqual(['ink', 'ink'])
+  expect(await over(3000, 0)).toBe('nothing')
+})

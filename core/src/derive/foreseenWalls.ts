@@ -1,6 +1,15 @@
-import { LevelSolver, bodyBox, wallShape, type Boundary, type SolvedColumn } from '../building'
+import {
+  LevelSolver,
+  atWall,
+  bodyBox,
+  inWall,
+  wallShape,
+  type Boundary,
+  type SolvedColumn,
+  type WallShape,
+} from '../building'
 import { CLEARING, PAPER_TONE, cleared, type DisplayItem } from '../display'
-import { SAME_POINT, growBox, pathBox, type Box } from '../geometry'
+import { SAME_POINT, growBox, pathBox, type Box, type Point } from '../geometry'
 import { columnOutline } from '../kinds'
 import { Project, type AnyRecord, type Change, type Id } from '../records'
 import { openingForeseenIn } from './wallsDrawn'
@@ -45,7 +54,7 @@ export function foreseenWalls(
   const after = solved(scene, madeOf(project, scene, near.all, change))
   const [was, is] = [edgesOf(before, near.joined), edgesOf(after, near.joined)]
   const items: DisplayItem[] = []
-  for (const id of touched) items.push(...clearedBody(before, id))
+  for (const id of touched) items.push(...clearedBody(before, after, id))
   items.push({ kind: 'segments', pen: CLEARING, points: without(was, is), source: null })
   for (const record of gone) if (record.kind === 'opening') items.push(...clearedOf(picture, record.id))
   const openings = new Set<Id>()
@@ -212,14 +221,44 @@ const isOuter = ({ left, right }: Boundary): boolean => left < 0 !== right < 0
 const outer = (edges: Edges): Edges => some(edges, isOuter)
 const inner = (edges: Edges): Edges => some(edges, (edge) => edge.left >= 0 && edge.right >= 0)
 
-/** Bare paper where a wall or column stands. */
-const clearedBody = (solver: LevelSolver, id: Id): DisplayItem[] =>
-  solver.piecesOf(id).map(({ xs, ys }) => ({
-    kind: 'fill',
-    tone: PAPER_TONE,
-    loops: [Array.from(xs).flatMap((x, i) => [x, ys[i]!])],
-    source: null,
-  }))
+/** Bare paper where a wall or column stands and will not. */
+function clearedBody(before: LevelSolver, after: LevelSolver, id: Id): DisplayItem[] {
+  const [was, is] = [before.get(id)?.shape, after.get(id)?.shape]
+  if (was && is && runsAlong(was, is)) return clearedEnds(was, is)
+  return before.piecesOf(id).map(({ xs, ys }) => bare(Array.from(xs).flatMap((x, i) => [x, ys[i]!])))
+}
+
+const bare = (loop: number[]): DisplayItem => ({
+  kind: 'fill',
+  tone: PAPER_TONE,
+  loops: [loop],
+  source: null,
+})
+
+/** Whether a straight wall stays in its line and as thick. */
+function runsAlong(was: WallShape, is: WallShape): boolean {
+  const near = (p: number, q: number): boolean => Math.abs(p - q) < SAME
+  const onLine = ({ x, y }: Point): boolean => near(inWall(was, { x, y }).aside, 0)
+  return (
+    !was.arc && !is.arc && near(was.low, is.low) && near(was.high, is.high) && onLine(is.a) && onLine(is.b)
+  )
+}
+
+/** Bare paper where a wall becomes shorter. */
+function clearedEnds(was: WallShape, is: WallShape): DisplayItem[] {
+  const ends = [inWall(was, is.a).along, inWall(was, is.b).along]
+  const part = (from: number, to: number): DisplayItem[] => {
+    if (to - from < SAME) return []
+    const corners = [
+      atWall(was, from, was.low),
+      atWall(was, to, was.low),
+      atWall(was, to, was.high),
+      atWall(was, from, was.high),
+    ]
+    return [bare(corners.flatMap(({ x, y }) => [x, y]))]
+  }
+  return [...part(0, Math.min(...ends)), ...part(Math.max(...ends), was.length)]
+}
 
 const clearedOf = (picture: Picture, id: Id): DisplayItem[] =>
   picture.of(id).flatMap(({ items }) => cleared(items))
