@@ -1,7 +1,7 @@
 import { findRegion, draftField, sceneOf } from '../src/derive'
 import * as edit from '../src/edit'
 import { EditRefused } from '../src/edit'
-import { wallAxis } from '../src/building'
+import { solverOf, wallAxis } from '../src/building'
 import { atDistance, moveBy, pathLength, pathOf, type Affine, type Point } from '../src/geometry'
 import { handlesOf } from '../src/kinds'
 import { standardBlocks } from '../src/library'
@@ -17,6 +17,7 @@ import {
   type Strip,
 } from '../src/records'
 import type { SolvedWall } from '../src/building'
+import { spacesOf } from '../src/rooms'
 import type { Values, World } from './world'
 
 type Face = typeof edit
@@ -318,6 +319,42 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         })),
         world.makeId,
       ),
+  },
+  sameInRoom: {
+    moves: 'things',
+    make(world, { a, b, pick }) {
+      const { project, level, makeId } = world
+      const solver = solverOf(project, level)
+      const opening = project.find('opening', world.some('opening', pick))
+      const other = opening && { ...opening, width: opening.width + 100 }
+      // As if its width had been changed, or it had been put in.
+      const inverse =
+        pick % 2 && other ? { put: [other], drop: [] } : { put: [], drop: opening ? [opening.id] : [] }
+      const { inRoom } = edit.chainsOf(project, solver, world.drawingId, [{ label: 'Any', inverse }])
+      const target = spacesOf(project, solver).at({ x: a, y: b })
+      if (!inRoom || !target) throw new EditRefused('nothing', 'There is no room in this place.')
+      return edit.sameInRoom(
+        project,
+        solver,
+        inRoom,
+        target,
+        { x: pick % 3 === 1, y: pick % 5 === 1 },
+        makeId,
+      )
+    },
+  },
+  sameOnOpening: {
+    moves: 'things',
+    make(world, { a, pick }) {
+      const { project, level } = world
+      const changed = { id: world.some('opening', pick), facts: { width: a } }
+      return edit.sameOnOpening(
+        project,
+        solverOf(project, level),
+        { labels: ['Any'], made: [], changed: [changed] },
+        world.some('opening', pick + 1),
+      )
+    },
   },
   addCornerWindow: {
     moves: 'nothing',

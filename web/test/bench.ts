@@ -9,7 +9,7 @@ import {
   type Drawing,
   type Id,
 } from '@lamina/core/records'
-import { EditRefused, newProject, type Clipping } from '@lamina/core/edit'
+import { type Deed, EditRefused, newProject, type Clipping } from '@lamina/core/edit'
 import { pictureOf } from '@lamina/core/annotate'
 import {
   PLAIN_LOOK,
@@ -144,6 +144,9 @@ class BoardBench implements Bench {
     if (!inverse) return
     this.project.apply(inverse)
     this.labels.pop()
+  }
+  deeds(): Deed[] {
+    return this.inverses.map((inverse, i) => ({ label: this.labels[i]!, inverse })).reverse()
   }
   warn(sentence: string): void {
     this.refused.push(sentence)

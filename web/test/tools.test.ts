@@ -54,12 +54,11 @@ describe('the wall tool', () => {
     expect(tool.preview(pointer(0, 0))).toEqual([])
     tool.press(pointer(0, 0))
     expect(tool.fields(pointer(3000, 0)).map((field) => field.shown)).toEqual(['3\u202f000', '0°'])
-    const [body] = tool.preview(pointer(3000, 0))
+    const outline = tool.preview(pointer(3000, 0)).at(-1)!
+    if (outline.kind !== 'segments') throw new Error('no outline')
     // On its right side: the body lies to the left, above.
-    expect(body?.kind === 'path' && Math.max(...body.vertices.filter((_, i) => i % 3 === 1))).toBeCloseTo(
-      140,
-      9,
-    )
+    expect(Math.max(...outline.points.filter((_, i) => i % 2 === 1))).toBeCloseTo(140, 9)
+    expect(Math.min(...outline.points.filter((_, i) => i % 2 === 1))).toBeCloseTo(0, 9)
     expect(tool.remark!(pointer(3000, 0))).toBe('Block 140, drawn on its right side')
   })
   it('changes sides with R, steps back with Escape, refuses walls of no length', () => {

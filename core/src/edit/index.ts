@@ -132,3 +132,5 @@ export {
   type UnitGroup,
 } from './units'
 export { addWallsBeside, besideFrom, type WallsBeside } from './wallsBeside'
+export { chainsOf, type Chain, type Chains, type Deed, type RoomChain } from './chains'
+export { sameInRoom, sameOnOpening, type Mirrored } from './sameAgain'

@@ -39,6 +39,7 @@ const GENERAL: readonly {
     heading: 'Selecting',
     keys: [
       ['Enter', 'The last tool again; twice: with its last figures'],
+      ['Shift Enter', 'The same again over there: in another room, or to another door or window'],
       ['Drag', 'A box; Alt: what lies inside; Ctrl: a line across'],
       ['Shift', 'Add to what is selected, or take from it'],
       ['Ctrl A', 'Everything'],

@@ -1,9 +1,12 @@
 import { shallowRef, type ShallowRef } from 'vue'
-import { History, type Step } from '@lamina/core/edit'
+import { History, type Deed, type Step } from '@lamina/core/edit'
 import type { Change } from '@lamina/core/records'
 
 /** So many records are kept of what takes changes back, of all steps together. */
 const MOST_RECORDS = 20_000
+
+/** So many steps are told of as those done last. */
+const MOST_RECENT = 40
 
 /** Where what is past is asked for when it is not at hand. */
 export interface PastSource {
@@ -76,6 +79,17 @@ export class Past {
     return inverse
       ? { step, inverse }
       : this.source.inverse(step.id).then((found) => (this.keep(step.id, found), { step, inverse: found }))
+  }
+
+  /** What was done last and is at hand, the last first. */
+  recent(): Deed[] {
+    const found: Deed[] = []
+    for (const { id, label } of this.history.done.slice(-MOST_RECENT).reverse()) {
+      const inverse = this.inverses.get(id)
+      if (!inverse) break
+      found.push({ label, inverse })
+    }
+    return found
   }
 
   /** Whether what takes a step back is at hand. */

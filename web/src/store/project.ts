@@ -321,6 +321,7 @@ export const useProject = defineStore('project', () => {
     edit,
     undo,
     redo,
+    deeds: () => past.value.recent(),
     allSaved,
   }
 })

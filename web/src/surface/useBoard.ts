@@ -449,6 +449,7 @@ export function useBoard(ways: BoardWays) {
       if (!selecting.setAside(what)) say.tell('Select first what is to be set aside.')
     },
     takeAlike: () => selecting.takeAlike('type', null),
+    sameAgain: () => hand.take('same-again'),
     selectAll() {
       hand.take('select')
       hand.select(selecting.everything())

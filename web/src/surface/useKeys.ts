@@ -18,6 +18,8 @@ export interface KeyWays {
   setAside(what: 'selected' | 'rest'): void
   /** Selects all that is of one type with what is selected. */
   takeAlike(): void
+  /** Takes up the tool that does what was done last again elsewhere. */
+  sameAgain(): void
   remove(): void
   /** An arrow key: so far, with Shift finely. */
   arrow(dx: number, dy: number, fine: boolean): void
@@ -147,6 +149,8 @@ export function useKeys(ways: KeyWays): void {
       if (tools.tool.value) {
         if (takenAgain && typing.isEmpty() && tools.recall()) takenAgain = false
         else if (!typing.isEmpty() || !ways.pressByKeys()) tools.enter()
+      } else if (shiftKey) {
+        if (!event.repeat) ways.sameAgain()
       } else if (hand.lastTool && !event.repeat) {
         hand.take(hand.lastTool)
         takenAgain = true

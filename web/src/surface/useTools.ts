@@ -120,6 +120,7 @@ export function useTools(
       pickBox(picture(), store.scene(board.value).building, boxOf([from, to]), whole),
     warn: (sentence) => say.warn(sentence),
     undo: () => store.undo(),
+    deeds: () => store.deeds(),
   }
 
   /** What is still to be typed again of what the tool in hand took last. */

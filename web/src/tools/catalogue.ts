@@ -18,6 +18,7 @@ import { REPEAT_TOOLS } from './repeat'
 import { reshapeTool } from './reshape'
 import { ROOM_TOOLS } from './room'
 import { ROUND_TOOLS } from './round'
+import { SAME_AGAIN_TOOLS } from './sameAgain'
 import { SET_OUT_TOOLS } from './setOut'
 import { isOnDrawing, isOnPlan, type Bench, type Tool } from './tool'
 import { TRANSFORM_TOOLS, pasteTool } from './transforms'
@@ -43,6 +44,7 @@ const TABLE = {
   ...NOTE_TOOLS,
   ...TRANSFORM_TOOLS,
   ...REPEAT_TOOLS,
+  ...SAME_AGAIN_TOOLS,
   ...EDGE_TOOLS,
   ...MEASURE_TOOLS,
 } satisfies Record<string, ToolEntry>

@@ -9,7 +9,7 @@ import {
   type Project,
   type Board,
 } from '@lamina/core/records'
-import type { Clipping, MakeId } from '@lamina/core/edit'
+import type { Clipping, Deed, MakeId } from '@lamina/core/edit'
 import type { Snap } from '@lamina/core/locate'
 import type { Point } from '@lamina/core/geometry'
 import type { TypedKind, Units } from '@lamina/core/units'
@@ -108,6 +108,8 @@ export interface Bench {
   warn(sentence: string): void
   /** Takes back the last change. */
   undo(): void
+  /** What was done last in this window and can be undone, the last first. */
+  deeds(): readonly Deed[]
 }
 
 /** What tools for walls, openings, rooms, stairs and floors know: they work on plans alone. */
