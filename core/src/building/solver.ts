@@ -232,6 +232,16 @@ export class LevelSolver {
     return this.spreads.search(box).map(({ id }) => this.part(id))
   }
 
+  /** The walls and columns whose pieces come near a box: mitres run out beyond bodies. */
+  reaching(box: Box): Id[] {
+    return this.spreads.search(box).map(({ id }) => id)
+  }
+
+  /** Around the pieces of a wall or column; empty for what is neither. */
+  spreadOf(id: Id): Box {
+    return (this.walls.get(id) ?? this.pillars.get(id))?.spread ?? EMPTY_BOX
+  }
+
   /** Around everything cut; empty when there is nothing. */
   extent(): Box {
     return this.loops.extent()

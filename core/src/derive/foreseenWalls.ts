@@ -5,13 +5,25 @@ import {
   inWall,
   wallShape,
   type Boundary,
-  type SolvedColumn,
+  type OpeningFit,
+  type SolvedWall,
   type WallShape,
 } from '../building'
 import { CLEARING, PAPER_TONE, cleared, type DisplayItem } from '../display'
-import { SAME_POINT, growBox, pathBox, type Box, type Point } from '../geometry'
+import {
+  SAME_POINT,
+  boxOf,
+  boxesMeet,
+  distance,
+  growBox,
+  isEmptyBox,
+  pathBox,
+  type Box,
+  type Point,
+} from '../geometry'
 import { columnOutline } from '../kinds'
-import { Project, type AnyRecord, type Change, type Id } from '../records'
+import { Project, type AnyRecord, type Change, type Id, type Material, type RecordOf } from '../records'
+import { isDrawn } from './drawn'
 import { openingForeseenIn } from './wallsDrawn'
 import type { PlanLook } from './look'
 import type { Picture } from './picture'
@@ -49,85 +61,127 @@ export function foreseenWalls(
   const touched = new Set(
     [...put, ...gone].map((record) => (record.kind === 'opening' ? record.wall : record.id)),
   )
-  const near = nearTo(scene, before, touched, change)
-  if (!near) return null
-  const after = solved(scene, madeOf(project, scene, near.all, change))
-  const [was, is] = [edgesOf(before, near.joined), edgesOf(after, near.joined)]
+  const solution = solvedNear(scene, before, touched, change, look.printing)
+  if (!solution) return null
+  const { near, after } = solution
+  const [was, is] = [edgesOf(before, near), edgesOf(after, near)]
   const items: DisplayItem[] = []
   for (const id of touched) items.push(...clearedBody(before, after, id))
-  items.push({ kind: 'segments', pen: CLEARING, points: without(was, is), source: null })
-  for (const record of gone) if (record.kind === 'opening') items.push(...clearedOf(picture, record.id))
-  const openings = new Set<Id>()
-  for (const id of touched) for (const { opening } of before.get(id)?.openings ?? []) openings.add(opening.id)
-  for (const id of openings) items.push(...clearedOf(picture, id))
-  for (const id of touched) {
-    const wall = after.get(id)
-    for (const fit of wall?.openings ?? []) items.push(...openingForeseenIn(project, wall!, fit, look))
+  items.push({ kind: 'segments', pen: CLEARING, points: without(was, is, near), source: null })
+  const [stood, stand] = [openingsIn(before, touched), openingsIn(after, touched)]
+  for (const [id, was] of stood) {
+    const is = stand.get(id)
+    if (is && looksAlike(was, is)) stand.delete(id)
+    else items.push(...clearedOf(picture, id))
   }
+  for (const { wall, fit } of stand.values()) items.push(...openingForeseenIn(project, wall, fit, look))
   items.push(
-    { kind: 'segments', pen: 'light', points: without(inner(is), was), source: null },
-    { kind: 'segments', pen: 'cut', points: without(outer(is), was), source: null },
+    { kind: 'segments', pen: 'light', points: without(inner(is), was, near), source: null },
+    { kind: 'segments', pen: 'cut', points: without(outer(is), was, near), source: null },
   )
   return items
+}
+
+interface InWall {
+  readonly wall: SolvedWall
+  readonly fit: OpeningFit
+}
+
+const openingsIn = (solver: LevelSolver, walls: ReadonlySet<Id>): Map<Id, InWall> =>
+  new Map(
+    [...walls].flatMap((id) => {
+      const wall = solver.get(id)
+      return wall ? wall.openings.map((fit): [Id, InWall] => [fit.opening.id, { wall, fit }]) : []
+    }),
+  )
+
+/** Whether an opening looks as it did, in the same place. */
+function looksAlike(was: InWall, is: InWall): boolean {
+  const faces = ({ wall: { shape }, fit }: InWall): Point[] =>
+    [fit.from, fit.to].flatMap((along) => [atWall(shape, along, shape.low), atWall(shape, along, shape.high)])
+  const [p, q] = [faces(was), faces(is)]
+  const facts = ({ fit: { opening, zone } }: InWall): string =>
+    JSON.stringify({ ...opening, along: 0, wall: '', measured: null, zone })
+  return facts(was) === facts(is) && p.every((each, i) => distance(each, q[i]!) < SAME)
 }
 
 /** The level something stands on, as a change leaves it. */
 function levelOf(project: Project, change: Change, record: Built): Id | undefined {
   if (record.kind !== 'opening') return record.level
-  const wall = change.put.find(({ id }) => id === record.wall) ?? project.get(record.wall)
-  return wall?.kind === 'wall' ? wall.level : undefined
+  return asLeft(project, change, 'wall', record.wall)?.level
+}
+
+/** A record as a change leaves it. */
+function asLeft<K extends 'wall' | 'wallType' | 'material'>(
+  project: Project,
+  change: Change,
+  kind: K,
+  id: Id,
+): RecordOf<K> | undefined {
+  const put = change.put.find((record) => record.id === id)
+  return put?.kind === kind ? (put as RecordOf<K>) : project.find(kind, id)
 }
 
 interface Near {
+  /** Where something changes. */
+  readonly places: readonly Box[]
   /** What changes, before and after, and what may join it. */
   readonly joined: ReadonlySet<Id>
   /** Those, and what may join them: so that what joins what changes is known whole. */
   readonly all: ReadonlySet<Id>
 }
 
-/** Walls and columns near what changes; null when they are too many. */
-function nearTo(
-  { project }: PlanScene,
+/** So often what is near is looked for again, further out: a joint may reach beyond what was taken for near. */
+const MOST_LOOKS = 3
+
+/** What is near to a change, solved as it leaves it; null when too much is. */
+function solvedNear(
+  scene: PlanScene,
   before: LevelSolver,
   touched: ReadonlySet<Id>,
   change: Change,
-): Near | null {
-  const boxes: Box[] = []
-  for (const id of touched) boxes.push(...boxOf(before, id))
-  for (const record of change.put) {
-    if (record.kind === 'column') boxes.push(columnBox(record))
-    if (record.kind !== 'wall') continue
-    const type = change.put.find(({ id }) => id === record.type) ?? project.get(record.type)
-    if (type?.kind !== 'wallType') continue
-    boxes.push(
-      bodyBox(
-        wallShape(record, type, (id) => project.need('material', id)),
-        NEAR,
-      ),
-    )
+  printing: boolean,
+): { readonly near: Near; readonly after: LevelSolver } | null {
+  const places = [...touched].map((id) => before.spreadOf(id)).filter((box) => !isEmptyBox(box))
+  places.push(...bodiesPut(scene.project, change))
+  for (let look = 1; ; look++) {
+    const near = nearTo(before, touched, places)
+    if (!near) return null
+    const after = solved(scene, madeOf(scene.project, scene, near.all, change, printing))
+    const reach = [...touched].map((id) => after.spreadOf(id)).filter((box) => !isEmptyBox(box))
+    const missed = reach.some((box) => before.reaching(box).some((id) => !near.joined.has(id)))
+    if (!missed || look === MOST_LOOKS) return { near, after }
+    places.push(...reach)
   }
-  if (boxes.length > MOST_NEAR) return null
+}
+
+/** Where walls and columns come to stand. */
+function bodiesPut(project: Project, change: Change): Box[] {
+  const boxes: Box[] = []
+  for (const record of change.put) {
+    if (record.kind === 'column') boxes.push(growBox(pathBox(columnOutline(record)), NEAR))
+    if (record.kind !== 'wall') continue
+    const type = asLeft(project, change, 'wallType', record.type)
+    if (!type) continue
+    const materialOf = (id: Id): Material => asLeft(project, change, 'material', id)!
+    boxes.push(bodyBox(wallShape(record, type, materialOf), NEAR))
+  }
+  return boxes
+}
+
+/** Walls and columns near places, and those near these; null when they are too many. */
+function nearTo(before: LevelSolver, touched: ReadonlySet<Id>, places: readonly Box[]): Near | null {
+  if (places.length > MOST_NEAR) return null
   const joined = new Set(touched)
-  for (const box of boxes) add(joined, before, box)
+  for (const place of places) for (const id of before.reaching(growBox(place, NEAR))) joined.add(id)
   if (joined.size > MOST_NEAR) return null
   const all = new Set(joined)
-  for (const id of joined) for (const box of boxOf(before, id)) add(all, before, box)
-  return all.size > MOST_NEAR ? null : { joined, all }
+  for (const id of joined) {
+    const spread = before.spreadOf(id)
+    if (!isEmptyBox(spread)) for (const other of before.reaching(growBox(spread, NEAR))) all.add(other)
+  }
+  return all.size > MOST_NEAR ? null : { places, joined, all }
 }
-
-function add(near: Set<Id>, before: LevelSolver, box: Box): void {
-  for (const { shape } of before.wallsNear(box)) near.add(shape.id)
-  for (const { column } of before.columnsNear(box)) near.add(column.id)
-}
-
-function boxOf(solver: LevelSolver, id: Id): Box[] {
-  const wall = solver.get(id)
-  if (wall) return [bodyBox(wall.shape, NEAR)]
-  const column = solver.column(id)?.column
-  return column ? [columnBox(column)] : []
-}
-
-const columnBox = (column: SolvedColumn['column']): Box => growBox(pathBox(columnOutline(column)), NEAR)
 
 /** The walls near what was shown ahead last, for each board: of a pointer that moves on most stay as they are. */
 const small = new WeakMap<Kept, LevelSolver>()
@@ -150,6 +204,7 @@ function madeOf(
   { level }: PlanScene,
   near: ReadonlySet<Id>,
   change: Change,
+  printing: boolean,
 ): ReadonlyMap<Id, AnyRecord> {
   const made = new Map<Id, AnyRecord>()
   const take = (record: AnyRecord | undefined): void => void (record && made.set(record.id, record))
@@ -164,6 +219,10 @@ function madeOf(
     }
   for (const record of change.put) if (record.kind === 'opening' && made.has(record.wall)) take(record)
   for (const id of change.drop) made.delete(id)
+  // What lies on a layer that is not shown takes no part.
+  for (const record of made.values())
+    if ((record.kind === 'wall' || record.kind === 'column') && !isDrawn(project, record, printing))
+      made.delete(record.id)
   for (const record of made.values())
     if (record.kind === 'opening' && !made.has(record.wall)) made.delete(record.id)
   return made
@@ -172,9 +231,9 @@ function madeOf(
 /** Edges of outlines by where they run, either way. */
 type Edges = ReadonlyMap<string, Boundary>
 
-function edgesOf(solver: LevelSolver, ids: ReadonlySet<Id>): Edges {
+function edgesOf(solver: LevelSolver, { all }: Near): Edges {
   const found = new Map<string, Boundary>()
-  for (const id of ids) for (const edge of solver.boundariesOf(id)) found.set(wordsOf(edge), edge)
+  for (const id of all) for (const edge of solver.boundariesOf(id)) found.set(wordsOf(edge), edge)
   return found
 }
 
@@ -184,11 +243,27 @@ function wordsOf({ x1, y1, x2, y2 }: Boundary): string {
   return a < b ? `${a} ${b}` : `${b} ${a}`
 }
 
-/** The coordinates of edges, as far as others do not run there too. */
-function without(edges: Edges, others: Edges): number[] {
+/**
+ * The coordinates of edges, as far as others do not run there too. Of walls that only join what joins, it is where
+ * something changes that counts: what they join beyond is not known here.
+ */
+function without(edges: Edges, others: Edges, { joined, places }: Near): number[] {
   const points: number[] = []
   const rest = [...others].filter(([words]) => !edges.has(words)).map(([, edge]) => edge)
-  for (const [words, edge] of edges) if (!others.has(words)) points.push(...apart(edge, rest))
+  for (const [words, edge] of edges) {
+    if (others.has(words)) continue
+    const parts = apart(edge, rest)
+    if (joined.has(edge.owner)) points.push(...parts)
+    else
+      for (let i = 0; i < parts.length; i += 4) {
+        const part = parts.slice(i, i + 4)
+        const box = boxOf([
+          { x: part[0]!, y: part[1]! },
+          { x: part[2]!, y: part[3]! },
+        ])
+        if (places.some((place) => boxesMeet(place, box))) points.push(...part)
+      }
+  }
   return points
 }
 

@@ -1,4 +1,4 @@
-import { mdiContentDuplicate } from '@mdi/js'
+import { mdiHomeSwitchOutline } from '@mdi/js'
 import type { DisplayItem } from '@lamina/core/display'
 import { chainsOf, sameInRoom, sameOnOpening, type Chains, type Mirrored } from '@lamina/core/edit'
 import { flattenPath } from '@lamina/core/geometry'
@@ -132,8 +132,8 @@ export const SAME_AGAIN_TOOLS = {
   'same-again': {
     stage: 'walls',
     under: 'Change',
-    name: 'The same again over there',
-    icon: mdiContentDuplicate,
+    name: 'The same again',
+    icon: mdiHomeSwitchOutline,
     change: true,
     on: 'plans',
     make: sameAgainTool,
