@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
+import { pictureOf } from '../src/annotate'
 import { LevelSolver } from '../src/building'
+import { settleBoard } from '../src/check'
+import { PLAIN_LOOK, sceneOf, type PlanLook, type Scene } from '../src/derive'
+import type { DisplayItem } from '../src/display'
 import {
   addOpening,
   clip,
@@ -21,6 +25,7 @@ import {
 } from '../src/edit'
 import { applyTo, combine, inverse, moveBy, placing, turnBy, type Affine } from '../src/geometry'
 import { Project, type AnyRecord, type Change, type Id, type Opening } from '../src/records'
+import { inked } from './inked'
 import { LEVEL, PLAN, chain, drafted, opening, projectWith, wall } from './wallFixture'
 
 let next = 0
@@ -258,5 +263,71 @@ describe('a unit', () => {
         },
       ),
     )
+  })
+})
+
+describe('the places of a unit on a plan', () => {
+  const scene = (project: Project): Scene => sceneOf(project, project.need('drawing', PLAN.id))
+  const shown = (project: Project, look: Partial<PlanLook> = {}): DisplayItem[] =>
+    pictureOf(scene(project), { ...PLAIN_LOOK, scale: 50, ...look }).list()
+  const tags = (project: Project, look?: Partial<PlanLook>): (DisplayItem & { kind: 'text' })[] =>
+    shown(project, look)
+      .filter((item) => item.kind === 'text')
+      .filter(({ runs }) => runs.some(({ text }) => text.startsWith('Flat') || text.startsWith('Type')))
+  const says = (project: Project, look?: Partial<PlanLook>): string[] =>
+    tags(project, look)
+      .map(({ runs }) => runs.map(({ text }) => text).join(''))
+      .sort()
+
+  it('tell their name and number, each within its own walls and clear of what is drawn', () => {
+    const project = flat()
+    copied(project, moveBy(10_000, 0))
+    expect(says(project)).toEqual(['Flat 1', 'Flat 2'])
+    for (const [i, { x, y, width }] of tags(project).entries()) {
+      const left = i * 10_000
+      expect(x).toBeGreaterThan(left)
+      expect(x + width).toBeLessThan(left + 5000)
+      expect(y).toBeGreaterThan(0)
+      expect(y).toBeLessThan(4000)
+    }
+    // A line through the middle, where the first stands: it gives way, and all is as if it were made from nothing.
+    const before = tags(project)[0]!
+    does(project, {
+      put: [drafted('through', chain([before.x - 500, before.y, before.x + 1500, before.y]))],
+      drop: [],
+    })
+    const after = tags(project)[0]!
+    expect(Math.hypot(after.x - before.x, after.y - before.y)).toBeGreaterThan(100)
+    does(project, renameUnit(project, 'Flat', 'Type B'))
+    expect(says(project)).toEqual(['Type B 1', 'Type B 2'])
+    expect(inked(shown(project))).toEqual(inked(shown(new Project(project.everything()))))
+    expect(says(project, { roomTags: false })).toEqual([])
+    does(project, removeItems(project, [placesOf(project, 'Type B')[1]!.id]))
+    expect(says(project)).toEqual(['Type B 1'])
+  })
+
+  it('are an open matter where one is not like the first, and looked at again only when something of them changes', () => {
+    const project = flat()
+    copied(project, moveBy(10_000, 0))
+    copied(project, mirrorAbout({ x: 30_000, y: 0 }, { x: 30_000, y: 1 }))
+    const open = (): string[] =>
+      settleBoard(scene(project))
+        .map(({ text }) => text)
+        .filter((text) => text.includes('unit'))
+    expect(open()).toEqual([])
+    const third = placesOf(project, 'Flat')[2]!
+    const line = third.members.find((id) => project.find('linework', id))!
+    does(project, mapItems(project, [line], moveBy(300, 0)))
+    expect(open()).toEqual(['Flat 3 is not like the first place of its unit.'])
+    // In the first place it is moved as well, mirrored: now the second alone is not alike.
+    const first = placesOf(project, 'Flat')[0]!.members.find((id) => project.find('linework', id))!
+    does(project, mapItems(project, [first], moveBy(-300, 0)))
+    expect(open()).toEqual(['Flat 2 is not like the first place of its unit.'])
+    const [found] = settleBoard(scene(project)).filter(({ text }) => text.includes('unit'))
+    expect(found).toMatchObject({ stage: 'fit-out', about: placesOf(project, 'Flat')[1]!.members })
+    does(project, spreadUnit(project, placesOf(project, 'Flat')[0]!.id, null, makeId))
+    expect(open()).toEqual([])
+    does(project, { put: [wall('elsewhere', [0, 30_000, 900, 30_000])], drop: [] })
+    expect(open()).toEqual([])
   })
 })

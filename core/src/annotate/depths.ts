@@ -4,5 +4,6 @@ import { rankOf } from '../derive'
 export const ABOVE_LINEWORK = {
   annotation: rankOf(2e6, 0, 'annotation'),
   marks: rankOf(2e6, 1, 'others'),
-  tags: rankOf(2e6, 2, 'others'),
+  units: rankOf(2e6, 2, 'others'),
+  tags: rankOf(2e6, 3, 'others'),
 } as const

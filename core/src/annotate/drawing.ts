@@ -25,6 +25,7 @@ import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
 import { MarksDrawn } from './marks'
 import { TagsDrawn } from './tags'
+import { UnitTags } from './unitTags'
 
 /** How annotation of each kind is laid out by itself at a scale; null: together with the others of its kind. */
 const LAID: {
@@ -125,6 +126,7 @@ class AnnotationDrawn implements PartSource {
 export const drawingSources = (look: PlanLook): MoreDrawn[] => [
   (picture) => new AnnotationDrawn(picture, look),
   (picture) => new MarksDrawn(picture, look),
+  (picture) => new UnitTags(picture, look),
   (picture) => new TagsDrawn(picture, look),
 ]
 

@@ -65,7 +65,14 @@ export function tagPlace(
   const { room, space } = found
   if (room.tagAt) return room.tagAt
   if (!space) return room.at
-  return freePlace(room.at, space, tagSize(words), scale, obstacles)
+  return freePlace(
+    [room.at, () => innerPoint(space)],
+    space,
+    tagSize(words),
+    scale,
+    (box) => liesWithin(box, space),
+    obstacles,
+  )
 }
 
 /** In whatever order obstacles were found, they count in the same. */
@@ -75,11 +82,16 @@ const byPlace = (p: Box, q: Box): number =>
 /** How many places are tried across and along a room. */
 const STEPS = 14
 
-function freePlace(
-  seed: Point,
-  space: Space,
+/**
+ * The place of lettering so wide and high on paper: the first of those wished for, or the nearest to it in a box, at which
+ * it lies where it may and covers nothing; if there is none, where it covers least.
+ */
+export function freePlace(
+  [seed, inner]: readonly [Point, () => Point],
+  within: Box,
   { width, height }: { readonly width: number; readonly height: number },
   scale: number,
+  mayLie: (box: Box) => boolean,
   obstacles: (box: Box) => readonly Box[],
 ): Point {
   const half = { x: (width / 2 + AROUND) * scale, y: (height / 2 + AROUND) * scale }
@@ -94,20 +106,20 @@ function freePlace(
   const isFree = (p: Point): boolean => {
     const box = boxAt(p)
     const wide = growBox(box, line)
-    const inTheWay = (each: Box): boolean => overlap(growBox(each, line), box) > 0 && boxesMeet(each, space)
-    return liesWithin(box, space) && !obstacles(wide).some(inTheWay)
+    const inTheWay = (each: Box): boolean => overlap(growBox(each, line), box) > 0 && boxesMeet(each, within)
+    return mayLie(box) && !obstacles(wide).some(inTheWay)
   }
   if (isFree(seed)) return seed
-  const middle = innerPoint(space)
+  const middle = inner()
   if (isFree(middle)) return middle
-  const near = obstacles(space)
+  const near = obstacles(within)
     .map((box) => growBox(box, line))
     .sort(byPlace)
   let best = middle
   let least = Infinity
-  for (const p of [seed, middle, ...gridOver(space, seed)]) {
+  for (const p of [seed, middle, ...gridOver(within, seed)]) {
     const box = boxAt(p)
-    if (!liesWithin(box, space)) continue
+    if (!mayLie(box)) continue
     const cover = near.reduce((sum, each) => sum + overlap(each, box), 0)
     if (cover === 0) return p
     if (cover < least) {
@@ -137,7 +149,7 @@ function overlap(a: Box, b: Box): number {
 }
 
 /** Whether a box lies in a space and no outline runs through it. */
-function liesWithin(box: Box, space: Space): boolean {
+export function liesWithin(box: Box, space: Space): boolean {
   const corners = [
     { x: box.minX, y: box.minY },
     { x: box.maxX, y: box.minY },

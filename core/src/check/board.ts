@@ -5,6 +5,7 @@ import type { Id } from '../records'
 import { draftedMatters } from './annotation'
 import { matterOn, type Found, type Matter } from './matter'
 import { RoomMatters } from './rooms'
+import { UnitMatters } from './units'
 import { wallMatters, wallsReach } from './walls'
 
 /** So much is looked at in one step. */
@@ -16,6 +17,7 @@ export class BoardMatters {
   private readonly ofWalls = new Map<Id, readonly Found[]>()
   private readonly ofDrafted = new Map<Id, readonly Found[]>()
   private readonly rooms = new RoomMatters()
+  private readonly units = new UnitMatters()
   private ofRooms: readonly Found[] = []
   /** Hatches that follow whatever bounds them, and where that may lie. */
   private readonly hatches = new Map<Id, Box>()
@@ -101,9 +103,10 @@ export class BoardMatters {
       this.drafted.delete(id)
       if (++this.looked % IN_STEP === 0) yield
     }
+    const ofUnits = yield* this.units.steps(project, board)
     const inOrder = (kept: ReadonlyMap<Id, readonly Found[]>): Found[] =>
       [...kept].sort(([p], [q]) => project.placeOf(p) - project.placeOf(q)).flatMap(([, found]) => found)
-    return [...inOrder(this.ofWalls), ...this.ofRooms, ...inOrder(this.ofDrafted)].map((found) =>
+    return [...inOrder(this.ofWalls), ...this.ofRooms, ...ofUnits, ...inOrder(this.ofDrafted)].map((found) =>
       matterOn(board, found),
     )
   }

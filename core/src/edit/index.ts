@@ -122,6 +122,7 @@ export { freeName, copyName } from './names'
 export { carryingStrip, typeLike, type LikeType, type OtherMake } from './likeTypes'
 export {
   freeUnitName,
+  isPlaceAlike,
   makeUnit,
   numberUnits,
   placesOf,

@@ -320,15 +320,17 @@ function standsAlike(project: Project, id: Id, other: Id, map: Affine): boolean 
  * missing, or is more.
  */
 export function unlikePlaces(project: Project, place: UnitGroup): UnitGroup[] {
+  return placesOf(project, place.unit.name).filter(
+    (other) => other.id !== place.id && !isPlaceAlike(project, place, other),
+  )
+}
+
+/** Whether two places of a unit hold the same. */
+export function isPlaceAlike(project: Project, place: UnitGroup, other: UnitGroup): boolean {
   const all = contentOf(project, place.members)
-  return placesOf(project, place.unit.name).filter((other) => {
-    if (other.id === place.id) return false
-    const there = contentOf(project, other.members)
-    const map = mapBetween(place.unit, other.unit)
-    const same = counterparts(project, all, there, map)
-    return (
-      there.length !== all.length ||
-      all.some((id) => !same.has(id) || !standsAlike(project, id, same.get(id)!, map))
-    )
-  })
+  const there = contentOf(project, other.members)
+  if (there.length !== all.length) return false
+  const map = mapBetween(place.unit, other.unit)
+  const same = counterparts(project, all, there, map)
+  return all.every((id) => same.has(id) && standsAlike(project, id, same.get(id)!, map))
 }
