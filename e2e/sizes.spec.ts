@@ -114,7 +114,12 @@ test('thickness is typed where walls are drawn; bays and a row of windows are ty
     await page.keyboard.press('Enter')
     await surface.press(0, 2000)
     await surface.move(1500, 2000)
-    await page.keyboard.type('2800; 2800', { delay: 5 })
+    // Tab goes on to the next of them; a second Tab adds nothing.
+    await page.keyboard.type('2800')
+    await page.keyboard.press('Tab')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('2800', { delay: 5 })
+    await expect(page.getByTestId('measure-tag').getByRole('textbox')).toHaveValue('2800; 2800')
     await page.keyboard.press('Enter')
     await saved(page)
     const made = (await stored(server, project, 'wall')).slice(4)

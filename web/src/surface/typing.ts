@@ -88,10 +88,20 @@ export function useTyping(fields: () => readonly TagField[]) {
       go(now.key, false)
       return true
     },
-    /** The keys go to the next field, or the one before; from the board to the first. */
+    /**
+     * The keys go to the next field, or the one before; from the board to the first. Where there is but one, and it
+     * takes several figures, on to the next of them.
+     */
     next(by: 1 | -1): boolean {
       const all = fields()
       if (all.length === 0) return false
+      const [only] = all
+      if (all.length === 1 && only!.kind === 'lengths' && by > 0 && textOf(only!.key).trim()) {
+        const so = textOf(only!.key).trimEnd()
+        texts[only!.key] = so.endsWith(';') ? `${so} ` : `${so}; `
+        go(only!.key, false)
+        return true
+      }
       const i = all.findIndex(({ key }) => key === at.value)
       const to = i < 0 ? (by > 0 ? 0 : all.length - 1) : (i + by + all.length) % all.length
       go(all[to]!.key, true)

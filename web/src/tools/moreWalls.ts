@@ -172,7 +172,7 @@ export function wallBesideTool(bench: PlanBench): Tool {
       host
         ? {
             text: `Point to the side and type the distance, ${BETWEEN[between].words}; several with ; between: ${examples(bench.units).distances}.`,
-            keys: `F: from where · L: ${whole ? 'to the nearest walls' : 'as long as the other'} · Esc: another wall`,
+            keys: `Tab: one more · F: from where · L: ${whole ? 'to the nearest walls' : 'as long as the other'} · Esc: another wall`,
           }
         : { text: 'Point to the wall it is to run beside.', keys: 'Esc: put the tool away' },
     fields: (at) =>
