@@ -221,16 +221,17 @@ test('blocks against walls, in rows, by parameters; made, changed in place and c
   })
   await test.step('of a typed size', async () => {
     await takeBlock(page, 'Cupboard of any size')
+    // Along the wall at its back, its turn, and its size.
     await surface.move(5900, 3000)
+    await page.keyboard.type('400')
     await page.keyboard.press('Tab')
     await page.keyboard.press('Tab')
-    await page.keyboard.type('1200')
-    await page.keyboard.press('Tab')
-    await page.keyboard.type('450')
+    await page.keyboard.type('1200x450')
     await page.keyboard.press('Enter')
     await saved(page)
     const placed = (await stored(server, project, 'placement')).find(({ size }) => size)
     expect(placed!.size).toEqual({ x: 1.2, y: 0.45 })
+    expect(Math.round(placed!.at.y)).toBe(4000 - 400 - 600)
     await page.keyboard.press('Escape')
   })
   await test.step('a block is made of lines, with a field', async () => {

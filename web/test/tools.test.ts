@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { standardBlocks } from '@lamina/core/library'
 import { blockTool } from '../src/tools/block'
 import { dimensionTool } from '../src/tools/dimension'
 import { leaderTool, noteTool } from '../src/tools/leader'
@@ -302,6 +303,41 @@ describe('the block tool', () => {
     expect(tool.back()).toBe(true)
     expect(tool.back()).toBe(false)
     expect(bench.all('placement')).toHaveLength(2)
+  })
+  it('stands against a wall, its near edge at a typed distance from what F says', () => {
+    const bench = new TestBench()
+    const { tool: wall } = walls(bench)
+    bench.values.reference = 'centre'
+    drawRectangle(wall, 6000, 4000)
+    const block = standardBlocks('metric').find(({ atWall, sizing }) => atWall && sizing === 'stretch')!
+    const tool = placing(bench, block.id)
+    bench.type('width', '800')
+    // Against the wall below, nearer to its left corner at 70.
+    const at = pointer(1500, 200)
+    expect(tool.fields(at)[0]).toMatchObject({ key: 'beside', label: 'from corner' })
+    bench.type('beside', '500')
+    tool.press(at)
+    // It stands by the middle of its back.
+    const stands = () => bench.all('placement').at(-1)!.at
+    expect(stands().x).toBeCloseTo(70 + 500 + 400, 6)
+    expect(stands().y).toBeCloseTo(70, 6)
+    // Nearer to the right corner it is measured from there; mirrored it takes the same place.
+    bench.type('width', '800')
+    bench.type('beside', '500')
+    tool.key!('m')
+    tool.press(pointer(4500, 200))
+    expect(stands().x).toBeCloseTo(5930 - 500 - 400, 6)
+    // From the axis of the wall there.
+    bench.type('width', '800')
+    bench.type('beside', '1500')
+    expect(tool.from!(pointer(1500, 3900))).toBe(true)
+    expect(tool.fields(pointer(1500, 3900))[0]).toMatchObject({ label: 'from axis' })
+    tool.press(pointer(1500, 3900))
+    expect(stands().x).toBeCloseTo(1500 + 400, 6)
+    expect(stands().y).toBeCloseTo(3930, 6)
+    // In the middle of the room there is no wall to measure along.
+    expect(tool.fields(pointer(3000, 2000))[0]).toMatchObject({ key: 'turn' })
+    expect(tool.from!(pointer(3000, 2000))).toBe(false)
   })
   it('asks for a block when none is chosen', () => {
     const bench = new TestBench()

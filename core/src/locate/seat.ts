@@ -14,6 +14,8 @@ import type { Id } from '../records'
 
 /** A place at the face of a wall, with the turn that sets a block's back against it. */
 export interface Seat {
+  /** The wall or column. */
+  readonly of: Id
   readonly at: Point
   readonly turn: number
 }
@@ -41,7 +43,7 @@ export function seatAt(solver: LevelSolver, p: Point, reach: number): Seat | nul
   // The wall lies on the side that is not empty; the back looks into it.
   const along = Math.atan2(b.y2 - b.y1, b.x2 - b.x1)
   const into = b.left >= 0 ? along + Math.PI / 2 : along - Math.PI / 2
-  return { at, turn: into - Math.PI / 2 }
+  return { of: b.owner, at, turn: into - Math.PI / 2 }
 }
 
 /** A clear distance from a block to what lies next to it. */

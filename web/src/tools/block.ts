@@ -15,10 +15,12 @@ import {
   type Point,
 } from '@lamina/core/geometry'
 import { shapePath } from '@lamina/core/linework'
-import { clearances, pickAt, seatAt } from '@lamina/core/locate'
+import { clearances, pickAt } from '@lamina/core/locate'
 import type { Block, BlockSize, Change, Project } from '@lamina/core/records'
 import { formatAngle, formatLength } from '@lamina/core/units'
+import { seatedAt, type Seated } from './blockSeat'
 import { nextWay, type Way } from './drawing'
+import { FROM_WORDS } from './opening'
 import { foresee, segmentItem } from './preview'
 import type { Bench, Located, TagField, Tool } from './tool'
 import type { ToolEntry } from './entry'
@@ -73,13 +75,15 @@ export function blockTool(bench: Bench): Tool {
 
   /** Where one stands: at the pointer, or with its back against the wall near it. */
   function placeAt(block: Block, at: Located): BlockPlace {
-    const seat =
-      seated && way() === 'one' && block.atWall && bench.typed('turn') === null
-        ? bench.scene.building && seatAt(bench.scene.building, at.raw, Math.max(bench.reach * 2, 350))
-        : null
+    const seat = seatOf(block, at)
     return seat
       ? { at: seat.at, turn: normalAngle(seat.turn), mirrored }
       : { at: at.point, turn: turnNow(), mirrored }
+  }
+  /** Against which wall, and how far along it; null where it stands free. */
+  function seatOf(block: Block, at: Located | null): Seated | null {
+    if (!at || !seated || way() !== 'one' || !block.atWall || bench.typed('turn') !== null) return null
+    return seatedAt(bench, at, partsBox(partsOf(block, use(block), source)), mirrored, bench.typed('beside'))
   }
   function lineAt(at: Located): Path | null {
     for (const id of pickAt(bench.picture, bench.scene.building, at.raw, bench.reach)) {
@@ -211,9 +215,11 @@ export function blockTool(bench: Bench): Tool {
           keys: 'M: mirrored · Esc: one step back',
         }
       const wall =
-        way() === 'one' && chosen()?.atWall ? ` · W: ${seated ? 'free of walls' : 'against walls'}` : ''
+        way() === 'one' && chosen()?.atWall
+          ? ` · W: ${seated ? 'free of walls · F: from where' : 'against walls'}`
+          : ''
       return {
-        text: `Point to where it stands: ${name}. Or type its turn.`,
+        text: `Point to where it stands: ${name}. ${seated && wall ? 'At a wall, type how far along it.' : 'Or type its turn.'}`,
         keys: `R: quarter turn · M: mirrored${wall} · A: another way`,
       }
     },
@@ -234,7 +240,9 @@ export function blockTool(bench: Bench): Tool {
             ]
           : []
       const turned = (at && places(block, at)?.[0]?.turn) ?? turnNow()
+      const seat = seatOf(block, at)?.measured
       const fields: TagField[] = [
+        ...(seat ? [length('beside', FROM_WORDS[seat.base.from], seat.distance)] : []),
         { key: 'turn', label: 'turn', kind: 'angle', shown: formatAngle(turned, 1) },
       ]
       const { width, depth } = sizeOf(block, use(block))
@@ -256,6 +264,15 @@ export function blockTool(bench: Bench): Tool {
       return refused || (single() ? '' : `${many} in all`)
     },
     last: () => first,
+    from(at) {
+      const block = chosen()
+      const there = (block && seatOf(block, at)?.from) ?? []
+      if (there.length === 0) return false
+      const { measured } = bench.values
+      const next = there[(there.indexOf(measured.from) + 1) % there.length]!
+      bench.values.measured = { ...measured, from: next }
+      return true
+    },
     press: place,
     enter: place,
     back() {
