@@ -25,6 +25,7 @@ import {
   pathLength,
   pathOfPoints,
   placing,
+  placingOfMany,
   turnOf,
   type Affine,
 } from '../src/geometry'
@@ -228,6 +229,30 @@ describe('a packed list', () => {
           expect(box.minX).toBeGreaterThan(extent.minX - 4 * step - 1)
           expect(box.maxY).toBeLessThan(extent.maxY + 4 * step + 1)
         }
+      }),
+    )
+  })
+})
+
+describe('the map of one of many placed things', () => {
+  it('is that of one, also when it is written down', () => {
+    const at = fc.double({ min: -1e6, max: 1e6, noNaN: true })
+    fc.assert(
+      fc.property(at, at, at, fc.boolean(), (x, y, turn, mirrored) => {
+        const one = placing({ x, y }, turn, mirrored)
+        const { a, b, c, d, e, f } = placingOfMany({ x, y }, turn, mirrored)
+        for (const [is, was] of [
+          [a, one.a],
+          [b, one.b],
+          [c, one.c],
+          [d, one.d],
+          [e, one.e],
+          [f, one.f],
+        ] as const)
+          expect(is).toBeCloseTo(was, 9)
+        expect(JSON.parse(JSON.stringify(placingOfMany({ x, y }, turn, mirrored)))).toEqual(
+          JSON.parse(JSON.stringify({ a, b, c, d, e, f })),
+        )
       }),
     )
   })

@@ -17,13 +17,13 @@ import {
   arcOf,
   edgesOf,
   mirrors,
-  placing,
   unitAt,
   offsetFrom,
   distance,
   type Affine,
   type Path,
   type Point,
+  placingOfMany,
 } from '../geometry'
 import type { Block, Id, Placement } from '../records'
 import { edgeEntry, spotOf, type Entries, type FieldEdge, type FieldOf, type FieldSpot } from './fieldEntries'
@@ -188,7 +188,7 @@ export function placedGroup(
   block: Block,
   source: BlockSource,
 ): DisplayItem[] {
-  const map = placing(placement.at, placement.turn, placement.mirrored)
+  const map = placingOfMany(placement.at, placement.turn, placement.mirrored)
   const group: GroupItem = { kind: 'group', map, clip: null, items, source: placement.id }
   if (!content.lettered) return [group]
   const parts = placedParts(placement, block, source)

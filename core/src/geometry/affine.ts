@@ -49,6 +49,49 @@ export const angleUnder = (m: Affine, angle: number): number => {
 export const placing = (at: Point, turn: number, mirrored: boolean): Affine =>
   combine(moveBy(at.x, at.y), combine(turnBy(turn), enlarge(mirrored ? -1 : 1, 1)))
 
+/** The part of a map that turns and enlarges, without what moves. */
+export const linearOf = ({ a, b, c, d }: Affine): Affine => ({ a, b, c, d, e: 0, f: 0 })
+
+/** A map that shares what turns it with others. */
+class SharedPlacing implements Affine {
+  constructor(
+    private readonly turned: Affine,
+    readonly e: number,
+    readonly f: number,
+  ) {}
+  get a(): number {
+    return this.turned.a
+  }
+  get b(): number {
+    return this.turned.b
+  }
+  get c(): number {
+    return this.turned.c
+  }
+  get d(): number {
+    return this.turned.d
+  }
+  /** As other maps are written. */
+  toJSON(): Affine {
+    return { ...linearOf(this), e: this.e, f: this.f }
+  }
+}
+
+const turns = new Map<string, Affine>()
+/** So many turns are remembered. */
+const MOST_TURNS = 2000
+
+/** As `placing`, for one of very many: those turned alike share it, so that each takes half as much memory. */
+export function placingOfMany(at: Point, turn: number, mirrored: boolean): Affine {
+  const key = `${turn} ${mirrored}`
+  let turned = turns.get(key)
+  if (!turned) {
+    if (turns.size >= MOST_TURNS) turns.clear()
+    turns.set(key, (turned = placing({ x: 0, y: 0 }, turn, mirrored)))
+  }
+  return new SharedPlacing(turned, at.x, at.y)
+}
+
 /** The inverse map; throws when the map flattens the plane. */
 export function inverse(m: Affine): Affine {
   const det = m.a * m.d - m.b * m.c

@@ -12,6 +12,7 @@ import {
   unitAt,
   type Affine,
   type Point,
+  linearOf,
 } from '../geometry'
 import {
   tieHost,
@@ -38,7 +39,7 @@ import { mappedAngle } from './maps'
 const shiftOf = (map: Affine): Point => ({ x: map.e, y: map.f })
 
 /** What a map does to directions and lengths. */
-const turned = (map: Affine, v: Point): Point => applyTo({ ...map, e: 0, f: 0 }, v)
+const turned = (map: Affine, v: Point): Point => applyTo(linearOf(map), v)
 
 /** A tie that nothing holds goes with its record; where one is held follows from what became of its host. */
 const mappedTie = (anchor: Anchor, { map, carries }: Mapping): Anchor =>

@@ -11,6 +11,7 @@ import {
   placing,
   times,
   unitAt,
+  linearOf,
 } from '../geometry'
 import type { Placement, Viewport, RecordKind } from '../records'
 import { NOTHING_MORE, noHandle, plainPoint, pointBox, type Home, type HomesOf } from './home'
@@ -27,7 +28,7 @@ export function framed(frame: Frame, map: Affine): Frame {
   const mirrored = mirrors(map) ? !frame.mirrored : frame.mirrored
   // Its own x axis as it lies now, and as it will lie.
   const axis = times(unitAt(frame.turn), frame.mirrored ? -1 : 1)
-  const now = applyTo({ ...map, e: 0, f: 0 }, axis)
+  const now = applyTo(linearOf(map), axis)
   return {
     at: applyTo(map, frame.at),
     turn: normalAngle(angleOf(mirrored ? times(now, -1) : now)),
