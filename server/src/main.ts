@@ -7,7 +7,7 @@ import { Worker } from 'node:worker_threads'
 import pino from 'pino'
 import { makeApp } from './app'
 import { FolderInUse, takeFolder } from './folder'
-import type { DrawOrder, Drawn } from './pictures/draw'
+import type { PictureOrder, Drawn } from './pictures/draw'
 import { Imprints } from './pictures/imprints'
 import { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
@@ -47,7 +47,7 @@ async function main(): Promise<void> {
   const thread = <Order, Made>(file: string): Thread<Order, Made> =>
     new Thread(() => new Worker(join(here, file)))
   const plotter = thread<PlotOrder, Uint8Array>('plot.worker.js')
-  const painter = thread<DrawOrder, Drawn>(PAINTER)
+  const painter = thread<PictureOrder, Drawn>(PAINTER)
   const form = createHash('sha256')
     .update(readFileSync(join(here, PAINTER)))
     .digest('hex')

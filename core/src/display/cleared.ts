@@ -7,8 +7,14 @@ export const PAPER_TONE = 1
 /** A pen that takes ink off: drawn in the tone of paper over what lies there. */
 export const CLEARING: AnyPen = penFrom(1, PAPER_TONE)
 
-/** What takes the ink of a list off again. */
-export const cleared = (list: DisplayList): DisplayItem[] => list.map(clearedItem)
+const made = new WeakMap<DisplayList, readonly DisplayItem[]>()
+
+/** What takes the ink of a list off again; the same object for the same list, so that it is made once. */
+export function cleared(list: DisplayList): readonly DisplayItem[] {
+  let clear = made.get(list)
+  if (!clear) made.set(list, (clear = list.map(clearedItem)))
+  return clear
+}
 
 function clearedItem(item: DisplayItem): DisplayItem {
   switch (item.kind) {

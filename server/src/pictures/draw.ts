@@ -3,7 +3,7 @@ import type { SmallPicture } from '@lamina/core/display'
 import { Project, type AnyRecord, type Id } from '@lamina/core/records'
 
 /** What is to be drawn: a project as of a change, and the boards that are asked for besides the first. */
-export interface DrawOrder {
+export interface PictureOrder {
   readonly records: readonly AnyRecord[]
   readonly seq: number
   readonly boards: readonly Id[]
@@ -24,7 +24,7 @@ export interface DrawnBoard {
 }
 
 /** Draws the small picture of a project and the imprints of its boards. Too much for an imprint is left out. */
-export function drawProject({ records, seq, boards }: DrawOrder): Drawn {
+export function drawProject({ records, seq, boards }: PictureOrder): Drawn {
   const project = new Project(records)
   const imprints: DrawnBoard[] = []
   project.all('drawing').forEach((drawing, place) => {

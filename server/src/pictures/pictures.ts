@@ -2,10 +2,10 @@ import type { Logger } from 'pino'
 import type { ProjectCard } from '@lamina/core/exchange'
 import { NotThere, type Store } from '../store'
 import type { Thread } from '../thread/thread'
-import type { DrawOrder, Drawn } from './draw'
+import type { PictureOrder, Drawn } from './draw'
 import type { Imprints } from './imprints'
 
-export type PictureThread = Pick<Thread<DrawOrder, Drawn>, 'make'>
+export type PictureThread = Pick<Thread<PictureOrder, Drawn>, 'make'>
 
 /** After a change so long is waited for the next, ms: what is being worked on is not drawn at every step. */
 const PAUSE = 1500
