@@ -150,6 +150,14 @@ describe('a packed list', () => {
     expect(pack([{ items: [line('cut', [0, 0, 1, 1])], fine: false }], 3)).toBeNull()
     expect(pack([{ items: [line('cut', [0, 0, 1, 1])], fine: false }], 4)).not.toBeNull()
   })
+  it('is refused where it is not whole', () => {
+    const { head, words } = pack(
+      [{ items: [line('cut', [0, 0, 1, 1]), text(1, 1, 'a')], fine: false }],
+      LOTS,
+    )!
+    expect(() => unpack({ head, words: words.slice(0, -1) })).toThrow('not whole')
+    expect(() => unpack({ head, words: new Uint16Array([...words, 1]) })).toThrow('not whole')
+  })
   it('puts on paper what the list does, whatever is in it', () => {
     const at = fc.integer({ min: -20_000, max: 20_000 })
     const size = fc.integer({ min: 200, max: 9000 })

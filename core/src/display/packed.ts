@@ -371,9 +371,12 @@ function indexOf<Key, Value>(values: Value[], at: Map<Key, number>, key: Key, va
   return index
 }
 
-/** Reads a packed list. */
+/** Reads a packed list. Throws for one that is not whole. */
 export function unpack({ head, words }: Packed): DisplayList {
-  return new Reader(words).list(head)
+  const reader = new Reader(words)
+  const list = reader.list(head)
+  if (!reader.isDone()) throw new Error('This list is not whole.')
+  return list
 }
 
 /** A text without where it stands. */
@@ -392,6 +395,11 @@ class Reader {
   private at = 0
 
   constructor(private readonly words: Uint16Array) {}
+
+  /** Whether just all of it was read. */
+  isDone(): boolean {
+    return this.at === this.words.length
+  }
 
   list(head: PackedHead): DisplayItem[] {
     const items: DisplayItem[] = []
