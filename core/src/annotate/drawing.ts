@@ -1,12 +1,9 @@
 import { solving } from '../building'
 import {
   IN_STEP,
-  PLAIN_LOOK,
   LivePicture,
   foreseenItems,
   isDrawn,
-  foreseenWalls,
-  isWithWalls,
   onLayer,
   partOf,
   type KindDrawn,
@@ -18,8 +15,8 @@ import {
   type PlanLook,
   type Scene,
 } from '../derive'
-import { cleared, type DisplayItem, type DisplayList } from '../display'
-import type { AnyRecord, Change, Id, RecordOf } from '../records'
+import type { DisplayItem, DisplayList } from '../display'
+import type { AnyRecord, RecordOf } from '../records'
 import { ABOVE_LINEWORK } from './depths'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
@@ -51,39 +48,6 @@ export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): 
   ...foreseenItems(record, scene, scale),
   ...layAnnotation(record, scene, scale),
 ]
-
-/** More records than this are not all shown before they are stored. */
-const MOST_FORESEEN = 400
-
-/**
- * What a change makes of a board, as it will be stored: takes off what goes or moves, and draws what comes over it.
- * Walls are solved with those near them. `picture` is what the board shows now.
- */
-export function foreseenChange(
-  change: Change,
-  scene: Scene,
-  picture: Picture,
-  scale: number,
-): readonly DisplayItem[] {
-  const { project } = scene
-  const look: PlanLook = { ...PLAIN_LOOK, scale }
-  const walls = scene.view === 'plan' ? foreseenWalls(scene, change, picture, look) : null
-  const [off, on]: [DisplayItem[], DisplayItem[]] = [[], []]
-  const clear = (id: Id): void => {
-    for (const { items } of picture.of(id)) off.push(...cleared(items))
-  }
-  for (const record of change.put.slice(0, MOST_FORESEEN)) {
-    if (walls && isWithWalls(record.kind)) continue
-    const items = foreseenRecord(record, scene, scale)
-    if (items.length > 0 && project.get(record.id)) clear(record.id)
-    on.push(...items)
-  }
-  for (const id of change.drop.slice(0, MOST_FORESEEN)) {
-    const kind = project.get(id)?.kind
-    if (kind && !(walls && isWithWalls(kind))) clear(id)
-  }
-  return [...off, ...(walls ?? []), ...on]
-}
 
 /** Dimensions, leaders and notes, each a part. */
 class AnnotationDrawn implements PartSource {

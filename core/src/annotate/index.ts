@@ -1,15 +1,8 @@
 export * from './style'
 export * from './dimension'
 export * from './leader'
-export {
-  drawingList,
-  drawingPicture,
-  drawingSources,
-  foreseenChange,
-  foreseenRecord,
-  pictureOf,
-  picturing,
-} from './drawing'
+export { drawingList, drawingPicture, drawingSources, foreseenRecord, pictureOf, picturing } from './drawing'
 export * from './roomTag'
+export { foreseenChange } from './foreseen'
 export * from './imprint'
 export * from './projectPicture'

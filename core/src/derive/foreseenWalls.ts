@@ -39,6 +39,15 @@ type Built = AnyRecord & { readonly kind: 'wall' | 'column' | 'opening' }
 const isBuilt = (record: AnyRecord | undefined): record is Built =>
   record?.kind === 'wall' || record?.kind === 'column' || record?.kind === 'opening'
 
+/** The walls of a plan as a change leaves them. */
+export interface WallsAhead {
+  /** What takes off what goes, and what comes. */
+  readonly items: readonly DisplayItem[]
+  /** The walls near it, solved: those that change and those that join them are as they will be. */
+  readonly building: LevelSolver
+  readonly joined: ReadonlySet<Id>
+}
+
 /**
  * What a change makes of the walls of a plan, as they will be solved: takes off what goes and draws what comes, of those
  * that change and of all that join them. Only what is near is solved. Null when nothing of them changes, or too much is
@@ -49,7 +58,7 @@ export function foreseenWalls(
   change: Change,
   picture: Picture,
   look: PlanLook,
-): DisplayItem[] | null {
+): WallsAhead | null {
   const { project, level } = scene
   const before = scene.building.seen(look.printing)
   const put = change.put.filter(isBuilt).filter((record) => levelOf(project, change, record) === level.id)
@@ -79,7 +88,7 @@ export function foreseenWalls(
     { kind: 'segments', pen: 'light', points: without(inner(is), was, near), source: null },
     { kind: 'segments', pen: 'cut', points: without(outer(is), was, near), source: null },
   )
-  return items
+  return { items, building: after, joined: near.joined }
 }
 
 interface InWall {

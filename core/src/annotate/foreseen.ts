@@ -1,0 +1,162 @@
+import {
+  PLAIN_LOOK,
+  foreseenWalls,
+  isDrawn,
+  isWithWalls,
+  type Picture,
+  type PlanLook,
+  type Scene,
+  type WallsAhead,
+} from '../derive'
+import { cleared, type DisplayItem } from '../display'
+import { SAME_POINT, distance, type Point } from '../geometry'
+import { styleOf } from '../library'
+import { Project, needs, type Anchor, type AnyRecord, type Change, type Id, type RecordOf } from '../records'
+import { anchorsOf, holdAnchor, type Ground } from '../ties'
+import { drawDimension } from './dimension'
+import { foreseenRecord } from './drawing'
+import { drawLeader } from './leader'
+
+/** More records than this are not all shown before they are stored. */
+const MOST_FORESEEN = 400
+
+/**
+ * What a change makes of a board, as it will be stored: takes off what goes or moves, and draws what comes over it.
+ * Walls are solved with those near them. `picture` is what the board shows now.
+ */
+export function foreseenChange(
+  change: Change,
+  scene: Scene,
+  picture: Picture,
+  scale: number,
+): readonly DisplayItem[] {
+  const { project } = scene
+  const look: PlanLook = { ...PLAIN_LOOK, scale }
+  const walls = scene.view === 'plan' ? foreseenWalls(scene, change, picture, look) : null
+  const [off, on]: [DisplayItem[], DisplayItem[]] = [[], []]
+  const clear = (id: Id): void => {
+    for (const { items } of picture.of(id)) off.push(...cleared(items))
+  }
+  for (const record of change.put.slice(0, MOST_FORESEEN)) {
+    if (walls && isWithWalls(record.kind)) continue
+    const items = isFollower(record)
+      ? laidAt(record, pointsAhead(record, change, scene, walls), project, scale)
+      : foreseenRecord(record, scene, scale)
+    if (items.length > 0 && project.get(record.id)) clear(record.id)
+    on.push(...items)
+  }
+  for (const id of change.drop.slice(0, MOST_FORESEEN)) {
+    const kind = project.get(id)?.kind
+    if (kind && !(walls && isWithWalls(kind))) clear(id)
+  }
+  for (const follower of followersOf(change, scene, walls)) {
+    const points = pointsAhead(follower, change, scene, walls)
+    const stays = anchorsOf(follower).every(
+      (anchor, i) => distance(points[i]!, holdAnchor(anchor, scene).point) < SAME_POINT,
+    )
+    if (stays) continue
+    clear(follower.id)
+    on.push(...laidAt(follower, points, project, scale))
+  }
+  return [...off, ...(walls?.items ?? []), ...on]
+}
+
+type Follower = RecordOf<'dimension' | 'leader'>
+const isFollower = (record: AnyRecord | undefined): record is Follower =>
+  record?.kind === 'dimension' || record?.kind === 'leader'
+
+/** More than this are not shown following. */
+const MOST_FOLLOWING = 60
+
+/** Dimensions and leaders of the board that are tied to what a change touches, and are not changed by it themselves. */
+function followersOf(change: Change, { project, board }: Scene, walls: WallsAhead | null): Follower[] {
+  const put = new Set(change.put.map(({ id }) => id))
+  const touched = new Set<Id>([...put, ...(walls?.joined ?? [])])
+  for (const id of walls?.joined ?? [])
+    for (const { opening } of walls!.building.get(id)?.openings ?? []) touched.add(opening.id)
+  const found = new Map<Id, Follower>()
+  for (const id of touched)
+    for (const namer of project.namers(id)) {
+      const record = project.get(namer)
+      if (!isFollower(record) || record.drawing !== board.id || put.has(namer)) continue
+      if (!isDrawn(project, record, false)) continue
+      found.set(namer, record)
+      if (found.size >= MOST_FOLLOWING) return [...found.values()]
+    }
+  return [...found.values()]
+}
+
+/** What a dimension measures, or a leader points to, as a change leaves it. */
+function pointsAhead(
+  follower: Follower,
+  change: Change,
+  scene: Scene,
+  walls: WallsAhead | null,
+): readonly Point[] {
+  const changed = changedGround(change, scene.project)
+  return anchorsOf(follower).map((anchor) => {
+    const ahead = holdAnchor(anchor, groundOf(anchor, changed, scene, walls))
+    return ahead.held ? ahead.point : holdAnchor(anchor, scene).point
+  })
+}
+
+function laidAt(
+  follower: Follower,
+  points: readonly Point[],
+  project: Project,
+  scale: number,
+): readonly DisplayItem[] {
+  const style = styleOf(project, follower.style)
+  if (follower.kind === 'leader')
+    return drawLeader(follower.id, points[0]!, follower.elbowPaperMm, follower.text, scale, style)
+  const { id, direction, offset } = follower
+  return drawDimension(id, points, direction, offset, scale, project.facts.units, style).items
+}
+
+/** What a change puts, with all it cannot do without. */
+interface Changed {
+  readonly ids: ReadonlySet<Id>
+  readonly ground: Ground
+}
+const grounds = new WeakMap<Change, Changed>()
+
+function changedGround(change: Change, project: Project): Changed {
+  const known = grounds.get(change)
+  if (known) return known
+  const held = new Map<Id, AnyRecord>(change.put.map((record) => [record.id, record]))
+  const ids = new Set(held.keys())
+  // What comes is looked at in its turn.
+  for (const record of held.values())
+    for (const [id] of needs(record)) {
+      const needed = held.get(id) ?? project.get(id)
+      if (needed) held.set(id, needed)
+    }
+  for (const facts of [...project.all('project'), ...project.all('level')])
+    if (!held.has(facts.id)) held.set(facts.id, facts)
+  const made = { ids, ground: { project: new Project(held.values()), building: null } }
+  grounds.set(change, made)
+  return made
+}
+
+/** Where what an anchor holds on to is found as a change leaves it. */
+function groundOf(anchor: Anchor, changed: Changed, scene: Scene, walls: WallsAhead | null): Ground {
+  const ahead = walls && { project: walls.building.project, building: walls.building }
+  const wallOr = (wall: Id | undefined): Ground => (ahead && wall && walls.joined.has(wall) ? ahead : scene)
+  const putOr = (id: Id): Ground => (changed.ids.has(id) ? changed.ground : scene)
+  switch (anchor.to) {
+    case 'point':
+    case 'inside':
+      return scene
+    case 'wallCorner':
+    case 'wallFace':
+      return wallOr(anchor.wall)
+    case 'opening':
+      return wallOr(ahead?.project.find('opening', anchor.opening)?.wall)
+    case 'item':
+      return putOr(anchor.item)
+    case 'gridLine':
+      return putOr(anchor.gridLine)
+    case 'placement':
+      return putOr(anchor.placement)
+  }
+}
