@@ -53,8 +53,8 @@ export class PlaceIndex<T extends Box> extends RBush<T> {
 
   override search(box: Box): T[] {
     const found: T[] = []
-    const root = this.toJSON() as Node<T>
-    if (meets(root, box)) collect(root, box, found)
+    const { minX, minY, maxX, maxY } = box
+    collect(this.toJSON() as Node<T>, minX, minY, maxX, maxY, found)
     return found
   }
 
@@ -78,19 +78,33 @@ export class PlaceIndex<T extends Box> extends RBush<T> {
   }
 }
 
-const meets = (p: Box, q: Box): boolean =>
-  q.minX <= p.maxX && q.maxX >= p.minX && q.minY <= p.maxY && q.maxY >= p.minY
-
-function collect<T extends Box>({ children, leaf }: Node<T>, box: Box, found: T[]): void {
-  for (const child of children) {
-    if (!meets(child, box)) continue
-    if (leaf) found.push(child as T)
-    else collect(child as Node<T>, box, found)
+/**
+ * Nodes and things are looked at apart: nodes are all of one shape, so reading their boxes takes no memory, while things
+ * are of many.
+ */
+function collect<T extends Box>(
+  { children, leaf }: Node<T>,
+  minX: number,
+  minY: number,
+  maxX: number,
+  maxY: number,
+  found: T[],
+): void {
+  if (leaf) {
+    for (const thing of children as readonly T[])
+      if (minX <= thing.maxX && maxX >= thing.minX && minY <= thing.maxY && maxY >= thing.minY)
+        found.push(thing)
+    return
   }
+  for (const node of children as readonly Node<T>[])
+    if (minX <= node.maxX && maxX >= node.minX && minY <= node.maxY && maxY >= node.minY)
+      collect(node, minX, minY, maxX, maxY, found)
 }
 
+/** A node in the shape in which the tree makes its own. */
 function nodeOf<T extends Box>(children: (T | Node<T>)[], height: number): Node<T> {
-  return { children, height, leaf: height === 1, ...aroundOf(children) }
+  const { minX, minY, maxX, maxY } = aroundOf(children)
+  return { children, height, leaf: height === 1, minX, minY, maxX, maxY }
 }
 
 function aroundOf(boxes: readonly Box[]): Box {
