@@ -86,14 +86,18 @@ export class Pictures {
   async imprint(project: string, board: string | null): Promise<Uint8Array | null> {
     const seq = await this.store.seqOf(project)
     const found = seq > 0 ? await this.imprints.read(project, board, seq) : null
-    if (board !== null) this.wants(project, board)
-    if (!found && seq > 0 && !this.due.has(project)) this.soon(project)
+    const isNew = board !== null && this.wants(project, board)
+    // What was drawn as of this change and gave none, for it is too much, is not drawn again.
+    const undrawn = isNew || this.tried.get(project) !== seq
+    if (!found && seq > 0 && undrawn && !this.due.has(project)) this.soon(project)
     return found
   }
 
-  private wants(project: string, board: string): void {
-    const others = (this.asked.get(project) ?? []).filter((each) => each !== board)
-    this.asked.set(project, [...others, board].slice(-MOST_BOARDS))
+  /** Remembers that a board is asked for; true when it was not known. */
+  private wants(project: string, board: string): boolean {
+    const asked = this.asked.get(project) ?? []
+    this.asked.set(project, [...asked.filter((each) => each !== board), board].slice(-MOST_BOARDS))
+    return !asked.includes(board)
   }
 
   /** Lets go of what was drawn of a project that is removed. */

@@ -240,9 +240,8 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
     preview(at) {
       const aimed = aim(at)
       if (!aimed || (way() === 'between' && !first)) return []
-      const { change: made } = foresee(bench, change(aimed), at)
-      if (!made) return asideItems(bench, aimed)
-      return made.put.flatMap((record) => (record.kind === 'opening' ? foreseenItems(bench, record) : []))
+      const seen = foresee(bench, change(aimed), at)
+      return seen.change ? seen.items : asideItems(bench, aimed)
     },
   }
 }
