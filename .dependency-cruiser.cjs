@@ -7,6 +7,7 @@ const order = [
   'records',
   'library',
   'linework',
+  'space',
   'blocks',
   'building',
   'rooms',

@@ -1,0 +1,7 @@
+export * from './vector3'
+export * from './solid'
+export { plateOf, nearnessAt, type Plate } from './plate'
+export { HiddenLines, type SeenLine, type ViewEdge, type ViewThing } from './hidden'
+export * from './looking'
+export { ONE_DEPTH } from './nearest'
+export { regionOf } from './regions'

@@ -1,0 +1,94 @@
+import type { Box } from '../geometry'
+import type { Plate } from './plate'
+
+/** More cells than this hold a plate in one list for all. */
+const MOST_CELLS = 4096
+
+/** Finds plates by place, the nearest first. */
+export class PlateGrid {
+  private readonly cells = new Map<number, Plate[]>()
+  private readonly wide: Plate[] = []
+  private found: Plate[] = []
+  private seen = new Set<Plate>()
+
+  constructor(
+    /** Side of a cell, mm. */
+    private readonly side: number,
+  ) {}
+
+  /** Takes in many at once. */
+  load(plates: Plate[]): void {
+    for (const plate of [...plates].sort(nearestFirst))
+      for (const cell of this.cellsOf(plate)) cell.push(plate)
+  }
+
+  insert(plate: Plate): void {
+    for (const cell of this.cellsOf(plate)) {
+      let [low, high] = [0, cell.length]
+      while (low < high) {
+        const middle = (low + high) >> 1
+        if (nearestFirst(cell[middle]!, plate) < 0) low = middle + 1
+        else high = middle
+      }
+      cell.splice(low, 0, plate)
+    }
+  }
+
+  remove(plate: Plate): void {
+    for (const cell of this.cellsOf(plate)) {
+      const at = cell.indexOf(plate)
+      if (at >= 0) cell.splice(at, 1)
+    }
+  }
+
+  /** The plates whose cells a box meets, the nearest first; the list holds until the next search. */
+  near({ minX, minY, maxX, maxY }: Box): readonly Plate[] {
+    const { side, wide } = this
+    const [x0, y0, x1, y1] = [
+      Math.floor(minX / side),
+      Math.floor(minY / side),
+      Math.floor(maxX / side),
+      Math.floor(maxY / side),
+    ]
+    if (x0 === x1 && y0 === y1 && wide.length === 0) return this.cells.get(keyOf(x0, y0)) ?? NONE
+    const { found, seen } = this
+    found.length = 0
+    seen.clear()
+    const take = (plates: readonly Plate[] | undefined): void => {
+      for (const plate of plates ?? NONE) {
+        if (plate.minX > maxX || plate.maxX < minX || plate.minY > maxY || plate.maxY < minY) continue
+        if (seen.has(plate)) continue
+        seen.add(plate)
+        found.push(plate)
+      }
+    }
+    take(wide)
+    for (let x = x0; x <= x1; x++) for (let y = y0; y <= y1; y++) take(this.cells.get(keyOf(x, y)))
+    return found.sort(nearestFirst)
+  }
+
+  private *cellsOf({ minX, minY, maxX, maxY }: Plate): Generator<Plate[]> {
+    const { side, cells } = this
+    const [x0, y0, x1, y1] = [
+      Math.floor(minX / side),
+      Math.floor(minY / side),
+      Math.floor(maxX / side),
+      Math.floor(maxY / side),
+    ]
+    if ((x1 - x0 + 1) * (y1 - y0 + 1) > MOST_CELLS) {
+      yield this.wide
+      return
+    }
+    for (let x = x0; x <= x1; x++)
+      for (let y = y0; y <= y1; y++) {
+        const key = keyOf(x, y)
+        let cell = cells.get(key)
+        if (!cell) cells.set(key, (cell = []))
+        yield cell
+      }
+  }
+}
+
+const NONE: readonly Plate[] = []
+const keyOf = (x: number, y: number): number => (x + 2 ** 25) * 2 ** 26 + (y + 2 ** 25)
+const nearestFirst = (p: Plate, q: Plate): number => q.near - p.near || p.order - q.order
