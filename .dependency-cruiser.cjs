@@ -14,6 +14,8 @@ const order = [
   'stairs',
   'roofs',
   'kinds',
+  'solids',
+  'views',
   'ties',
   'edit',
   'schedules',

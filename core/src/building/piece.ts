@@ -30,7 +30,7 @@ export type Gap = readonly [from: number, to: number, opening: Id]
 export const INFILL = -0.5
 
 /** A piece from its corners, anticlockwise; corners that fall together count once. Null when nothing is left. */
-function makePiece(
+export function makePiece(
   wall: Id,
   order: number,
   rank: number,

@@ -22,6 +22,7 @@ import {
   type WallType,
 } from '../records'
 import { sameEndCut, type EndCut } from './cut'
+import type { CutGround, CutPart } from './cutGround'
 import { columnReach, heeds, lookedAt, wallReach, zoneAt, type Reach, type Zone } from './heights'
 import { cutJoint } from './joint'
 import type { Loop } from './loop'
@@ -85,7 +86,7 @@ export type RankedMaterials = readonly Material[]
  * walls that it reaches are solved again. The result depends neither on the order nor on the direction in
  * which walls were drawn.
  */
-export class LevelSolver {
+export class LevelSolver implements CutGround {
   private readonly walls = new Map<Id, InWork>()
   private readonly pillars = new Map<Id, ColumnInWork>()
   private readonly bodies = new PlaceIndex<Indexed>()
@@ -227,8 +228,13 @@ export class LevelSolver {
     return this.loops.near(OUTLINE, box)
   }
 
+  /** What walls and columns give to the merged drawing. */
+  *drawn(): Generator<CutPart> {
+    yield* this.parts()
+  }
+
   /** What walls and columns near a box give to the merged drawing. */
-  drawnNear(box: Box): Pick<SolvedWall, 'zone' | 'boundaries'>[] {
+  drawnNear(box: Box): CutPart[] {
     return this.spreads.search(box).map(({ id }) => this.part(id))
   }
 

@@ -1,7 +1,6 @@
 import type { LevelSolver, SolvedColumn, SolvedWall } from '../building'
-import { isEmptyBox, type Box } from '../geometry'
-import type { Id, Material, Project } from '../records'
-import { cutItems } from './cut'
+import type { Id, Project } from '../records'
+import { CutDrawn } from './cutDrawn'
 import { isDrawn } from './drawn'
 import type { PlanLook } from './look'
 import type { News } from './news'
@@ -12,28 +11,26 @@ import { partOf, putParts, rankOf, type Part, type Picture } from './picture'
 
 /** In which order what is built lies at its depth. */
 const OFF_CUT = 0
-const CUT = 1
 const OPENINGS = 2
 
 /** The solved building: what is cut as one part, low and overhead walls and what fills openings each as its own. */
 export class BuiltDrawn implements PartSource {
   /** Parts of each wall or column: off the cut, and of its openings. */
   private readonly parts = new Map<Id, readonly Part[]>()
-  private cut: Part | null = null
-  private solver: LevelSolver | null = null
-  private placed = -1
-  private looks = ''
+  private readonly cut: CutDrawn
 
   constructor(
     private readonly picture: Picture,
     private readonly look: PlanLook,
-  ) {}
+  ) {
+    this.cut = new CutDrawn(picture, look)
+  }
 
   *update(news: News): Generator<void> {
     const { building, scene } = news
     if (!building) return
     const { project } = scene
-    this.updateCut(building, project, news.records === null)
+    this.cut.update(building, project, news.records === null)
     if (news.walls && news.records) {
       const walls = new Set(news.walls)
       for (const id of news.records) {
@@ -56,26 +53,6 @@ export class BuiltDrawn implements PartSource {
       putParts(this.picture, this.parts, column.id, this.partsFor(column.id, building, project))
     }
     for (const id of rest) putParts(this.picture, this.parts, id, [])
-  }
-
-  /** What is cut is one part for all its walls; it tells where it looks otherwise. */
-  private updateCut(building: LevelSolver, project: Project, anew: boolean): void {
-    const { picture, look } = this
-    const looks = JSON.stringify(
-      building.materials.map(({ tone, pattern, penMm }: Material) => [tone, pattern, penMm]),
-    )
-    const places = building === this.solver ? building.places.since(this.placed) : null
-    if (anew || !places || looks !== this.looks || !this.cut) {
-      this.solver = building
-      this.looks = looks
-      this.cut = picture.replace(this.cut, cutPart(project, building, look))
-    } else if (places.size > 0) {
-      const now = cutPart(project, building, look, this.cut.within)
-      // Of the same part elsewhere only the places count, unless it grew.
-      if (now && sameBox(now, this.cut)) for (const place of places) picture.touch(place)
-      else this.cut = picture.moved(this.cut, now, places)
-    }
-    this.placed = building.places.now
   }
 
   private partsFor(id: Id, building: LevelSolver, project: Project): Part[] {
@@ -125,31 +102,3 @@ export class BuiltDrawn implements PartSource {
 
 /** Beyond the places of all walls. */
 const COLUMNS = 1e12
-
-const sameBox = (p: Box, q: Box): boolean =>
-  p.minX === q.minX && p.minY === q.minY && p.maxX === q.maxX && p.maxY === q.maxY
-
-/** All that is cut, as one part. */
-function cutPart(
-  project: Project,
-  building: LevelSolver,
-  look: PlanLook,
-  within?: Part['within'],
-): Part | null {
-  const { minX, minY, maxX, maxY } = building.extent()
-  if (isEmptyBox({ minX, minY, maxX, maxY })) return null
-  return {
-    minX,
-    minY,
-    maxX,
-    maxY,
-    rank: rankOf(depthOf('walls'), CUT, 'others'),
-    place: 0,
-    nth: 0,
-    source: null,
-    get items() {
-      return cutItems(project, building, look)
-    },
-    within: within ?? ((box, mmPerPixel) => cutItems(project, building, look, { box, mmPerPixel })),
-  }
-}

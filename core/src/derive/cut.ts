@@ -1,4 +1,4 @@
-import type { LevelSolver, Loop, LoopEdge } from '../building'
+import type { CutGround, Loop, LoopEdge } from '../building'
 import { penFrom, strokeItem, type AnyPen, type DisplayItem, PENS } from '../display'
 import { clippedTo, growBox, type Box, type Point } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
@@ -58,7 +58,7 @@ function flat(loop: Pick<Loop, 'points'>): number[] {
  */
 export function cutItems(
   project: Project,
-  solver: LevelSolver,
+  solver: CutGround,
   look: PlanLook,
   sight: Sight | null = null,
 ): DisplayItem[] {
@@ -91,11 +91,9 @@ export function cutItems(
 }
 
 /** The lines between two materials. */
-function innerLines(solver: LevelSolver, pens: CutPens, scale: number, sight: Sight | null): DisplayItem[] {
+function innerLines(solver: CutGround, pens: CutPens, scale: number, sight: Sight | null): DisplayItem[] {
   const runs = new Map<Stroke, number[]>()
-  for (const { boundaries, zone } of sight
-    ? solver.drawnNear(sight.box)
-    : [...solver.all(), ...solver.columns()])
+  for (const { boundaries, zone } of sight ? solver.drawnNear(sight.box) : solver.drawn())
     for (const b of zone === 'cut' ? boundaries : []) {
       if (b.left < 0 || b.right < 0) continue
       const stroke = pens.between(b.owner, Math.max(b.left, b.right))
@@ -218,7 +216,7 @@ class CutPens {
 
   constructor(
     private readonly project: Project,
-    private readonly solver: LevelSolver,
+    private readonly solver: CutGround,
   ) {}
 
   private lookOf(owner: Id): CutLook {

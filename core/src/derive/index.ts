@@ -32,6 +32,6 @@ export { overheadItems } from './fabric'
 export * from './stairPlan'
 export * from './openingElevation'
 export * from './openingPicture'
-export { lightSpans } from './windowPlan'
+
 export * from './scene'
 export { sketching, type Sketch } from './sketch'

@@ -1,6 +1,7 @@
 import type { LevelSolver } from '../building'
 import type { Id, Project, ProjectFacts, RecordKind, UnplacedKind } from '../records'
-import type { Scene } from './scene'
+import type { Derived } from '../views'
+import { derivedOf, type Scene } from './scene'
 
 /** What changed on a board since its picture was brought up to date last. */
 export interface News {
@@ -11,6 +12,8 @@ export interface News {
   readonly records: ReadonlySet<Id> | null
   /** The walls and columns that are drawn otherwise; null: all of them. */
   readonly walls: ReadonlySet<Id> | null
+  /** What is seen of the building in a derived drawing, and the records of which something else is seen; null: all. */
+  readonly derived: { readonly now: Derived; readonly changed: ReadonlySet<Id> | null } | null
 }
 
 /** What a change of a record that stands nowhere itself means for what is drawn. */
@@ -50,17 +53,22 @@ export class Follower {
   private solved = -1
   private units: ProjectFacts['units'] | undefined
   private stairLimits: ProjectFacts['stairLimits']
+  private derived: Derived | null = null
+  private worked = -1
 
   constructor(
     /** Which walls count. */
     private readonly seen: (building: LevelSolver) => LevelSolver,
+    /** What does not print is left out. */
+    private readonly printing = false,
   ) {}
 
   /** What is new; null: nothing. */
   news(scene: Scene): News | null {
     const { project } = scene
     const changed = this.scene === scene ? project.changedSince(this.stamp) : null
-    if (changed?.size === 0) return null
+    const derived = this.derivedNews(scene)
+    if (changed?.size === 0 && (!derived || derived.changed?.size === 0)) return null
     const kinds = project.changedKinds(this.stamp)
     const { units, stairLimits } = project.facts
     const alike = units === this.units && stairLimits === this.stairLimits
@@ -74,7 +82,17 @@ export class Follower {
     this.solved = building?.changes.now ?? -1
     const some = changed && kinds && alike && ![...kinds].some((kind) => meaningOf(kind) === 'all')
     const told = building ? walls : NONE
-    return { scene, building, walls: told, records: some && told ? withOthers(project, changed, told) : null }
+    const records = some && told ? withOthers(project, changed, told) : null
+    return { scene, building, walls: told, records, derived }
+  }
+
+  private derivedNews(scene: Scene): News['derived'] {
+    const now = derivedOf(scene, this.printing)
+    if (!now) return null
+    const changed = now === this.derived ? now.changes.since(this.worked) : null
+    this.derived = now
+    this.worked = now.changes.now
+    return { now, changed }
   }
 }
 

@@ -1,167 +1,21 @@
-import { strokeItem, type DisplayItem, type PenName } from '../display'
-import { pathOfPoints, type Point } from '../geometry'
-import type { Opening, OpeningType } from '../records'
+import { strokeItem, type DisplayItem } from '../display'
+import { pathOfPoints } from '../geometry'
+import { openingFront, type FrontFacts } from '../solids'
 import { OVERHEAD_DASHES } from './openingGround'
-import { lightSpans } from './windowPlan'
 
-export interface ElevationFacts {
-  readonly width: number
-  /** From sill to head. */
-  readonly height: number
-  readonly type: OpeningType
-  readonly hand: Opening['hand']
+export interface ElevationFacts extends FrontFacts {
   readonly source: string | null
   /** Real mm to one paper mm. */
   readonly scale: number
 }
 
-const rectangle = (x: number, y: number, width: number, height: number): Point[] => [
-  { x, y },
-  { x: x + width, y },
-  { x: x + width, y: y + height },
-  { x, y: y + height },
-]
-
 /**
  * A door or window seen from the front, from its lower left corner: frame, leaves and lights, with dashed lines
  * that meet at the hinges. Real mm; doors are seen from the side they open to.
  */
-export function openingElevation({
-  width,
-  height,
-  type,
-  hand,
-  source,
-  scale,
-}: ElevationFacts): DisplayItem[] {
-  const { make, frame } = type
-  const items: DisplayItem[] = []
-  const box = (pen: PenName, x: number, y: number, w: number, h: number): void => {
-    if (w <= 0 || h <= 0) return
-    items.push({
-      kind: 'line',
-      pen,
-      points: rectangle(x, y, w, h).flatMap((p) => [p.x, p.y]),
-      closed: true,
-      source,
-    })
-  }
-  const line = (pen: PenName, ...points: Point[]): void =>
-    void items.push({ kind: 'line', pen, points: points.flatMap((p) => [p.x, p.y]), closed: false, source })
-  /** Lines from both corners of the free edge to the middle of the hinged one. */
-  const hung = (x: number, y: number, w: number, h: number, at: 'left' | 'right' | 'top'): void => {
-    const corners = rectangle(x, y, w, h)
-    const points: Point[] =
-      at === 'top'
-        ? [corners[0]!, { x: x + w / 2, y: y + h }, corners[1]!]
-        : at === 'left'
-          ? [corners[1]!, { x, y: y + h / 2 }, corners[2]!]
-          : [corners[0]!, { x: x + w, y: y + h / 2 }, corners[3]!]
-    items.push(strokeItem(pathOfPoints(points, false), 'light', OVERHEAD_DASHES, scale, source))
-  }
-  const arrow = (x: number, y: number, dx: number, dy: number): void => {
-    const length = Math.hypot(dx, dy)
-    const head = Math.min(80, length / 3)
-    const [ux, uy] = [dx / length, dy / length]
-    const tip = { x: x + dx / 2, y: y + dy / 2 }
-    line('light', { x: x - dx / 2, y: y - dy / 2 }, tip)
-    line('light', { x: tip.x - ux * head - uy * head * 0.5, y: tip.y - uy * head + ux * head * 0.5 }, tip, {
-      x: tip.x - ux * head + uy * head * 0.5,
-      y: tip.y - uy * head - ux * head * 0.5,
-    })
-  }
-  box('seen', 0, 0, width, height)
-  if (make.form === 'cased' && !make.lined) return items
-  const rim = Math.min(frame.width, width / 8, height / 8)
-  // Frames of doors have no part at the floor.
-  const foot = make.form === 'glazed' ? rim : 0
-  const clear = { x: rim, y: foot, width: width - 2 * rim, height: height - rim - foot }
-  box('seen', clear.x, clear.y, clear.width, clear.height)
-  switch (make.form) {
-    case 'cased':
-      break
-    case 'hinged': {
-      const first = make.leaves === 1 ? clear.width : clear.width * make.share
-      // Seen from the side it opens to, on its left, the wall's start lies to the right.
-      const leftFirst = hand === 'end'
-      const spans =
-        make.leaves === 1
-          ? [{ x: clear.x, width: clear.width, at: leftFirst ? 'left' : 'right' } as const]
-          : ([
-              { x: clear.x, width: leftFirst ? first : clear.width - first, at: 'left' },
-              {
-                x: clear.x + (leftFirst ? first : clear.width - first),
-                width: leftFirst ? clear.width - first : first,
-                at: 'right',
-              },
-            ] as const)
-      for (const span of spans) {
-        box('light', span.x, clear.y, span.width, clear.height)
-        hung(span.x, clear.y, span.width, clear.height, span.at)
-      }
-      break
-    }
-    case 'sliding':
-    case 'folding': {
-      const each = clear.width / make.panels
-      for (let i = 0; i < make.panels; i++) {
-        const x = clear.x + i * each
-        box('light', x, clear.y, each, clear.height)
-        if (make.form === 'sliding')
-          arrow(x + each / 2, clear.y + clear.height / 2, (i % 2 === 0 ? 1 : -1) * each * 0.5, 0)
-        else hung(x, clear.y, each, clear.height, i % 2 === 0 ? 'left' : 'right')
-      }
-      break
-    }
-    case 'revolving':
-      for (const part of [0.15, 0.5, 0.85])
-        line(
-          'light',
-          { x: clear.x + clear.width * part, y: clear.y },
-          { x: clear.x + clear.width * part, y: clear.y + clear.height },
-        )
-      break
-    case 'up and over': {
-      const boards = Math.max(2, Math.round(clear.height / 500))
-      for (let i = 1; i < boards; i++) {
-        const y = clear.y + (clear.height * i) / boards
-        line('light', { x: clear.x, y }, { x: clear.x + clear.width, y })
-      }
-      arrow(clear.x + clear.width / 2, clear.y + clear.height / 2, 0, clear.height * 0.4)
-      break
-    }
-    case 'glazed': {
-      const spans = lightSpans(make, clear.width)
-      const bar = make.transom !== null && make.transom < clear.height - make.mullion ? make.transom : null
-      spans.forEach(({ from, to }, i) => {
-        const high = bar ?? clear.height
-        const x = clear.x + from
-        const w = to - from
-        box('seen', x, clear.y, w, high)
-        if (bar !== null) box('seen', x, clear.y + bar + make.mullion, w, clear.height - bar - make.mullion)
-        switch (make.lights[i]!.opens) {
-          case 'hung at the left':
-            hung(x, clear.y, w, high, 'left')
-            break
-          case 'hung at the right':
-            hung(x, clear.y, w, high, 'right')
-            break
-          case 'hung at the top':
-            hung(x, clear.y, w, high, 'top')
-            break
-          case 'sliding':
-            arrow(x + w / 2, clear.y + high / 2, w * 0.5, 0)
-            break
-          case 'sliding up':
-            line('seen', { x, y: clear.y + high / 2 }, { x: x + w, y: clear.y + high / 2 })
-            arrow(x + w / 2, clear.y + high / 4, 0, high * 0.25)
-            break
-          case 'fixed':
-            break
-        }
-      })
-      break
-    }
-  }
-  return items
-}
+export const openingElevation = ({ source, scale, ...facts }: ElevationFacts): DisplayItem[] =>
+  openingFront(facts).map(({ pen, points, closed, dashed }): DisplayItem =>
+    dashed
+      ? strokeItem(pathOfPoints(points, closed), pen, OVERHEAD_DASHES, scale, source)
+      : { kind: 'line', pen, points: points.flatMap((p) => [p.x, p.y]), closed, source },
+  )

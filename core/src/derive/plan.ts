@@ -1,6 +1,7 @@
 import type { DisplayItem } from '../display'
 import type { AnyRecord, RecordKind } from '../records'
 import { BuiltDrawn } from './built'
+import { DerivedDrawn } from './derivedDrawn'
 import type { DrawnKind } from './drawnKind'
 import { DRAWN } from './drawnKinds'
 import { PLAIN_LOOK, type PlanLook } from './look'
@@ -37,13 +38,14 @@ export class LivePicture {
     const { picture, look } = this
     return [
       new BuiltDrawn(picture, look),
+      new DerivedDrawn(picture, look),
       new ThingsDrawn(picture, look),
       ...this.more.map((make) => make(picture, look)),
     ]
   }
 
   private makeFollower(): Follower {
-    return new Follower((building) => building.seen(this.look.printing))
+    return new Follower((building) => building.seen(this.look.printing), this.look.printing)
   }
 
   /** The picture of a scene as it is now. */

@@ -3,6 +3,7 @@ import {
   kindsIn,
   type AnyRecord,
   type Board,
+  type Drawing,
   type Sheet,
   type DrawingOf,
   type Id,
@@ -11,6 +12,7 @@ import {
   hostsOf,
 } from '../records'
 import { standsIn } from '../kinds'
+import { derivedSource, frameOf, type Derived, type Frame } from '../views'
 
 /** What is kept for a board while its project changes hangs on this: the same object as long as both are there. */
 export class Kept {
@@ -28,6 +30,18 @@ export interface PlanScene extends AnyScene {
   readonly board: DrawingOf<'plan'>
   readonly level: Level
   readonly building: LevelSolver
+}
+
+/** The drawings that are worked out from the building, with what is drafted over them. */
+export type DerivedBoard = Exclude<Drawing, DrawingOf<'plan' | 'block'>>
+
+/** A view of the building from elsewhere than above: a section, an elevation, a detail, a cutaway. */
+export interface DerivedScene extends AnyScene {
+  readonly view: 'derived'
+  readonly board: DerivedBoard
+  readonly building: null
+  /** How it looks at the building; null: not at all. */
+  readonly frame: Frame | null
 }
 
 /** The inside of a block, in its own axes: what is drafted there alone. */
@@ -48,7 +62,7 @@ export interface SheetScene extends AnyScene {
  * What a board shows of its project as it is now: where its lines, snaps, ties and picks come from, and where
  * things dropped on it go. Tools know the scene, never where it comes from.
  */
-export type Scene = PlanScene | BlockScene | SheetScene
+export type Scene = PlanScene | DerivedScene | BlockScene | SheetScene
 
 const keeps = new WeakMap<Project, Map<Id, Kept>>()
 
@@ -78,6 +92,7 @@ function renewed(scene: Scene): Scene {
       return scene.level === scene.project.need('level', scene.board.level)
         ? scene
         : sceneFor(scene.project, scene.kept, scene.board)
+    case 'derived':
     case 'block':
     case 'sheet':
       return scene
@@ -99,6 +114,12 @@ function sceneFor(project: Project, kept: Kept, board: Board): Scene {
           return solverOf(project, board.level)
         },
       }
+    case 'section':
+    case 'elevation':
+    case 'interior':
+    case 'detail':
+    case 'cutaway':
+      return { view: 'derived', project, kept, board, building: null, frame: frameOf(board) }
     case 'block':
       return { view: 'block', project, kept, board, building: null }
   }
@@ -109,6 +130,7 @@ export function hostIn(scene: Scene): { readonly level?: Id; readonly drawing?: 
   switch (scene.view) {
     case 'plan':
       return { level: scene.level.id }
+    case 'derived':
     case 'block':
     case 'sheet':
       return { drawing: scene.board.id }
@@ -133,4 +155,10 @@ export function* recordsIn({ project, board }: Scene): Generator<AnyRecord> {
     }
   for (const kind of ON_PLANS)
     for (const record of project.all(kind)) if (standsIn(board, record)) yield record
+}
+
+/** What a board shows of the building as it was worked out last; null for what is not worked out. */
+export function derivedOf(scene: Scene, printing: boolean): Derived | null {
+  if (scene.view !== 'derived' || !scene.frame) return null
+  return derivedSource(scene.project).of(scene.board.id, printing)
 }

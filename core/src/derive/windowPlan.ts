@@ -1,23 +1,10 @@
 import type { DisplayItem } from '../display'
 import { angleOf, subtract } from '../geometry'
 import type { Opening, OpeningMake, OpeningType } from '../records'
+import { lightSpans } from '../solids'
 import type { OpeningGround } from './openingGround'
 
 type Glazed = Extract<OpeningMake, { form: 'glazed' }>
-
-/** The part of the width that each light takes between the frames, as distances along the whole clear width. */
-export function lightSpans(make: Glazed, clear: number): { from: number; to: number }[] {
-  const mullion = Math.min(make.mullion, clear / (4 * make.lights.length))
-  const room = clear - mullion * (make.lights.length - 1)
-  const parts = make.lights.reduce((sum, light) => sum + light.part, 0)
-  let from = 0
-  return make.lights.map((light) => {
-    const width = (room * light.part) / parts
-    const span = { from, to: from + width }
-    from += width + mullion
-    return span
-  })
-}
 
 /** How far a sill runs past its opening at both sides, mm. */
 const SILL_PAST = 40

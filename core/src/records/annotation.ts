@@ -5,7 +5,6 @@ import {
   idSchema,
   nameSchema,
   pointSchema,
-  ratioSchema,
   textSchema,
 } from './parts'
 
@@ -118,40 +117,10 @@ export const noteSchema = z.strictObject({
   layer: idSchema.optional(),
 })
 
-/** What every drawing has, whatever it is a view of. */
-const anyView = {
-  id: idSchema,
-  kind: z.literal('drawing'),
-  name: nameSchema.min(1),
-  /** The scale at which the board shows annotation: real mm to one paper mm. */
-  readingScale: ratioSchema,
-  /** Angle of the working axes, radians; left out: level and upright. */
-  axes: angleSchema.optional(),
-}
-
-/** A drawing is a view of the project. */
-export const drawingSchema = z.discriminatedUnion('view', [
-  /** A plan of a level. */
-  z.strictObject({ ...anyView, view: z.literal('plan'), level: idSchema }),
-  /** The inside of a block that is being changed, in the block's own axes. */
-  z.strictObject({
-    ...anyView,
-    view: z.literal('block'),
-    block: idSchema,
-    /** The place it is looked at in. */
-    placement: idSchema.optional(),
-    /** Written by earlier versions; a block is on no level. */
-    level: idSchema.optional(),
-  }),
-])
-
 export type Anchor = z.infer<typeof anchorSchema>
 export type Dimension = z.infer<typeof dimensionSchema>
 export type Leader = z.infer<typeof leaderSchema>
 export type Note = z.infer<typeof noteSchema>
-export type Drawing = z.infer<typeof drawingSchema>
-export type View = Drawing['view']
-export type DrawingOf<V extends View> = Extract<Drawing, { view: V }>
 
 /** The records of this file, as the union of all takes them in. */
-export const ANNOTATION_RECORDS = [dimensionSchema, drawingSchema, leaderSchema, noteSchema] as const
+export const ANNOTATION_RECORDS = [dimensionSchema, leaderSchema, noteSchema] as const

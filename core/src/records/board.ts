@@ -1,4 +1,4 @@
-import type { Drawing, DrawingOf } from './annotation'
+import type { Drawing, DrawingOf } from './drawing'
 import type { Id } from './parts'
 import type { Project } from './project'
 import type { Sheet } from './sheet'

@@ -1,4 +1,5 @@
-import type { Anchor, Drawing } from './annotation'
+import type { Anchor } from './annotation'
+import type { Drawing } from './drawing'
 import type { Id } from './parts'
 import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './schema'
 
@@ -148,6 +149,27 @@ const DRAWING: Loose<Drawing> = {
   },
 }
 
+/** The drawing that a detail is of. */
+const DETAIL_OF: Reference<Drawing> = {
+  to: ['drawing'],
+  ids: (drawing) => (drawing.view === 'detail' && drawing.of ? [drawing.of.drawing] : []),
+  renamed: (drawing, as) =>
+    drawing.view === 'detail' && drawing.of
+      ? { ...drawing, of: { ...drawing.of, drawing: as(drawing.of.drawing) } }
+      : drawing,
+}
+
+/** The section that a cutaway is cut along. */
+const CUT_ALONG: Reference<Drawing> = {
+  to: ['drawing'],
+  ids: (drawing) =>
+    drawing.view === 'cutaway' && drawing.cut?.by === 'section' ? [drawing.cut.section] : [],
+  renamed: (drawing, as) =>
+    drawing.view === 'cutaway' && drawing.cut?.by === 'section'
+      ? { ...drawing, cut: { ...drawing.cut, section: as(drawing.cut.section) } }
+      : drawing,
+}
+
 const LEVEL = { to: 'level' } as const
 const onLevel = <R extends { level: Id }>(): Reference<R> => one<R>('level' as Keys<R>, LEVEL.to)
 /** What is drafted on a board: a drawing or a sheet. */
@@ -233,7 +255,15 @@ export const KINDS = {
     word: 'drawing',
     host: 'project',
     layer: null,
-    needs: [one('level', 'level'), one('block' as never, 'block')],
+    needs: [
+      one('level' as never, 'level'),
+      one('block' as never, 'block'),
+      one('lens', 'lens'),
+      one('room' as never, 'room'),
+      one('only' as never, 'level'),
+      DETAIL_OF,
+      CUT_ALONG,
+    ],
     loose: DRAWING,
   },
   schedule: {

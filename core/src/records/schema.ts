@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { ANNOTATION_RECORDS } from './annotation'
+import { DRAWING_RECORDS } from './drawing'
 import { BLOCKS_RECORDS } from './blocks'
 import { BUILDING_RECORDS } from './building'
 import { DRAFTING_RECORDS } from './drafting'
@@ -14,6 +15,7 @@ import { idSchema } from './parts'
 
 export const recordSchema = z.discriminatedUnion('kind', [
   ...ANNOTATION_RECORDS,
+  ...DRAWING_RECORDS,
   ...BLOCKS_RECORDS,
   ...BUILDING_RECORDS,
   ...DRAFTING_RECORDS,

@@ -27,7 +27,7 @@ export const projectSchema = z.strictObject({
   id: z.literal('project'),
   kind: z.literal('project'),
   /** Version of the record format. */
-  schema: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]),
+  schema: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(6)]),
   name: nameSchema.min(1),
   number: nameSchema,
   client: nameSchema,

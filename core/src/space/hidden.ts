@@ -291,9 +291,9 @@ export class HiddenLines<K, E extends ViewEdge> {
     if (isCrossing) return (l === left && r === right) || (l === right && r === left)
     // A line on a plate.
     if (left === right) return l === left && r === left
-    if (l === r) return false
-    if (left && l === left) return this.yields(left, r, right, ray, at, 'left')
-    return right !== null && r === right && this.yields(right, l, left, ray, at, 'right')
+    if (isOne(l, r)) return false
+    if (left && isOne(l, left)) return this.yields(left, r, right, ray, at, 'left')
+    return right !== null && isOne(r, right) && this.yields(right, l, left, ray, at, 'right')
   }
 
   /**
@@ -403,6 +403,9 @@ const endOf = (edge: ViewEdge, ray: Ray2, at: number): { x2: number; y2: number 
   const { x, y } = spotAt(ray, at)
   return { x2: x, y2: y }
 }
+
+/** One plate, or two parts of what is cut. */
+const isOne = (p: Plate | null, q: Plate | null): boolean => p === q || (p?.cap === true && q?.cap === true)
 
 /** How much nearer one plate is than another at a place of a line, mm. */
 function depthGap(p: Plate, q: Plate, { x, y, ux, uy }: Ray2, at: number): number {

@@ -22,6 +22,8 @@ export interface Plate extends Box {
   readonly curve: number
   /** What of it is seen is to be filled, so its outlines are kept. */
   readonly filled: boolean
+  /** It is a part of what is cut: all such parts are one to the eye. */
+  readonly cap?: boolean
   /** Its place among all, for what may be told either way. */
   readonly order: number
 }

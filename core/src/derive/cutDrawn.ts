@@ -1,0 +1,70 @@
+import type { CutGround } from '../building'
+import { isEmptyBox, type Box } from '../geometry'
+import type { Material, Project } from '../records'
+import { cutItems } from './cut'
+import type { PlanLook } from './look'
+import { depthOf } from './parts'
+import { rankOf, type Part, type Picture } from './picture'
+
+/** Where what is cut lies among walls: over those off the cut, beneath what fills openings. */
+const CUT = 1
+
+/** What is cut: one part for all of it, which tells where it looks otherwise. */
+export class CutDrawn {
+  private part: Part | null = null
+  private ground: CutGround | null = null
+  private placed = -1
+  private looks = ''
+
+  constructor(
+    private readonly picture: Picture,
+    private readonly look: PlanLook,
+  ) {}
+
+  update(ground: CutGround, project: Project, anew: boolean): void {
+    const { picture, look } = this
+    const looks = JSON.stringify(
+      ground.materials.map(({ tone, pattern, penMm }: Material) => [tone, pattern, penMm]),
+    )
+    const places = ground === this.ground ? ground.places.since(this.placed) : null
+    if (anew || !places || looks !== this.looks || !this.part) {
+      this.ground = ground
+      this.looks = looks
+      this.part = picture.replace(this.part, cutPart(project, ground, look))
+    } else if (places.size > 0) {
+      const now = cutPart(project, ground, look, this.part.within)
+      // Of the same part elsewhere only the places count, unless it grew.
+      if (now && sameBox(now, this.part)) for (const place of places) picture.touch(place)
+      else this.part = picture.moved(this.part, now, places)
+    }
+    this.placed = ground.places.now
+  }
+}
+
+const sameBox = (p: Box, q: Box): boolean =>
+  p.minX === q.minX && p.minY === q.minY && p.maxX === q.maxX && p.maxY === q.maxY
+
+/** All that is cut, as one part. */
+function cutPart(
+  project: Project,
+  ground: CutGround,
+  look: PlanLook,
+  within?: Part['within'],
+): Part | null {
+  const { minX, minY, maxX, maxY } = ground.extent()
+  if (isEmptyBox({ minX, minY, maxX, maxY })) return null
+  return {
+    minX,
+    minY,
+    maxX,
+    maxY,
+    rank: rankOf(depthOf('walls'), CUT, 'others'),
+    place: 0,
+    nth: 0,
+    source: null,
+    get items() {
+      return cutItems(project, ground, look)
+    },
+    within: within ?? ((box, mmPerPixel) => cutItems(project, ground, look, { box, mmPerPixel })),
+  }
+}

@@ -1,0 +1,151 @@
+import { PAPER_TONE, penFrom, strokeItem, type AnyPen, type DisplayItem } from '../display'
+import { applyTo, inverse, mapBox, pathOfPoints } from '../geometry'
+import type { Id, Project } from '../records'
+import type { DerivedFill, DerivedLine, DerivedThing, LineWeight } from '../views'
+import { CutDrawn } from './cutDrawn'
+import { isDrawn } from './drawn'
+import type { PlanLook } from './look'
+import type { News } from './news'
+import { OVERHEAD_DASHES } from './openingGround'
+import { IN_STEP, depthOf, type PartSource } from './parts'
+import { patternItems } from './patterned'
+import { partOf, putParts, rankOf, type Part, type Picture } from './picture'
+import type { Sight } from './sight'
+
+/** Faces lie beneath all that is drafted, their edges among walls. */
+const FACES = rankOf(depthOf('hatches') - 0.01, 0, 'others')
+const EDGES = rankOf(depthOf('walls'), 0, 'others')
+
+/** Pens of lines by what they tell, mm (ISO 128-2). */
+const WIDTHS: { readonly [W in LineWeight]: number } = {
+  outline: 0.5,
+  step: 0.35,
+  edge: 0.25,
+  seen: 0.18,
+  light: 0.13,
+}
+
+/** Behind so many mm lines are lighter, step by step. */
+const FURTHER = [
+  { behind: 25_000, tone: 0.5 },
+  { behind: 12_000, tone: 0.35 },
+  { behind: 5_000, tone: 0.2 },
+] as const
+
+const penOfLine = ({ weight, behind }: DerivedLine): AnyPen =>
+  penFrom(WIDTHS[weight], FURTHER.find((step) => behind > step.behind)?.tone ?? 0)
+
+/** What is seen of the building in a derived drawing: faces and edges of each record, and what is cut. */
+export class DerivedDrawn implements PartSource {
+  private readonly parts = new Map<Id, readonly Part[]>()
+  private readonly cut: CutDrawn
+
+  constructor(
+    private readonly picture: Picture,
+    private readonly look: PlanLook,
+  ) {
+    this.cut = new CutDrawn(picture, look)
+  }
+
+  *update({ scene, derived, records }: News): Generator<void> {
+    if (!derived) return
+    const { project } = scene
+    const { now, changed } = derived
+    this.cut.update(now.cut, project, changed === null || records === null)
+    if (changed && records) {
+      for (const id of new Set([...changed, ...records])) this.put(id, now.things.get(id), project)
+      return
+    }
+    const rest = new Set(this.parts.keys())
+    let steps = 0
+    for (const [id, thing] of now.things) {
+      rest.delete(id)
+      this.put(id, thing, project)
+      if (++steps % IN_STEP === 0) yield
+    }
+    for (const id of rest) putParts(this.picture, this.parts, id, [])
+  }
+
+  private put(id: Id, thing: DerivedThing | undefined, project: Project): void {
+    const record = project.get(id)
+    const shown = thing && record && isDrawn(project, record, this.look.printing)
+    putParts(this.picture, this.parts, id, shown ? this.partsOf(id, thing, project) : [])
+  }
+
+  private partsOf(id: Id, { lines, fills }: DerivedThing, project: Project): Part[] {
+    const place = project.placeOf(id)
+    const { look } = this
+    const bySource = new Map<Id, DerivedLine[]>()
+    for (const line of lines) {
+      const mine = bySource.get(line.source)
+      if (mine) mine.push(line)
+      else bySource.set(line.source, [line])
+    }
+    const parts = [...bySource].flatMap(([source, some], nth) => {
+      const items = lineItems(some, source, look.scale)
+      return partOf(items, { rank: EDGES, place, nth }, source) ?? []
+    })
+    const faces = fills.flatMap((fill, nth) => facePart(fill, place, nth, look) ?? [])
+    return [...parts, ...faces]
+  }
+}
+
+function lineItems(lines: readonly DerivedLine[], source: Id, scale: number): DisplayItem[] {
+  const runs = new Map<AnyPen, number[]>()
+  const items: DisplayItem[] = []
+  for (const line of lines) {
+    const pen = penOfLine(line)
+    const { x1, y1, x2, y2, dashed } = line
+    if (dashed) {
+      const ends = [
+        { x: x1, y: y1 },
+        { x: x2, y: y2 },
+      ]
+      items.push(strokeItem(pathOfPoints(ends, false), pen, OVERHEAD_DASHES, scale, source))
+      continue
+    }
+    const points = runs.get(pen)
+    if (points) points.push(x1, y1, x2, y2)
+    else runs.set(pen, [x1, y1, x2, y2])
+  }
+  for (const [pen, points] of runs) items.push({ kind: 'segments', pen, points, source })
+  return items
+}
+
+/** What is seen of a face: its ground, and its pattern along its own axes. */
+function facePart(fill: DerivedFill, place: number, nth: number, look: PlanLook): Part | null {
+  const { loops, source } = fill
+  const ground: DisplayItem = { kind: 'fill', tone: PAPER_TONE, loops, source }
+  const order = { rank: FACES, place, nth }
+  const plain = partOf([ground], order, source)
+  const { pattern } = fill
+  if (!plain || !pattern || look.poche !== 'patterns') return plain
+  const back = inverse(fill.map)
+  const outlines = loops.map((loop) => ({
+    points: Array.from({ length: loop.length / 2 }, (_, i) =>
+      applyTo(back, { x: loop[2 * i]!, y: loop[2 * i + 1]! }),
+    ),
+  }))
+  const inked = (sight: Sight | null): DisplayItem[] => [
+    ground,
+    {
+      kind: 'group',
+      map: fill.map,
+      clip: null,
+      source,
+      items: patternItems(
+        { pattern, loops: outlines, scale: look.scale },
+        { pen: 'hatch', tone: PAPER_TONE, source },
+        sight,
+      ),
+    },
+  ]
+  return {
+    ...plain,
+    get items() {
+      return inked(null)
+    },
+    within: (box, mmPerPixel) => inked({ box: mapBox(back, box), mmPerPixel }),
+  }
+}
+

@@ -1,0 +1,148 @@
+import { z } from 'zod'
+import { pathSchema } from './drafting'
+import {
+  angleSchema,
+  anySizeSchema,
+  idSchema,
+  lengthSchema,
+  nameSchema,
+  pointSchema,
+  ratioSchema,
+} from './parts'
+
+/** What every drawing has, whatever it is a view of. */
+const anyView = {
+  id: idSchema,
+  kind: z.literal('drawing'),
+  name: nameSchema.min(1),
+  /** The scale at which the board shows annotation: real mm to one paper mm. */
+  readingScale: ratioSchema,
+  /** Angle of the working axes, radians; left out: level and upright. */
+  axes: angleSchema.optional(),
+  /** What it is looked at through by itself; left out: the first lens. */
+  lens: idSchema.optional(),
+}
+
+/** What its marks on other drawings carry: "A", "3". */
+const mark = nameSchema.min(1, 'A mark needs a letter or a number.').max(12)
+
+const outline = pathSchema.refine(({ closed }) => closed, 'An outline is closed.')
+
+/**
+ * A line in plan that a building is looked at from, to the left of the way from a to b, upright. Things drawn on such a
+ * view stand at their distance along that direction from the project's origin, and at their height above datum.
+ */
+const standing = {
+  mark,
+  a: pointSchema,
+  b: pointSchema,
+  /** From a distance along the line on, it stands so far to the left of itself; in order, mm. */
+  jogs: z
+    .array(z.strictObject({ along: anySizeSchema, aside: anySizeSchema }))
+    .max(20, 'A section line has at most 20 jogs.')
+    .optional(),
+  /** How far is seen, mm; left out: all there is. */
+  depth: lengthSchema.optional(),
+  /** Only what lies between these heights above datum is seen, mm. */
+  bottom: anySizeSchema.optional(),
+  top: anySizeSchema.optional(),
+  /** Only what lies between the ends of the line is seen. */
+  part: z.literal(true).optional(),
+}
+
+/** A plan of a level. */
+const planSchema = z.strictObject({
+  ...anyView,
+  view: z.literal('plan'),
+  level: idSchema,
+  /** Height above the floor at which it is cut, mm; left out: as its level says. */
+  cutHeight: lengthSchema.optional(),
+  /** How far below the floor it sees down, and how far above it sees up, mm; left out: to the floor, and to the next level. */
+  down: z.number().gte(0).lte(100_000).optional(),
+  up: lengthSchema.optional(),
+  /** Places that are cut at another height. */
+  areas: z.array(z.strictObject({ outline, cutHeight: lengthSchema })).max(50).optional(),
+})
+
+const sectionSchema = z.strictObject({ ...anyView, view: z.literal('section'), ...standing })
+const elevationSchema = z.strictObject({ ...anyView, view: z.literal('elevation'), ...standing })
+
+/** The walls of a room one after another, each seen from within the room. */
+const interiorSchema = z.strictObject({ ...anyView, view: z.literal('interior'), mark, room: idSchema })
+
+/** A detail: of a place in another drawing, or on a blank board. */
+const detailSchema = z.strictObject({
+  ...anyView,
+  view: z.literal('detail'),
+  mark,
+  of: z
+    .strictObject({
+      drawing: idSchema,
+      outline,
+      /** How what the building knows lies beneath what is drawn. */
+      beneath: z.enum(['shown', 'dimmed', 'hidden']),
+    })
+    .optional(),
+})
+
+/** The building from above and from the side, in parallel projection, as a whole or cut. */
+const cutawaySchema = z.strictObject({
+  ...anyView,
+  view: z.literal('cutaway'),
+  looks: z.discriminatedUnion('by', [
+    /** Along a direction: the angle in plan it is looked along, and how steeply from above, radians. */
+    z.strictObject({
+      by: z.literal('axonometric'),
+      turn: angleSchema,
+      tilt: z.number().gte(-1.57).lte(1.57),
+    }),
+    /** The plan in true shape turned by an angle, with heights upright by a factor of their size. */
+    z.strictObject({
+      by: z.literal('plan oblique'),
+      turn: angleSchema,
+      rise: z.number().gte(0.1).lte(1),
+    }),
+  ]),
+  /** The level it shows alone; left out: all. */
+  only: idSchema.optional(),
+  /** Where it is cut: at a height above datum, or along a section. */
+  cut: z
+    .discriminatedUnion('by', [
+      z.strictObject({ by: z.literal('height'), height: anySizeSchema }),
+      z.strictObject({ by: z.literal('section'), section: idSchema }),
+    ])
+    .optional(),
+  /** What was cut away is shown as a faint outline. */
+  outlined: z.literal(true).optional(),
+})
+
+/** The inside of a block that is being changed, in the block's own axes. */
+const blockSchema = z.strictObject({
+  ...anyView,
+  view: z.literal('block'),
+  block: idSchema,
+  /** The place it is looked at in. */
+  placement: idSchema.optional(),
+  /** Written by earlier versions; a block is on no level. */
+  level: idSchema.optional(),
+})
+
+/** A drawing is a view of the project. */
+export const drawingSchema = z.discriminatedUnion('view', [
+  planSchema,
+  sectionSchema,
+  elevationSchema,
+  interiorSchema,
+  detailSchema,
+  cutawaySchema,
+  blockSchema,
+])
+
+export type Drawing = z.infer<typeof drawingSchema>
+export type View = Drawing['view']
+export type DrawingOf<V extends View> = Extract<Drawing, { view: V }>
+/** Drawings that look at the building upright, from a line in plan. */
+export type StandingView = 'section' | 'elevation'
+
+/** The records of this file, as the union of all takes them in. */
+export const DRAWING_RECORDS = [drawingSchema] as const

@@ -1,0 +1,5 @@
+export * from './ground'
+export * from './openingFront'
+export { solidOf, isSolid } from './table'
+export { framePlace } from './openings'
+export { openingAt } from './walls'

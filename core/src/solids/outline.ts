@@ -1,0 +1,50 @@
+import { edgesOf, flattenPath, isStraight, pathArea, pathOf, reversedPath, type Path, type Point } from '../geometry'
+import { addPrism, type FaceLook, type SolidBuilder } from '../space'
+
+/** How near the chords of a curved outline keep to it, mm: as for walls. */
+const SAGITTA = 0.05
+
+/** An outline as a ring of corners, anticlockwise; and for each of its sides the number of the curve it is a chord of. */
+export interface Ring {
+  readonly points: readonly Point[]
+  readonly curves: readonly (number | undefined)[]
+}
+
+export function ringOf(outline: Path, hole = false): Ring {
+  const turned = pathArea(outline) < 0 !== hole ? reversedPath(outline) : outline
+  const points: Point[] = []
+  const curves: (number | undefined)[] = []
+  edgesOf(turned).forEach((edge, i) => {
+    const chords = flattenPath(pathOf([edge], false), SAGITTA)
+    for (const p of chords.slice(0, -1)) {
+      points.push({ x: p.x, y: p.y })
+      curves.push(isStraight(edge) ? undefined : i + 1)
+    }
+  })
+  return { points, curves }
+}
+
+/** A prism over an outline with holes, all in one look by side, top and underside. */
+export function addOutlinePrism(
+  builder: SolidBuilder,
+  outline: Path,
+  holes: readonly Path[],
+  from: number,
+  to: number,
+  looks: { readonly side: FaceLook; readonly top: FaceLook; readonly bottom: FaceLook },
+): void {
+  const rings = [ringOf(outline), ...holes.map((hole) => ringOf(hole, true))]
+  let base = 0
+  const curves = rings.flatMap((ring) => {
+    const mine = ring.curves.map((curve) => (curve === undefined ? undefined : base + curve))
+    base += ring.curves.length + 1
+    return mine
+  })
+  addPrism(
+    builder,
+    rings.map(({ points }) => points),
+    from,
+    to,
+    { side: () => looks.side, top: looks.top, bottom: looks.bottom, curve: (i) => curves[i] },
+  )
+}

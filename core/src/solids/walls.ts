@@ -1,0 +1,209 @@
+import { atWall, cutAt, type Cut, type OpeningFit, type SolvedWall } from '../building'
+import { SAME_POINT, type Point } from '../geometry'
+import { chordStops } from './chords'
+import type { Project, Wall } from '../records'
+import { SolidBuilder, type FaceLook, type Point3, type Solid } from '../space'
+import { floorOf, lookOf, plainLook, solvedWall, vertical } from './ground'
+import { isOuter, lies, rectangleLess, type Rectangle, type Spot } from './upright'
+
+/** An opening as it is cut out of its wall, in height above datum. */
+interface CutOut {
+  readonly fit: OpeningFit
+  readonly z0: number
+  readonly z1: number
+}
+
+/** From where to where an opening reaches along its wall at an offset: along the corner it goes round, if it does. */
+export function openingAt(fit: OpeningFit, low: number, high: number, aside: number): [number, number] {
+  const { mitre, from, to } = fit
+  if (!mitre) return [from, to]
+  const at = mitre.low + ((mitre.high - mitre.low) * (aside - low)) / (high - low)
+  return mitre.end === 'start' ? [at, to] : [from, at]
+}
+
+/** A wall in space: its faces with the openings cut out, its ends, its top and its foot strip by strip, and the reveals. */
+export function wallSolid(project: Project, wall: Wall): Solid | null {
+  const solved = solvedWall(project, wall.id)
+  const heights = vertical(project, wall)
+  if (!solved || !heights || !(heights.to > heights.from + SAME_POINT)) return null
+  const floor = floorOf(project, wall.level)
+  const cutOuts = solved.openings
+    .filter(({ fault }) => !fault)
+    .map((fit): CutOut => ({
+      fit,
+      z0: Math.max(heights.from, floor + fit.opening.sill),
+      z1: Math.min(heights.to, floor + fit.opening.head),
+    }))
+    .filter(({ z0, z1 }) => z1 - z0 > SAME_POINT)
+  return new WallBuilder(solved, heights.from, heights.to, cutOuts).solid()
+}
+
+class WallBuilder {
+  private readonly builder: SolidBuilder
+
+  constructor(
+    private readonly wall: SolvedWall,
+    private readonly z0: number,
+    private readonly z1: number,
+    private readonly cutOuts: readonly CutOut[],
+  ) {
+    this.builder = new SolidBuilder(wall.shape.id)
+  }
+
+  solid(): Solid | null {
+    const { shape, start, end } = this.wall
+    const last = shape.strips.length - 1
+    this.side('left', shape.high, start.strips[0]!, end.strips[0]!)
+    this.side('right', shape.low, start.strips[last]!, end.strips[last]!)
+    shape.strips.forEach((strip, i) => {
+      this.endFace(start.strips[i]!, strip, lookOf('side', strip.material), 'start')
+      this.endFace(end.strips[i]!, strip, lookOf('side', strip.material), 'end')
+      this.topAndFoot(i)
+    })
+    for (const cutOut of this.cutOuts) this.reveals(cutOut)
+    return this.builder.solid()
+  }
+
+  private at(s: number, aside: number, z: number): Point3 {
+    return { ...atWall(this.wall.shape, s, aside), z }
+  }
+
+  /** A long face. */
+  private side(side: 'left' | 'right', aside: number, start: Cut, end: Cut): void {
+    const { shape } = this.wall
+    const [from, to] = [cutAt(start, aside), cutAt(end, aside)]
+    if (to - from <= SAME_POINT) return
+    const strip = shape.strips[side === 'left' ? 0 : shape.strips.length - 1]!
+    const look = lookOf('side', strip.material)
+    const curve = shape.arc ? { curve: side === 'left' ? 1 : 2 } : {}
+    const taken = this.cutOuts.map(({ fit, z0, z1 }): Rectangle => {
+      const [s0, s1] = openingAt(fit, shape.low, shape.high, aside)
+      return { s0, s1, z0, z1 }
+    })
+    // A curve is as many flat faces as it has chords.
+    const stops = chordStops(
+      shape,
+      from,
+      to,
+      taken.flatMap(({ s0, s1 }) => [s0, s1]),
+    )
+    for (let k = 1; k < stops.length; k++) {
+      const whole = { s0: stops[k - 1]!, s1: stops[k]!, z0: this.z0, z1: this.z1 }
+      const put = (loop: readonly Spot[]): Point3[] =>
+        (side === 'left' ? [...loop].reverse() : loop).map(({ s, z }) => this.at(s, aside, z))
+      const loops = rectangleLess(whole, taken)
+      const holes = loops.filter((loop) => !isOuter(loop))
+      // An opening from top to bottom leaves several faces, each with the holes that lie in it.
+      for (const outer of loops.filter(isOuter))
+        this.builder.face(put(outer), look, {
+          ...curve,
+          holes: holes.filter((hole) => lies(hole[0]!, outer)).map(put),
+        })
+    }
+    this.builder.name(this.at(from, aside, this.z1), this.at(to, aside, this.z1), `top ${side}`)
+    this.builder.name(this.at(from, aside, this.z0), this.at(to, aside, this.z0), `foot ${side}`)
+    this.builder.name(this.at(from, aside, this.z0), this.at(from, aside, this.z1), `start ${side}`)
+    this.builder.name(this.at(to, aside, this.z0), this.at(to, aside, this.z1), `end ${side}`)
+  }
+
+  /** An end of one strip, in as many faces as its cut has parts. */
+  private endFace(
+    cut: Cut,
+    { low, high }: { readonly low: number; readonly high: number },
+    look: FaceLook,
+    end: 'start' | 'end',
+  ): void {
+    const asides = [low, ...bends(cut, low, high), high]
+    for (let k = 1; k < asides.length; k++) {
+      const [p, q] = [asides[k - 1]!, asides[k]!]
+      if (q - p <= SAME_POINT) continue
+      const [first, second] = end === 'start' ? [q, p] : [p, q]
+      const corner = (aside: number, z: number): Point3 => this.at(cutAt(cut, aside), aside, z)
+      this.builder.face(
+        [corner(first, this.z0), corner(second, this.z0), corner(second, this.z1), corner(first, this.z1)],
+        look,
+      )
+    }
+  }
+
+  /** The top and the foot of a strip. */
+  private topAndFoot(i: number): void {
+    const { low, high, material } = this.wall.shape.strips[i]!
+    const outline = stripOutline(this.wall, i)
+    if (outline.length < 3 || high - low <= SAME_POINT) return
+    this.builder.face(
+      outline.map((p) => ({ ...plain(p), z: this.z1 })),
+      lookOf('top', material),
+    )
+    this.builder.face(
+      outline.map((p) => ({ ...plain(p), z: this.z0 })).reverse(),
+      lookOf('underside', material),
+    )
+  }
+
+  /** What is seen of the wall's thickness in an opening. */
+  private reveals({ fit, z0, z1 }: CutOut): void {
+    const { shape } = this.wall
+    const { low, high } = shape
+    const { opening } = fit
+    const source = opening.id
+    const look = plainLook('reveal')
+    const [from, to] = [low, high].map((aside) => openingAt(fit, low, high, aside)) as [
+      [number, number],
+      [number, number],
+    ]
+    const at = (s: number, aside: number, z: number): Point3 => this.at(s, aside, z)
+    const [lowFrom, lowTo, highFrom, highTo] = [from[0], from[1], to[0], to[1]]
+    const more = { source }
+    if (fit.mitre?.end !== 'start')
+      this.builder.face(
+        [at(lowFrom, low, z0), at(highFrom, high, z0), at(highFrom, high, z1), at(lowFrom, low, z1)],
+        look,
+        more,
+      )
+    if (fit.mitre?.end !== 'end')
+      this.builder.face(
+        [at(highTo, high, z0), at(lowTo, low, z0), at(lowTo, low, z1), at(highTo, high, z1)],
+        look,
+        more,
+      )
+    // Along a curve the sill and the head have the corners of its chords.
+    const ring = (z: number): Point3[] => [
+      ...chordStops(shape, lowFrom, lowTo, []).map((s) => at(s, low, z)),
+      ...chordStops(shape, highFrom, highTo, []).reverse().map((s) => at(s, high, z)),
+    ]
+    if (z0 > this.z0 + SAME_POINT) this.builder.face(ring(z0), look, more)
+    if (z1 < this.z1 - SAME_POINT) this.builder.face(ring(z1).reverse(), look, more)
+    for (const [aside, s0, s1, side] of [
+      [low, lowFrom, lowTo, 'right'],
+      [high, highFrom, highTo, 'left'],
+    ] as const) {
+      this.builder.name(at(s0, aside, z0), at(s1, aside, z0), `sill ${side}`, source)
+      this.builder.name(at(s0, aside, z1), at(s1, aside, z1), `head ${side}`, source)
+      this.builder.name(at(s0, aside, z0), at(s0, aside, z1), `start jamb ${side}`, source)
+      this.builder.name(at(s1, aside, z0), at(s1, aside, z1), `end jamb ${side}`, source)
+    }
+  }
+}
+
+const plain = ({ x, y }: Point): Point => ({ x, y })
+
+const bends = (cut: Cut, low: number, high: number): number[] =>
+  cut.map(({ aside }) => aside).filter((aside) => aside > low + SAME_POINT && aside < high - SAME_POINT)
+
+/** The outline in plan of a strip of a wall between its end cuts, anticlockwise, as if it had no openings. */
+export function stripOutline({ shape, start, end }: SolvedWall, i: number): Point[] {
+  const { low, high } = shape.strips[i]!
+  const [first, last] = [start.strips[i]!, end.strips[i]!]
+  const at = (cut: Cut, aside: number): Point => atWall(shape, cutAt(cut, aside), aside)
+  const along = (aside: number): Point[] =>
+    chordStops(shape, cutAt(first, aside), cutAt(last, aside), []).map((s) => atWall(shape, s, aside))
+  return [
+    ...along(low),
+    ...bends(last, low, high).map((aside) => at(last, aside)),
+    ...along(high).reverse(),
+    ...bends(first, low, high)
+      .reverse()
+      .map((aside) => at(first, aside)),
+  ]
+}

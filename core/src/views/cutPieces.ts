@@ -1,0 +1,139 @@
+import { INFILL, makePiece, wallPieces, type Piece, type SolvedWall } from '../building'
+import { SAME_POINT } from '../geometry'
+import type { AnyRecord, Id, Project } from '../records'
+import { isSolid, solidOf, solvedWall, vertical } from '../solids'
+import { dot3, sliceSolid, type Looking } from '../space'
+import type { StandingPlane } from './frame'
+import type { Ranks } from './ranks'
+
+/** What a view's line cuts of a record, in convex pieces of the picture: x across, y up. */
+export function cutPieces(
+  project: Project,
+  record: AnyRecord,
+  looking: Looking,
+  planes: readonly StandingPlane[],
+  ranks: Ranks,
+): Piece[] {
+  if (!isSolid(record.kind) || record.kind === 'opening') return []
+  const pieces: Piece[] = []
+  const put = (rank: number, corners: readonly (readonly [number, number])[]): void => {
+    const piece = makePiece(
+      record.id,
+      pieces.length,
+      rank,
+      corners.map(([x, y]) => ({ x, y })),
+    )
+    if (piece) pieces.push(piece)
+  }
+  if (record.kind === 'wall') {
+    const wall = solvedWall(project, record.id)
+    const heights = vertical(project, record)
+    if (wall && heights) for (const plane of planes) cutWall(project, wall, heights, looking, plane, ranks, put)
+    return pieces
+  }
+  const solid = solidOf(project, record)
+  if (!solid) return []
+  const rank = record.kind === 'column' ? ranks.of(record.material) : ranks.ofRecord(record)
+  for (const plane of planes)
+    for (const { x0, x1, low0, low1, high0, high1 } of sliceSolid(solid, {
+      right: looking.right,
+      near: looking.near,
+      at: plane.near,
+    })) {
+      const [from, to] = [Math.max(x0, plane.from), Math.min(x1, plane.to)]
+      if (to - from <= SAME_POINT) continue
+      const at = (a: number, b: number, x: number): number => a + ((b - a) * (x - x0)) / (x1 - x0)
+      put(rank, [
+        [from, at(low0, low1, from)],
+        [to, at(low0, low1, to)],
+        [to, at(high0, high1, to)],
+        [from, at(high0, high1, from)],
+      ])
+    }
+  return pieces
+}
+
+interface Area {
+  readonly x0: number
+  readonly x1: number
+  readonly z0: number
+  readonly z1: number
+}
+
+/** A wall strip by strip: the strips of the plan, as high as the wall, less its openings. */
+function cutWall(
+  project: Project,
+  wall: SolvedWall,
+  heights: { readonly from: number; readonly to: number },
+  looking: Looking,
+  plane: StandingPlane,
+  ranks: Ranks,
+  put: (rank: number, corners: readonly (readonly [number, number])[]) => void,
+): void {
+  const { shape, start, end } = wall
+  const floor = project.need('level', shape.wall.level).elevation
+  const openings: Area[] = []
+  for (const fit of wall.openings) {
+    if (fit.fault) continue
+    const gap = [fit.from, fit.to, fit.opening.id] as const
+    for (const piece of wallPieces(shape, start, end, [gap], () => 0)) {
+      if (piece.rank !== INFILL) continue
+      const span = spanOf(piece, looking, plane)
+      if (span)
+        openings.push({ ...span, z0: floor + fit.opening.sill, z1: floor + fit.opening.head })
+    }
+  }
+  for (const piece of wallPieces(shape, start, end, [], (material: Id) => ranks.of(material))) {
+    const span = spanOf(piece, looking, plane)
+    if (!span) continue
+    for (const { x0, x1, z0, z1 } of openings.reduce<Area[]>(
+      (left, opening) => left.flatMap((area) => less(area, opening)),
+      [{ ...span, z0: heights.from, z1: heights.to }],
+    ))
+      put(piece.rank, [
+        [x0, z0],
+        [x1, z0],
+        [x1, z1],
+        [x0, z1],
+      ])
+  }
+}
+
+/** From where to where across the picture a plane cuts a piece of the plan; null when it does not. */
+function spanOf(
+  piece: Piece,
+  { right, near }: Looking,
+  plane: StandingPlane,
+): { x0: number; x1: number } | null {
+  let [x0, x1] = [Infinity, -Infinity]
+  const { xs, ys } = piece
+  for (let i = 0; i < xs.length; i++) {
+    const j = i + 1 === xs.length ? 0 : i + 1
+    const p = { x: xs[i]!, y: ys[i]!, z: 0 }
+    const q = { x: xs[j]!, y: ys[j]!, z: 0 }
+    const [dp, dq] = [dot3(p, near) - plane.near, dot3(q, near) - plane.near]
+    if (dp > 0 === dq > 0) continue
+    const t = dp / (dp - dq)
+    const x = dot3(p, right) + (dot3(q, right) - dot3(p, right)) * t
+    x0 = Math.min(x0, x)
+    x1 = Math.max(x1, x)
+  }
+  x0 = Math.max(x0, plane.from)
+  x1 = Math.min(x1, plane.to)
+  return x1 - x0 > SAME_POINT ? { x0, x1 } : null
+}
+
+/** An area less another. */
+function less(area: Area, taken: Area): Area[] {
+  const x0 = Math.max(area.x0, taken.x0)
+  const x1 = Math.min(area.x1, taken.x1)
+  const z0 = Math.max(area.z0, taken.z0)
+  const z1 = Math.min(area.z1, taken.z1)
+  if (x1 - x0 <= SAME_POINT || z1 - z0 <= SAME_POINT) return [area]
+  return [
+    { ...area, x1: x0 },
+    { ...area, x0: x1 },
+    { x0, x1, z0: area.z0, z1: z0 },
+    { x0, x1, z0: z1, z1: area.z1 },
+  ].filter((part) => part.x1 - part.x0 > SAME_POINT && part.z1 - part.z0 > SAME_POINT)
+}

@@ -1,0 +1,5 @@
+export * from './frame'
+export * from './derived'
+export { Derivation, type DerivedDrawing } from './derivation'
+export { Ranks } from './ranks'
+export * from './sources'
