@@ -5,12 +5,12 @@ import {
   openingElevation,
   openingItems,
   openingPicture,
-  lightSpans,
   PLAIN_LOOK,
   sceneItems,
   sceneOf,
 } from '../src/derive'
 import { extentOf, type DisplayItem } from '../src/display'
+import { lightSpans } from '../src/solids'
 import {
   addCornerWindow,
   addOpenings,

@@ -16,13 +16,16 @@ import {
   type Scene,
 } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
+import { standsIn } from '../kinds'
 import type { AnyRecord, RecordOf } from '../records'
+import { derivedSource } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
 import { MarksDrawn } from './marks'
 import { TagsDrawn } from './tags'
 import { UnitTags } from './unitTags'
+import { viewMarkItems } from './viewMarks'
 
 /** How annotation of each kind is laid out by itself at a scale; null: together with the others of its kind. */
 const LAID: {
@@ -33,6 +36,7 @@ const LAID: {
     layDimension(dimension, scene, scale, scene.project.facts.units).items,
   leader: (leader, scene, scale) => layLeader(leader, scene, scale).items,
   note: (note, _, scale) => layNote(note, scale),
+  drawing: (drawing, { project }, scale) => viewMarkItems(drawing, project, scale),
   // Tags of rooms keep clear of everything else.
   room: null,
 }
@@ -63,7 +67,8 @@ class AnnotationDrawn implements PartSource {
       for (const id of records) this.picture.put(id, 'annotation', this.made(project.get(id), scene))
     else {
       const rest = this.picture.drawnBy('annotation')
-      for (const id of project.dependents(board.id)) {
+      const marks = project.all('drawing').map(({ id }) => id)
+      for (const id of [...project.dependents(board.id), ...marks]) {
         rest.delete(id)
         this.picture.put(id, 'annotation', this.made(project.get(id), scene))
         if (++steps % IN_STEP === 0) yield
@@ -75,8 +80,8 @@ class AnnotationDrawn implements PartSource {
   private made(record: AnyRecord | undefined, scene: Scene): Part | null {
     const { project, board } = scene
     const { scale, printing } = this.look
-    if (!record || !('drawing' in record) || record.drawing !== board.id) return null
-    if (!(record.kind in LAID) || !isDrawn(project, record, printing)) return null
+    if (!record || !(record.kind in LAID) || !standsIn(board, record)) return null
+    if (!isDrawn(project, record, printing)) return null
     const items = onLayer(project, record, layAnnotation(record, scene, scale), scale)
     return partOf(
       items,
@@ -130,5 +135,7 @@ export function* picturing(scene: Scene, look: PlanLook): Generator<void> {
     yield* solving(scene.project, scene.board.level)
     yield* scene.building.seen(look.printing).outlining()
   }
+  if (scene.view === 'derived' && scene.frame)
+    yield* derivedSource(scene.project).bringing(scene.board.id, look.printing)
   yield* keptFor(scene, look).steps(scene)
 }

@@ -45,12 +45,7 @@ const sameBox = (p: Box, q: Box): boolean =>
   p.minX === q.minX && p.minY === q.minY && p.maxX === q.maxX && p.maxY === q.maxY
 
 /** All that is cut, as one part. */
-function cutPart(
-  project: Project,
-  ground: CutGround,
-  look: PlanLook,
-  within?: Part['within'],
-): Part | null {
+function cutPart(project: Project, ground: CutGround, look: PlanLook, within?: Part['within']): Part | null {
   const { minX, minY, maxX, maxY } = ground.extent()
   if (isEmptyBox({ minX, minY, maxX, maxY })) return null
   return {

@@ -148,4 +148,3 @@ function facePart(fill: DerivedFill, place: number, nth: number, look: PlanLook)
     within: (box, mmPerPixel) => inked({ box: mapBox(back, box), mmPerPixel }),
   }
 }
-

@@ -20,6 +20,7 @@ export const DRAWN = {
   dimension: annotated,
   leader: annotated,
   note: lettered,
+  drawing: annotated,
   room: lettered,
   viewport: { by: 'sheets', clear: 'lettering' },
 } satisfies { readonly [K in RecordKind]: DrawnKind<RecordOf<K>> }

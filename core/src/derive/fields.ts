@@ -18,4 +18,5 @@ export const FIELDS: { readonly [K in RecordKind]: FieldOf<RecordOf<K>> | null }
   note: null,
   room: null,
   viewport: null,
+  drawing: null,
 }

@@ -36,7 +36,6 @@ const MEANS: { readonly [K in UnplacedKind]: Meaning } = {
   wallType: 'nothing',
   openingType: 'users',
   block: 'users',
-  drawing: 'nothing',
   sheet: 'nothing',
   lens: 'nothing',
   schedule: 'nothing',
@@ -82,7 +81,7 @@ export class Follower {
     this.solved = building?.changes.now ?? -1
     const some = changed && kinds && alike && ![...kinds].some((kind) => meaningOf(kind) === 'all')
     const told = building ? walls : NONE
-    const records = some && told ? withOthers(project, changed, told) : null
+    const records = some && told ? withOthers(project, changed, told, kinds) : null
     return { scene, building, walls: told, records, derived }
   }
 
@@ -97,8 +96,15 @@ export class Follower {
 }
 
 /** What changed, with what is drawn otherwise for it: what is of a changed kind, and what is tied to or bounded by it. */
-function withOthers(project: Project, changed: ReadonlySet<Id>, walls: ReadonlySet<Id>): ReadonlySet<Id> {
+function withOthers(
+  project: Project,
+  changed: ReadonlySet<Id>,
+  walls: ReadonlySet<Id>,
+  kinds: ReadonlySet<RecordKind>,
+): ReadonlySet<Id> {
   const all = new Set(changed)
+  // Marks tell where their drawings lie.
+  if (kinds.has('viewport') || kinds.has('sheet')) for (const { id } of project.all('drawing')) all.add(id)
   const take = (id: Id): void => {
     for (const user of project.dependents(id)) {
       if (all.has(user)) continue

@@ -2,13 +2,14 @@ import type { AnyRecord, Id, Project } from '../records'
 import { numbered } from './marks'
 import { named } from './settingOut'
 import { viewportsOf } from './sheets'
+import { marked } from './viewNames'
 
 /**
  * Records that came into a project, each with a name or number of its own among its kind: grid lines, doors, windows,
- * rooms, and the viewports of a sheet. What is taken already gets the next.
+ * rooms, drawings, and the viewports of a sheet. What is taken already gets the next.
  */
 export const distinct = (project: Project, records: readonly AnyRecord[]): AnyRecord[] =>
-  viewportsNumbered(project, numbered(project, named(project, records)))
+  viewportsNumbered(project, marked(project, numbered(project, named(project, records))))
 
 function viewportsNumbered(project: Project, records: readonly AnyRecord[]): AnyRecord[] {
   const taken = new Map<Id, Set<number>>()

@@ -116,6 +116,15 @@ export {
   setMaterial,
 } from './wallTypes'
 export { moveHandle } from './reshape'
+export {
+  addSight,
+  addAllElevations,
+  setSight,
+  removeDrawing,
+  drawnOn,
+  buildingBox,
+  type NewSight,
+} from './views'
 export { addLevel, setLevel, removeLevel } from './levels'
 export { readDashes, addLineType, setLineType, removeLineType } from './lineTypes'
 export { freeName, copyName } from './names'

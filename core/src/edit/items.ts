@@ -36,10 +36,18 @@ export function moveItems(project: Project, ids: readonly Id[], by: Point, alone
 
 /**
  * Removes records with all that cannot do without them.
- * @refuses gone, in-the-way, locked, nonsense
+ * @refuses gone, in-the-way, in-use, locked, nonsense
  */
 export function removeItems(project: Project, ids: readonly Id[]): Change {
   refuseLocked(project, ids)
+  for (const id of ids) {
+    const record = project.find('drawing', id)
+    if (record && project.dependents(id).length > 0)
+      throw new EditRefused(
+        'in-use',
+        `This is the mark of “${record.name}”, which is drawn on or lies on a sheet. Remove that drawing itself.`,
+      )
+  }
   return new Outcome(project).remove(...ids).change()
 }
 

@@ -28,6 +28,7 @@ const TYPES: { readonly [K in RecordKind]: ((record: RecordOf<K>) => unknown) | 
   note: ({ heightPaperMm }) => heightPaperMm,
   placement: ({ block }) => block,
   viewport: ({ drawing }) => drawing,
+  drawing: ({ view }) => view,
 }
 
 /** Whether two things are alike: of one kind, and of one type, on one layer, or there with the same pen and line type. */

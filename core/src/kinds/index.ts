@@ -26,6 +26,7 @@ import { FABRIC_HOMES } from './fabric'
 import { DRAFTED_HOMES } from './drafted'
 import { ANNOTATION_HOMES } from './annotation'
 import { PLACED_HOMES } from './placed'
+import { drawingHome, isMarkedOn } from './views'
 import type { Handle, Home, Mapping, Move } from './home'
 
 export { isLike, type Likeness } from './alike'
@@ -39,6 +40,7 @@ export const HOMES: { readonly [K in RecordKind]: Home<RecordOf<K>> | null } = {
   ...DRAFTED_HOMES,
   ...ANNOTATION_HOMES,
   ...PLACED_HOMES,
+  drawing: drawingHome,
 }
 
 /** How the kind of a record stands in its drawing; null: nowhere of its own. */
@@ -54,6 +56,7 @@ export const standsSomewhere = (kind: RecordKind): boolean => HOMES[kind] !== nu
  */
 export function standsIn(board: Board, record: AnyRecord): boolean {
   if (HOMES[record.kind] === null) return false
+  if (record.kind === 'drawing') return isMarkedOn(board, record)
   if ('sheet' in record) return record.sheet === board.id
   if ('drawing' in record && record.drawing !== undefined) return record.drawing === board.id
   const plan = asPlan(board)
@@ -150,5 +153,6 @@ export const faultOf = (record: AnyRecord, project: Project): string | null =>
 
 export type { Handle, Home, Mapping, Move } from './home'
 export { columnOutline } from './walls'
+export { isMarkedOn, isStanding } from './views'
 export { guideEdge, shapeFault } from './drafted'
 export { outlineFault, overheadOutline, rampOutline } from './fabric'

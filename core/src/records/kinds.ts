@@ -251,9 +251,10 @@ export const KINDS = {
   },
   project: { word: 'project', host: 'project', layer: null, needs: [], loose: null },
   level: { word: 'level', host: 'project', layer: null, needs: [], loose: null },
+  // The mark of one that looks at the building stands on every plan.
   drawing: {
     word: 'drawing',
-    host: 'project',
+    host: 'plans',
     layer: null,
     needs: [
       one('level' as never, 'level'),
@@ -356,7 +357,6 @@ export type KindIn<H extends Host> = {
 const UNPLACED = [
   'project',
   'level',
-  'drawing',
   'sheet',
   'schedule',
   'material',

@@ -63,10 +63,7 @@ export function roofSolid(project: Project, roof: Roof): Solid | null {
       outline.map((p) => at(p, roof.fascia)),
       top,
     )
-    builder.face(
-      outline.map((p) => at(p, 0)).reverse(),
-      plainLook('underside'),
-    )
+    builder.face(outline.map((p) => at(p, 0)).reverse(), plainLook('underside'))
     // The boards stand where this plane ends at the edge of the roof, and no other goes on.
     outline.forEach((p, i) => {
       const q = outline[(i + 1) % outline.length]!

@@ -1,4 +1,13 @@
-import { edgesOf, flattenPath, isStraight, pathArea, pathOf, reversedPath, type Path, type Point } from '../geometry'
+import {
+  edgesOf,
+  flattenPath,
+  isStraight,
+  pathArea,
+  pathOf,
+  reversedPath,
+  type Path,
+  type Point,
+} from '../geometry'
 import { addPrism, type FaceLook, type SolidBuilder } from '../space'
 
 /** How near the chords of a curved outline keep to it, mm: as for walls. */

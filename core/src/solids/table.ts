@@ -31,6 +31,7 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   leader: null,
   note: null,
   viewport: null,
+  drawing: null,
 }
 
 /** What a record is in space; null for what is nothing there. */

@@ -78,8 +78,11 @@ export function rectangleLess(whole: Rectangle, taken: readonly Rectangle[]): Sp
   return loops
 }
 
-const leftTurn = ([ax, ay]: [number, number], [bx, by]: [number, number], [cx, cy]: [number, number]): boolean =>
-  (bx - ax) * (cy - by) - (by - ay) * (cx - bx) > 0
+const leftTurn = (
+  [ax, ay]: [number, number],
+  [bx, by]: [number, number],
+  [cx, cy]: [number, number],
+): boolean => (bx - ax) * (cy - by) - (by - ay) * (cx - bx) > 0
 
 function stops(values: readonly number[]): number[] {
   const sorted = [...values].sort((p, q) => p - q)

@@ -170,7 +170,9 @@ class WallBuilder {
     // Along a curve the sill and the head have the corners of its chords.
     const ring = (z: number): Point3[] => [
       ...chordStops(shape, lowFrom, lowTo, []).map((s) => at(s, low, z)),
-      ...chordStops(shape, highFrom, highTo, []).reverse().map((s) => at(s, high, z)),
+      ...chordStops(shape, highFrom, highTo, [])
+        .reverse()
+        .map((s) => at(s, high, z)),
     ]
     if (z0 > this.z0 + SAME_POINT) this.builder.face(ring(z0), look, more)
     if (z1 < this.z1 - SAME_POINT) this.builder.face(ring(z1).reverse(), look, more)

@@ -77,6 +77,8 @@ export class HiddenLines<K, E extends ViewEdge> {
   private readonly borders = new Map<Plate, Set<SeenLine<E>>>()
   private readonly redone = new Set<Plate>()
   private loaded = false
+  /** How much of what is in work is done, 0 to 1. */
+  part = 0
 
   constructor(
     /** About as large as most plates are, mm. */
@@ -157,7 +159,9 @@ export class HiddenLines<K, E extends ViewEdge> {
     }
     const places = dirty.map(grown)
     steps = 0
+    let done = 0
     for (const [key, thing] of this.things) {
+      this.part = done++ / this.things.size
       if (!isNew.has(thing) && !places.some((place) => boxesMeet(place, thing.box))) continue
       if (this.solve(thing, isNew.has(thing) ? null : places)) changed.add(key)
       steps += thing.edges.length

@@ -28,7 +28,8 @@ export function cutPieces(
   if (record.kind === 'wall') {
     const wall = solvedWall(project, record.id)
     const heights = vertical(project, record)
-    if (wall && heights) for (const plane of planes) cutWall(project, wall, heights, looking, plane, ranks, put)
+    if (wall && heights)
+      for (const plane of planes) cutWall(project, wall, heights, looking, plane, ranks, put)
     return pieces
   }
   const solid = solidOf(project, record)
@@ -79,8 +80,7 @@ function cutWall(
     for (const piece of wallPieces(shape, start, end, [gap], () => 0)) {
       if (piece.rank !== INFILL) continue
       const span = spanOf(piece, looking, plane)
-      if (span)
-        openings.push({ ...span, z0: floor + fit.opening.sill, z1: floor + fit.opening.head })
+      if (span) openings.push({ ...span, z0: floor + fit.opening.sill, z1: floor + fit.opening.head })
     }
   }
   for (const piece of wallPieces(shape, start, end, [], (material: Id) => ranks.of(material))) {

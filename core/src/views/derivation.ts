@@ -59,6 +59,8 @@ const USUAL_FACE = 600
  */
 export class Derivation {
   private stamp = -1
+  /** The part of the solids that are in their places. */
+  private placed = 0
   private drawing: DerivedDrawing | null = null
   private frame: Frame | null = null
   private lines = new HiddenLines<string, SourceEdge>(USUAL_FACE)
@@ -77,6 +79,10 @@ export class Derivation {
     this.ranks = new Ranks(project)
   }
 
+  /** How much of what is in work is done, 0 to 1: putting solids in their places is the smaller part of it. */
+  get part(): number {
+    return this.placed * 0.3 + this.lines.part * 0.7
+  }
   /** Brings it up to date, in steps; gives what became of it, or null when nothing did. */
   *following(): Steps<DerivedChange | null> {
     const { project } = this
@@ -93,7 +99,8 @@ export class Derivation {
       let steps = 0
       for (const id of ids) {
         this.putThing(id, this.frame)
-        if (++steps % IN_STEP === 0) yield
+        this.placed = ++steps / ids.size
+        if (steps % IN_STEP === 0) yield
       }
       yield* this.cutting(ids, this.frame, cutChanged)
     }
@@ -206,11 +213,7 @@ export class Derivation {
   }
 
   /** What the view's line cuts, and what that hides. */
-  private *cutting(
-    ids: ReadonlySet<Id>,
-    frame: Frame,
-    changed: Map<Id, readonly Boundary[]>,
-  ): Steps {
+  private *cutting(ids: ReadonlySet<Id>, frame: Frame, changed: Map<Id, readonly Boundary[]>): Steps {
     if (frame.cuts.length === 0) return
     const { project, cuts } = this
     const places: Box[] = []
@@ -367,4 +370,3 @@ function factsOf(solid: Solid, face: Face, { right, up, near }: Looking): Facts 
 
 /** A face whose normal leans so little from upright lies level. */
 const UPRIGHT = 1e-6
-

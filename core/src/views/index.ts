@@ -1,4 +1,5 @@
 export * from './frame'
+export * from './words'
 export * from './derived'
 export { Derivation, type DerivedDrawing } from './derivation'
 export { Ranks } from './ranks'

@@ -2,7 +2,7 @@ import { computed, type ComputedRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import type { Matter, Stage } from '@lamina/core/check'
-import { addSheet, copySheet, removeItems } from '@lamina/core/edit'
+import { addAllElevations, addSheet, copySheet, drawnOn, removeDrawing, removeItems } from '@lamina/core/edit'
 import { standardBlocks } from '@lamina/core/library'
 import type { Drawing, Sheet } from '@lamina/core/records'
 import { sheetSet } from '@lamina/core/sheets'
@@ -109,6 +109,30 @@ export function useActions() {
     if (next) openSheet(next.id)
     else if (plan) openDrawing(plan.id)
   }
+  function allElevations(): void {
+    let count = 0
+    const made = store.edit('Elevations', (project, makeId) => {
+      const added = addAllElevations(project, makeId)
+      count = added.drawings.length
+      return added.change
+    })
+    if (made) say.tell(`${count === 1 ? 'One elevation is' : `${count} elevations are`} on the shelf.`)
+  }
+  function removeOpenDrawing(): void {
+    const from = drawing.value
+    if (!from) return
+    const { things, sheets } = drawnOn(store.project, from.id)
+    const next = store.project.all('drawing').find((each) => each.view === 'plan' && each.id !== from.id)
+    if (!store.edit('Remove drawing', (project) => removeDrawing(project, from.id))) return
+    const lost = [
+      things > 0 ? `${things} drafted thing${things > 1 ? 's' : ''}` : '',
+      sheets > 0 ? `its place on ${sheets} sheet${sheets > 1 ? 's' : ''}` : '',
+    ].filter(Boolean)
+    say.tell(
+      `“${from.name}” is removed${lost.length > 0 ? `, with ${lost.join(' and ')}` : ''}. Undo brings it back.`,
+    )
+    if (next) openDrawing(next.id)
+  }
   function show(matter: Matter): void {
     if (matter.drawing) {
       if (drawing.value?.id !== matter.drawing) openDrawing(matter.drawing)
@@ -178,6 +202,8 @@ export function useActions() {
     add('fold-shelf', 'Fold or unfold the shelf', 'Setting', () => habits.fold('shelf'), ']')
     add('fit', 'Show everything', 'Action', () => opened.surface?.fit(), 'Home')
     add('new-sheet', 'New sheet', 'Action', newSheet)
+    add('all-elevations', 'Elevations of all four sides', 'Action', allElevations)
+    if (drawing.value) add('remove-drawing', 'Remove this drawing', 'Action', removeOpenDrawing)
     if (sheet.value) {
       add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
       add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
@@ -233,6 +259,8 @@ export function useActions() {
     newSheet,
     copySheet: copyOfSheet,
     removeSheet,
+    allElevations,
+    removeDrawing: removeOpenDrawing,
     show,
     openDrawing,
     openSheet,

@@ -12,19 +12,22 @@ import {
 /** A length typed in any unit; what was understood is echoed before it is used. */
 const props = defineProps<{
   label: string
-  mm: number
+  /** Null: there is none. */
+  mm: number | null
   units: Units
   /** Nothing smaller is taken. */
   least?: number
   /** It stands for several that differ: shown is none, typed is the one of all. */
   various?: boolean
   disabled?: boolean
+  /** What none means; it may be emptied then. */
+  empty?: string
 }>()
-const emit = defineEmits<{ set: [mm: number] }>()
+const emit = defineEmits<{ set: [mm: number]; clear: [] }>()
 
 const text = ref('')
 const editing = ref(false)
-const shown = computed(() => (props.various ? '' : formatLength(props.mm, props.units)))
+const shown = computed(() => (props.various || props.mm === null ? '' : formatLength(props.mm, props.units)))
 watch(
   [shown, editing],
   () => {
@@ -32,9 +35,11 @@ watch(
   },
   { immediate: true },
 )
+/** It is to be none. */
+const clears = computed(() => props.empty !== undefined && text.value.trim() === '')
 const parsed = computed(() => parseLength(text.value, props.units))
 const fault = computed(() => {
-  if (!editing.value || text.value === shown.value) return ''
+  if (!editing.value || text.value === shown.value || clears.value) return ''
   if (!parsed.value.ok) return parsed.value.message
   if (props.least !== undefined && parsed.value.mm < props.least)
     return `At least ${formatLength(props.least, props.units)}.`
@@ -43,7 +48,7 @@ const fault = computed(() => {
 /** So many times smaller or larger than what stands there a figure can hardly be meant. */
 const FAR = 8
 const other = computed(() => {
-  if (!editing.value || text.value === shown.value) return null
+  if (!editing.value || text.value === shown.value || props.mm === null) return null
   const found = otherReading(text.value, props.units, Math.abs(props.mm) / FAR)
   return found && Math.abs(found.mm) <= Math.abs(props.mm) * FAR ? found : null
 })
@@ -59,6 +64,11 @@ function takeOther(): void {
 let taken = ''
 function take(): void {
   if (!editing.value || text.value === shown.value || text.value === taken) return
+  if (clears.value) {
+    taken = text.value
+    emit('clear')
+    return
+  }
   if (!parsed.value.ok || fault.value) return
   taken = text.value
   emit('set', parsed.value.mm)
@@ -85,8 +95,8 @@ function leave(): void {
     v-model="text"
     :label="label"
     :disabled="disabled"
-    :placeholder="various ? 'Various' : undefined"
-    :persistent-placeholder="various"
+    :placeholder="various ? 'Various' : empty"
+    :persistent-placeholder="various || empty !== undefined"
     :error-messages="fault ? [fault] : []"
     :hint="echo"
     :persistent-hint="echo !== ''"

@@ -5,6 +5,7 @@ import {
   mdiFileDownloadOutline,
   mdiFilePlusOutline,
   mdiFileRemoveOutline,
+  mdiHomeGroup,
   mdiImageFilterCenterFocus,
   mdiLayersOutline,
   mdiLayersPlus,
@@ -162,6 +163,12 @@ const take = (tool: ToolName): void => props.actions.take(tool)
           />
           <ToolOptions v-if="opens(entry)" :entry="entry" />
         </template>
+        <DrawerEntry
+          v-if="heading === 'Views'"
+          :icon="mdiHomeGroup"
+          name="All four elevations"
+          @choose="actions.allElevations()"
+        />
       </template>
     </template>
     <BlockChooser v-if="desk.stage === 'fit-out'" @choose="take('block')" />

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import type { Board } from '@lamina/core/records'
 import { sheetExtent, sheetSet } from '@lamina/core/sheets'
 import { scaleName } from '@lamina/core/units'
+import { viewWord } from '@lamina/core/views'
 import { useCarry } from '../store/carry'
 import { useHabits } from '../store/habits'
 import { useProject } from '../store/project'
@@ -38,7 +39,10 @@ const cards = computed<readonly Card[]>(() => {
     kind: 'drawing',
     name: drawing.name,
     number: '',
-    about: drawing.view === 'block' ? 'open block' : `plan · ${scaleName(drawing.readingScale, system)}`,
+    about:
+      drawing.view === 'block'
+        ? 'open block'
+        : `${viewWord(drawing.view)} · ${scaleName(drawing.readingScale, system)}`,
     board: drawing,
     width: WIDE,
     height: HIGH,

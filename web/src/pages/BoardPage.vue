@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { pictureOf, picturing } from '@lamina/core/annotate'
 import {
@@ -14,6 +15,7 @@ import type { DisplayList } from '@lamina/core/display'
 import { setFacts, surroundingsMap } from '@lamina/core/edit'
 import { boardShowing } from '@lamina/core/kinds'
 import { lensOf, lensesOf } from '@lamina/core/library'
+import { pickAt } from '@lamina/core/locate'
 import type { Drawing } from '@lamina/core/records'
 import type { Steps } from '@lamina/core/steps'
 import { scaleName, standardScales } from '@lamina/core/units'
@@ -39,6 +41,7 @@ const hand = useHand()
 const habits = useHabits()
 const imprints = useImprints()
 const theme = useTheme()
+const router = useRouter()
 
 const drawing = computed<Drawing>(() => store.project.need('drawing', props.drawing))
 const scene = computed(() => store.scene(drawing.value))
@@ -87,6 +90,11 @@ const screenLook = (camera: Camera, only?: string): ScreenLook => ({
   ...(only ? { only } : {}),
 })
 
+function follow(id: string): void {
+  hand.select([])
+  void router.push({ name: 'drawing', params: { project: store.id!, drawing: id } })
+}
+
 const work = useBoard({
   board: drawing,
   scene,
@@ -102,6 +110,22 @@ const work = useBoard({
       paintList(context, surroundings.value, camera.scale, screenLook(camera, colour('hairline')))
   },
   imprint: () => imprints.of(drawing.value.id, lens.value.id),
+  own: {
+    // A mark is followed to its drawing.
+    double(at, reach) {
+      const found = pickAt(picture(), scene.value.building, at, reach)
+      const marked = found.find((id) => store.project.find('drawing', id))
+      if (marked) follow(marked)
+    },
+    key(event) {
+      const [only, more] = hand.selection
+      if (event.key !== 'Enter' || more !== undefined || !store.project.find('drawing', only ?? ''))
+        return false
+      event.preventDefault()
+      follow(only!)
+      return true
+    },
+  },
   extent: (drawn) => boardExtent(drawn, drawing.value.readingScale),
   margin: BOARD_MARGIN,
   room: () => (hand.selection.length ? TRAITS : 0),
@@ -114,6 +138,11 @@ const work = useBoard({
   }),
 })
 const { camera, fit } = work
+watch(
+  () => props.drawing,
+  (id) => store.derivations?.inFront(id),
+  { immediate: true },
+)
 // What it showed before it was there has had its time.
 watch(work.surface.whole, (whole) => whole && imprints.letGo())
 /** Zoom against true size on this screen at the reading scale: 100 % is paper size. */

@@ -119,7 +119,7 @@ function show(row: TableRow): void {
       : 'level' in record
         ? record.level
         : null
-  const drawing = store.project.all('drawing').find((each) => each.level === level)
+  const drawing = store.project.all('drawing').find((each) => each.view === 'plan' && each.level === level)
   if (!drawing) return
   void router
     .push({ name: 'drawing', params: { project: store.id!, drawing: drawing.id } })

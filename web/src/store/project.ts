@@ -8,6 +8,7 @@ import { NotConnected, Refused, api } from '../api'
 import { makeId } from './ids'
 import { Past, type TakeBack } from './past'
 import { changeQueue, type Queued } from './queue'
+import { derivationsOf, type Derivations } from './derivations'
 import { useSay } from './say'
 import { useWatched } from './watched'
 
@@ -27,6 +28,8 @@ export const useProject = defineStore('project', () => {
   /** What is read of it is shown again when it changes. */
   const project = shallowRef<Project>(new Project())
   const watched = useWatched()
+  /** The sections, elevations and the like of it. */
+  const derivations = shallowRef<Derivations | null>(null)
   const state = ref<SaveState>('saved')
   const waiting = ref(0)
   const past = shallowRef(pastOf(''))
@@ -56,6 +59,7 @@ export const useProject = defineStore('project', () => {
   /** Makes a change in memory. */
   function make(change: Change): Change {
     const inverse = project.value.apply(change)
+    derivations.value?.changed(change)
     watched.changed([...change.put, ...inverse.put])
     return inverse
   }
@@ -71,6 +75,9 @@ export const useProject = defineStore('project', () => {
     if (waited.length > 0) await earlier
     project.value = new Project(opened.records)
     watched.watch(project.value)
+    // Where there are no workers they are worked out when they are asked for.
+    if (typeof Worker !== 'undefined')
+      derivations.value = derivationsOf(project.value, () => watched.derived())
     seq = opened.seq
     id.value = projectId
     for (const item of waited) {
@@ -98,6 +105,8 @@ export const useProject = defineStore('project', () => {
     news = null
     clearTimeout(retry)
     id.value = null
+    derivations.value?.close()
+    derivations.value = null
     project.value = new Project()
     past.value = pastOf('')
     kept = new Set()
@@ -316,6 +325,7 @@ export const useProject = defineStore('project', () => {
     solver,
     scene,
     putAside,
+    derivations,
     open,
     close,
     edit,

@@ -11,6 +11,8 @@ export function useWatched(): {
   changed(records: readonly AnyRecord[]): void
   /** These are drawn otherwise: other things are set aside. */
   aside(records: readonly AnyRecord[]): void
+  /** What is worked out from the project is other than before. */
+  derived(): void
 } {
   /** For each thing that can be read the number of its last change. */
   const stamps = shallowReactive(new Map<string, number>())
@@ -37,5 +39,6 @@ export function useWatched(): {
     watch: (project) => project.readBy(reader),
     changed: (records) => tell(records, []),
     aside: (records) => tell(records, ['aside']),
+    derived: () => tell([], []),
   }
 }

@@ -38,6 +38,8 @@ export interface OwnWays {
   move?(at: Point, event: PointerEvent): void
   /** True when the pull that ends here was its own. */
   release?(at: Point, event: PointerEvent, dragged: boolean): boolean
+  /** Pressed twice with nothing in hand. */
+  double?(at: Point, reach: number): void
   /** True when the key was taken. */
   key?(event: KeyboardEvent): boolean
   paint?(context: CanvasRenderingContext2D, camera: Camera): void
@@ -168,6 +170,9 @@ export function useBoard(ways: BoardWays) {
       },
       press: (at, event) => making.whenMade(() => press(at, event)),
       release: (at, event, dragged) => making.whenMade(() => release(at, event, dragged)),
+      double(at) {
+        if (!tools.tool.value) own?.double?.(at, REACH_PIXELS / camera.value.scale)
+      },
       leave() {
         if (!tools.fields.value.length) tools.at.value = null
         surface.redrawOverlay()

@@ -66,7 +66,12 @@ export function useMaking(
       if (store.project.size > AT_ONCE_RECORDS) making.rest()
       yield
     }
-    yield* work
+    for (;;) {
+      if (work.next().done) return
+      // What a worker is at comes by itself: there is nothing to do here before.
+      if (store.derivations?.waiting) making.rest()
+      yield
+    }
   }
   const making = new Making(
     () => unheardSteps(store.project, sketchedFirst(scene.value, steps())),
@@ -83,7 +88,9 @@ export function useMaking(
     },
   )
   /** How much of it is made, near enough: steps are about as many as so many records. */
-  const part = (): number => Math.min(0.97, making.taken / (store.project.size / RECORDS_IN_STEP + 10))
+  const part = (): number =>
+    store.derivations?.partOf(scene.value.board.id) ??
+    Math.min(0.97, making.taken / (store.project.size / RECORDS_IN_STEP + 10))
 
   const said = (stopped: boolean): Progress => ({
     part: part(),
@@ -143,11 +150,13 @@ export function useMaking(
     },
     stop(): void {
       making.stop()
+      store.derivations?.stop()
       held.value = []
       progress.value = said(true)
     },
     goOn(): void {
       making.resume()
+      store.derivations?.goOn()
       progress.value = said(false)
     },
     /** Another board is to be made. */

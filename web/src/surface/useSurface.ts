@@ -7,6 +7,8 @@ export interface SurfaceEvents {
   move(at: Point, event: PointerEvent): void
   press(at: Point, event: PointerEvent): void
   release(at: Point, event: PointerEvent, dragged: boolean): void
+  /** Pressed twice in one place. */
+  double?(at: Point): void
   leave(): void
   /** The first time the surface knows its size. */
   ready(): void
@@ -183,6 +185,7 @@ export function useSurface(
     if (event.code !== 'Space' || isTyping(event.target)) return
     spaceHeld = event.type === 'keydown'
   }
+  const onDouble = (event: MouseEvent): void => events.double?.(fromScreen(camera.value, place(event)))
   const noMenu = (event: Event): void => event.preventDefault()
 
   onMounted(() => {
@@ -227,6 +230,7 @@ export function useSurface(
     element.addEventListener('pointerleave', events.leave)
     element.addEventListener('wheel', onWheel, { passive: false })
     element.addEventListener('contextmenu', noMenu)
+    element.addEventListener('dblclick', onDouble)
     window.addEventListener('keydown', onKey)
     window.addEventListener('keyup', onKey)
   })

@@ -22,6 +22,7 @@ import { SAME_AGAIN_TOOLS } from './sameAgain'
 import { SET_OUT_TOOLS } from './setOut'
 import { isOnDrawing, isOnPlan, type Bench, type Tool } from './tool'
 import { TRANSFORM_TOOLS, pasteTool } from './transforms'
+import { VIEW_TOOLS } from './views'
 import { WALL_TOOLS } from './wall'
 
 /** Every tool that can be taken up by name, in the order they are shown. */
@@ -42,6 +43,7 @@ const TABLE = {
   ...BLOCK_TOOLS,
   ...DIMENSION_TOOLS,
   ...NOTE_TOOLS,
+  ...VIEW_TOOLS,
   ...TRANSFORM_TOOLS,
   ...REPEAT_TOOLS,
   ...SAME_AGAIN_TOOLS,

@@ -9,6 +9,7 @@ import {
   type RecordOf,
 } from '@lamina/core/records'
 import ColumnTraits from './ColumnTraits.vue'
+import DrawingTraits from './DrawingTraits.vue'
 import DimensionTraits from './DimensionTraits.vue'
 import GridLineTraits from './GridLineTraits.vue'
 import GuideTraits from './GuideTraits.vue'
@@ -69,6 +70,7 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   dimension: { card: DimensionTraits },
   leader: { card: LeaderTraits },
   note: { card: NoteTraits },
+  drawing: { card: DrawingTraits, title: ({ name }) => name },
   viewport: { card: ViewportTraits, title: ({ number }) => `Viewport ${number}` },
 }
 const FITS = { door: 'Door', window: 'Window', gap: 'Plain opening' } as const

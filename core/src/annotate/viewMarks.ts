@@ -1,0 +1,182 @@
+import { strokeItem, textItem, type DisplayItem } from '../display'
+import { direction, offsetFrom, pathOfPoints, type Path, type Point } from '../geometry'
+import type { Drawing, DrawingOf, Project, StandingView } from '../records'
+
+/** Sizes of marks on paper, mm. */
+const MARK = { radius: 4.2, text: 3.2, small: 1.9, stroke: 8, arrow: 2.6 }
+/** A section line after ISO 128-3: a thin chain line, thick at its ends. */
+const CHAIN = [7, 1, 0.3, 1]
+
+/** Where a drawing lies on a sheet: the number of its viewport, and of the sheet; null: on none. */
+export function placeOnSheet(
+  project: Project,
+  drawing: Drawing,
+): { readonly number: number; readonly sheet: string } | null {
+  const [first] = project
+    .dependents(drawing.id)
+    .flatMap((id) => project.find('viewport', id) ?? [])
+    .map((viewport) => ({ number: viewport.number, sheet: project.need('sheet', viewport.sheet) }))
+    .sort((p, q) => p.sheet.order - q.sheet.order || p.number - q.number)
+  return first ? { number: first.number, sheet: first.sheet.number } : null
+}
+
+/** The mark of a drawing on another: never typed, but told from the drawing and from where it lies. */
+export function viewMarkItems(drawing: Drawing, project: Project, scale: number): DisplayItem[] {
+  switch (drawing.view) {
+    case 'section':
+      return sectionMark(drawing, project, scale)
+    case 'elevation':
+      return elevationMark(drawing, project, scale)
+    case 'detail':
+      return drawing.of ? detailMark(drawing, drawing.of.outline, project, scale) : []
+    case 'interior':
+    case 'cutaway':
+    case 'plan':
+    case 'block':
+      return []
+  }
+}
+
+/** The corners of a section line, with its jogs. */
+export function sightCorners(drawing: DrawingOf<StandingView>): Point[] {
+  const { a, b, jogs = [] } = drawing
+  const u = direction(a, b)
+  const corners: Point[] = [a]
+  let aside = 0
+  for (const jog of jogs) {
+    corners.push(offsetFrom(a, u, jog.along, aside), offsetFrom(a, u, jog.along, jog.aside))
+    aside = jog.aside
+  }
+  corners.push(offsetFrom(b, u, 0, aside))
+  return corners
+}
+
+function sectionMark(drawing: DrawingOf<'section'>, project: Project, scale: number): DisplayItem[] {
+  const source = drawing.id
+  const corners = sightCorners(drawing)
+  const u = direction(drawing.a, drawing.b)
+  const mm = (paper: number): number => paper * scale
+  const items: DisplayItem[] = [
+    strokeItem(pathOfPoints(corners, false), 'dimension', CHAIN, scale, source),
+  ]
+  for (const [end, out] of [
+    [corners[0]!, -1],
+    [corners[corners.length - 1]!, 1],
+  ] as const) {
+    const inner = offsetFrom(end, u, -out * mm(MARK.stroke))
+    items.push({ kind: 'line', pen: 'cut', points: [end.x, end.y, inner.x, inner.y], closed: false, source })
+    items.push(...balloon(drawing, project, offsetFrom(end, u, out * mm(MARK.radius)), u, scale))
+  }
+  return items
+}
+
+function elevationMark(drawing: DrawingOf<'elevation'>, project: Project, scale: number): DisplayItem[] {
+  const { a, b } = drawing
+  const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
+  return balloon(drawing, project, middle, direction(a, b), scale)
+}
+
+/** A disc with the drawing's letter, an arrow on it the way it looks, and where it lies beneath the letter. */
+function balloon(
+  drawing: DrawingOf<StandingView>,
+  project: Project,
+  centre: Point,
+  u: Point,
+  scale: number,
+): DisplayItem[] {
+  const source = drawing.id
+  const mm = (paper: number): number => paper * scale
+  const r = mm(MARK.radius)
+  const at = (along: number, aside: number): number[] => {
+    const p = offsetFrom(centre, u, along, aside)
+    return [p.x, p.y]
+  }
+  const reach = r + mm(MARK.arrow)
+  // The arrow touches the disc where lines at 45° to the way it looks do.
+  const side = r * Math.SQRT1_2
+  return [
+    { kind: 'fill', tone: 0, loops: [[...at(-side, side), ...at(0, reach), ...at(side, side)]], source },
+    { kind: 'disc', tone: 1, x: centre.x, y: centre.y, radius: r, source },
+    {
+      kind: 'arc',
+      pen: 'seen',
+      x: centre.x,
+      y: centre.y,
+      radius: r,
+      from: 0,
+      sweep: 2 * Math.PI,
+      source,
+    },
+    ...letterItems(drawing, project, centre, scale),
+  ]
+}
+
+/** The letter of a drawing, with the number of its viewport over that of its sheet once it lies on one. */
+function letterItems(
+  drawing: Drawing & { readonly mark: string },
+  project: Project,
+  centre: Point,
+  scale: number,
+): DisplayItem[] {
+  const source = drawing.id
+  const mm = (paper: number): number => paper * scale
+  const place = placeOnSheet(project, drawing)
+  const size = drawing.mark.length > 2 ? MARK.text * 0.75 : MARK.text
+  const line = (text: string, height: number, y: number): DisplayItem =>
+    textItem(
+      text,
+      { x: centre.x, y: centre.y + mm(y) - mm(height) / 2 },
+      { height: mm(height), align: 'middle', source },
+    )
+  if (!place) return [line(drawing.mark, size, 0)]
+  const half = mm(MARK.radius * 0.86)
+  return [
+    line(drawing.mark, size * 0.85, 1.5),
+    {
+      kind: 'line',
+      pen: 'light',
+      points: [centre.x - half, centre.y - mm(0.4), centre.x + half, centre.y - mm(0.4)],
+      closed: false,
+      source,
+    },
+    line(place.sheet, place.sheet.length > 5 ? MARK.small * 0.8 : MARK.small, -1.9),
+  ]
+}
+
+/** An outline round a place, with its letter at a corner. */
+function detailMark(
+  drawing: DrawingOf<'detail'>,
+  outline: Path,
+  project: Project,
+  scale: number,
+): DisplayItem[] {
+  const source = drawing.id
+  const mm = (paper: number): number => paper * scale
+  const corner = outline.vertices.reduce((best, p) => (p.x + p.y > best.x + best.y ? p : best))
+  const centre = { x: corner.x + mm(MARK.radius + 2), y: corner.y + mm(MARK.radius + 2) }
+  const u = direction(corner, centre)
+  const edge = offsetFrom(centre, u, -mm(MARK.radius))
+  return [
+    strokeItem(outline, 'seen', [4, 1.2], scale, source),
+    {
+      kind: 'line',
+      pen: 'dimension',
+      points: [corner.x, corner.y, edge.x, edge.y],
+      closed: false,
+      source,
+    },
+    { kind: 'disc', tone: 1, x: centre.x, y: centre.y, radius: mm(MARK.radius), source },
+    {
+      kind: 'arc',
+      pen: 'seen',
+      x: centre.x,
+      y: centre.y,
+      radius: mm(MARK.radius),
+      from: 0,
+      sweep: 2 * Math.PI,
+      source,
+    },
+    ...letterItems(drawing, project, centre, scale),
+  ]
+}
+

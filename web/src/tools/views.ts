@@ -1,0 +1,214 @@
+import { mdiHomeOutline, mdiVectorLine } from '@mdi/js'
+import { viewMarkItems } from '@lamina/core/annotate'
+import { wallDirection, inWall, type SolvedWall } from '@lamina/core/building'
+import { EditRefused, addSight, type NewSight } from '@lamina/core/edit'
+import { cross, direction, dot, offsetFrom, subtract, type Point } from '@lamina/core/geometry'
+import { pickAt } from '@lamina/core/locate'
+import type { Change } from '@lamina/core/records'
+import { formatLength } from '@lamina/core/units'
+import { nextWay, type Way } from './drawing'
+import type { ToolEntry } from './entry'
+import { foresee, segmentItem } from './preview'
+import { stepTool, type Given } from './steps'
+import type { Located, PlanBench, TagField, Tool } from './tool'
+
+/** How far is seen, typed or all there is. */
+const depthField = (bench: PlanBench): TagField => ({
+  key: 'depth',
+  label: 'sees',
+  kind: 'length',
+  shown: bench.typed('depth') === null ? 'all there is' : formatLength(bench.typed('depth')!, bench.units),
+  least: 100,
+})
+
+/** The line of a view from two points, turned so that it looks to where a third lies. */
+function sightTo(a: Point, b: Point, towards: Point | null): { a: Point; b: Point; turned: boolean } {
+  const turned = towards !== null && cross(subtract(b, a), subtract(towards, a)) < 0
+  return turned ? { a: b, b: a, turned } : { a, b, turned }
+}
+
+/** A section or elevation from a line of two points and the side it looks to. */
+export function sightTool(bench: PlanBench, view: 'section' | 'elevation'): Tool {
+  let jogs: { along: number; aside: number }[] = []
+  let pointer: Point | null = null
+  const label = view === 'section' ? 'Section' : 'Elevation'
+  function sight(given: Given): NewSight {
+    const [p, q, towards] = given
+    if (!p || !q) throw new EditRefused('nothing', 'Point to both ends of the line first.')
+    const { a, b, turned } = sightTo(p, q, towards ?? null)
+    const depth = bench.typed('depth')
+    const length = Math.hypot(q.x - p.x, q.y - p.y)
+    const last = jogs[jogs.length - 1]?.aside ?? 0
+    // Turned about it runs from its other end, whose distance from the first line is what all others are counted from.
+    const turnedJogs = jogs
+      .map(({ along }, i) => ({ along: length - along, aside: last - (jogs[i - 1]?.aside ?? 0) }))
+      .reverse()
+    const u = direction(a, b)
+    return {
+      view,
+      a: turned ? offsetFrom(a, u, 0, -last) : a,
+      b: turned ? offsetFrom(b, u, 0, -last) : b,
+      ...(jogs.length > 0 ? { jogs: turned ? turnedJogs : jogs } : {}),
+      ...(depth === null ? {} : { depth }),
+    }
+  }
+  return stepTool(bench, {
+    label,
+    step(given) {
+      if (given.length === 0)
+        return {
+          ask:
+            view === 'section'
+              ? 'Point to where the section line starts.'
+              : 'Point to where the line starts.',
+        }
+      if (given.length === 1) return { ask: 'Type its length, or point to where it ends.' }
+      if (given.length > 2) return null
+      return {
+        ask: 'Point to the side it looks to; type how far it sees.',
+        keys: view === 'section' ? 'J: a jog at the pointer · Esc: one step back' : 'Esc: one step back',
+        from: null,
+        fields(at) {
+          pointer = at?.point ?? pointer
+          return [depthField(bench)]
+        },
+        point: (at) => at?.raw ?? null,
+      }
+    },
+    edit: (given, project, makeId) => addSight(project, sight(given), makeId).change,
+    sketch(given) {
+      const [a, b] = given
+      if (!a || !b || Math.hypot(b.x - a.x, b.y - a.y) < 1) return []
+      const ends = [segmentItem(a, b, 'light')]
+      const u = direction(a, b)
+      let aside = 0
+      for (const jog of jogs) {
+        ends.push(
+          segmentItem(offsetFrom(a, u, jog.along, aside), offsetFrom(a, u, jog.along, jog.aside), 'cut'),
+        )
+        aside = jog.aside
+      }
+      return ends
+    },
+    key(letter, given) {
+      const [a, b] = given
+      if (letter !== 'j' || view !== 'section' || !a || !b || given.length !== 2 || !pointer) return false
+      const u = direction(a, b)
+      const d = subtract(pointer, a)
+      const [along, aside] = [dot(u, d), cross(u, d)]
+      const before = jogs[jogs.length - 1]
+      if (along <= (before?.along ?? 0) || along >= Math.hypot(b.x - a.x, b.y - a.y))
+        bench.warn('A jog lies between the last one and the end of the line.')
+      else jogs.push({ along, aside })
+      return true
+    },
+    done: () => void (jogs = []),
+  })
+}
+
+/** How far before a wall's face an elevation of it is looked at from, mm. */
+const BEFORE = 2500
+
+/** The elevation of the side of a wall that is pointed to. */
+export function faceTool(bench: PlanBench): Tool {
+  const wallAt = (at: Located | null): SolvedWall | null => {
+    if (!at) return null
+    const ids = pickAt(bench.picture, bench.scene.building, at.raw, bench.reach)
+    for (const id of ids) {
+      const record = bench.project.get(id)
+      const wall = bench.scene.building.get(record?.kind === 'opening' ? record.wall : id)
+      if (wall) return wall
+    }
+    return null
+  }
+  function sight(at: Located | null): NewSight {
+    const wall = wallAt(at)
+    if (!at || !wall) throw new EditRefused('nothing', 'Point to the wall, on the side that is to be seen.')
+    const { shape } = wall
+    const { along, aside } = inWall(shape, at.raw)
+    const u = wallDirection(shape, along)
+    const middle = (shape.low + shape.high) / 2
+    const side = aside >= middle ? 1 : -1
+    const face = side > 0 ? shape.high : shape.low
+    const off = face + side * BEFORE
+    const p = offsetFrom(shape.a, shape.u, 0, off)
+    const q = offsetFrom(shape.b, shape.u, 0, off)
+    const straight = shape.arc === null
+    const at0 = straight ? p : offsetFrom(at.raw, u, -BEFORE, side * BEFORE)
+    const at1 = straight ? q : offsetFrom(at.raw, u, BEFORE, side * BEFORE)
+    const depth = bench.typed('depth')
+    // Looking at its left face one stands on its left, and looks against the way it runs.
+    const [a, b] = side > 0 ? [at1, at0] : [at0, at1]
+    return { view: 'elevation', a, b, ...(depth === null ? {} : { depth }) }
+  }
+  const edit =
+    (at: Located | null) =>
+    (project: PlanBench['project'], makeId: () => string): Change =>
+      addSight(project, sight(at), makeId).change
+  function make(at: Located | null): void {
+    if (bench.edit('Elevation', edit(at))) bench.clearTyped()
+  }
+  return {
+    free: true,
+    prompt: () => ({
+      text: 'Point to a wall, on the side that is to be seen; type how far is seen.',
+      keys: 'A: by two points · Esc: put the tool away',
+    }),
+    fields: () => [depthField(bench)],
+    remark: (at) => (at ? foresee(bench, edit(at), at).refused : ''),
+    last: () => null,
+    press: make,
+    enter: make,
+    back: () => false,
+    key: (letter) => letter === 'a' && (bench.setWay(nextWay(ELEVATION_WAYS, bench.way('face'))), true),
+    preview(at) {
+      if (!wallAt(at)) return []
+      try {
+        const { a, b } = sight(at)
+        return viewMarkItems(
+          {
+            id: 'ahead',
+            kind: 'drawing',
+            view: 'elevation',
+            name: 'Elevation',
+            mark: '?',
+            readingScale: bench.scale,
+            a,
+            b,
+          },
+          bench.project,
+          bench.scale,
+        )
+      } catch (error) {
+        if (error instanceof EditRefused) return []
+        throw error
+      }
+    },
+  }
+}
+
+export const ELEVATION_WAYS: readonly Way[] = [
+  { id: 'face', name: 'Of a wall that is pointed to' },
+  { id: 'points', name: 'From a line of two points' },
+]
+
+/** Tools that make drawings of the building. */
+export const VIEW_TOOLS = {
+  section: {
+    stage: 'annotate',
+    under: 'Views',
+    name: 'Section',
+    icon: mdiVectorLine,
+    on: 'plans',
+    make: (bench) => sightTool(bench, 'section'),
+  },
+  elevation: {
+    stage: 'annotate',
+    under: 'Views',
+    name: 'Elevation',
+    icon: mdiHomeOutline,
+    on: 'plans',
+    ways: ELEVATION_WAYS,
+    make: (bench) => (bench.way('face') === 'face' ? faceTool(bench) : sightTool(bench, 'elevation')),
+  },
+} satisfies Record<string, ToolEntry>
