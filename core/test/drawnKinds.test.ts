@@ -121,6 +121,7 @@ describe('how each kind is drawn', () => {
     const lines = RECORD_KINDS.filter((kind) => clearOf(kind) === 'lines')
     expect(lines.sort()).toEqual([
       'dimension',
+      'drawing',
       'leader',
       'overhead',
       'rail',

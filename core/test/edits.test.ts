@@ -220,5 +220,6 @@ const TAKEN_AWAY: readonly EditName[] = [
   'copyStyle',
   'copyOpeningType',
   'makeUnit',
+  'addSight',
 ]
 const PLAIN: Values = { a: 2700, b: 1000, c: 2000, d: 1000, pick: 1, name: 'Chair' }

@@ -7,7 +7,7 @@ import { addOpening, addRoom, setFacts, setLevel, type MakeId } from '../src/edi
 import { reachOf } from '../src/kinds'
 import type { AnyRecord, Change, Column, Id, Overhead, Project, Slab, Wall } from '../src/records'
 import { roomsOf } from '../src/rooms'
-import { IN_HOUSE, PLAN, houseRecords, outline } from './house'
+import { IN_HOUSE, PLAN, houseRecords, outline, PLAN_OF_HOUSE } from './house'
 import { areaBound } from './union'
 import { LEVEL, opening, projectWith, wall } from './wallFixture'
 
@@ -18,7 +18,7 @@ const plan = (project: Project, look: Partial<typeof PLAIN_LOOK> = {}): DisplayI
   sceneItems(sceneOf(project, project.need('drawing', PLAN)), { ...PLAIN_LOOK, ...look, scale: 50 })
 const of = (project: Project, id: Id, look: Partial<typeof PLAIN_LOOK> = {}): DisplayItem[] =>
   plan(project, look).filter(({ source }) => source === id)
-const begin = (...records: AnyRecord[]): Project => projectWith(...IN_HOUSE.drawing, ...records)
+const begin = (...records: AnyRecord[]): Project => projectWith(PLAN_OF_HOUSE, ...records)
 const make = (project: Project, change: Change): void => {
   project.check(change)
   project.apply(change)

@@ -4,6 +4,16 @@ import { LEVEL, opening, wall } from './wallFixture'
 
 export const PLAN = 'plan'
 
+/** The plan all of it is seen on. */
+export const PLAN_OF_HOUSE: RecordOf<'drawing'> = {
+  id: PLAN,
+  kind: 'drawing',
+  name: 'Plan',
+  view: 'plan',
+  level: LEVEL,
+  readingScale: 50,
+}
+
 export const outline = (...points: readonly (readonly [number, number])[]): Slab['outline'] => ({
   vertices: points.map(([x, y]) => ({ x, y, sweep: 0 })),
   closed: true,
@@ -51,7 +61,18 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
   annotationStyle: [],
   schedule: [],
   block: [CUPBOARD],
-  drawing: [{ id: PLAN, kind: 'drawing', name: 'Plan', view: 'plan', level: LEVEL, readingScale: 50 }],
+  drawing: [
+    {
+      id: 'section',
+      kind: 'drawing',
+      name: 'Section A',
+      view: 'section',
+      mark: 'A',
+      readingScale: 50,
+      a: { x: 6000, y: 7500 },
+      b: { x: 6000, y: -1500 },
+    },
+  ],
   sheet: [
     {
       id: 'sheet',
@@ -353,5 +374,12 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
 /** All of the house, what is needed first. */
 export const houseRecords = (): AnyRecord[] => {
   const { block, drawing, sheet, wall: walls, ...rest } = IN_HOUSE
-  return [...block, ...drawing, ...sheet, ...walls, ...Object.values(rest).flat()] as AnyRecord[]
+  return [
+    ...block,
+    PLAN_OF_HOUSE,
+    ...drawing,
+    ...sheet,
+    ...walls,
+    ...Object.values(rest).flat(),
+  ] as AnyRecord[]
 }

@@ -118,6 +118,15 @@ describe('rooms', () => {
     expect(wallSurface).toBeCloseTo(19_440 * 2500 - 900 * 2100 - 1200 * 1200 - 1000 * 500, 2)
     expect(new Set(openings)).toEqual(new Set(['d', 'w', 'high']))
   })
+  it('have less wall where a sill is lowered or a wall is, though the plan stays as it is', () => {
+    const project = projectWith(...box(), opening('w', 'east', 2000, 1200, 'window'), room('r', 3000, 2000))
+    const surface = (): number => roomsOf(project, solved(project))[0]!.facts!.wallSurface
+    const before = surface()
+    project.apply({ put: [{ ...project.need('opening', 'w'), sill: 500 }], drop: [] })
+    expect(before - surface()).toBeCloseTo(1200 * 400, 3)
+    project.apply({ put: [{ ...project.need('wall', 'north'), height: 1500 }], drop: [] })
+    expect(before - surface()).toBeCloseTo(1200 * 400 + 5860 * 1000, 3)
+  })
   it('share no space, and know when theirs is open', () => {
     const project = projectWith(...box(), room('a', 1000, 1000), room('b', 5000, 3000), room('c', 9000, 0))
     const faults = roomsOf(project, solved(project)).map(({ fault }) => fault)

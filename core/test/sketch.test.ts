@@ -46,7 +46,7 @@ describe('a sketch of a board', () => {
   it('is made of every kind there is', () => {
     const project = projectWith(...houseRecords())
     const boards = [...project.all('drawing'), ...project.all('sheet')]
-    expect(boards).toHaveLength(2)
+    expect(boards).toHaveLength(3)
     const most = boards.map((board) => linesOf(atOnce(sketching(sceneOf(project, board), false))).length)
     expect(Math.max(...most)).toBeGreaterThan(4 * IN_HOUSE.wall.length)
   })

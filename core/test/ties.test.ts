@@ -33,7 +33,17 @@ import { STANDARD_STYLE } from '../src/library'
 import { needs, type Anchor, type AnyRecord, type Change, type Id, type Project } from '../src/records'
 import { TieFinder, holdAnchor } from '../src/ties'
 import { METRIC } from '../src/units'
-import { IN_HOUSE, PLAN, CUPBOARD, dimensionOf, drawn, houseRecords, lineShape, outline } from './house'
+import {
+  IN_HOUSE,
+  PLAN,
+  CUPBOARD,
+  dimensionOf,
+  drawn,
+  houseRecords,
+  lineShape,
+  outline,
+  PLAN_OF_HOUSE,
+} from './house'
 import { LEVEL, opening, projectWith, wall } from './wallFixture'
 
 let count = 0
@@ -42,7 +52,7 @@ const makeId: MakeId = () => `n${++count}`
 class Table {
   readonly project: Project
   constructor(...records: AnyRecord[]) {
-    this.project = projectWith(...IN_HOUSE.drawing, ...records)
+    this.project = projectWith(PLAN_OF_HOUSE, ...records)
   }
   do(change: Change): this {
     this.project.check(change)

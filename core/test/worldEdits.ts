@@ -1129,6 +1129,38 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         world.makeId,
       ),
   },
+  addSight: {
+    moves: 'nothing',
+    make: ({ project, makeId }, { a, b, c, d, pick }) =>
+      edit.addSight(
+        project,
+        {
+          view: pick % 2 ? 'section' : 'elevation',
+          a: { x: a, y: b },
+          b: { x: c, y: d },
+          ...(pick % 3 === 0 ? { jogs: [{ along: a, aside: d }] } : {}),
+          ...(pick % 5 === 0 ? { depth: Math.abs(c) } : {}),
+        },
+        makeId,
+      ).change,
+  },
+  addAllElevations: {
+    moves: 'nothing',
+    make: ({ project, makeId }) => edit.addAllElevations(project, makeId).change,
+  },
+  setSight: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d, pick }) =>
+      edit.setSight(world.project, world.some('drawing', pick), {
+        a: { x: a, y: b },
+        b: { x: c, y: d },
+        depth: pick % 2 ? undefined : Math.abs(a),
+      }),
+  },
+  removeDrawing: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.removeDrawing(world.project, world.some('drawing', pick)),
+  },
   storing: {
     moves: 'nothing',
     make(world, { pick }) {

@@ -56,9 +56,7 @@ function sectionMark(drawing: DrawingOf<'section'>, project: Project, scale: num
   const corners = sightCorners(drawing)
   const u = direction(drawing.a, drawing.b)
   const mm = (paper: number): number => paper * scale
-  const items: DisplayItem[] = [
-    strokeItem(pathOfPoints(corners, false), 'dimension', CHAIN, scale, source),
-  ]
+  const items: DisplayItem[] = [strokeItem(pathOfPoints(corners, false), 'dimension', CHAIN, scale, source)]
   for (const [end, out] of [
     [corners[0]!, -1],
     [corners[corners.length - 1]!, 1],
@@ -179,4 +177,3 @@ function detailMark(
     ...letterItems(drawing, project, centre, scale),
   ]
 }
-

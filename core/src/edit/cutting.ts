@@ -1,3 +1,4 @@
+import { typeThickness } from '../building'
 import {
   edgesOf,
   growBox,
@@ -126,6 +127,15 @@ export function splitItem(project: Project, id: Id, p: Point, makeId: MakeId): C
   const track = trackOf(project, id, 'split')
   const { along } = nearestOnPath(track.path, p)
   const parts = splitPath(track.path, along)
+  if (track.record.kind === 'wall') {
+    // A stub shorter than that lies wholly within the joint at its end.
+    const least = typeThickness(project.need('wallType', track.record.type)) / 2
+    if (parts.length > 1 && parts.some((part) => pathLength(part) < least))
+      throw new EditRefused(
+        'no-size',
+        'That is within the joint at its end: point to where the wall runs free.',
+      )
+  }
   if (!track.path.closed && parts.length < 2)
     throw new EditRefused('no-solution', 'That is its end already: point somewhere between its ends.')
   return cutAlong(new Outcome(project), track, parts, makeId).change()

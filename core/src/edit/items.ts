@@ -1,4 +1,5 @@
 import { JOINED_ENDS, add, distance, moveBy, type Point } from '../geometry'
+import { isStanding } from '../kinds'
 import type { AnyRecord, Change, Id, Project, RecordKind, RecordOf } from '../records'
 import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused } from './refusal'
@@ -34,6 +35,10 @@ export function moveItems(project: Project, ids: readonly Id[], by: Point, alone
   return outcome.change()
 }
 
+/** A drawing that has a mark on others. */
+const isMark = (drawing: RecordOf<'drawing'>): boolean =>
+  isStanding(drawing) || (drawing.view === 'detail' && drawing.of !== undefined)
+
 /**
  * Removes records with all that cannot do without them.
  * @refuses gone, in-the-way, in-use, locked, nonsense
@@ -42,10 +47,10 @@ export function removeItems(project: Project, ids: readonly Id[]): Change {
   refuseLocked(project, ids)
   for (const id of ids) {
     const record = project.find('drawing', id)
-    if (record && project.dependents(id).length > 0)
+    if (record && (!isMark(record) || project.dependents(id).length > 0))
       throw new EditRefused(
         'in-use',
-        `This is the mark of “${record.name}”, which is drawn on or lies on a sheet. Remove that drawing itself.`,
+        `“${record.name}” is drawn on, or lies on a sheet. Remove the drawing itself.`,
       )
   }
   return new Outcome(project).remove(...ids).change()

@@ -72,7 +72,7 @@ export function newProject(
         {
           id: 'project',
           kind: 'project',
-          schema: 5,
+          schema: 6,
           name,
           number: input.number?.trim() ?? '',
           client: input.client?.trim() ?? '',

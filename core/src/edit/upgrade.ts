@@ -2,6 +2,7 @@ import {
   STANDARD_LAYERS,
   STANDARD_LENSES,
   STANDARD_LINE_TYPES,
+  STANDARD_MATERIALS,
   STANDARD_PENS,
   STANDARD_SCHEDULES,
   STANDARD_STYLES,
@@ -14,17 +15,19 @@ import { storing } from './outcome'
 /**
  * What a project of an older version lacks: layers and line types before the second, opening types, lenses, schedules
  * and numbers of its doors and windows before the third, pens and annotation styles before the fourth, what
- * boundaries and clouds stand for before the fifth. What was removed since stays removed. Null when it is up to date.
+ * boundaries and clouds stand for before the fifth, the layer of marks and how shipped materials look from the front before
+ * the sixth. What was removed since stays removed. Null when it is up to date.
  * @refuses nonsense
  */
 export function upgrade(project: Project): Change | null {
   const { schema, units } = project.facts
-  if (schema === 5) return null
-  const put: AnyRecord[] = [{ ...project.facts, schema: 5 }]
+  if (schema === 6) return null
+  const put: AnyRecord[] = [{ ...project.facts, schema: 6 }]
   const shipped = [
     ...(schema < 2 ? [...STANDARD_LINE_TYPES, ...STANDARD_LAYERS] : []),
     ...(schema < 3 ? [...standardOpeningTypes(units.system), ...STANDARD_LENSES, ...STANDARD_SCHEDULES] : []),
     ...(schema < 4 ? [...STANDARD_PENS, ...STANDARD_STYLES] : []),
+    ...(schema < 6 ? STANDARD_LAYERS.filter(({ id }) => id === 'layer-marks') : []),
   ]
   for (const record of shipped) if (!project.get(record.id)) put.push(record)
   if (schema < 3) {
@@ -36,6 +39,11 @@ export function upgrade(project: Project): Change | null {
       put.push({ ...opening, mark })
     }
   }
+  if (schema < 6)
+    for (const { id, facePattern } of STANDARD_MATERIALS) {
+      const mine = project.find('material', id)
+      if (mine && facePattern && mine.facePattern === undefined) put.push({ ...mine, facePattern })
+    }
   for (const line of project.all('linework')) {
     const means = formerMeaning(line)
     if (means && line.means === undefined) put.push({ ...line, means })

@@ -162,7 +162,7 @@ export function setSight(
 
 /**
  * Removes a drawing with all that is drafted on it, and takes it off the sheets it lies on. A level keeps one plan.
- * @refuses in-use, last, nonsense
+ * @refuses in-the-way, in-use, last, nonsense
  */
 export function removeDrawing(project: Project, id: Id): Change {
   const drawing = project.need('drawing', id)

@@ -27,6 +27,12 @@ export const SAME_PART = 1e-6
 /** Lines whose directions differ by less meet so flat that their crossing is no place anybody means. */
 export const NEARLY_PARALLEL = 1e-4
 
+/** Planes in space whose slopes differ by less are one: a drift of 1 mm in 10 m. */
+export const ONE_PLANE = 1e-4
+
+/** A face of which less than this part of its size is seen stands edge-on. */
+export const EDGE_ON = 1e-6
+
 /** Walls whose directions differ by less run on in one line (1 mm in 1 m). */
 export const IN_ONE_LINE = 1e-3
 

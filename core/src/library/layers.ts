@@ -58,6 +58,7 @@ export const STANDARD_LAYERS: readonly Layer[] = [
   layer('hatches', 'Hatches', 0.13, { tone: 0.35 }),
   layer('dimensions', 'Dimensions', 0.18),
   layer('notes', 'Notes and leaders', 0.18),
+  layer('marks', 'Marks of views and levels', 0.18),
   layer('revisions', 'Revision clouds', 0.5),
 ].map((each, order) => ({ ...each, order }))
 

@@ -1,12 +1,5 @@
 import { z } from 'zod'
-import {
-  angleSchema,
-  anySizeSchema,
-  idSchema,
-  nameSchema,
-  pointSchema,
-  textSchema,
-} from './parts'
+import { angleSchema, anySizeSchema, idSchema, pointSchema, textSchema } from './parts'
 
 /**
  * What a dimension end or a leader tip is tied to. `last` is where it was when its host was last seen,

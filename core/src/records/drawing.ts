@@ -61,7 +61,10 @@ const planSchema = z.strictObject({
   down: z.number().gte(0).lte(100_000).optional(),
   up: lengthSchema.optional(),
   /** Places that are cut at another height. */
-  areas: z.array(z.strictObject({ outline, cutHeight: lengthSchema })).max(50).optional(),
+  areas: z
+    .array(z.strictObject({ outline, cutHeight: lengthSchema }))
+    .max(50)
+    .optional(),
 })
 
 const sectionSchema = z.strictObject({ ...anyView, view: z.literal('section'), ...standing })

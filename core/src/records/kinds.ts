@@ -255,7 +255,7 @@ export const KINDS = {
   drawing: {
     word: 'drawing',
     host: 'plans',
-    layer: null,
+    layer: 'layer-marks',
     needs: [
       one('level' as never, 'level'),
       one('block' as never, 'block'),

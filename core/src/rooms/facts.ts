@@ -1,6 +1,6 @@
 import { columnReach, openingReach, wallAxis, wallReach, zoneAt, type Reach } from '../building'
 import { distance, edgeLength, partAt, type Edge, type Point } from '../geometry'
-import type { Id, Level, Opening, Project, Room, Wall } from '../records'
+import type { AnyRecord, Id, Level, Opening, Project, Room, Wall } from '../records'
 import type { Space } from './spaces'
 
 /** Figures of a room, mm and mm². */
@@ -17,7 +17,8 @@ export interface RoomFacts {
 interface Figures {
   readonly height: number
   readonly storey: number
-  readonly openings: readonly (readonly [Opening | undefined, Id])[]
+  /** The walls, columns and openings around it. */
+  readonly from: readonly (AnyRecord | undefined)[]
   readonly facts: RoomFacts
 }
 const figures = new WeakMap<Space, Figures>()
@@ -31,10 +32,12 @@ export function roomFacts(
 ): RoomFacts {
   const height = room.ceilingHeight ?? level.height
   const kept = figures.get(space)
+  const from = around(project, space)
   if (
     kept?.height === height &&
     kept.storey === level.height &&
-    kept.openings.every(([opening, id]) => project.find('opening', id) === opening)
+    kept.from.length === from.length &&
+    kept.from.every((record, i) => record === from[i])
   )
     return kept.facts
   let wallSurface = 0
@@ -70,10 +73,22 @@ export function roomFacts(
   figures.set(space, {
     height,
     storey: level.height,
-    openings: ids.map((id) => [project.find('opening', id), id] as const),
+    from,
     facts,
   })
   return facts
+}
+
+/** What bounds a space, with the openings of its walls. */
+function around(project: Project, { edges }: Space): (AnyRecord | undefined)[] {
+  const owners = new Set(edges.flatMap(({ owner }) => owner ?? []))
+  return [...owners].flatMap((id) => {
+    const record = project.get(id)
+    if (record?.kind === 'opening') return [record, project.get(record.wall)]
+    return record?.kind === 'wall'
+      ? [record, ...project.dependents(id).map((each) => project.get(each))]
+      : [record]
+  })
 }
 
 /** Doors and windows of a wall that lie above or below the cut: in plan it runs on there. */

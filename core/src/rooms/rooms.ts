@@ -95,6 +95,7 @@ class LevelRooms {
       const record = project.get(id)
       if (record?.kind === 'room' && record.level === this.solver.level) dirty.add(id)
     }
+    for (const id of this.besides(changed)) dirty.add(id)
     for (const space of parted) {
       for (const id of this.bySpace.get(space) ?? []) dirty.add(id)
       if (spaces.has(space)) for (const { id } of this.index.search(space)) dirty.add(id)
@@ -105,6 +106,20 @@ class LevelRooms {
       if (space) for (const other of this.bySpace.get(space) ?? []) dirty.add(other)
     }
     return dirty
+  }
+
+  /** The rooms beside walls, columns and openings that changed: how high those are counts for their wall surface. */
+  private besides(changed: ReadonlySet<Id>): Id[] {
+    const owners = new Set<Id>()
+    for (const id of changed) {
+      const record = this.project.get(id)
+      if (record?.kind === 'opening') owners.add(record.wall)
+      if (record?.kind === 'wall' || record?.kind === 'column' || record?.kind === 'opening') owners.add(id)
+    }
+    if (owners.size === 0) return []
+    return [...this.bySpace].flatMap(([space, rooms]) =>
+      space.edges.some(({ owner }) => owner !== null && owners.has(owner)) ? [...rooms] : [],
+    )
   }
 
   private forget(id: Id): void {

@@ -1,4 +1,13 @@
-import { EMPTY_BOX, ON_LINE, PARALLEL, SAME_POINT, boxesMeet, joinBoxes, type Box } from '../geometry'
+import {
+  EMPTY_BOX,
+  ONE_PLANE,
+  ON_LINE,
+  PARALLEL,
+  SAME_POINT,
+  boxesMeet,
+  joinBoxes,
+  type Box,
+} from '../geometry'
 import type { Steps } from '../steps'
 import { Nearest, ONE_DEPTH } from './nearest'
 import type { Plate } from './plate'
@@ -423,9 +432,6 @@ function parts(p: Plate | null, q: Plate | null, ray: Ray2, at: number): boolean
   if (p.curve !== 0 && p.curve === q.curve) return false
   return p.look !== q.look || Math.hypot(p.a - q.a, p.b - q.b) > ONE_PLANE
 }
-
-/** Planes whose slopes differ by less are one: a drift of 1 mm in 10 m. */
-const ONE_PLANE = 1e-4
 
 const boxOfEdge = ({ ax, ay, bx, by }: ViewEdge): Box => ({
   minX: Math.min(ax, bx),

@@ -1,4 +1,4 @@
-import { EMPTY_BOX, type Box } from '../geometry'
+import { EDGE_ON, EMPTY_BOX, type Box } from '../geometry'
 
 /**
  * A plane face as it is looked at: its outlines in the picture, and how near it is at each place. Only faces that look
@@ -81,9 +81,6 @@ export function plateOf(
     order,
   }
 }
-
-/** A face whose seen area is less than this part of its own is seen edge-on. */
-const EDGE_ON = 1e-6
 
 function flat(loop: readonly number[]): Float64Array {
   const points = new Float64Array((loop.length / 3) * 2)

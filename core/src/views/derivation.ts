@@ -1,5 +1,5 @@
 import { boundariesOf, solverOf, type Boundary, type Piece } from '../building'
-import { ON_LINE, boxesMeet, growBox, joinBoxes, type Affine, type Box } from '../geometry'
+import { EDGE_ON, ON_LINE, boxesMeet, growBox, joinBoxes, type Affine, type Box } from '../geometry'
 import { layerOf } from '../library'
 import { type AnyRecord, type DrawingOf, type Id, type Project, type StandingView } from '../records'
 import { isSolid, levelOf, solidOf } from '../solids'
@@ -347,7 +347,7 @@ function factsOf(solid: Solid, face: Face, { right, up, near }: Looking): Facts 
   let normal = unit3(normalOf(solid.points, face.loops[0]!))
   if (face.sheet && dot3(normal, near) < 0) normal = { x: -normal.x, y: -normal.y, z: -normal.z }
   const size = Math.hypot(normal.x, normal.y)
-  const u = size > UPRIGHT ? { x: -normal.y / size, y: normal.x / size, z: 0 } : { x: 1, y: 0, z: 0 }
+  const u = size > EDGE_ON ? { x: -normal.y / size, y: normal.x / size, z: 0 } : { x: 1, y: 0, z: 0 }
   const s = cross3(normal, u)
   const away = dot3(solid.points[face.loops[0]![0]!]!, normal)
   const base = { x: normal.x * away, y: normal.y * away, z: normal.z * away }
@@ -367,6 +367,3 @@ function factsOf(solid: Solid, face: Face, { right, up, near }: Looking): Facts 
     facing: Math.abs(dot3(normal, near)),
   }
 }
-
-/** A face whose normal leans so little from upright lies level. */
-const UPRIGHT = 1e-6
