@@ -1157,6 +1157,27 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         depth: pick % 2 ? undefined : Math.abs(a),
       }),
   },
+  moveInView: {
+    moves: 'things',
+    make(world, { a, b, pick }) {
+      const { project } = world
+      const view = project.all('drawing').find((each) => each.view === 'section' || each.view === 'elevation')
+      const kind = (['opening', 'wall', 'roof', 'slab', 'column', 'overhead'] as const)[pick % 6]!
+      return edit.moveInView(project, view?.id ?? 'missing', world.some(kind, pick), pick % 5, { x: a, y: b })
+    },
+  },
+  moveThroughView: {
+    moves: 'things',
+    make(world, { a, b, pick }) {
+      const { project } = world
+      const view = project.all('drawing').find((each) => each.view === 'section' || each.view === 'elevation')
+      const kind = (['opening', 'wall', 'roof', 'slab', 'column', 'overhead'] as const)[pick % 6]!
+      return edit.moveThroughView(project, view?.id ?? 'missing', [world.some(kind, pick)], {
+        x: pick % 2 ? a : 0,
+        y: pick % 2 ? 0 : b,
+      })
+    },
+  },
   removeDrawing: {
     moves: 'nothing',
     make: (world, { pick }) => edit.removeDrawing(world.project, world.some('drawing', pick)),

@@ -22,6 +22,7 @@ import { derivedSource } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
+import { LevelLines } from './levelLines'
 import { MarksDrawn } from './marks'
 import { TagsDrawn } from './tags'
 import { UnitTags } from './unitTags'
@@ -96,6 +97,7 @@ export const drawingSources = (look: PlanLook): MoreDrawn[] => [
   (picture) => new AnnotationDrawn(picture, look),
   (picture) => new MarksDrawn(picture, look),
   (picture) => new UnitTags(picture, look),
+  (picture) => new LevelLines(picture, look),
   (picture) => new TagsDrawn(picture, look),
 ]
 

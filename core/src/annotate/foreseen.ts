@@ -152,6 +152,13 @@ function groundOf(anchor: Anchor, changed: Changed, scene: Scene, walls: WallsAh
       return wallOr(anchor.wall)
     case 'opening':
       return wallOr(ahead?.project.find('opening', anchor.opening)?.wall)
+    case 'edge':
+    case 'cut': {
+      // Walls and what stands in them hang on their joints: they are followed when they are there.
+      const kind = scene.project.get(anchor.of)?.kind
+      const frame = scene.view === 'derived' ? scene.frame : null
+      return kind === 'wall' || kind === 'opening' ? scene : { ...putOr(anchor.of), frame }
+    }
     case 'item':
       return putOr(anchor.item)
     case 'gridLine':

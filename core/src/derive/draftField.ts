@@ -4,6 +4,7 @@ import { standsIn } from '../kinds'
 import { isInReach } from '../library'
 import { ChangeLog, type AnyRecord, type Id } from '../records'
 import type { Entries, FieldEdge, FieldGuide, FieldOf, FieldSource, FieldSpot } from './fieldEntries'
+import { derivedField } from './derivedField'
 import { FIELDS } from './fields'
 import { Follower, type News } from './news'
 import { recordsIn, type Kept, type Scene } from './scene'
@@ -16,6 +17,9 @@ export interface FieldMore {
 
 /** So many records are looked at in one step. */
 const IN_STEP = 200
+
+/** What is seen of a record of the building is held under its id with this before it. */
+const DERIVED = 'seen/'
 
 interface Held extends Entries {
   readonly from: readonly unknown[]
@@ -81,7 +85,21 @@ export class DraftField {
     yield* this.lay()
   }
 
-  private *see({ scene, building, records, walls }: News): Steps {
+  /** What of the building is seen in a derived drawing is snapped to line by line. */
+  private seeDerived({ now, changed }: NonNullable<News['derived']>): void {
+    const put = (id: Id): void => this.put(DERIVED + id, derivedField(now, id))
+    if (changed) {
+      for (const id of changed) put(id)
+      return
+    }
+    const ids = new Set([...now.things.keys(), ...now.cut.ids()])
+    for (const id of ids) put(id)
+    for (const id of [...this.held.keys()])
+      if (id.startsWith(DERIVED) && !ids.has(id.slice(DERIVED.length))) this.put(id, null)
+  }
+
+  private *see({ scene, building, records, walls, derived }: News): Steps {
+    if (derived) this.seeDerived(derived)
     const { project, board } = scene
     const source = (record: AnyRecord): FieldSource | null => {
       const field = FIELDS[record.kind] as FieldOf<AnyRecord> | null
@@ -95,6 +113,7 @@ export class DraftField {
     else {
       const rest = new Set(this.held.keys())
       for (const { id } of this.more) rest.delete(id)
+      for (const id of rest) if (id.startsWith(DERIVED)) rest.delete(id)
       let steps = 0
       for (const record of recordsIn(scene)) {
         if (++steps % IN_STEP === 0) yield

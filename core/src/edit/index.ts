@@ -116,6 +116,7 @@ export {
   setMaterial,
 } from './wallTypes'
 export { moveHandle } from './reshape'
+export { moveInView, moveThroughView } from './throughViews'
 export {
   addSight,
   addAllElevations,

@@ -34,6 +34,7 @@ import {
   type Fates,
   type Ground,
 } from '../ties'
+import { frameOf } from '../views'
 import { EditRefused } from './refusal'
 
 /** A map that enlarges by less than this leaves sizes as they are. */
@@ -289,7 +290,7 @@ const isShifted = (was: Box, now: Box, by: Point): boolean =>
 /** What the annotation of a board stands on, as it is before the change. */
 export function groundOf(project: Project, record: AnyRecord): Ground {
   const board = boardOf(project, record)
-  return { project, building: board && buildingOf(project, board) }
+  return { project, building: board && buildingOf(project, board), frame: board && frameOf(board) }
 }
 
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }

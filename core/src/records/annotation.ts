@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { angleSchema, anySizeSchema, idSchema, pointSchema, textSchema } from './parts'
+import { angleSchema, anySizeSchema, idSchema, nameSchema, pointSchema, textSchema } from './parts'
 
 /**
  * What a dimension end or a leader tip is tied to. `last` is where it was when its host was last seen,
@@ -54,6 +54,23 @@ export const anchorSchema = z.discriminatedUnion('to', [
     /** A point within something; edits carry it along. */
     to: z.literal('inside'),
     item: idSchema,
+    last: pointSchema,
+  }),
+  z.strictObject({
+    /** An edge of something in space, in a drawing that looks at the building. */
+    to: z.literal('edge'),
+    of: idSchema,
+    /** What the edge is called: head, sill, eaves … */
+    name: nameSchema.min(1).max(60),
+    part: z.number().gte(-1000).lte(1000),
+    last: pointSchema,
+  }),
+  z.strictObject({
+    /** What a section cuts of something: a part of the way across it, and up. */
+    to: z.literal('cut'),
+    of: idSchema,
+    u: z.number().gte(-1000).lte(1000),
+    v: z.number().gte(-1000).lte(1000),
     last: pointSchema,
   }),
   z.strictObject({

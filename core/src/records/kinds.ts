@@ -103,6 +103,9 @@ export function tieHost(anchor: Anchor): Id | null {
       return anchor.item
     case 'gridLine':
       return anchor.gridLine
+    case 'edge':
+    case 'cut':
+      return anchor.of
   }
 }
 

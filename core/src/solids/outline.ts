@@ -56,4 +56,16 @@ export function addOutlinePrism(
     to,
     { side: () => looks.side, top: looks.top, bottom: looks.bottom, curve: (i) => curves[i] },
   )
+  rings.forEach(({ points, curves: bent }, r) => {
+    points.forEach((p, i) => {
+      // Chords of curves are no edges anybody ties to.
+      if (bent[i] !== undefined) return
+      const q = points[(i + 1) % points.length]!
+      const at = (of: Point, z: number) => ({ x: of.x, y: of.y, z })
+      const number = r === 0 ? `${i + 1}` : `${r}.${i + 1}`
+      builder.name(at(p, to), at(q, to), `top ${number}`)
+      builder.name(at(p, from), at(q, from), `foot ${number}`)
+      builder.name(at(p, from), at(p, to), `corner ${number}`)
+    })
+  })
 }

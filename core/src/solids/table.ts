@@ -2,24 +2,57 @@ import { forUnplaced, type AnyRecord, type Project, type RecordKind, type Record
 import type { Solid } from '../space'
 import { columnSolid, overheadSolid, railSolid, rampSolid, roofSolid, slabSolid, stairSolid } from './fabric'
 import { openingSolid } from './openings'
+import { openingTypeOf } from '../library'
+import { solvedWall } from './ground'
+import { voidsIn } from './voids'
 import { wallSolid } from './walls'
 
-type SolidOf<R> = ((project: Project, record: R) => Solid | null) | null
+interface SolidKind<R> {
+  make(project: Project, record: R): Solid | null
+  /** What it is made from besides the record itself and its level: the same again needs no work. */
+  from(project: Project, record: R): readonly unknown[]
+}
+type SolidOf<R> = SolidKind<R> | null
+
+const nothingMore = (): readonly unknown[] => []
+
+function wallFrom(project: Project, { id }: RecordOf<'wall'>): readonly unknown[] {
+  const wall = solvedWall(project, id)
+  if (!wall) return []
+  const { shape, start, end, openings } = wall
+  return [
+    shape,
+    start,
+    end,
+    openings,
+    ...shape.strips.map(({ material }) => project.find('material', material.id)),
+  ]
+}
+
+function openingFrom(project: Project, opening: RecordOf<'opening'>): readonly unknown[] {
+  const wall = solvedWall(project, opening.wall)
+  return [
+    wall?.shape,
+    wall?.openings.find((fit) => fit.opening.id === opening.id),
+    openingTypeOf(project, opening),
+    project.find('level', wall?.shape.wall.level ?? ''),
+  ]
+}
 
 /** What every kind is in space; null: nothing, it is no more than drawn, or it goes with something else. */
 const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   ...forUnplaced(null),
-  wall: wallSolid,
-  opening: openingSolid,
-  column: columnSolid,
-  slab: slabSolid,
+  wall: { make: wallSolid, from: wallFrom },
+  opening: { make: openingSolid, from: openingFrom },
+  column: { make: columnSolid, from: (project, { material }) => [project.find('material', material)] },
+  slab: { make: slabSolid, from: voidsIn },
   // A hole in a slab.
   void: null,
-  stair: stairSolid,
-  ramp: rampSolid,
-  rail: railSolid,
-  roof: roofSolid,
-  overhead: overheadSolid,
+  stair: { make: stairSolid, from: ({ facts }) => [facts] },
+  ramp: { make: rampSolid, from: nothingMore },
+  rail: { make: railSolid, from: nothingMore },
+  roof: { make: roofSolid, from: nothingMore },
+  overhead: { make: overheadSolid, from: nothingMore },
   placement: null,
   room: null,
   separator: null,
@@ -34,9 +67,25 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   drawing: null,
 }
 
-/** What a record is in space; null for what is nothing there. */
-export const solidOf = (project: Project, record: AnyRecord): Solid | null =>
-  (SOLIDS[record.kind] as SolidOf<AnyRecord>)?.(project, record) ?? null
+interface Made {
+  readonly from: readonly unknown[]
+  readonly solid: Solid | null
+}
+const made = new WeakMap<AnyRecord, Made>()
+
+/** What a record is in space; null for what is nothing there. The same object while nothing it is made from changes. */
+export function solidOf(project: Project, record: AnyRecord): Solid | null {
+  const kind = SOLIDS[record.kind] as SolidOf<AnyRecord>
+  if (!kind) return null
+  const level = 'level' in record && record.level ? project.find('level', record.level) : undefined
+  const from = [level, ...kind.from(project, record)]
+  const before = made.get(record)
+  if (before && before.from.length === from.length && before.from.every((each, i) => each === from[i]))
+    return before.solid
+  const solid = kind.make(project, record)
+  made.set(record, { from, solid })
+  return solid
+}
 
 /** Whether records of a kind are something in space. */
 export const isSolid = (kind: RecordKind): boolean => SOLIDS[kind] !== null

@@ -1,8 +1,8 @@
 import { atWall, cutAt, type Cut, type OpeningFit, type SolvedWall } from '../building'
 import { SAME_POINT, type Point } from '../geometry'
 import { chordStops } from './chords'
-import type { Project, Wall } from '../records'
-import { SolidBuilder, type FaceLook, type Point3, type Solid } from '../space'
+import type { Id, Project, Wall } from '../records'
+import { SolidBuilder, type FaceLook, type FaceRole, type Point3, type Solid } from '../space'
 import { floorOf, lookOf, plainLook, solvedWall, vertical } from './ground'
 import { isOuter, lies, rectangleLess, type Rectangle, type Spot } from './upright'
 
@@ -35,13 +35,14 @@ export function wallSolid(project: Project, wall: Wall): Solid | null {
       z1: Math.min(heights.to, floor + fit.opening.head),
     }))
     .filter(({ z0, z1 }) => z1 - z0 > SAME_POINT)
-  return new WallBuilder(solved, heights.from, heights.to, cutOuts).solid()
+  return new WallBuilder(project, solved, heights.from, heights.to, cutOuts).solid()
 }
 
 class WallBuilder {
   private readonly builder: SolidBuilder
 
   constructor(
+    private readonly project: Project,
     private readonly wall: SolvedWall,
     private readonly z0: number,
     private readonly z1: number,
@@ -56,12 +57,18 @@ class WallBuilder {
     this.side('left', shape.high, start.strips[0]!, end.strips[0]!)
     this.side('right', shape.low, start.strips[last]!, end.strips[last]!)
     shape.strips.forEach((strip, i) => {
-      this.endFace(start.strips[i]!, strip, lookOf('side', strip.material), 'start')
-      this.endFace(end.strips[i]!, strip, lookOf('side', strip.material), 'end')
+      const look = this.lookOf('side', strip.material.id)
+      this.endFace(start.strips[i]!, strip, look, 'start')
+      this.endFace(end.strips[i]!, strip, look, 'end')
       this.topAndFoot(i)
     })
     for (const cutOut of this.cutOuts) this.reveals(cutOut)
     return this.builder.solid()
+  }
+
+  /** As the material is now: what it looks like joins no wall otherwise. */
+  private lookOf(role: FaceRole, material: Id): FaceLook {
+    return lookOf(role, this.project.find('material', material) ?? null)
   }
 
   private at(s: number, aside: number, z: number): Point3 {
@@ -74,7 +81,7 @@ class WallBuilder {
     const [from, to] = [cutAt(start, aside), cutAt(end, aside)]
     if (to - from <= SAME_POINT) return
     const strip = shape.strips[side === 'left' ? 0 : shape.strips.length - 1]!
-    const look = lookOf('side', strip.material)
+    const look = this.lookOf('side', strip.material.id)
     const curve = shape.arc ? { curve: side === 'left' ? 1 : 2 } : {}
     const taken = this.cutOuts.map(({ fit, z0, z1 }): Rectangle => {
       const [s0, s1] = openingAt(fit, shape.low, shape.high, aside)
@@ -133,11 +140,11 @@ class WallBuilder {
     if (outline.length < 3 || high - low <= SAME_POINT) return
     this.builder.face(
       outline.map((p) => ({ ...plain(p), z: this.z1 })),
-      lookOf('top', material),
+      this.lookOf('top', material.id),
     )
     this.builder.face(
       outline.map((p) => ({ ...plain(p), z: this.z0 })).reverse(),
-      lookOf('underside', material),
+      this.lookOf('underside', material.id),
     )
   }
 

@@ -236,6 +236,7 @@ export class HiddenLines<K, E extends ViewEdge> {
   private readonly left = new Nearest(1)
   private readonly right = new Nearest(-1)
   private readonly sides: Sides = { left: [], right: [] }
+  private readonly box = { minX: 0, minY: 0, maxX: 0, maxY: 0 }
 
   /** The parts of an edge that are seen. */
   private look(edge: ViewEdge, as: E | null, seen: SeenLine<E>[]): void {
@@ -246,7 +247,11 @@ export class HiddenLines<K, E extends ViewEdge> {
     const { left, right, sides } = this
     left.begin(ray)
     right.begin(ray)
-    const box = grown(boxOfEdge(edge))
+    const box = this.box
+    box.minX = Math.min(ax, bx) - ON_LINE
+    box.minY = Math.min(ay, by) - ON_LINE
+    box.maxX = Math.max(ax, bx) + ON_LINE
+    box.maxY = Math.max(ay, by) + ON_LINE
     let floor = -Infinity
     for (const plate of this.grid.near(box)) {
       if (plate.near < floor - ONE_DEPTH) break

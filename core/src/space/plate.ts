@@ -26,6 +26,8 @@ export interface Plate extends Box {
   readonly cap?: boolean
   /** Its place among all, for what may be told either way. */
   readonly order: number
+  /** The search that found it last. */
+  found: number
 }
 
 /** A plate from its corners with their nearness; null when it is seen edge-on, or from behind. */
@@ -79,6 +81,7 @@ export function plateOf(
     curve,
     filled,
     order,
+    found: 0,
   }
 }
 

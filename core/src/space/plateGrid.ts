@@ -8,8 +8,8 @@ const MOST_CELLS = 4096
 export class PlateGrid {
   private readonly cells = new Map<number, Plate[]>()
   private readonly wide: Plate[] = []
-  private found: Plate[] = []
-  private seen = new Set<Plate>()
+  private readonly found: Plate[] = []
+  private searches = 0
 
   constructor(
     /** Side of a cell, mm. */
@@ -51,19 +51,20 @@ export class PlateGrid {
       Math.floor(maxY / side),
     ]
     if (x0 === x1 && y0 === y1 && wide.length === 0) return this.cells.get(keyOf(x0, y0)) ?? NONE
-    const { found, seen } = this
-    found.length = 0
-    seen.clear()
+    const { found } = this
+    const search = ++this.searches
+    let count = 0
     const take = (plates: readonly Plate[] | undefined): void => {
       for (const plate of plates ?? NONE) {
         if (plate.minX > maxX || plate.maxX < minX || plate.minY > maxY || plate.maxY < minY) continue
-        if (seen.has(plate)) continue
-        seen.add(plate)
-        found.push(plate)
+        if (plate.found === search) continue
+        plate.found = search
+        found[count++] = plate
       }
     }
     take(wide)
     for (let x = x0; x <= x1; x++) for (let y = y0; y <= y1; y++) take(this.cells.get(keyOf(x, y)))
+    found.length = count
     return found.sort(nearestFirst)
   }
 

@@ -211,6 +211,10 @@ function carriedTie(anchor: Anchor, fates: Fates, ground: () => Ground): Anchor 
       return itemTie(anchor, fate, ground().project) ?? lost()
     case 'inside':
       return { ...anchor, item: fate.parts[0]!.id, last: fate.at(anchor.last) }
+    case 'edge':
+    case 'cut':
+      // Where it is in the drawing follows from what it is now.
+      return { ...anchor, of: fate.parts[0]!.id }
     case 'point':
       return anchor
   }

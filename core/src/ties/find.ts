@@ -24,6 +24,7 @@ import {
 import { areasOf, centreOf, edgesOfRecord, standsIn, tiedWhen } from '../kinds'
 import { type Anchor, type AnyRecord, type Board, type Id, type Placement, hostsOf } from '../records'
 import { roomsOf, spacesOf } from '../rooms'
+import { derivedSource, tiesInPicture } from '../views'
 import { holdAnchor, type Ground } from './hold'
 
 /** Points nearer than this to a host are tied to it, mm. */
@@ -56,6 +57,7 @@ export class TieFinder {
     const walls = this.ground.building?.wallsNear(near) ?? []
     const edges = this.spotsAt(p)
     const offers = [
+      () => this.derivedAt(p),
       () => walls.flatMap((wall) => cornersOf(wall, p)),
       () => walls.flatMap((wall) => jambsOf(wall, p)),
       () => this.blocksAt(p),
@@ -78,6 +80,13 @@ export class TieFinder {
     if (edge.to !== 'point') return edge
     const item = this.smallestAt(p) ?? this.wallAt(p) ?? this.roomAt(p)
     return item === null ? edge : { to: 'inside', item, last: p }
+  }
+
+  /** What is worked out of the building, in a drawing that looks at it. */
+  private derivedAt(p: Point): Anchor[] {
+    const { project, frame } = this.ground
+    if (!frame || this.board.kind !== 'drawing') return []
+    return tiesInPicture(project, frame, derivedSource(project).of(this.board.id, false), p, TIE)
   }
 
   private mine(record: AnyRecord): boolean {

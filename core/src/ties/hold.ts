@@ -2,6 +2,7 @@ import { atWall, type LevelSolver, type SolvedWall } from '../building'
 import { applyTo, placing, pointOn, straight, type Point } from '../geometry'
 import { centreOf, edgesOfRecord } from '../kinds'
 import type { Anchor, Opening, Project } from '../records'
+import { cutPlace, edgePlace, type Frame } from '../views'
 
 export interface Held {
   readonly point: Point
@@ -14,6 +15,8 @@ export interface Ground {
   readonly project: Project
   /** Its solved walls; null where there are none, as within a block. */
   readonly building: LevelSolver | null
+  /** How it is looked at, in a drawing that looks at the building. */
+  readonly frame?: Frame | null
 }
 
 const asideOf = (wall: SolvedWall, side: 'left' | 'right' | 'axis'): number =>
@@ -32,7 +35,7 @@ export function openingPoint(
 }
 
 /** The point an anchor holds now. */
-export function holdAnchor(anchor: Anchor, { project, building }: Ground): Held {
+export function holdAnchor(anchor: Anchor, { project, building, frame }: Ground): Held {
   const kept = { point: anchor.last, held: false }
   switch (anchor.to) {
     case 'point':
@@ -59,6 +62,14 @@ export function holdAnchor(anchor: Anchor, { project, building }: Ground): Held 
     case 'gridLine': {
       const line = project.find('gridLine', anchor.gridLine)
       return line ? { point: pointOn(straight(line.a, line.b), anchor.part), held: true } : kept
+    }
+    case 'edge': {
+      const point = frame ? edgePlace(project, frame, anchor.of, anchor.name, anchor.part) : null
+      return point ? { point, held: true } : kept
+    }
+    case 'cut': {
+      const point = frame ? cutPlace(project, frame, anchor.of, anchor.u, anchor.v) : null
+      return point ? { point, held: true } : kept
     }
     case 'placement': {
       const placement = project.find('placement', anchor.placement)

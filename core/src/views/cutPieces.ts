@@ -1,7 +1,8 @@
-import { INFILL, makePiece, wallPieces, type Piece, type SolvedWall } from '../building'
+import { INFILL, atWall, makePiece, wallPieces, type Piece, type SolvedWall } from '../building'
 import { SAME_POINT } from '../geometry'
-import type { AnyRecord, Id, Project } from '../records'
-import { isSolid, solidOf, solvedWall, vertical } from '../solids'
+import { openingTypeOf } from '../library'
+import type { AnyRecord, Id, Opening, Project } from '../records'
+import { framePlace, isSolid, solidOf, solvedWall, vertical } from '../solids'
 import { dot3, sliceSolid, type Looking } from '../space'
 import type { StandingPlane } from './frame'
 import type { Ranks } from './ranks'
@@ -14,7 +15,7 @@ export function cutPieces(
   planes: readonly StandingPlane[],
   ranks: Ranks,
 ): Piece[] {
-  if (!isSolid(record.kind) || record.kind === 'opening') return []
+  if (!isSolid(record.kind)) return []
   const pieces: Piece[] = []
   const put = (rank: number, corners: readonly (readonly [number, number])[]): void => {
     const piece = makePiece(
@@ -24,6 +25,11 @@ export function cutPieces(
       corners.map(([x, y]) => ({ x, y })),
     )
     if (piece) pieces.push(piece)
+  }
+  if (record.kind === 'opening') {
+    for (const plane of planes)
+      cutFill(project, record, looking, plane, (corners) => put(ranks.plain, corners))
+    return pieces
   }
   if (record.kind === 'wall') {
     const wall = solvedWall(project, record.id)
@@ -52,6 +58,55 @@ export function cutPieces(
       ])
     }
   return pieces
+}
+
+/** Thickness of panes, mm. */
+const PANE = 24
+
+/** The frame of a door or window at its head and sill, and its leaf or pane between. */
+function cutFill(
+  project: Project,
+  opening: Opening,
+  looking: Looking,
+  plane: StandingPlane,
+  put: (corners: readonly (readonly [number, number])[]) => void,
+): void {
+  const wall = solvedWall(project, opening.wall)
+  const fit = wall?.openings.find((each) => each.opening.id === opening.id)
+  const type = openingTypeOf(project, opening)
+  if (!wall || !fit || fit.fault || type.make.form === 'cased') return
+  const { shape } = wall
+  const place = framePlace(type, shape, opening.side)
+  const floor = project.need('level', shape.wall.level).elevation
+  const [z0, z1] = [floor + opening.sill, floor + opening.head]
+  const band = (low: number, high: number): { x0: number; x1: number } | null => {
+    const corners = [
+      [fit.from, low],
+      [fit.to, low],
+      [fit.to, high],
+      [fit.from, high],
+    ].map(([along, aside]) => atWall(shape, along!, aside!))
+    const piece = makePiece(opening.id, 0, 0, corners)
+    return piece && spanOf(piece, looking, plane)
+  }
+  const frame = band(place.low, place.high)
+  const thick = type.make.form === 'glazed' || type.make.form === 'revolving' ? PANE : type.make.leaf
+  const middle = (place.low + place.high) / 2
+  const half = Math.min(thick, place.high - place.low) / 2
+  const leaf = band(middle - half, middle + half)
+  if (!frame || !leaf) return
+  const width = Math.min(type.frame.width, (z1 - z0) / 8)
+  const box = ({ x0, x1 }: { x0: number; x1: number }, low: number, high: number): void =>
+    put([
+      [x0, low],
+      [x1, low],
+      [x1, high],
+      [x0, high],
+    ])
+  const foot = type.make.form === 'glazed' ? width : 0
+  box(frame, z1 - width, z1)
+  if (foot > 0) box(frame, z0, z0 + foot)
+  box(leaf, z0 + foot, z1 - width)
 }
 
 interface Area {

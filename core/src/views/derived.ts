@@ -1,5 +1,5 @@
 import { CutBoundaries, type Boundary } from '../building'
-import type { Affine } from '../geometry'
+import { joinBoxes, type Affine, type Box } from '../geometry'
 import { ChangeLog, type Id, type Material, type PatternName } from '../records'
 import type { EdgeName, FaceRole } from '../space'
 
@@ -63,6 +63,25 @@ export class Derived {
 
   get things(): ReadonlyMap<Id, DerivedThing> {
     return this.seen
+  }
+
+  private around: { readonly box: Box; readonly at: number } | null = null
+
+  /** Around all that is seen and cut; empty when that is nothing. */
+  get extent(): Box {
+    if (this.around?.at !== this.changes.now) {
+      let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity]
+      for (const { lines } of this.seen.values())
+        for (const { x1, y1, x2, y2 } of lines) {
+          minX = Math.min(minX, x1, x2)
+          minY = Math.min(minY, y1, y2)
+          maxX = Math.max(maxX, x1, x2)
+          maxY = Math.max(maxY, y1, y2)
+        }
+      const box = joinBoxes({ minX, minY, maxX, maxY }, this.cut.extent())
+      this.around = { box, at: this.changes.now }
+    }
+    return this.around.box
   }
 
   /** Takes in what was worked out. */

@@ -1,8 +1,7 @@
 import { computed, ref, type ComputedRef } from 'vue'
-import type { Picture, Scene } from '@lamina/core/derive'
+import { handlesIn, type Picture, type Scene } from '@lamina/core/derive'
 import { itemExtent, type DisplayList } from '@lamina/core/display'
 import { withGroups } from '@lamina/core/edit'
-import { handlesOf } from '@lamina/core/kinds'
 import { EMPTY_BOX, boxOf, joinBoxes, type Box, type Point } from '@lamina/core/geometry'
 import { isInReach } from '@lamina/core/library'
 import { insideAt, pickAcross, pickAt, pickBox } from '@lamina/core/locate'
@@ -149,7 +148,7 @@ export function useSelecting(picture: () => Picture, scene: ComputedRef<Scene>) 
   /** The points by which the one thing selected can be reshaped. */
   const handles = computed(() => {
     const record = hand.selection.length === 1 ? store.project.get(hand.selection[0]!) : undefined
-    return record && inReach(record.id) ? handlesOf(record).slice(0, MOST_HANDLES) : []
+    return record && inReach(record.id) ? handlesIn(scene.value, record).slice(0, MOST_HANDLES) : []
   })
   /** Takes up the handle under the pointer, if there is one. */
   function takeHandle(at: Point, reach: number): boolean {

@@ -34,7 +34,7 @@ import { shapePath } from '@lamina/core/linework'
 import type { Change, Id, Project } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { foresee } from './preview'
-import type { Bench, Located, TagField, Tool } from './tool'
+import { isHere, type Bench, type Located, type TagField, type Tool } from './tool'
 import type { ToolEntry } from './entry'
 
 /** The line or wall under the pointer, with its path. */
@@ -44,7 +44,7 @@ export function lineAt(
   pathOf: (project: Project, id: Id) => Path | null = pathOfRecord,
 ): { id: Id; path: Path } | null {
   for (const id of pickAt(bench.picture, bench.scene.building, p, bench.reach)) {
-    const path = pathOf(bench.project, id)
+    const path = isHere(bench, id) ? pathOf(bench.project, id) : null
     if (path) return { id, path }
   }
   return null

@@ -1,5 +1,6 @@
-import { moveHandle } from '@lamina/core/edit'
-import { handlesOf } from '@lamina/core/kinds'
+import { handlesIn } from '@lamina/core/derive'
+import { moveHandle, moveInView } from '@lamina/core/edit'
+import { standsIn } from '@lamina/core/kinds'
 import { stepTool } from './steps'
 import type { Bench, Tool } from './tool'
 
@@ -8,7 +9,7 @@ export function reshapeTool(bench: Bench): Tool {
   const from = (): { x: number; y: number } | null => {
     const now = bench.handle
     const record = now && bench.project.get(now.id)
-    return record ? (handlesOf(record)[now.index]?.from ?? null) : null
+    return record ? (handlesIn(bench.scene, record)[now.index]?.from ?? null) : null
   }
   return stepTool(bench, {
     label: 'Reshape',
@@ -23,7 +24,10 @@ export function reshapeTool(bench: Bench): Tool {
           },
     edit([to], project) {
       const now = bench.handle!
-      return moveHandle(project, now.id, now.index, to!)
+      const record = project.get(now.id)
+      return bench.scene.view === 'derived' && record && !standsIn(bench.board, record)
+        ? moveInView(project, bench.board.id, now.id, now.index, to!)
+        : moveHandle(project, now.id, now.index, to!)
     },
     done: () => bench.putDown(),
   })

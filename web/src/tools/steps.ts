@@ -1,11 +1,11 @@
 import type { DisplayItem } from '@lamina/core/display'
-import type { MakeId } from '@lamina/core/edit'
+import { EditRefused, type MakeId } from '@lamina/core/edit'
 import type { Point } from '@lamina/core/geometry'
 import { insideAt, pickAt } from '@lamina/core/locate'
 import type { Change, Id, Project } from '@lamina/core/records'
 import { polarFields, polarPoint } from './polar'
 import { foresee, segmentItem } from './preview'
-import type { Bench, Located, TagField, Tool } from './tool'
+import { isHere, type Bench, type Located, type TagField, type Tool } from './tool'
 
 /** The points given so far. */
 export type Given = readonly Point[]
@@ -38,6 +38,8 @@ export interface StepPlan {
   sketch?(given: Given): readonly DisplayItem[]
   remark?(given: Given): string
   key?(letter: string, given: Given): boolean
+  /** It knows what to do with what is only looked at in a view of the building. */
+  readonly throughViews?: boolean
   /** The points the next round begins with; left out: none. */
   readonly again?: (given: Given) => Given
   /** What the tool does once an edit is made. */
@@ -81,8 +83,18 @@ export function stepTool(bench: Bench, plan: StepPlan): Tool {
   }
   const edit =
     (points: Given) =>
-    (project: Project, makeId: MakeId): Change =>
-      plan.edit(points, project, makeId)
+    (project: Project, makeId: MakeId): Change => {
+      if (
+        plan.select !== undefined &&
+        !plan.throughViews &&
+        !bench.selection.every((id) => isHere(bench, id))
+      )
+        throw new EditRefused(
+          'wrong-kind',
+          'What the building is made of is changed in plan; here by its handles, Move and Traits.',
+        )
+      return plan.edit(points, project, makeId)
+    }
 
   function finish(points: Given): void {
     const change = bench.edit(plan.label, edit(points))

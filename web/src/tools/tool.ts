@@ -10,6 +10,7 @@ import {
   type Board,
 } from '@lamina/core/records'
 import type { Clipping, Deed, MakeId } from '@lamina/core/edit'
+import { standsIn } from '@lamina/core/kinds'
 import type { Snap } from '@lamina/core/locate'
 import type { Point } from '@lamina/core/geometry'
 import type { TypedKind, Units } from '@lamina/core/units'
@@ -120,6 +121,12 @@ export interface PlanBench extends Bench {
 /** What tools know that work on drawings, not on sheets. */
 export interface DrawingBench extends Bench {
   readonly board: Drawing
+}
+
+/** Whether something is drafted on the board itself: in a view of the building what that is made of is only looked at. */
+export function isHere({ scene, board, project }: Bench, id: Id): boolean {
+  const record = project.get(id)
+  return scene.view !== 'derived' || (record !== undefined && standsIn(board, record))
 }
 
 export const isOnPlan = (bench: Bench): bench is PlanBench => bench.scene.view === 'plan'

@@ -14,6 +14,7 @@ import {
   mapItems,
   mirrorAbout,
   moveItems,
+  moveThroughView,
   paste,
   scaleAbout,
   stretchBox,
@@ -36,7 +37,7 @@ import { formatAngle, formatLength } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import { segmentItem } from './preview'
 import { stepTool, type Given, type Step } from './steps'
-import type { Bench, Tool } from './tool'
+import { isHere, type Bench, type Tool } from './tool'
 import type { ToolEntry } from './entry'
 
 /** Moves what is selected; walls joined to it follow unless it moves alone. */
@@ -55,7 +56,15 @@ export function moveTool(bench: Bench): Tool {
               keys: `Tab: turn · A: ${joined()} · Esc: one step back`,
             }
           : null,
-    edit: ([from, to], project) => moveItems(project, bench.selection, subtract(to!, from!), alone),
+    throughViews: true,
+    edit([from, to], project) {
+      const by = subtract(to!, from!)
+      const built = bench.selection.filter((id) => !isHere(bench, id))
+      if (built.length === 0) return moveItems(project, bench.selection, by, alone)
+      if (built.length < bench.selection.length)
+        throw new EditRefused('wrong-kind', 'Move what is drafted here and the building one after the other.')
+      return moveThroughView(project, bench.board.id, built, by)
+    },
     remark: (given) => (given.length > 1 ? (alone ? 'moves alone' : '') : ''),
     key(letter) {
       if (letter !== 'a') return false

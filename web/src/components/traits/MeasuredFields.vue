@@ -3,14 +3,13 @@ import { computed } from 'vue'
 import { changeOpening } from '@lamina/core/edit'
 import { basesOf, centreFrom, distanceFrom, type Base, type MeasuredTo } from '@lamina/core/locate'
 import type { MeasuredFrom, Opening } from '@lamina/core/records'
-import type { SolvedWall } from '@lamina/core/building'
-import type { Scene } from '@lamina/core/derive'
+import type { LevelSolver, SolvedWall } from '@lamina/core/building'
 import { useProject } from '../../store/project'
 import LengthField from '../LengthField.vue'
 import { endWord } from './ways'
 
 /** Where an opening stands in its wall: the distance from what it was measured from, or from anything else there. */
-const props = defineProps<{ record: Opening; scene: Scene; wall: SolvedWall }>()
+const props = defineProps<{ record: Opening; building: LevelSolver; wall: SolvedWall }>()
 const store = useProject()
 
 const NAMES: Readonly<Record<MeasuredFrom, string>> = {
@@ -30,16 +29,7 @@ const TO: { value: MeasuredTo; title: string }[] = [
 const side = computed(() => props.record.measured?.side ?? props.record.side)
 const to = computed(() => props.record.measured?.to ?? 'near edge')
 const bases = computed(() =>
-  props.scene.building
-    ? basesOf(
-        store.project,
-        props.scene.building,
-        props.wall,
-        side.value,
-        props.record.along,
-        props.record.id,
-      )
-    : [],
+  basesOf(store.project, props.building, props.wall, side.value, props.record.along, props.record.id),
 )
 const nameOf = ({ from, end }: Pick<Base, 'from' | 'end'>): string => `${from} ${end}`
 const choices = computed(() =>

@@ -25,7 +25,11 @@ const props = defineProps<CardProps<'opening'>>()
 const store = useProject()
 const desk = useDesk()
 
-const solver = computed(() => props.scene.building)
+/** The walls of its level, whatever board it is looked at on. */
+const solver = computed(() => {
+  const host = store.project.find('wall', props.record.wall)
+  return host ? (props.scene.building ?? store.solver(host.level)) : null
+})
 const wall = computed(() => solver.value?.get(props.record.wall))
 const fault = computed(
   () => wall.value?.openings.find(({ opening }) => opening.id === props.record.id)?.fault,
@@ -87,7 +91,7 @@ const ALL = { door: 'doors', window: 'windows', gap: 'openings' } as const
     @set="(width) => set({ width })"
   />
   <v-select v-if="!record.round" v-model="keep" label="A width keeps in place" :items="keeps" />
-  <MeasuredFields v-if="wall && !record.round" :record="record" :scene="scene" :wall="wall" />
+  <MeasuredFields v-if="wall && solver && !record.round" :record="record" :building="solver" :wall="wall" />
   <div class="pair">
     <LengthField label="Sill" :mm="record.sill" :units="store.units" @set="(sill) => set({ sill })" />
     <LengthField label="Head" :mm="record.head" :units="store.units" @set="(head) => set({ head })" />

@@ -72,11 +72,13 @@ const pattern = computed(() => store.project.find('material', material.value ?? 
 const materials = useNamed('material')
 const remake = (label: string, other: OtherMake): unknown =>
   store.edit(label, (p, makeId) => remakeWalls(p, ids.value, other, kept.value, makeId))
+/** The walls of its level, whatever board it is looked at on. */
+const solver = computed(() => props.scene.building ?? store.solver(props.record.level))
 /** The clear distance to the next wall on each side. */
 const beside = computed(() => {
-  const { building } = props.scene
+  const building = solver.value
   const solved = building?.get(props.record.id)
-  if (!building || !solved || !one.value) return []
+  if (!solved || !one.value) return []
   return (['left', 'right'] as const).flatMap((side) => {
     const found = clearBeside(building, solved, side)
     return found ? [{ side, clear: found.clear, word: sideWord(solved.shape.u, side) }] : []
@@ -92,7 +94,7 @@ function setJoinOf(end: 'a' | 'b', join: string): void {
   store.edit('Join', (p) => setJoin(p, id, end, join === 'through' || join === 'stop' ? join : null))
 }
 const rows = computed((): [string, string | number][] => {
-  const solved = props.scene.building?.get(props.record.id)
+  const solved = solver.value.get(props.record.id)
   return [
     ...(props.record.sweep
       ? [['Radius of its line', mm(arcOf(wallAxis(props.record)).radius)] as [string, string]]
