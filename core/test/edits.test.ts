@@ -221,5 +221,7 @@ const TAKEN_AWAY: readonly EditName[] = [
   'copyOpeningType',
   'makeUnit',
   'addSight',
+  'addCutaway',
+  'addDetail',
 ]
 const PLAIN: Values = { a: 2700, b: 1000, c: 2000, d: 1000, pick: 1, name: 'Chair' }

@@ -212,7 +212,7 @@ function looked(all: readonly Solid[], looking: Looking): Made {
   all.forEach((solid, i) => {
     lines.put(
       i,
-      lookAt(solid, looking, [EVERYTHING], STYLE, numbers, (plate, face) =>
+      lookAt(solid, { looking, axes: looking, parts: [EVERYTHING] }, STYLE, numbers, (plate, face) =>
         plates.set(plate, { solid: i, face: solid.faces.indexOf(face) }),
       ),
     )
@@ -233,7 +233,13 @@ describe('hidden lines', () => {
         const random = seeded(seed)
         const everything = all.flatMap((_, i) => [...lines.seenOf(i)])
         all.forEach((solid, i) => {
-          const { edges } = lookAt(solid, looking, [EVERYTHING], STYLE, { orders: 0, curves: 0 }, () => {})
+          const { edges } = lookAt(
+            solid,
+            { looking, axes: looking, parts: [EVERYTHING] },
+            STYLE,
+            { orders: 0, curves: 0 },
+            () => {},
+          )
           for (const { ax, ay, bx, by } of edges) {
             const length = Math.hypot(bx - ax, by - ay)
             if (length < 10) continue
@@ -327,7 +333,7 @@ describe('hidden lines', () => {
         const put = (solid: Solid, i: number): void =>
           lines.put(
             i,
-            lookAt(solid, looking, [EVERYTHING], STYLE, numbers, () => {}),
+            lookAt(solid, { looking, axes: looking, parts: [EVERYTHING] }, STYLE, numbers, () => {}),
           )
         first.forEach(put)
         atOnce(lines.solving())

@@ -1166,6 +1166,55 @@ export const EDITS: { readonly [N in EditName]: Case } = {
       return edit.moveInView(project, view?.id ?? 'missing', world.some(kind, pick), pick % 5, { x: a, y: b })
     },
   },
+  addCutaway: {
+    moves: 'nothing',
+    make: ({ project, makeId, level }, { a, pick }) =>
+      edit.addCutaway(
+        project,
+        {
+          looks: Object.values(edit.CUTAWAY_LOOKS)[pick % 4]!,
+          ...(pick % 2 ? { only: level, height: a } : {}),
+        },
+        makeId,
+      ).change,
+  },
+  setCutaway: {
+    moves: 'nothing',
+    make(world, { a, b, pick }) {
+      const view = world.project.all('drawing').find((each) => each.view === 'cutaway')
+      return edit.setCutaway(world.project, view?.id ?? world.some('drawing', pick), {
+        looks: { by: 'axonometric', turn: a, tilt: b },
+        cut: pick % 2 ? undefined : { by: 'height', height: a },
+      })
+    },
+  },
+  setBeneath: {
+    moves: 'nothing',
+    make(world, { pick }) {
+      const view = world.project.all('drawing').find((each) => each.view === 'detail' && each.of)
+      const how = (['shown', 'dimmed', 'hidden'] as const)[pick % 3]!
+      return edit.setBeneath(world.project, view?.id ?? world.some('drawing', pick), how)
+    },
+  },
+  addInterior: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.addInterior(world.project, world.some('room', pick), world.makeId).change,
+  },
+  addDetail: {
+    moves: 'nothing',
+    make: (world, { a, b, c, d, pick, name }) =>
+      edit.addDetail(
+        world.project,
+        {
+          name,
+          scale: Math.abs(a) / 100,
+          ...(pick % 2
+            ? { of: { drawing: world.some('drawing', pick), outline: outlineOf({ a, b, c, d, pick, name }) } }
+            : {}),
+        },
+        world.makeId,
+      ).change,
+  },
   moveThroughView: {
     moves: 'things',
     make(world, { a, b, pick }) {

@@ -156,8 +156,8 @@ function groundOf(anchor: Anchor, changed: Changed, scene: Scene, walls: WallsAh
     case 'cut': {
       // Walls and what stands in them hang on their joints: they are followed when they are there.
       const kind = scene.project.get(anchor.of)?.kind
-      const frame = scene.view === 'derived' ? scene.frame : null
-      return kind === 'wall' || kind === 'opening' ? scene : { ...putOr(anchor.of), frame }
+      const frames = scene.view === 'derived' ? scene.frames : []
+      return kind === 'wall' || kind === 'opening' ? scene : { ...putOr(anchor.of), frames }
     }
     case 'item':
       return putOr(anchor.item)

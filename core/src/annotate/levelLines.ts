@@ -14,6 +14,7 @@ import { layerOf, lineTypeOf } from '../library'
 import type { GridLine, Id, Level, Project } from '../records'
 import { formatHeight } from '../units'
 import type { Looking } from '../space'
+import { isUpright } from '../views'
 
 /** Beneath the faces of what is seen: the lines show beside the building. */
 const BENEATH = rankOf(-0.5, 0, 'others')
@@ -32,8 +33,10 @@ export class LevelLines implements PartSource {
   ) {}
 
   *update({ scene, derived }: News): Generator<void> {
-    if (scene.view !== 'derived' || !scene.frame || !derived) return
-    const { project, frame } = scene
+    if (scene.view !== 'derived' || scene.beneath || !derived) return
+    const { project } = scene
+    const [frame] = scene.frames
+    if (!frame) return
     const { extent } = derived.now
     const levels = project.all('level')
     const grid = project.all('gridLine')
@@ -41,8 +44,7 @@ export class LevelLines implements PartSource {
     if (key === this.drawn) return
     this.drawn = key
     const rest = new Set(this.parts.keys())
-    const upright = Math.abs(frame.looking.up.z - 1) < Number.EPSILON
-    if (!isEmptyBox(extent) && upright) {
+    if (!isEmptyBox(extent) && scene.frames.length === 1 && isUpright(frame)) {
       for (const level of levels) {
         rest.delete(level.id)
         this.put(level.id, levelItems(level, extent, project, this.look.scale))

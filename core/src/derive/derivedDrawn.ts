@@ -1,5 +1,5 @@
 import { PAPER_TONE, penFrom, strokeItem, type AnyPen, type DisplayItem } from '../display'
-import { applyTo, inverse, mapBox, pathOfPoints } from '../geometry'
+import { IDENTITY, applyTo, inverse, mapBox, pathOfPoints, type Affine } from '../geometry'
 import type { Id, Project } from '../records'
 import type { DerivedFill, DerivedLine, DerivedThing, LineWeight } from '../views'
 import { CutDrawn } from './cutDrawn'
@@ -48,10 +48,11 @@ export class DerivedDrawn implements PartSource {
   }
 
   *update({ scene, derived, records }: News): Generator<void> {
-    if (!derived) return
+    // A detail shows what it is drawn over as a whole.
+    if (!derived || scene.board.kind === 'sheet' || scene.board.view === 'detail') return
     const { project } = scene
     const { now, changed } = derived
-    this.cut.update(now.cut, project, changed === null || records === null)
+    this.cut.update(now.cut, project, changed === null || records === null, flat(now.cutMap))
     if (changed && records) {
       for (const id of new Set([...changed, ...records])) this.put(id, now.things.get(id), project)
       return
@@ -89,6 +90,9 @@ export class DerivedDrawn implements PartSource {
     return [...parts, ...faces]
   }
 }
+
+/** The map itself where it leaves all as it is: over a message it is another object. */
+const flat = (map: Affine): Affine => (JSON.stringify(map) === JSON.stringify(IDENTITY) ? IDENTITY : map)
 
 function lineItems(lines: readonly DerivedLine[], source: Id, scale: number): DisplayItem[] {
   const runs = new Map<AnyPen, number[]>()

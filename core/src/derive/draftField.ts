@@ -1,4 +1,4 @@
-import { EMPTY_BOX, joinBoxes, type Box, type Point, PlaceIndex } from '../geometry'
+import { EMPTY_BOX, joinBoxes, pathBox, type Box, type Point, PlaceIndex } from '../geometry'
 import { Work, type Steps } from '../steps'
 import { standsIn } from '../kinds'
 import { isInReach } from '../library'
@@ -59,6 +59,9 @@ export class DraftField {
     return size
   }
 
+  /** The field of the drawing beneath a detail, and the part of it that is shown. */
+  private beneath: { readonly field: DraftField; readonly crop: Box } | null = null
+
   /** Brings the field up to date with a scene, and with more that is drawn there from elsewhere. */
   update(scene: Scene, more: readonly FieldMore[] = []): void {
     this.wanted = { scene, more }
@@ -76,6 +79,14 @@ export class DraftField {
 
   private *updating(): Steps {
     const { scene, more } = this.wanted!
+    const over = scene.view === 'derived' && scene.board.view === 'detail' ? scene.board.of : undefined
+    const under = scene.view === 'derived' ? scene.beneath : null
+    if (under && over && over.beneath !== 'hidden') {
+      const { reached, everything } = keptFields(under)
+      const field = this.everything ? (everything ?? new DraftField(true)) : reached
+      yield* field.inSteps(under)
+      this.beneath = { field, crop: pathBox(over.outline) }
+    } else this.beneath = null
     const news = this.follower.news(scene)
     if (news) yield* this.see(news)
     const stays = new Set(more.map(({ id }) => id))
@@ -99,7 +110,7 @@ export class DraftField {
   }
 
   private *see({ scene, building, records, walls, derived }: News): Steps {
-    if (derived) this.seeDerived(derived)
+    if (derived && !(scene.view === 'derived' && scene.beneath)) this.seeDerived(derived)
     const { project, board } = scene
     const source = (record: AnyRecord): FieldSource | null => {
       const field = FIELDS[record.kind] as FieldOf<AnyRecord> | null
@@ -192,17 +203,35 @@ export class DraftField {
     this.spots = bySpots
   }
 
+  /** What of the drawing beneath a detail lies in a box. */
+  private under(box: Box): { readonly field: DraftField; readonly box: Box } | null {
+    if (!this.beneath) return null
+    const { field, crop } = this.beneath
+    const both = {
+      minX: Math.max(box.minX, crop.minX),
+      minY: Math.max(box.minY, crop.minY),
+      maxX: Math.min(box.maxX, crop.maxX),
+      maxY: Math.min(box.maxY, crop.maxY),
+    }
+    return both.minX <= both.maxX && both.minY <= both.maxY ? { field, box: both } : null
+  }
+
   /** Lines whose boxes come near a point. */
   edgesNear(p: Point, reach: number): FieldEdge[] {
-    return this.edges.search({ minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach })
+    return this.edgesIn(around(p, reach))
   }
 
   edgesIn(box: Box): FieldEdge[] {
-    return this.edges.search(box)
+    const under = this.under(box)
+    const mine = this.edges.search(box)
+    return under ? [...mine, ...under.field.edgesIn(under.box)] : mine
   }
 
   spotsNear(p: Point, reach: number): FieldSpot[] {
-    return this.spots.search({ minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach })
+    const box = around(p, reach)
+    const under = this.under(box)
+    const mine = this.spots.search(box)
+    return under ? [...mine, ...under.field.spots.search(under.box)] : mine
   }
 
   /** Around all its lines; turned inside out when there are none. */
@@ -210,6 +239,13 @@ export class DraftField {
     return this.edges.toJSON() as Box
   }
 }
+
+const around = ({ x, y }: Point, reach: number): Box => ({
+  minX: x - reach,
+  minY: y - reach,
+  maxX: x + reach,
+  maxY: y + reach,
+})
 
 const fields = new WeakMap<Kept, Fields>()
 

@@ -86,6 +86,26 @@ export function shiftedPen(
   return penFrom(width, Math.max(tone, layer.tone))
 }
 
+/** An item as much lighter as a tone says: 0 as it is, 1 paper. */
+export function dimmed(item: DisplayItem, tone: number): DisplayItem[] {
+  const lighter = (own: number): number => own + (1 - own) * tone
+  switch (item.kind) {
+    case 'text':
+    case 'fill':
+    case 'disc':
+      return [{ ...item, tone: lighter(item.tone) }]
+    case 'group':
+      return [{ ...item, items: item.items.flatMap((each) => dimmed(each, tone)) }]
+    case 'line':
+    case 'segments':
+    case 'arc':
+    case 'path': {
+      const pen = penOf(item.pen)
+      return [{ ...item, pen: penFrom(pen.widthMm, lighter(pen.tone)) }]
+    }
+  }
+}
+
 /** The lines of an item as paths. */
 function pathsOf(item: Extract<DisplayItem, { pen: AnyPen }>): Path[] {
   switch (item.kind) {

@@ -1,5 +1,6 @@
 import type { DisplayItem } from '../display'
 import type { AnyRecord, RecordKind } from '../records'
+import { BeneathDrawn } from './beneathDrawn'
 import { BuiltDrawn } from './built'
 import { DerivedDrawn } from './derivedDrawn'
 import type { DrawnKind } from './drawnKind'
@@ -39,10 +40,19 @@ export class LivePicture {
     return [
       new BuiltDrawn(picture, look),
       new DerivedDrawn(picture, look),
+      new BeneathDrawn(picture, (scene) => this.under(scene), look),
       new ThingsDrawn(picture, look),
       ...this.more.map((make) => make(picture, look)),
     ]
   }
+
+  /** The linework of what a detail is drawn over. */
+  private under(scene: Scene): Picture {
+    if (this.beneath?.kept !== scene.kept)
+      this.beneath = { kept: scene.kept, picture: new LivePicture(this.look) }
+    return this.beneath.picture.of(scene)
+  }
+  private beneath: { readonly kept: Scene['kept']; readonly picture: LivePicture } | null = null
 
   private makeFollower(): Follower {
     return new Follower((building) => building.seen(this.look.printing), this.look.printing)

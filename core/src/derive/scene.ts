@@ -12,7 +12,7 @@ import {
   hostsOf,
 } from '../records'
 import { standsIn } from '../kinds'
-import { derivedSource, frameOf, type Derived, type Frame } from '../views'
+import { derivedSource, framesOf, looksAtBuilding, type Derived, type Frame } from '../views'
 
 /** What is kept for a board while its project changes hangs on this: the same object as long as both are there. */
 export class Kept {
@@ -40,8 +40,10 @@ export interface DerivedScene extends AnyScene {
   readonly view: 'derived'
   readonly board: DerivedBoard
   readonly building: null
-  /** How it looks at the building; null: not at all. */
-  readonly frame: Frame | null
+  /** How it looks at the building, one picture beside the other; none: not at all. */
+  readonly frames: readonly Frame[]
+  /** What a detail is drawn over; null: nothing. */
+  readonly beneath: Scene | null
 }
 
 /** The inside of a block, in its own axes: what is drafted there alone. */
@@ -119,7 +121,22 @@ function sceneFor(project: Project, kept: Kept, board: Board): Scene {
     case 'interior':
     case 'detail':
     case 'cutaway':
-      return { view: 'derived', project, kept, board, building: null, frame: frameOf(board) }
+      return {
+        view: 'derived',
+        project,
+        kept,
+        board,
+        building: null,
+        // A room may be another tomorrow.
+        get frames() {
+          return framesOf(project, board)
+        },
+        get beneath() {
+          const over =
+            board.view === 'detail' && board.of ? project.find('drawing', board.of.drawing) : undefined
+          return over ? sceneOf(project, over) : null
+        },
+      }
     case 'block':
       return { view: 'block', project, kept, board, building: null }
   }
@@ -159,6 +176,8 @@ export function* recordsIn({ project, board }: Scene): Generator<AnyRecord> {
 
 /** What a board shows of the building as it was worked out last; null for what is not worked out. */
 export function derivedOf(scene: Scene, printing: boolean): Derived | null {
-  if (scene.view !== 'derived' || !scene.frame) return null
+  if (scene.view !== 'derived') return null
+  if (scene.beneath) return derivedOf(scene.beneath, printing)
+  if (!looksAtBuilding(scene.board)) return null
   return derivedSource(scene.project).of(scene.board.id, printing)
 }

@@ -120,6 +120,12 @@ export { moveInView, moveThroughView } from './throughViews'
 export {
   addSight,
   addAllElevations,
+  addCutaway,
+  setCutaway,
+  addInterior,
+  addDetail,
+  setBeneath,
+  CUTAWAY_LOOKS,
   setSight,
   removeDrawing,
   drawnOn,

@@ -34,7 +34,7 @@ import {
   type Fates,
   type Ground,
 } from '../ties'
-import { frameOf } from '../views'
+import { drawnOver, framesOf } from '../views'
 import { EditRefused } from './refusal'
 
 /** A map that enlarges by less than this leaves sizes as they are. */
@@ -290,7 +290,10 @@ const isShifted = (was: Box, now: Box, by: Point): boolean =>
 /** What the annotation of a board stands on, as it is before the change. */
 export function groundOf(project: Project, record: AnyRecord): Ground {
   const board = boardOf(project, record)
-  return { project, building: board && buildingOf(project, board), frame: board && frameOf(board) }
+  if (!board) return { project, building: null }
+  // A detail is tied to what it is drawn over.
+  const over = drawnOver(project, board)
+  return { project, building: buildingOf(project, over), frames: framesOf(project, over) }
 }
 
 const CALLED: Record<Opening['fit'], string> = { door: 'door', window: 'window', gap: 'opening' }

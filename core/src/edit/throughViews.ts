@@ -3,7 +3,7 @@ import { SAME_LENGTH, dot, type Point } from '../geometry'
 import { isStanding } from '../kinds'
 import { kindWord, type AnyRecord, type Change, type Id, type Opening, type Project } from '../records'
 import { floorOf } from '../solids'
-import { edgeInPicture, frameOf, viewHandles, type Frame, type ViewGrip } from '../views'
+import { edgeInPicture, framesOf, viewHandles, type Frame, type ViewGrip } from '../views'
 import { moveItems, setFacts } from './items'
 import { changeOpening } from './openings'
 import { Outcome, refuseLocked } from './outcome'
@@ -18,7 +18,7 @@ export function moveInView(project: Project, drawing: Id, id: Id, index: number,
   refuseLocked(project, [id])
   if (!Number.isFinite(to.x + to.y)) throw new EditRefused('bad-value', 'That is no place to go to.')
   const board = project.need('drawing', drawing)
-  const frame = isStanding(board) ? frameOf(board) : null
+  const frame = isStanding(board) ? (framesOf(project, board)[0] ?? null) : null
   const record = project.get(id)
   const handle = frame && record ? viewHandles(project, frame, record)[index] : undefined
   if (!frame || !record || !handle)
@@ -111,7 +111,7 @@ function openingGripped(
 export function moveThroughView(project: Project, drawing: Id, ids: readonly Id[], by: Point): Change {
   refuseLocked(project, ids)
   const board = project.need('drawing', drawing)
-  const frame = isStanding(board) ? frameOf(board) : null
+  const frame = isStanding(board) ? (framesOf(project, board)[0] ?? null) : null
   if (!frame) throw new EditRefused('wrong-kind', 'What the building is made of is moved in plan.')
   if (Math.hypot(by.x, by.y) === 0) throw new EditRefused('no-size', 'Type or point how far to move.')
   const chosen = ids.flatMap((id) => project.get(id) ?? [])

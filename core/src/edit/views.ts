@@ -1,9 +1,19 @@
 import { bodyBox, wallShape } from '../building'
-import { EMPTY_BOX, dot, growBox, isEmptyBox, joinBoxes, pathBox, type Box, type Point } from '../geometry'
-import { placedBox, standsSomewhere } from '../kinds'
+import {
+  EMPTY_BOX,
+  dot,
+  growBox,
+  isEmptyBox,
+  joinBoxes,
+  pathBox,
+  type Box,
+  type Point,
+  type Path,
+} from '../geometry'
+import { placedBox, standsSomewhere, storedPath } from '../kinds'
 import type { Change, Drawing, DrawingOf, Id, Project, StandingView } from '../records'
 import { isSolid } from '../solids'
-import { standingLooking, standingPlanes } from '../views'
+import { framesOf, standingLooking, standingPlanes } from '../views'
 import { Outcome, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 import { freeTitle, nextMarkOf } from './viewNames'
@@ -185,4 +195,136 @@ export function drawnOn(project: Project, id: Id): { readonly things: number; re
     things: kinds.filter((kind) => kind !== 'viewport' && kind !== 'drawing' && standsSomewhere(kind)).length,
     sheets: kinds.filter((kind) => kind === 'viewport').length,
   }
+}
+
+/** Ways the building is usually looked at from above (ISO 5456-3), told in the angles of their directions. */
+export const CUTAWAY_LOOKS = {
+  isometric: { by: 'axonometric', turn: Math.PI / 4, tilt: Math.asin(Math.tan(Math.PI / 6)) },
+  dimetric: { by: 'axonometric', turn: Math.asin(Math.sqrt(1 / 8)), tilt: Math.asin(1 / 3) },
+  'plan oblique 45/45': { by: 'plan oblique', turn: Math.PI / 4, rise: 1 },
+  'plan oblique 30/60': { by: 'plan oblique', turn: Math.PI / 6, rise: 1 },
+} as const satisfies Record<string, DrawingOf<'cutaway'>['looks']>
+
+/**
+ * A cutaway of the building: as a whole, or of one level cut at a height above its floor.
+ * @refuses in-the-way, nonsense, nothing
+ */
+export function addCutaway(
+  project: Project,
+  input: {
+    readonly looks: DrawingOf<'cutaway'>['looks']
+    readonly only?: Id
+    /** Above datum, mm. */
+    readonly height?: number
+    readonly section?: Id
+  },
+  makeId: MakeId,
+): { change: Change; drawing: Id } {
+  if (isEmptyBox(buildingBox(project))) throw nothingYet()
+  const { looks, only, height, section } = input
+  const level = only === undefined ? undefined : project.need('level', only)
+  const cut: DrawingOf<'cutaway'>['cut'] =
+    section !== undefined
+      ? { by: 'section', section }
+      : height === undefined
+        ? undefined
+        : { by: 'height', height }
+  const drawing: DrawingOf<'cutaway'> = {
+    id: makeId(),
+    kind: 'drawing',
+    view: 'cutaway',
+    name: freeTitle(project, level ? `Cutaway, ${level.name}` : 'Cutaway'),
+    readingScale: project.facts.units.system === 'metric' ? 100 : 96,
+    looks,
+    ...(only === undefined ? {} : { only }),
+    ...(cut ? { cut } : {}),
+  }
+  return { change: storing(project, drawing), drawing: drawing.id }
+}
+
+/**
+ * Changes how a cutaway looks at the building.
+ * @refuses nonsense, wrong-kind
+ */
+export function setCutaway(
+  project: Project,
+  id: Id,
+  facts: {
+    readonly [F in 'looks' | 'only' | 'cut' | 'outlined']?: DrawingOf<'cutaway'>[F] | undefined
+  },
+): Change {
+  const drawing = project.need('drawing', id)
+  if (drawing.view !== 'cutaway') throw new EditRefused('wrong-kind', 'This drawing is no cutaway.')
+  const made = Object.fromEntries(
+    Object.entries({ ...drawing, ...facts }).filter(([, value]) => value !== undefined),
+  ) as unknown as Drawing
+  return storing(project, made)
+}
+
+/**
+ * The walls of a room one after another, seen from within.
+ * @refuses in-the-way, no-solution, nonsense
+ */
+export function addInterior(project: Project, room: Id, makeId: MakeId): { change: Change; drawing: Id } {
+  const of = project.need('room', room)
+  const drawing: DrawingOf<'interior'> = {
+    id: makeId(),
+    kind: 'drawing',
+    view: 'interior',
+    name: freeTitle(project, `${of.name}, walls`),
+    mark: nextMarkOf(project, 'interior'),
+    readingScale: project.facts.units.system === 'metric' ? 50 : 48,
+    room,
+  }
+  const change = storing(project, drawing)
+  if (framesOf(project, drawing).length === 0)
+    throw new EditRefused('no-solution', 'This room is not closed: its walls cannot be told.')
+  return { change, drawing: drawing.id }
+}
+
+/**
+ * A detail: of a place in another drawing, or on a blank board.
+ * @refuses bad-value, in-the-way, nonsense, wrong-kind
+ */
+export function addDetail(
+  project: Project,
+  input: {
+    readonly name?: string
+    readonly scale: number
+    readonly of?: { readonly drawing: Id; readonly outline: Path }
+  },
+  makeId: MakeId,
+): { change: Change; drawing: Id } {
+  const { scale, of } = input
+  const mark = nextMarkOf(project, 'detail')
+  if (!(scale > 0)) throw new EditRefused('bad-value', 'A scale is a number above 0.')
+  const from = of && project.need('drawing', of.drawing)
+  if (from?.view === 'block') throw new EditRefused('wrong-kind', 'The inside of a block has no details.')
+  const drawing: DrawingOf<'detail'> = {
+    id: makeId(),
+    kind: 'drawing',
+    view: 'detail',
+    name: freeTitle(project, input.name?.trim() || `Detail ${mark}`),
+    mark,
+    readingScale: scale,
+    ...(of
+      ? { of: { drawing: of.drawing, outline: storedPath(of.outline), beneath: 'shown' as const } }
+      : {}),
+  }
+  return { change: storing(project, drawing), drawing: drawing.id }
+}
+
+/**
+ * How what the building knows lies beneath a detail.
+ * @refuses nonsense, wrong-kind
+ */
+export function setBeneath(
+  project: Project,
+  id: Id,
+  beneath: NonNullable<DrawingOf<'detail'>['of']>['beneath'],
+): Change {
+  const drawing = project.need('drawing', id)
+  if (drawing.view !== 'detail' || !drawing.of)
+    throw new EditRefused('wrong-kind', 'This drawing lies over nothing of the building.')
+  return storing(project, { ...drawing, of: { ...drawing.of, beneath } })
 }

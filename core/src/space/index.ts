@@ -5,4 +5,4 @@ export { HiddenLines, type SeenLine, type ViewEdge, type ViewThing } from './hid
 export * from './looking'
 export { ONE_DEPTH } from './nearest'
 export { regionOf } from './regions'
-export { sliceSolid, type Trapezoid, type UprightPlane } from './slice'
+export { sliceSolid, type Trapezoid, type Plane3 } from './slice'

@@ -64,23 +64,48 @@ interface Cut {
   readonly made: ReadonlySet<number>
 }
 
+/** How something is looked at, and what of it: parts told in axes of their own, which stand square to each other. */
+export interface Sight {
+  readonly looking: Looking
+  readonly axes: Looking
+  readonly parts: readonly Part3[]
+}
+
+/** Brings corners x, y, nearness … from the axes they were cut off in to those of the picture. */
+type ToPicture = (points: readonly number[]) => number[]
+
+function toPicture({ looking, axes }: Sight): ToPicture {
+  if (looking === axes) return (points) => points as number[]
+  const rows = [looking.right, looking.up, looking.near].map((row) => [
+    dot3(axes.right, row),
+    dot3(axes.up, row),
+    dot3(axes.near, row),
+  ])
+  return (points) => {
+    const made: number[] = []
+    for (let i = 0; i < points.length; i += 3)
+      for (const [a, b, c] of rows) made.push(a! * points[i]! + b! * points[i + 1]! + c! * points[i + 2]!)
+    return made
+  }
+}
+
 /**
  * A solid as it is looked at: the plates of the faces that look towards the eye, and its edges, within parts of space.
  * `facts` is told of every plate.
  */
 export function lookAt(
   solid: Solid,
-  looking: Looking,
-  parts: readonly Part3[],
+  { looking, axes, parts }: Sight,
   styleOf: (look: FaceLook) => FaceStyle,
   numbers: Numbering,
   facts: (plate: Plate, face: Face) => void,
 ): ViewThing<SourceEdge> {
+  const inView = toPicture({ looking, axes, parts })
   const seen = new Float64Array(solid.points.length * 3)
   solid.points.forEach((p, i) => {
-    seen[3 * i] = dot3(p, looking.right)
-    seen[3 * i + 1] = dot3(p, looking.up)
-    seen[3 * i + 2] = dot3(p, looking.near)
+    seen[3 * i] = dot3(p, axes.right)
+    seen[3 * i + 1] = dot3(p, axes.up)
+    seen[3 * i + 2] = dot3(p, axes.near)
   })
   const curves = new Map<number, number>()
   const curveOf = (curve: number | undefined): number => {
@@ -98,21 +123,22 @@ export function lookAt(
       const style = styleOf(face.look)
       const loops = face.loops.map((loop) => cutLoop(cornersOf(seen, loop), cuts))
       if (loops[0]!.points.length < 9) return null
-      const points = loops.flatMap(({ points: some }) => (some.length >= 9 ? [some] : []))
+      const points = loops.flatMap(({ points: some }) => (some.length >= 9 ? [inView(some)] : []))
       const facing = { ...style, curve: curveOf(face.curve), order: numbers.orders++ }
       const front = plateOf(points, facing)
       const plate = front ?? (face.sheet ? plateOf(points.map(turnedRound), facing) : null)
       if (!plate) return null
       plates.push(plate)
       facts(plate, face)
-      if (cuts.length > 0) for (const loop of loops) closing(loop, plate, front !== null, solid.source, edges)
+      if (cuts.length > 0)
+        for (const loop of loops) closing(loop, inView, plate, front !== null, solid.source, edges)
       return { plate, front: front !== null }
     })
-    addEdges(solid, seen, made, cuts, edges)
+    addEdges(solid, seen, inView, made, cuts, edges)
     for (const line of solid.lines ?? []) {
       const plate = made[line.face]?.plate
       if (!plate) continue
-      const ends = cutSegment([...inView(line.a, looking), ...inView(line.b, looking)], cuts)
+      const ends = cutSegment([...along(line.a, axes), ...along(line.b, axes)], inView, cuts)
       if (ends)
         edges.push({
           ...ends,
@@ -126,7 +152,7 @@ export function lookAt(
   return { plates, edges }
 }
 
-const inView = (p: Point3, { right, up, near }: Looking): number[] => [
+const along = (p: Point3, { right, up, near }: Looking): number[] => [
   dot3(p, right),
   dot3(p, up),
   dot3(p, near),
@@ -141,6 +167,7 @@ interface Seen {
 function addEdges(
   solid: Solid,
   seen: Float64Array,
+  inView: ToPicture,
   made: readonly (Seen | null)[],
   cuts: readonly Limit[],
   edges: SourceEdge[],
@@ -166,6 +193,7 @@ function addEdges(
   for (const [key, { a, b, left, right, face }] of known) {
     const ends = cutSegment(
       [seen[3 * a]!, seen[3 * a + 1]!, seen[3 * a + 2]!, seen[3 * b]!, seen[3 * b + 1]!, seen[3 * b + 2]!],
+      inView,
       cuts,
     )
     if (!ends) continue
@@ -181,8 +209,16 @@ function addEdges(
 }
 
 /** The edges that cutting off made: they bound what is filled. */
-function closing({ points, made }: Cut, plate: Plate, front: boolean, source: Id, edges: SourceEdge[]): void {
-  if (!plate.filled) return
+function closing(
+  { points: corners, made }: Cut,
+  inView: ToPicture,
+  plate: Plate,
+  front: boolean,
+  source: Id,
+  edges: SourceEdge[],
+): void {
+  if (!plate.filled || made.size === 0) return
+  const points = inView(corners)
   for (const i of made) {
     const j = 3 * i + 3 < points.length ? 3 * i + 3 : 0
     edges.push({
@@ -262,6 +298,7 @@ function cutAtLimit({ points, made }: Cut, { axis, at, keep }: Limit): Cut {
 /** What is left of a segment within limits. */
 function cutSegment(
   [ax, ay, ad, bx, by, bd]: readonly number[],
+  inView: ToPicture,
   limits: readonly Limit[],
 ): Pick<ViewEdge, 'ax' | 'ay' | 'bx' | 'by'> | null {
   let [from, to] = [0, 1]
@@ -276,9 +313,10 @@ function cutSegment(
     if (q < 0) to = Math.min(to, p / (p - q))
   }
   if (to <= from) return null
-  const at = (axis: 0 | 1, t: number): number =>
-    t === 0 ? a[axis]! : t === 1 ? b[axis]! : a[axis]! + (b[axis]! - a[axis]!) * t
-  return { ax: at(0, from), ay: at(1, from), bx: at(0, to), by: at(1, to) }
+  const at = (t: number): number[] =>
+    t === 0 ? a : t === 1 ? b : a.map((value, axis) => value + (b[axis]! - value) * t)
+  const [p, q] = [inView(at(from)), inView(at(to))]
+  return { ax: p[0]!, ay: p[1]!, bx: q[0]!, by: q[1]! }
 }
 
 function turnedRound(points: number[]): number[] {

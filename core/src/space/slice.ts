@@ -2,14 +2,15 @@ import { SAME_POINT, type Point } from '../geometry'
 import { normalOf, type Solid } from './solid'
 import { dot3, type Point3 } from './vector3'
 
-/** An upright plane: across the picture by `right`, which has length 1, at a distance from the origin along `near`. */
-export interface UprightPlane {
+/** A plane at a distance from the origin along `near`, with its own axes across and up. */
+export interface Plane3 {
   readonly right: Point3
+  readonly up: Point3
   readonly near: Point3
   readonly at: number
 }
 
-/** A part of a cut: from and to across the picture, with where it begins and ends in height at either side. */
+/** A part of a cut: from and to across its plane, with where it begins and ends up it at either side. */
 export interface Trapezoid {
   readonly x0: number
   readonly x1: number
@@ -29,10 +30,10 @@ interface Side {
 }
 
 /**
- * Where an upright plane cuts a solid, in convex parts between upright lines. Bodies within the solid may run into each
+ * Where a plane cuts a solid, in convex parts between lines up it. Bodies within the solid may run into each
  * other; sheets are left out.
  */
-export function sliceSolid(solid: Solid, plane: UprightPlane): Trapezoid[] {
+export function sliceSolid(solid: Solid, plane: Plane3): Trapezoid[] {
   const sides: Side[] = []
   for (const face of solid.faces) {
     if (face.sheet) continue
@@ -47,12 +48,12 @@ export function sliceSolid(solid: Solid, plane: UprightPlane): Trapezoid[] {
         if (dp > 0 === dq > 0) continue
         const t = dp / (dp - dq)
         found.push(dot3(p, plane.right) + (dot3(q, plane.right) - dot3(p, plane.right)) * t)
-        found.push(p.z + (q.z - p.z) * t)
+        found.push(dot3(p, plane.up) + (dot3(q, plane.up) - dot3(p, plane.up)) * t)
       }
     const crossings: Point[] = []
     for (let i = 0; i < found.length; i += 2) crossings.push({ x: found[i]!, y: found[i + 1]! })
     crossings.sort((p, q) => p.x - q.x || p.y - q.y)
-    const sense = normal.z < 0 ? 1 : -1
+    const sense = dot3(normal, plane.up) < 0 ? 1 : -1
     for (let i = 0; i + 1 < crossings.length; i += 2) {
       const [a, b] = [crossings[i]!, crossings[i + 1]!]
       // Upright sides begin and end parts by themselves.

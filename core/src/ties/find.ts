@@ -24,8 +24,8 @@ import {
 import { areasOf, centreOf, edgesOfRecord, standsIn, tiedWhen } from '../kinds'
 import { type Anchor, type AnyRecord, type Board, type Id, type Placement, hostsOf } from '../records'
 import { roomsOf, spacesOf } from '../rooms'
-import { derivedSource, tiesInPicture } from '../views'
-import { holdAnchor, type Ground } from './hold'
+import { derivedSource, drawnOver, tiesInPicture } from '../views'
+import { groundBeneath, holdAnchor, type Ground } from './hold'
 
 /** Points nearer than this to a host are tied to it, mm. */
 export const TIE = 0.5
@@ -45,7 +45,11 @@ export class TieFinder {
   constructor(
     private readonly ground: Ground,
     private readonly board: Board,
-  ) {}
+  ) {
+    this.under = groundBeneath(ground)
+  }
+
+  private readonly under: Ground
 
   /**
    * The anchor for a point that was snapped to: a wall's corner before an opening's jamb or centre before a
@@ -54,7 +58,7 @@ export class TieFinder {
    */
   at(p: Point): Anchor {
     const near = { minX: p.x - 500, minY: p.y - 500, maxX: p.x + 500, maxY: p.y + 500 }
-    const walls = this.ground.building?.wallsNear(near) ?? []
+    const walls = this.under.building?.wallsNear(near) ?? []
     const edges = this.spotsAt(p)
     const offers = [
       () => this.derivedAt(p),
@@ -84,9 +88,10 @@ export class TieFinder {
 
   /** What is worked out of the building, in a drawing that looks at it. */
   private derivedAt(p: Point): Anchor[] {
-    const { project, frame } = this.ground
-    if (!frame || this.board.kind !== 'drawing') return []
-    return tiesInPicture(project, frame, derivedSource(project).of(this.board.id, false), p, TIE)
+    const { project, frames = [] } = this.under
+    const board = drawnOver(project, this.board)
+    if (frames.length === 0 || board.kind !== 'drawing') return []
+    return tiesInPicture(project, frames, derivedSource(project).of(board.id, false), p, TIE)
   }
 
   private mine(record: AnyRecord): boolean {
@@ -187,7 +192,7 @@ export class TieFinder {
   }
 
   private wallAt(p: Point): Id | null {
-    for (const { shape } of this.ground.building?.wallsNear(boxOf([p])) ?? []) {
+    for (const { shape } of this.under.building?.wallsNear(boxOf([p])) ?? []) {
       const { along, aside } = inWall(shape, p)
       if (along >= 0 && along <= shape.length && aside >= shape.low && aside <= shape.high) return shape.id
     }
@@ -195,7 +200,7 @@ export class TieFinder {
   }
 
   private roomAt(p: Point): Id | null {
-    const { project, building } = this.ground
+    const { project, building } = this.under
     const space = building && spacesOf(project, building).at(p)
     if (!space) return null
     return roomsOf(project, building).find((found) => found.space === space)?.room.id ?? null

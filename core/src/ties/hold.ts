@@ -16,7 +16,9 @@ export interface Ground {
   /** Its solved walls; null where there are none, as within a block. */
   readonly building: LevelSolver | null
   /** How it is looked at, in a drawing that looks at the building. */
-  readonly frame?: Frame | null
+  readonly frames?: readonly Frame[]
+  /** What a detail is drawn over: it may be tied to that too. */
+  readonly beneath?: Ground | null
 }
 
 const asideOf = (wall: SolvedWall, side: 'left' | 'right' | 'axis'): number =>
@@ -34,8 +36,13 @@ export function openingPoint(
   return atWall(wall.shape, along, asideOf(wall, side))
 }
 
+/** What the building is told from: the ground itself, or what it is drawn over. */
+export const groundBeneath = (ground: Ground): Ground => ground.beneath ?? ground
+
 /** The point an anchor holds now. */
-export function holdAnchor(anchor: Anchor, { project, building, frame }: Ground): Held {
+export function holdAnchor(anchor: Anchor, ground: Ground): Held {
+  const { project } = ground
+  const { building, frames = [] } = groundBeneath(ground)
   const kept = { point: anchor.last, held: false }
   switch (anchor.to) {
     case 'point':
@@ -64,11 +71,11 @@ export function holdAnchor(anchor: Anchor, { project, building, frame }: Ground)
       return line ? { point: pointOn(straight(line.a, line.b), anchor.part), held: true } : kept
     }
     case 'edge': {
-      const point = frame ? edgePlace(project, frame, anchor.of, anchor.name, anchor.part) : null
+      const point = edgePlace(project, frames, anchor)
       return point ? { point, held: true } : kept
     }
     case 'cut': {
-      const point = frame ? cutPlace(project, frame, anchor.of, anchor.u, anchor.v) : null
+      const point = cutPlace(project, frames, anchor)
       return point ? { point, held: true } : kept
     }
     case 'placement': {

@@ -4,15 +4,14 @@ import { openingTypeOf } from '../library'
 import type { AnyRecord, Id, Opening, Project } from '../records'
 import { framePlace, isSolid, solidOf, solvedWall, vertical } from '../solids'
 import { dot3, sliceSolid, type Looking } from '../space'
-import type { StandingPlane } from './frame'
+import type { CutPlane, CutSurface } from './frame'
 import type { Ranks } from './ranks'
 
-/** What a view's line cuts of a record, in convex pieces of the picture: x across, y up. */
+/** What a view cuts of a record, in convex pieces in the axes of the cut: x across, y up. */
 export function cutPieces(
   project: Project,
   record: AnyRecord,
-  looking: Looking,
-  planes: readonly StandingPlane[],
+  { axes, planes }: CutSurface,
   ranks: Ranks,
 ): Piece[] {
   if (!isSolid(record.kind)) return []
@@ -27,15 +26,17 @@ export function cutPieces(
     if (piece) pieces.push(piece)
   }
   if (record.kind === 'opening') {
-    for (const plane of planes)
-      cutFill(project, record, looking, plane, (corners) => put(ranks.plain, corners))
+    // Seen from above, frames stand in their openings.
+    if (axes.near.z === 1) return []
+    for (const plane of planes) cutFill(project, record, axes, plane, (corners) => put(ranks.plain, corners))
     return pieces
   }
   if (record.kind === 'wall') {
     const wall = solvedWall(project, record.id)
     const heights = vertical(project, record)
-    if (wall && heights)
-      for (const plane of planes) cutWall(project, wall, heights, looking, plane, ranks, put)
+    if (!wall || !heights) return pieces
+    if (axes.near.z === 1) return wallAtHeight(project, wall, heights, planes[0]!.near, ranks)
+    for (const plane of planes) cutWall(project, wall, heights, axes, plane, ranks, put)
     return pieces
   }
   const solid = solidOf(project, record)
@@ -43,8 +44,7 @@ export function cutPieces(
   const rank = record.kind === 'column' ? ranks.of(record.material) : ranks.ofRecord(record)
   for (const plane of planes)
     for (const { x0, x1, low0, low1, high0, high1 } of sliceSolid(solid, {
-      right: looking.right,
-      near: looking.near,
+      ...axes,
       at: plane.near,
     })) {
       const [from, to] = [Math.max(x0, plane.from), Math.min(x1, plane.to)]
@@ -68,7 +68,7 @@ function cutFill(
   project: Project,
   opening: Opening,
   looking: Looking,
-  plane: StandingPlane,
+  plane: CutPlane,
   put: (corners: readonly (readonly [number, number])[]) => void,
 ): void {
   const wall = solvedWall(project, opening.wall)
@@ -109,6 +109,24 @@ function cutFill(
   box(leaf, z0 + foot, z1 - width)
 }
 
+/** A wall as a plan cut at a height above datum shows it: its strips, less what is open there. */
+function wallAtHeight(
+  project: Project,
+  { shape, start, end, openings }: SolvedWall,
+  heights: { readonly from: number; readonly to: number },
+  height: number,
+  ranks: Ranks,
+): Piece[] {
+  if (height <= heights.from || height >= heights.to) return []
+  const floor = project.need('level', shape.wall.level).elevation
+  const gaps = openings
+    .filter(({ opening, fault }) => !fault && height > floor + opening.sill && height < floor + opening.head)
+    .map(({ from, to, opening }) => [from, to, opening.id] as const)
+  return wallPieces(shape, start, end, gaps, (material: Id) => ranks.of(material)).filter(
+    ({ rank }) => rank !== INFILL,
+  )
+}
+
 interface Area {
   readonly x0: number
   readonly x1: number
@@ -122,7 +140,7 @@ function cutWall(
   wall: SolvedWall,
   heights: { readonly from: number; readonly to: number },
   looking: Looking,
-  plane: StandingPlane,
+  plane: CutPlane,
   ranks: Ranks,
   put: (rank: number, corners: readonly (readonly [number, number])[]) => void,
 ): void {
@@ -155,11 +173,7 @@ function cutWall(
 }
 
 /** From where to where across the picture a plane cuts a piece of the plan; null when it does not. */
-function spanOf(
-  piece: Piece,
-  { right, near }: Looking,
-  plane: StandingPlane,
-): { x0: number; x1: number } | null {
+function spanOf(piece: Piece, { right, near }: Looking, plane: CutPlane): { x0: number; x1: number } | null {
   let [x0, x1] = [Infinity, -Infinity]
   const { xs, ys } = piece
   for (let i = 0; i < xs.length; i++) {

@@ -1,5 +1,5 @@
 import { CutBoundaries, type Boundary } from '../building'
-import { joinBoxes, type Affine, type Box } from '../geometry'
+import { IDENTITY, isEmptyBox, joinBoxes, mapBox, type Affine, type Box } from '../geometry'
 import { ChangeLog, type Id, type Material, type PatternName } from '../records'
 import type { EdgeName, FaceRole } from '../space'
 
@@ -52,12 +52,16 @@ export interface DerivedChange {
   readonly cut: readonly (readonly [Id, readonly Boundary[]])[]
   /** The materials that are cut, by rank; null: as before. */
   readonly materials: readonly Material[] | null
+  /** From the axes of the cut to the picture. */
+  readonly cutMap: Affine
 }
 
 /** A derived drawing as it was worked out last. It is kept while the next is in work. */
 export class Derived {
   private readonly seen = new Map<Id, DerivedThing>()
+  /** In the axes of the view's cut. */
   cut = new CutBoundaries([])
+  cutMap: Affine = IDENTITY
   /** The records of which something else is seen. */
   readonly changes = new ChangeLog()
 
@@ -78,14 +82,16 @@ export class Derived {
           maxX = Math.max(maxX, x1, x2)
           maxY = Math.max(maxY, y1, y2)
         }
-      const box = joinBoxes({ minX, minY, maxX, maxY }, this.cut.extent())
+      const cut = this.cut.extent()
+      const box = joinBoxes({ minX, minY, maxX, maxY }, isEmptyBox(cut) ? cut : mapBox(this.cutMap, cut))
       this.around = { box, at: this.changes.now }
     }
     return this.around.box
   }
 
   /** Takes in what was worked out. */
-  take({ whole, things, cut, materials }: DerivedChange): void {
+  take({ whole, things, cut, materials, cutMap }: DerivedChange): void {
+    this.cutMap = cutMap
     if (whole) {
       this.seen.clear()
       this.cut = new CutBoundaries(materials ?? this.cut.materials)

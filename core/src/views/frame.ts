@@ -1,26 +1,45 @@
-import { cross, direction, dot, type Point } from '../geometry'
-import type { Board, DrawingOf, StandingView } from '../records'
+import { cross, direction, distance, dot, type Affine, type Point, IDENTITY } from '../geometry'
+import { solverOf } from '../building'
+import { floorOf } from '../solids'
+import type { Board, DrawingOf, Id, Project, StandingView } from '../records'
+import { roomIn, type Space } from '../rooms'
 import type { Looking, Part3, Point3 } from '../space'
 
-/** An upright plane that stands in a part of the picture. */
-export interface StandingPlane {
-  /** From and to across the picture. */
+/** An upright plane that stands in a part of the picture, or a level one at a height. */
+export interface CutPlane {
+  /** From and to across. */
   readonly from: number
   readonly to: number
   /** Where it stands, by how near. */
   readonly near: number
 }
 
-/** How a drawing looks at the building: its axes, the parts of space it shows, and where it cuts. */
+/** What a view cuts along: planes that all face one way. What is nearer than them is taken away. */
+export interface CutSurface {
+  /** Across, up and towards what is taken away, square to each other. */
+  readonly axes: Looking
+  readonly planes: readonly CutPlane[]
+  /** From its own axes to the picture. */
+  readonly map: Affine
+}
+
+/** How a drawing looks at the building. */
 export interface Frame {
   readonly looking: Looking
-  /** What is shown lies within one of these. */
+  /** What is shown lies within one of these parts of space, told in these axes, which stand square to each other. */
+  readonly axes: Looking
   readonly parts: readonly Part3[]
-  /** The upright planes it cuts along, one after the other from left to right; empty when it cuts nothing. */
-  readonly cuts: readonly StandingPlane[]
+  /** Null: it cuts nothing. */
+  readonly cut: CutSurface | null
+  /** What is left out but for this level. */
+  readonly only: Id | null
+  /** Where its picture lies in the drawing, mm. */
+  readonly offset: Point
 }
 
 type Standing = DrawingOf<StandingView>
+
+const HERE: Point = { x: 0, y: 0 }
 
 /** The axes of a view that looks to the left of the way from a to b. */
 export function standingLooking({ a, b }: { readonly a: Point; readonly b: Point }): Looking {
@@ -33,7 +52,12 @@ export function standingLooking({ a, b }: { readonly a: Point; readonly b: Point
 }
 
 /** Where the line of a view stands, part after part between its jogs. */
-export function standingPlanes({ a, b, jogs = [], part }: Standing): StandingPlane[] {
+export function standingPlanes({
+  a,
+  b,
+  jogs = [],
+  part,
+}: Pick<Standing, 'a' | 'b' | 'jogs' | 'part'>): CutPlane[] {
   const u = direction(a, b)
   const start = dot(a, u)
   // How far to the left of the origin the line runs; the further, the less near.
@@ -42,7 +66,7 @@ export function standingPlanes({ a, b, jogs = [], part }: Standing): StandingPla
   const last = part ? dot(b, u) : Infinity
   const asides = [0, ...jogs.map(({ aside }) => aside)]
   return ends
-    .map((from, i): StandingPlane => ({
+    .map((from, i): CutPlane => ({
       from,
       to: Math.min(ends[i + 1] ?? last, last),
       near: -(left + asides[i]!),
@@ -50,42 +74,229 @@ export function standingPlanes({ a, b, jogs = [], part }: Standing): StandingPla
     .filter(({ from, to }) => to > from)
 }
 
+/** A line of sight needs so much length, mm. */
+const LEAST_LINE = 1
+
 /** How a section or an elevation looks at the building; null when its line has no length. */
-export function standingFrame(view: Standing): Frame | null {
-  if (Math.hypot(view.b.x - view.a.x, view.b.y - view.a.y) < LEAST_LINE) return null
+function standingFrame(view: Standing): Frame | null {
+  if (distance(view.a, view.b) < LEAST_LINE) return null
   const planes = standingPlanes(view)
   const { depth = Infinity, bottom = -Infinity, top = Infinity } = view
+  const looking = standingLooking(view)
   return {
-    looking: standingLooking(view),
+    looking,
+    axes: looking,
     parts: planes.map(({ from, to, near }) => ({
       from: [from, bottom, near - depth],
       to: [to, top, near],
     })),
-    cuts: planes,
+    cut: { axes: looking, planes, map: IDENTITY },
+    only: null,
+    offset: HERE,
   }
 }
 
-/** A line of sight needs so much length, mm. */
-const LEAST_LINE = 1
+/** The axes of a plan looked at from above. */
+const FROM_ABOVE: Looking = {
+  right: { x: 1, y: 0, z: 0 },
+  up: { x: 0, y: 1, z: 0 },
+  near: { x: 0, y: 0, z: 1 },
+}
 
-/** How a drawing looks at the building; null for what does not look at it. */
-export function frameOf(board: Board): Frame | null {
-  if (board.kind === 'sheet') return null
+/**
+ * The axes of a parallel projection. Axonometric ones are drawn so much larger that heights are true, as is usual on
+ * paper (ISO 5456-3); in a plan oblique the plan is.
+ */
+export function cutawayLooking(looks: DrawingOf<'cutaway'>['looks']): Looking {
+  const [c, s] = [Math.cos(looks.turn), Math.sin(looks.turn)]
+  if (looks.by === 'plan oblique')
+    return {
+      right: { x: c, y: -s, z: 0 },
+      up: { x: s, y: c, z: looks.rise },
+      near: { x: 0, y: 0, z: 1 },
+    }
+  const [ct, st] = [Math.cos(looks.tilt), Math.sin(looks.tilt)]
+  const k = 1 / ct
+  return {
+    right: { x: c * k, y: s * k, z: 0 },
+    up: { x: -s * st * k, y: c * st * k, z: 1 },
+    near: { x: s * ct, y: -c * ct, z: st },
+  }
+}
+
+/** From the plane of a cut, x across it and y up it, to the picture. */
+const planeMap = ({ right, up, near }: Looking, at: number, looking: Looking): Affine => ({
+  a: dot3(right, looking.right),
+  b: dot3(right, looking.up),
+  c: dot3(up, looking.right),
+  d: dot3(up, looking.up),
+  e: dot3(near, looking.right) * at,
+  f: dot3(near, looking.up) * at,
+})
+const dot3 = (p: Point3, q: Point3): number => p.x * q.x + p.y * q.y + p.z * q.z
+
+function cutawayFrame(project: Project, view: DrawingOf<'cutaway'>): Frame {
+  const looking = cutawayLooking(view.looks)
+  const all = { from: [-Infinity, -Infinity, -Infinity], to: [Infinity, Infinity, Infinity] } as const
+  const plain = { looking, only: view.only ?? null, offset: HERE }
+  const { cut } = view
+  if (!cut) return { ...plain, axes: FROM_ABOVE, parts: [all], cut: null }
+  if (cut.by === 'height') {
+    const plane = { from: -Infinity, to: Infinity, near: cut.height }
+    return {
+      ...plain,
+      axes: FROM_ABOVE,
+      parts: [{ from: all.from, to: [Infinity, Infinity, cut.height] }],
+      cut: { axes: FROM_ABOVE, planes: [plane], map: planeMap(FROM_ABOVE, cut.height, looking) },
+    }
+  }
+  const section = project.find('drawing', cut.section)
+  if (section?.view !== 'section') return { ...plain, axes: FROM_ABOVE, parts: [all], cut: null }
+  const axes = standingLooking(section)
+  const planes = standingPlanes(section)
+  return {
+    ...plain,
+    axes,
+    parts: planes.map(({ from, to, near }) => ({
+      from: [from, -Infinity, -Infinity],
+      to: [to, Infinity, near],
+    })),
+    // A line with jogs is drawn flat where it stands first; the jogs show as steps of what lies behind.
+    cut: { axes, planes, map: planeMap(axes, planes[0]?.near ?? 0, looking) },
+  }
+}
+
+/** How deep into walls the view of a room reaches, mm: the reveals of its openings. */
+const INTO_WALLS = 600
+/** Between the views of two walls, mm. */
+const BETWEEN = 600
+
+/** The straight sides of a space with the room on their left, one after the other; short ones count with their neighbours. */
+function sidesOf(space: Space): { readonly a: Point; readonly b: Point }[] {
+  const sides: { a: Point; b: Point }[] = []
+  for (const { a, b } of space.edges) {
+    if (distance(a, b) < LEAST_LINE) continue
+    const last = sides[sides.length - 1]
+    const runsOn =
+      last &&
+      distance(last.b, a) < LEAST_LINE &&
+      Math.abs(cross(direction(last.a, last.b), direction(a, b))) < IN_LINE
+    if (runsOn && last) last.b = b
+    else sides.push({ a, b })
+  }
+  const [first] = sides
+  const last = sides[sides.length - 1]
+  if (
+    first &&
+    last &&
+    first !== last &&
+    distance(last.b, first.a) < LEAST_LINE &&
+    Math.abs(cross(direction(last.a, last.b), direction(first.a, first.b))) < IN_LINE
+  ) {
+    first.a = last.a
+    sides.pop()
+  }
+  return sides
+}
+const IN_LINE = Math.sin(Math.PI / 720)
+
+/** The walls of a room, each looked at from within, side by side as one goes round. */
+function interiorFrames(project: Project, view: DrawingOf<'interior'>): Frame[] {
+  const room = project.find('room', view.room)
+  const level = room && project.find('level', room.level)
+  if (!room || !level) return []
+  const space = roomIn(project, solverOf(project, room.level), room.id)?.space
+  if (!space) return []
+  const floor = floorOf(project, room.level)
+  const ceiling = floor + (room.ceilingHeight ?? level.height)
+  const sides = sidesOf(space).map(({ a, b }) => ({ a, b, width: distance(a, b) }))
+  const whole = sides.reduce((sum, { width }) => sum + width + BETWEEN, 0)
+  const high = ceiling - floor + UNDER
+  // Rows about three times as wide as high all together.
+  const row = whole / Math.max(1, Math.round(Math.sqrt(whole / (WIDE * high))))
+  let [x, y] = [0, 0]
+  return sides.map(({ a, b, width }): Frame => {
+    // Turned about, so that the wall lies to the left of the way.
+    const looking = standingLooking({ a: b, b: a })
+    const { right, near } = looking
+    const [x0, x1] = [dot(b, right), dot(a, right)]
+    const face = dot(a, near)
+    const furthest = Math.max(...space.edges.map((edge) => dot(edge.a, near)))
+    if (x > 0 && x + width > row * ROW_OVER) {
+      x = 0
+      y -= high
+    }
+    const offset = { x: x - x0, y }
+    x += width + BETWEEN
+    return {
+      looking,
+      axes: looking,
+      parts: [{ from: [x0, floor, face - INTO_WALLS], to: [x1, ceiling, furthest] }],
+      cut: null,
+      only: null,
+      offset,
+    }
+  })
+}
+/** Under the views of a row, mm; how wide rows are to how high all are; how much longer than that a row may be. */
+const UNDER = 1500
+const WIDE = 3
+const ROW_OVER = 1.15
+
+/** How a drawing looks at the building, one picture beside the other; none for what does not look at it. */
+export function framesOf(project: Project, board: Board): readonly Frame[] {
+  if (board.kind === 'sheet') return []
+  switch (board.view) {
+    case 'section':
+    case 'elevation': {
+      const frame = standingFrame(board)
+      return frame ? [frame] : []
+    }
+    case 'cutaway':
+      return [cutawayFrame(project, board)]
+    case 'interior':
+      return interiorFrames(project, board)
+    case 'plan':
+    case 'block':
+    case 'detail':
+      return []
+  }
+}
+
+/** The board whose picture lies beneath a detail, however many details deep; another board itself. */
+export function drawnOver(project: Project, board: Board): Board {
+  let at = board
+  for (let depth = 0; depth < MOST_DEEP; depth++) {
+    if (at.kind !== 'drawing' || at.view !== 'detail' || !at.of) return at
+    const next = project.find('drawing', at.of.drawing)
+    if (!next) return at
+    at = next
+  }
+  return at
+}
+const MOST_DEEP = 20
+
+/** Whether a drawing is worked out from the building. */
+export function looksAtBuilding(board: Board): boolean {
+  if (board.kind === 'sheet') return false
   switch (board.view) {
     case 'section':
     case 'elevation':
-      return standingFrame(board)
+    case 'interior':
+    case 'cutaway':
+      return true
     case 'plan':
     case 'block':
-    case 'interior':
     case 'detail':
-    case 'cutaway':
-      return null
+      return false
   }
 }
 
 /** A place in space in the picture. */
-export const inPicture = ({ right, up }: Looking, p: Point3): Point => ({
-  x: p.x * right.x + p.y * right.y + p.z * right.z,
-  y: p.x * up.x + p.y * up.y + p.z * up.z,
+export const inPicture = ({ looking: { right, up }, offset }: Frame, p: Point3): Point => ({
+  x: p.x * right.x + p.y * right.y + p.z * right.z + offset.x,
+  y: p.x * up.x + p.y * up.y + p.z * up.z + offset.y,
 })
+
+/** Whether heights stand upright in a picture at their own size, and nothing of the plan is seen as height. */
+export const isUpright = ({ looking: { up } }: Frame): boolean => up.x === 0 && up.y === 0 && up.z === 1

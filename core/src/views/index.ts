@@ -1,7 +1,7 @@
 export * from './frame'
 export * from './words'
 export * from './derived'
-export { Derivation, type DerivedDrawing } from './derivation'
+export { Derivation } from './derivation'
 export { Ranks } from './ranks'
 export * from './sources'
 export * from './places'

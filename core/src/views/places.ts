@@ -1,4 +1,14 @@
-import { ON_LINE, distance, joinBoxes, nearestOnEdge, straight, type Box, type Point } from '../geometry'
+import {
+  ON_LINE,
+  applyTo,
+  distance,
+  inverse,
+  joinBoxes,
+  nearestOnEdge,
+  straight,
+  type Box,
+  type Point,
+} from '../geometry'
 import type { Anchor, AnyRecord, Id, Project } from '../records'
 import { solidOf } from '../solids'
 import type { EdgeName } from '../space'
@@ -13,10 +23,10 @@ function holderOf(project: Project, id: Id): AnyRecord | undefined {
   return record?.kind === 'opening' ? project.get(record.wall) : record
 }
 
-/** An edge of something in space as a drawing shows it, from end to end; null when there is none of that name. */
+/** An edge of something in space as a picture shows it, from end to end; null when there is none of that name. */
 export function edgeInPicture(
   project: Project,
-  { looking }: Frame,
+  frame: Frame,
   id: Id,
   name: EdgeName,
 ): { readonly a: Point; readonly b: Point } | null {
@@ -26,72 +36,101 @@ export function edgeInPicture(
   for (const [key, named] of solid.names) {
     if (named.name !== name || named.source !== id) continue
     const [i, k] = key.split(' ').map(Number)
-    return { a: inPicture(looking, solid.points[i!]!), b: inPicture(looking, solid.points[k!]!) }
+    return { a: inPicture(frame, solid.points[i!]!), b: inPicture(frame, solid.points[k!]!) }
   }
   return null
 }
 
-/** Where a part of the way along a named edge is now. */
-export function edgePlace(
-  project: Project,
-  frame: Frame,
-  id: Id,
-  name: EdgeName,
-  part: number,
-): Point | null {
-  const edge = edgeInPicture(project, frame, id, name)
-  if (!edge) return null
-  const { a, b } = edge
-  return { x: a.x + (b.x - a.x) * part, y: a.y + (b.y - a.y) * part }
+/** Of some places the one nearest to where it was last; null when there is none. */
+function nearestTo(last: Point, places: readonly (Point | null)[]): Point | null {
+  let best: Point | null = null
+  for (const place of places)
+    if (place && (!best || distance(place, last) < distance(best, last))) best = place
+  return best
 }
 
-/** Around what the line of a view cuts of a record; null when it cuts nothing of it. */
-export function cutBox(project: Project, { looking, cuts }: Frame, id: Id): Box | null {
+type TieTo<To extends Anchor['to']> = Extract<Anchor, { to: To }>
+
+/** Where a part of the way along a named edge is now, in the picture of the drawing where it was last. */
+export const edgePlace = (
+  project: Project,
+  frames: readonly Frame[],
+  { of, name, part, last }: TieTo<'edge'>,
+): Point | null =>
+  nearestTo(
+    last,
+    frames.map((frame) => {
+      const edge = edgeInPicture(project, frame, of, name)
+      return (
+        edge && {
+          x: edge.a.x + (edge.b.x - edge.a.x) * part,
+          y: edge.a.y + (edge.b.y - edge.a.y) * part,
+        }
+      )
+    }),
+  )
+
+/** Around what a view cuts of a record, in the axes of the cut; null when it cuts nothing of it. */
+export function cutBox(project: Project, { cut }: Frame, id: Id): Box | null {
   const record = project.get(id)
-  if (!record || cuts.length === 0) return null
-  const [first, ...rest] = cutPieces(project, record, looking, cuts, new Ranks(project))
+  if (!record || !cut) return null
+  const [first, ...rest] = cutPieces(project, record, cut, new Ranks(project))
   return first ? rest.reduce<Box>(joinBoxes, first) : null
 }
 
 /** Where parts of the way across what is cut of something, and up, are now. */
-export function cutPlace(project: Project, frame: Frame, id: Id, u: number, v: number): Point | null {
-  const box = cutBox(project, frame, id)
-  return box && { x: box.minX + (box.maxX - box.minX) * u, y: box.minY + (box.maxY - box.minY) * v }
-}
+export const cutPlace = (
+  project: Project,
+  frames: readonly Frame[],
+  { of, u, v, last }: TieTo<'cut'>,
+): Point | null =>
+  nearestTo(
+    last,
+    frames.map((frame) => {
+      const box = cutBox(project, frame, of)
+      if (!box || !frame.cut) return null
+      const at = { x: box.minX + (box.maxX - box.minX) * u, y: box.minY + (box.maxY - box.minY) * v }
+      return applyTo(frame.cut.map, at)
+    }),
+  )
 
 /** What a place in a derived drawing can be tied to: what is cut there, then edges that run through it, ends first. */
 export function tiesInPicture(
   project: Project,
-  frame: Frame,
+  frames: readonly Frame[],
   derived: Derived,
   p: Point,
   reach: number,
 ): Anchor[] {
   const ends: Anchor[] = []
   const along: Anchor[] = []
-  for (const id of derived.cut.ids()) {
-    const isNear = derived.cut
-      .boundariesOf(id)
-      .some(
-        ({ x1, y1, x2, y2 }) =>
-          nearestOnEdge(straight({ x: x1, y: y1 }, { x: x2, y: y2 }), p).distance <= reach,
+  for (const frame of frames) {
+    if (!frame.cut) continue
+    const q = applyTo(inverse(frame.cut.map), p)
+    for (const id of derived.cut.ids()) {
+      const isNear = derived.cut
+        .boundariesOf(id)
+        .some(
+          ({ x1, y1, x2, y2 }) =>
+            nearestOnEdge(straight({ x: x1, y: y1 }, { x: x2, y: y2 }), q).distance <= reach,
+        )
+      const box = isNear ? cutBox(project, frame, id) : null
+      if (!box) continue
+      const [wide, high] = [box.maxX - box.minX, box.maxY - box.minY]
+      if (wide < ON_LINE || high < ON_LINE) continue
+      const isCorner = [box.minX, box.maxX].some((x) =>
+        [box.minY, box.maxY].some((y) => distance({ x, y }, q) <= reach),
       )
-    const box = isNear ? cutBox(project, frame, id) : null
-    if (!box) continue
-    const [wide, high] = [box.maxX - box.minX, box.maxY - box.minY]
-    if (wide < ON_LINE || high < ON_LINE) continue
-    const isCorner = [box.minX, box.maxX].some((x) =>
-      [box.minY, box.maxY].some((y) => distance({ x, y }, p) <= reach),
-    )
-    const anchor: Anchor = {
-      to: 'cut',
-      of: id,
-      u: (p.x - box.minX) / wide,
-      v: (p.y - box.minY) / high,
-      last: p,
+      const anchor: Anchor = {
+        to: 'cut',
+        of: id,
+        u: (q.x - box.minX) / wide,
+        v: (q.y - box.minY) / high,
+        last: p,
+      }
+      if (isCorner) ends.push(anchor)
+      else along.push(anchor)
     }
-    if (isCorner) ends.push(anchor)
-    else along.push(anchor)
   }
   const seen = new Set<string>()
   for (const { lines } of derived.things.values())
@@ -99,14 +138,18 @@ export function tiesInPicture(
       if (name === undefined || seen.has(`${source} ${name}`)) continue
       const line = straight({ x: x1, y: y1 }, { x: x2, y: y2 })
       if (nearestOnEdge(line, p).distance > reach) continue
-      seen.add(`${source} ${name}`)
-      const edge = edgeInPicture(project, frame, source, name)
-      if (!edge || distance(edge.a, edge.b) < ON_LINE) continue
-      const end = distance(edge.a, p) <= reach ? 0 : distance(edge.b, p) <= reach ? 1 : null
-      const { t } = nearestOnEdge(straight(edge.a, edge.b), p)
-      const anchor: Anchor = { to: 'edge', of: source, name, part: end ?? t, last: p }
-      if (end === null) along.push(anchor)
-      else ends.push(anchor)
+      for (const frame of frames) {
+        const edge = edgeInPicture(project, frame, source, name)
+        if (!edge || distance(edge.a, edge.b) < ON_LINE) continue
+        const { t, distance: away } = nearestOnEdge(straight(edge.a, edge.b), p)
+        if (away > reach) continue
+        seen.add(`${source} ${name}`)
+        const end = distance(edge.a, p) <= reach ? 0 : distance(edge.b, p) <= reach ? 1 : null
+        const anchor: Anchor = { to: 'edge', of: source, name, part: end ?? t, last: p }
+        if (end === null) along.push(anchor)
+        else ends.push(anchor)
+        break
+      }
     }
   return [...ends, ...along]
 }

@@ -2,7 +2,17 @@ import { computed, type ComputedRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import type { Matter, Stage } from '@lamina/core/check'
-import { addAllElevations, addSheet, copySheet, drawnOn, removeDrawing, removeItems } from '@lamina/core/edit'
+import {
+  CUTAWAY_LOOKS,
+  addAllElevations,
+  addCutaway,
+  addDetail,
+  addSheet,
+  copySheet,
+  drawnOn,
+  removeDrawing,
+  removeItems,
+} from '@lamina/core/edit'
 import { standardBlocks } from '@lamina/core/library'
 import type { Drawing, Sheet } from '@lamina/core/records'
 import { sheetSet } from '@lamina/core/sheets'
@@ -118,6 +128,36 @@ export function useActions() {
     })
     if (made) say.tell(`${count === 1 ? 'One elevation is' : `${count} elevations are`} on the shelf.`)
   }
+  /** The level that is looked at, from above and cut as its plan is. */
+  function newCutaway(): void {
+    const plan = drawing.value?.view === 'plan' ? drawing.value : null
+    const level = plan && store.project.find('level', plan.level)
+    let id = ''
+    const made = store.edit('Cutaway', (project, makeId) => {
+      const added = addCutaway(
+        project,
+        {
+          looks: CUTAWAY_LOOKS.isometric,
+          ...(level ? { only: level.id, height: level.elevation + level.cutHeight } : {}),
+        },
+        makeId,
+      )
+      id = added.drawing
+      return added.change
+    })
+    if (!made) return
+    desk.viewOpen = true
+    openDrawing(id)
+  }
+  function blankDetail(): void {
+    let id = ''
+    const made = store.edit('Detail', (project, makeId) => {
+      const added = addDetail(project, { scale: store.units.system === 'metric' ? 5 : 4 }, makeId)
+      id = added.drawing
+      return added.change
+    })
+    if (made) openDrawing(id)
+  }
   function removeOpenDrawing(): void {
     const from = drawing.value
     if (!from) return
@@ -203,6 +243,8 @@ export function useActions() {
     add('fit', 'Show everything', 'Action', () => opened.surface?.fit(), 'Home')
     add('new-sheet', 'New sheet', 'Action', newSheet)
     add('all-elevations', 'Elevations of all four sides', 'Action', allElevations)
+    add('cutaway', 'Cutaway', 'Action', newCutaway)
+    add('blank-detail', 'Blank detail', 'Action', blankDetail)
     if (drawing.value) add('remove-drawing', 'Remove this drawing', 'Action', removeOpenDrawing)
     if (sheet.value) {
       add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
@@ -260,6 +302,8 @@ export function useActions() {
     copySheet: copyOfSheet,
     removeSheet,
     allElevations,
+    newCutaway,
+    blankDetail,
     removeDrawing: removeOpenDrawing,
     show,
     openDrawing,

@@ -2,6 +2,7 @@
 import {
   mdiContentCopy,
   mdiCrop,
+  mdiCubeOutline,
   mdiFileDownloadOutline,
   mdiFilePlusOutline,
   mdiFileRemoveOutline,
@@ -9,6 +10,7 @@ import {
   mdiImageFilterCenterFocus,
   mdiLayersOutline,
   mdiLayersPlus,
+  mdiTextureBox,
   mdiWrenchOutline,
   mdiXml,
 } from '@mdi/js'
@@ -168,6 +170,18 @@ const take = (tool: ToolName): void => props.actions.take(tool)
           :icon="mdiHomeGroup"
           name="All four elevations"
           @choose="actions.allElevations()"
+        />
+        <DrawerEntry
+          v-if="heading === 'Views'"
+          :icon="mdiCubeOutline"
+          name="Cutaway"
+          @choose="actions.newCutaway()"
+        />
+        <DrawerEntry
+          v-if="heading === 'Views'"
+          :icon="mdiTextureBox"
+          name="Blank detail"
+          @choose="actions.blankDetail()"
         />
       </template>
     </template>

@@ -13,15 +13,17 @@ import {
 } from '@lamina/core/derive'
 import type { DisplayList } from '@lamina/core/display'
 import { setFacts, surroundingsMap } from '@lamina/core/edit'
-import { boardShowing } from '@lamina/core/kinds'
+import { boardShowing, isStanding } from '@lamina/core/kinds'
 import { lensOf, lensesOf } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
 import type { Drawing } from '@lamina/core/records'
 import type { Steps } from '@lamina/core/steps'
 import { scaleName, standardScales } from '@lamina/core/units'
+import { viewWord } from '@lamina/core/views'
 import BoardFrame from '../components/BoardFrame.vue'
 import BlockBar from '../components/BlockBar.vue'
 import TopLine from '../components/TopLine.vue'
+import ViewBar from '../components/ViewBar.vue'
 import { useDesk } from '../store/desk'
 import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
@@ -150,6 +152,12 @@ const zoomWords = computed(
   () => `${Math.round((camera.value.scale * drawing.value.readingScale * 25.4 * 100) / 96)} %`,
 )
 
+const hasView = computed(() => {
+  const { value: of } = drawing
+  return of.view === 'cutaway' || isStanding(of) || (of.view === 'detail' && of.of !== undefined)
+})
+const showsView = computed(() => hasView.value && desk.viewOpen)
+
 const empty = computed(() => work.ready.value && picture().size === 0)
 /** Nothing is begun either. */
 const untouched = computed(
@@ -210,6 +218,17 @@ function setScale(ratio: number): void {
         />
       </v-list>
     </v-menu>
+    <button
+      v-if="hasView"
+      type="button"
+      class="pill"
+      :aria-pressed="desk.viewOpen"
+      title="What this drawing looks at, and how"
+      data-test="view"
+      @click="desk.viewOpen = !desk.viewOpen"
+    >
+      <span class="soft">View</span> {{ viewWord(drawing.view) }}
+    </button>
     <button type="button" class="pill" title="Show everything (Home)" @click="fit">{{ zoomWords }}</button>
   </TopLine>
   <BoardFrame :work="work" :scene="scene" :called="`Board: ${drawing.name}`" test="board">
@@ -231,6 +250,7 @@ function setScale(ratio: number): void {
       </ol>
     </div>
     <BlockBar v-if="drawing.view === 'block'" :drawing="drawing" />
+    <ViewBar v-else-if="showsView" :drawing="drawing" />
   </BoardFrame>
 </template>
 

@@ -34,5 +34,7 @@ export const useDesk = defineStore('desk', () => {
   /** The lens boards are looked through; null: the full one. */
   const lens = ref<Id | null>(null)
   const trueWeights = ref(false)
-  return { stage, panel, askOpen, keysOpen, lens, trueWeights }
+  /** What the open drawing looks at is shown over it. */
+  const viewOpen = ref(false)
+  return { stage, panel, askOpen, keysOpen, lens, trueWeights, viewOpen }
 })

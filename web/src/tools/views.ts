@@ -1,16 +1,29 @@
-import { mdiHomeOutline, mdiVectorLine } from '@mdi/js'
+import { mdiHomeOutline, mdiMagnifyPlusOutline, mdiVectorLine, mdiViewCarouselOutline } from '@mdi/js'
 import { viewMarkItems } from '@lamina/core/annotate'
 import { wallDirection, inWall, type SolvedWall } from '@lamina/core/building'
-import { EditRefused, addSight, type NewSight } from '@lamina/core/edit'
-import { cross, direction, dot, offsetFrom, subtract, type Point } from '@lamina/core/geometry'
+import { strokeItem } from '@lamina/core/display'
+import { EditRefused, addDetail, addInterior, addSight, type NewSight } from '@lamina/core/edit'
+import {
+  boxOf,
+  circlePath,
+  cross,
+  direction,
+  dot,
+  offsetFrom,
+  pathOfPoints,
+  subtract,
+  type Path,
+  type Point,
+} from '@lamina/core/geometry'
 import { pickAt } from '@lamina/core/locate'
-import type { Change } from '@lamina/core/records'
-import { formatLength } from '@lamina/core/units'
+import type { Change, Id } from '@lamina/core/records'
+import { roomsOf, spacesOf } from '@lamina/core/rooms'
+import { formatLength, standardScales, type UnitSystem } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import type { ToolEntry } from './entry'
 import { foresee, segmentItem } from './preview'
 import { stepTool, type Given } from './steps'
-import type { Located, PlanBench, TagField, Tool } from './tool'
+import type { DrawingBench, Located, PlanBench, TagField, Tool } from './tool'
 
 /** How far is seen, typed or all there is. */
 const depthField = (bench: PlanBench): TagField => ({
@@ -192,6 +205,103 @@ export const ELEVATION_WAYS: readonly Way[] = [
   { id: 'points', name: 'From a line of two points' },
 ]
 
+/** The walls of the room that is pointed to. */
+export function interiorTool(bench: PlanBench): Tool {
+  const roomAt = (at: Located | null): Id | null => {
+    if (!at) return null
+    const space = spacesOf(bench.project, bench.scene.building).at(at.raw)
+    const found = roomsOf(bench.project, bench.scene.building).find(
+      (each) => each.space === space && each.fault === null,
+    )
+    return space && found ? found.room.id : null
+  }
+  const edit =
+    (at: Located | null) =>
+    (project: PlanBench['project'], makeId: () => string): Change => {
+      const room = roomAt(at)
+      if (room === null)
+        throw new EditRefused('nothing', 'There is no room here yet: name it first, with the tool Room.')
+      return addInterior(project, room, makeId).change
+    }
+  const make = (at: Located | null): void => void bench.edit('Walls of a room', edit(at))
+  return {
+    free: true,
+    prompt: () => ({
+      text: 'Point into the room whose walls are to be seen.',
+      keys: 'Esc: put the tool away',
+    }),
+    fields: () => [],
+    remark: (at) => (at ? foresee(bench, edit(at), at).refused : ''),
+    last: () => null,
+    press: make,
+    enter: make,
+    back: () => false,
+    preview: () => [],
+  }
+}
+
+const DETAIL_WAYS: readonly Way[] = [
+  { id: 'box', name: 'Of what a box holds' },
+  { id: 'round', name: 'Of what a circle holds' },
+]
+
+/** A detail of a place: a box or a circle is drawn round it. */
+export function detailTool(bench: DrawingBench): Tool {
+  const round = (): boolean => bench.way('box') === 'round'
+  const outline = ([a, b]: Given): Path => {
+    if (!a || !b) throw new EditRefused('nothing', 'Point to where the detail lies first.')
+    if (round()) return circlePath(a, Math.hypot(b.x - a.x, b.y - a.y))
+    const { minX, minY, maxX, maxY } = boxOf([a, b])
+    return pathOfPoints(
+      [
+        { x: minX, y: minY },
+        { x: maxX, y: minY },
+        { x: maxX, y: maxY },
+        { x: minX, y: maxY },
+      ],
+      true,
+    )
+  }
+  return stepTool(bench, {
+    label: 'Detail',
+    box: true,
+    step(given) {
+      const keys = `A: ${round() ? 'a box' : 'a circle'} · Esc: one step back`
+      if (given.length === 0)
+        return {
+          ask: round() ? 'Point to the middle of the place.' : 'Point to a corner of the place.',
+          keys,
+        }
+      return given.length === 1
+        ? { ask: round() ? 'Type the radius, or point to the edge.' : 'Point to the corner across.', keys }
+        : null
+    },
+    sketch(given) {
+      const [a, b] = given
+      if (!a || !b || Math.hypot(b.x - a.x, b.y - a.y) < 1) return []
+      return [strokeItem(outline(given), 'seen', [4, 1.2], bench.scale, null)]
+    },
+    edit: (given, project, makeId) =>
+      addDetail(
+        project,
+        {
+          scale: largerScale(bench.scale, project.facts.units.system),
+          of: { drawing: bench.board.id, outline: outline(given) },
+        },
+        makeId,
+      ).change,
+    key: (letter) => letter === 'a' && (bench.setWay(nextWay(DETAIL_WAYS, bench.way('box'))), true),
+  })
+}
+
+/** The usual scale of details of a drawing: about ten times as large as it reads. */
+export function largerScale(scale: number, system: UnitSystem): number {
+  const scales = standardScales(system).map(({ ratio }) => ratio)
+  return scales.reduce((best, ratio) =>
+    Math.abs(Math.log(ratio / (scale / 10))) < Math.abs(Math.log(best / (scale / 10))) ? ratio : best,
+  )
+}
+
 /** Tools that make drawings of the building. */
 export const VIEW_TOOLS = {
   section: {
@@ -210,5 +320,22 @@ export const VIEW_TOOLS = {
     on: 'plans',
     ways: ELEVATION_WAYS,
     make: (bench) => (bench.way('face') === 'face' ? faceTool(bench) : sightTool(bench, 'elevation')),
+  },
+  interior: {
+    stage: 'annotate',
+    under: 'Views',
+    name: 'Walls of a room',
+    icon: mdiViewCarouselOutline,
+    on: 'plans',
+    make: interiorTool,
+  },
+  detail: {
+    stage: 'annotate',
+    under: 'Views',
+    name: 'Detail',
+    icon: mdiMagnifyPlusOutline,
+    on: 'drawings',
+    ways: DETAIL_WAYS,
+    make: detailTool,
   },
 } satisfies Record<string, ToolEntry>
