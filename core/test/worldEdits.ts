@@ -1191,7 +1191,8 @@ export const EDITS: { readonly [N in EditName]: Case } = {
   setBeneath: {
     moves: 'nothing',
     make(world, { pick }) {
-      const view = world.project.all('drawing').find((each) => each.view === 'detail' && each.of)
+      const some = world.project.all('drawing').filter((each) => each.view === 'detail')
+      const view = some.find((each) => each.of) ?? some[0]
       const how = (['shown', 'dimmed', 'hidden'] as const)[pick % 3]!
       return edit.setBeneath(world.project, view?.id ?? world.some('drawing', pick), how)
     },
@@ -1209,7 +1210,12 @@ export const EDITS: { readonly [N in EditName]: Case } = {
           name,
           scale: Math.abs(a) / 100,
           ...(pick % 2
-            ? { of: { drawing: world.some('drawing', pick), outline: outlineOf({ a, b, c, d, pick, name }) } }
+            ? {
+                of: {
+                  drawing: world.some('drawing', pick),
+                  outline: outlineOf({ a, b, c, d: d === b ? d + 800 : d, pick, name }),
+                },
+              }
             : {}),
         },
         world.makeId,

@@ -1,10 +1,10 @@
 import { solverOf, type Boundary } from '../building'
-import { IDENTITY } from '../geometry'
+import { IDENTITY, boxCorners } from '../geometry'
 import { layerOf } from '../library'
 import type { AnyRecord, Drawing, Id, Project } from '../records'
 import { isSolid, levelOf } from '../solids'
 import type { Steps } from '../steps'
-import type { DerivedChange, DerivedThing } from './derived'
+import type { DerivedChange, DerivedLine, DerivedThing } from './derived'
 import { framesOf } from './frame'
 import { Panel } from './panel'
 import { Ranks } from './ranks'
@@ -47,7 +47,8 @@ export class Derivation {
     for (const panel of this.panels)
       for (const id of yield* panel.looking(ids, (each) => this.shown(each, panel), cut)) keys.add(id)
     if (whole) for (const panel of this.panels) for (const id of panel.ids()) keys.add(id)
-    const things = [...keys].map((id) => [id, this.thingOf(id)] as const)
+    const things: (readonly [Id, DerivedThing | null])[] = [...keys].map((id) => [id, this.thingOf(id)])
+    if (whole) things.push(...borders(this.panels))
     const materials = whole ? new Ranks(project).materials : null
     const cutMap = this.panels[0]?.frame.cut?.map ?? IDENTITY
     return { whole, things, cut: [...cut], materials, cutMap }
@@ -117,6 +118,23 @@ export class Derivation {
     const fills = all.flatMap((thing) => thing.fills)
     return lines.length > 0 || fills.length > 0 ? { lines, fills } : null
   }
+}
+
+/** The lines in which pictures end that show a part of the building alone. */
+function borders(panels: readonly Panel[]): (readonly [Id, DerivedThing])[] {
+  const lines = new Map<Id, DerivedLine[]>()
+  for (const { frame } of panels) {
+    if (!frame.border) continue
+    const { box, source } = frame.border
+    const mine = lines.get(source) ?? []
+    lines.set(source, mine)
+    const corners = boxCorners(box)
+    corners.forEach((p, i) => {
+      const q = corners[(i + 1) % corners.length]!
+      mine.push({ x1: p.x, y1: p.y, x2: q.x, y2: q.y, weight: 'outline', dashed: false, source, behind: 0 })
+    })
+  }
+  return [...lines].map(([id, all]) => [id, { lines: all, fills: [] }])
 }
 
 /** What changes everything that is seen. */

@@ -1,4 +1,4 @@
-import { cross, direction, distance, dot, type Affine, type Point, IDENTITY } from '../geometry'
+import { cross, direction, distance, dot, type Affine, type Box, type Point, IDENTITY } from '../geometry'
 import { solverOf } from '../building'
 import { floorOf } from '../solids'
 import type { Board, DrawingOf, Id, Project, StandingView } from '../records'
@@ -35,6 +35,8 @@ export interface Frame {
   readonly only: Id | null
   /** Where its picture lies in the drawing, mm. */
   readonly offset: Point
+  /** What is shown ends in a line: from corner to corner of the picture, drawn for a record. */
+  readonly border?: { readonly box: Box; readonly source: Id }
 }
 
 type Standing = DrawingOf<StandingView>
@@ -171,11 +173,12 @@ const INTO_WALLS = 600
 /** Between the views of two walls, mm. */
 const BETWEEN = 600
 
-/** The straight sides of a space with the room on their left, one after the other; short ones count with their neighbours. */
-function sidesOf(space: Space): { readonly a: Point; readonly b: Point }[] {
+/** The straight sides of a space along its walls, one after the other, with the room on their right as outlines run. */
+function sidesOf(project: Project, space: Space): { readonly a: Point; readonly b: Point }[] {
   const sides: { a: Point; b: Point }[] = []
-  for (const { a, b } of space.edges) {
-    if (distance(a, b) < LEAST_LINE) continue
+  for (const { a, b, owner } of space.edges) {
+    const kind = owner === null ? null : project.get(owner)?.kind
+    if (distance(a, b) < LEAST_LINE || kind === 'column') continue
     const last = sides[sides.length - 1]
     const runsOn =
       last &&
@@ -196,8 +199,10 @@ function sidesOf(space: Space): { readonly a: Point; readonly b: Point }[] {
     first.a = last.a
     sides.pop()
   }
-  return sides
+  return sides.filter(({ a, b }) => distance(a, b) >= LEAST_SIDE)
 }
+/** A side of a room shorter than this is no wall anybody looks at, mm. */
+const LEAST_SIDE = 150
 const IN_LINE = Math.sin(Math.PI / 720)
 
 /** The walls of a room, each looked at from within, side by side as one goes round. */
@@ -209,17 +214,16 @@ function interiorFrames(project: Project, view: DrawingOf<'interior'>): Frame[] 
   if (!space) return []
   const floor = floorOf(project, room.level)
   const ceiling = floor + (room.ceilingHeight ?? level.height)
-  const sides = sidesOf(space).map(({ a, b }) => ({ a, b, width: distance(a, b) }))
+  const sides = sidesOf(project, space).map(({ a, b }) => ({ a, b, width: distance(a, b) }))
   const whole = sides.reduce((sum, { width }) => sum + width + BETWEEN, 0)
   const high = ceiling - floor + UNDER
   // Rows about three times as wide as high all together.
   const row = whole / Math.max(1, Math.round(Math.sqrt(whole / (WIDE * high))))
   let [x, y] = [0, 0]
   return sides.map(({ a, b, width }): Frame => {
-    // Turned about, so that the wall lies to the left of the way.
-    const looking = standingLooking({ a: b, b: a })
+    const looking = standingLooking({ a, b })
     const { right, near } = looking
-    const [x0, x1] = [dot(b, right), dot(a, right)]
+    const [x0, x1] = [dot(a, right), dot(b, right)]
     const face = dot(a, near)
     const furthest = Math.max(...space.edges.map((edge) => dot(edge.a, near)))
     if (x > 0 && x + width > row * ROW_OVER) {
@@ -235,6 +239,10 @@ function interiorFrames(project: Project, view: DrawingOf<'interior'>): Frame[] 
       cut: null,
       only: null,
       offset,
+      border: {
+        box: { minX: x0 + offset.x, minY: floor + y, maxX: x1 + offset.x, maxY: ceiling + y },
+        source: view.room,
+      },
     }
   })
 }

@@ -56,6 +56,11 @@ export class Panel {
   private readonly facts = new Map<Plate, Facts>()
   private readonly looks = new Map<string, number>()
   private readonly numbers = { orders: 0, curves: 0 }
+
+  /** Plates are told apart by the place of their record among all, then by their face: whatever was made when. */
+  private numberFor(id: Id, more: number): void {
+    this.numbers.orders = (this.project.placeOf(id) * 2 + more) * FACES
+  }
   private readonly cuts = new Map<Id, CutThing>()
   /** The part of the solids that are in their places. */
   private placed = 0
@@ -101,6 +106,7 @@ export class Panel {
     for (const plate of this.lines.platesOf(id)) this.facts.delete(plate)
     const solid = record && solidOf(this.project, record)
     if (!solid) return this.lines.drop(id)
+    this.numberFor(id, 0)
     const thing = lookAt(
       solid,
       this.frame,
@@ -166,6 +172,7 @@ export class Panel {
     const { near } = this.frame.looking
     const [across, up, towards] = [dot3(axes.right, near), dot3(axes.up, near), dot3(axes.near, near)]
     const plates: Plate[] = []
+    this.numberFor(id, 1)
     for (const { xs, ys } of pieces) {
       const plane = planeAt(planes, (Math.min(...xs) + Math.max(...xs)) / 2)
       if (!plane) continue
@@ -257,6 +264,8 @@ export class Panel {
   }
 }
 
+/** More faces than this has no record. */
+const FACES = 1e5
 /** What fills openings lies before all that lies in its plane. */
 const FRONTS = 1e6
 
