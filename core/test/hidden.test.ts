@@ -130,11 +130,11 @@ const solids = fc
         bottom: { ...SIDE, role: 'underside' },
       })
       const solid = builder.solid()!
-      // A sloping top keeps all faces plane.
+      // A sloping top keeps all faces plane, and lies above the bottom: 50 against 0.3 × 1 800 × 0.05.
       return {
         ...solid,
         points: solid.points.map((p) =>
-          p.z > one.from + 1 ? { ...p, z: p.z + Math.min(one.slope, 0.9) * (p.x - one.x) * 0.1 } : p,
+          p.z > one.from + 1 ? { ...p, z: p.z + one.slope * (p.x - one.x) * 0.05 } : p,
         ),
       }
     }),
@@ -168,10 +168,16 @@ function covers({ x1, y1, x2, y2 }: SeenLine, x: number, y: number): boolean {
 const unclear = ([first, second]: readonly Hit[]): boolean =>
   first !== undefined && second !== undefined && first.depth - second.depth < 1
 
-/** Whether a face is seen, but only as a sliver. */
+/** Whether a face is seen, but so narrow that beside one of its edges, near its end, a ray may miss it. */
 function isSliver(solid: Solid, { loops }: Face, looking: Looking): boolean {
   const area = dot(normalOf(solid.points, loops[0]!), looking.near) / 2
-  return area > 1e-3 && area < 100
+  const longest = Math.max(
+    ...loops[0]!.map((n, i) => {
+      const [p, q] = [solid.points[n]!, solid.points[loops[0]![(i + 1) % loops[0]!.length]!]!]
+      return Math.hypot(dot(minus(q, p), looking.right), dot(minus(q, p), looking.up))
+    }),
+  )
+  return area > 1e-3 && area < 20 * longest
 }
 
 /** The faces that look to the eye and have an edge of their outline in a place, by the hand they lie on. */

@@ -113,6 +113,9 @@ const patternOf = ({ a, b, c, d, pick }: Values): RepeatPattern => {
       : { how: 'around', centre: p, step: c, count: 4, turned: pick % 2 === 0 }
 }
 
+const planOf = (world: World): Id =>
+  world.project.all('drawing').find(({ view }) => view === 'plan')?.id ?? 'missing'
+
 const openBlockOf = (world: World): Id =>
   world.project.all('drawing').find(({ view }) => view === 'block')?.id ?? 'missing'
 

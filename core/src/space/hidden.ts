@@ -343,16 +343,18 @@ export class HiddenLines<K, E extends ViewEdge> {
         if (plate.near < other.far - ONE_DEPTH || !boxesMeet(plate, other)) continue
         if (isNew.has(owner) && other.order < plate.order) continue
         for (const [from, to] of crossingOf(plate, other)) {
-          thing.crossings.push({
+          // The first of the two gives it, whichever came last.
+          const [first, second] = plate.order < other.order ? [thing, owner] : [owner, thing]
+          first.crossings.push({
             ax: from.x,
             ay: from.y,
             bx: to.x,
             by: to.y,
             left: plate,
             right: other,
-            with: owner,
+            with: second,
           })
-          owner.partners.add(thing)
+          second.partners.add(first)
         }
       }
   }

@@ -41,7 +41,7 @@ export function regionOf<E extends ViewEdge>(
   return { loops, open }
 }
 
-/** Points nearer than one point are one. */
+/** Points this near to each other are one: lines that cross at a flat angle find their crossing no more exactly. */
 class Nodes {
   readonly xs: number[] = []
   readonly ys: number[] = []
@@ -60,4 +60,4 @@ class Nodes {
     return this.xs.length - 1
   }
 }
-const CELL = 3 * SAME_POINT
+const CELL = 20 * SAME_POINT
