@@ -1215,7 +1215,7 @@ export const EDITS: { readonly [N in EditName]: Case } = {
           ...(pick % 2
             ? {
                 of: {
-                  drawing: world.some('drawing', pick),
+                  drawing: planOf(world),
                   outline: outlineOf({ a, b, c, d: d === b ? d + 800 : d, pick, name }),
                 },
               }

@@ -18,7 +18,6 @@ import {
 import type { DisplayItem, DisplayList } from '../display'
 import { standsIn } from '../kinds'
 import type { AnyRecord, RecordOf } from '../records'
-import { derivedSource, looksAtBuilding } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
@@ -137,7 +136,5 @@ export function* picturing(scene: Scene, look: PlanLook): Generator<void> {
     yield* solving(scene.project, scene.board.level)
     yield* scene.building.seen(look.printing).outlining()
   }
-  if (scene.view === 'derived' && looksAtBuilding(scene.board))
-    yield* derivedSource(scene.project).bringing(scene.board.id, look.printing)
   yield* keptFor(scene, look).steps(scene)
 }

@@ -1,7 +1,7 @@
 import type { LevelSolver } from '../building'
 import type { Id, Project, ProjectFacts, RecordKind, UnplacedKind } from '../records'
 import type { Derived } from '../views'
-import { derivedOf, type Scene } from './scene'
+import { derivedIn, derivedOf, type Scene } from './scene'
 
 /** What changed on a board since its picture was brought up to date last. */
 export interface News {
@@ -67,7 +67,8 @@ export class Follower {
     const { project } = scene
     const changed = this.scene === scene ? project.changedSince(this.stamp) : null
     const derived = this.derivedNews(scene)
-    if (changed?.size === 0 && (!derived || derived.changed?.size === 0)) return null
+    const shown = this.shownOtherwise(scene)
+    if (changed?.size === 0 && !shown && (!derived || derived.changed?.size === 0)) return null
     const kinds = project.changedKinds(this.stamp)
     const { units, stairLimits } = project.facts
     const alike = units === this.units && stairLimits === this.stairLimits
@@ -83,6 +84,15 @@ export class Follower {
     const told = building ? walls : NONE
     const records = some && told ? withOthers(project, changed, told, kinds) : null
     return { scene, building, walls: told, records, derived }
+  }
+
+  /** Whether a drawing that lies on a sheet was worked out otherwise. */
+  private shownOtherwise(scene: Scene): boolean {
+    if (scene.view !== 'sheet') return false
+    const now = derivedIn(scene, true).reduce((sum, { changes }) => sum + changes.now, 0)
+    const before = this.worked
+    this.worked = now
+    return now !== before
   }
 
   private derivedNews(scene: Scene): News['derived'] {

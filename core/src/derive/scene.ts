@@ -12,7 +12,8 @@ import {
   hostsOf,
 } from '../records'
 import { standsIn } from '../kinds'
-import { derivedSource, framesOf, looksAtBuilding, type Derived, type Frame } from '../views'
+import type { Steps } from '../steps'
+import { derivedSource, framesOf, looksAtBuilding, printsLess, type Derived, type Frame } from '../views'
 
 /** What is kept for a board while its project changes hangs on this: the same object as long as both are there. */
 export class Kept {
@@ -174,10 +175,41 @@ export function* recordsIn({ project, board }: Scene): Generator<AnyRecord> {
     for (const record of project.all(kind)) if (standsIn(board, record)) yield record
 }
 
+/** The drawing that is worked out for a board: its own, or the one beneath it; null: none. */
+function workedOut(scene: Scene): Id | null {
+  if (scene.view !== 'derived') return null
+  if (scene.beneath) return workedOut(scene.beneath)
+  return looksAtBuilding(scene.board) ? scene.board.id : null
+}
+
 /** What a board shows of the building as it was worked out last; null for what is not worked out. */
 export function derivedOf(scene: Scene, printing: boolean): Derived | null {
-  if (scene.view !== 'derived') return null
-  if (scene.beneath) return derivedOf(scene.beneath, printing)
-  if (!looksAtBuilding(scene.board)) return null
-  return derivedSource(scene.project).of(scene.board.id, printing)
+  const drawing = workedOut(scene)
+  return drawing === null
+    ? null
+    : derivedSource(scene.project).of(drawing, printing && printsLess(scene.project))
+}
+
+/** The derived drawings that a board shows: its own, or those of its viewports. */
+export function derivedIn(scene: Scene, printing: boolean): readonly Derived[] {
+  return shownIn(scene).flatMap((each) => derivedOf(each, printing) ?? [])
+}
+
+/** Brings what a board shows of the building up to date, in steps; what another works out is waited for. */
+export function* bringingDerived(scene: Scene, printing: boolean): Steps {
+  for (const each of shownIn(scene)) {
+    const drawing = workedOut(each)
+    if (drawing !== null)
+      yield* derivedSource(scene.project).bringing(drawing, printing && printsLess(scene.project))
+  }
+}
+
+/** A board itself, and on a sheet the drawings of its viewports. */
+function shownIn(scene: Scene): Scene[] {
+  if (scene.view !== 'sheet') return [scene]
+  const { project, board } = scene
+  return project.dependents(board.id).flatMap((id) => {
+    const viewport = project.find('viewport', id)
+    return viewport ? [sceneOf(project, project.need('drawing', viewport.drawing))] : []
+  })
 }

@@ -2,7 +2,7 @@
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { pictureOf, picturing } from '@lamina/core/annotate'
-import { lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
+import { bringingDerived, lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
 import { growBox, isEmptyBox, type Box } from '@lamina/core/geometry'
 import { lensOf } from '@lamina/core/library'
 import type { Board } from '@lamina/core/records'
@@ -26,6 +26,7 @@ function* pictureNow(): Generator<void, Picture> {
   const { project } = store
   const { board } = props
   if (board.kind === 'sheet') {
+    yield* unheardSteps(project, bringingDerived(sceneOf(project, board), true))
     yield* unheardSteps(project, picturingSheet(project, board))
     return project.unheard(() => sheetPictureOf(project, board))
   }
@@ -36,6 +37,7 @@ function* pictureNow(): Generator<void, Picture> {
         lookThrough(lensOf(project, null), board.readingScale, { printing: false }),
       ] as const,
   )
+  yield* unheardSteps(project, bringingDerived(scene, false))
   yield* unheardSteps(project, picturing(scene, look))
   return project.unheard(() => pictureOf(scene, look))
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
-import { pensOf, type Picture } from '@lamina/core/derive'
+import { bringingDerived, pensOf, type Picture } from '@lamina/core/derive'
 import { addViewport, moveItems, setFacts, viewportsOf } from '@lamina/core/edit'
 import {
   applyTo,
@@ -102,7 +102,10 @@ const work = useBoard({
   board,
   scene,
   picture,
-  making: () => picturingSheet(store.project, props.sheet),
+  *making() {
+    yield* bringingDerived(store.scene(props.sheet), true)
+    yield* picturingSheet(store.project, props.sheet)
+  },
   fieldNow: () => sheetField(store.project, props.sheet, frames.value),
   screenLook,
   lookKey: () => penWords(store.project),

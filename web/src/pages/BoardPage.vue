@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { pictureOf, picturing } from '@lamina/core/annotate'
 import {
+  bringingDerived,
   draftField,
   layingField,
   lookThrough,
@@ -63,6 +64,7 @@ const lookAround = computed<PlanLook>(() => ({ ...look.value, poche: 'outline', 
 function making(): Steps {
   const [here, seen, around, seenAround] = [scene.value, look.value, host.value, lookAround.value]
   return (function* (): Steps {
+    yield* bringingDerived(here, false)
     yield* picturing(here, seen)
     yield* layingField(here)
     if (around) yield* picturing(around.scene, seenAround)

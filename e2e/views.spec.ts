@@ -1,0 +1,203 @@
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import {
+  board,
+  expect,
+  newProject,
+  room,
+  saved,
+  sheet,
+  stage,
+  stands,
+  stored,
+  test,
+  tool,
+  type Surface,
+} from './fixture'
+import { readPdf } from './pdf'
+
+test.use({ samples: false })
+
+const traits = (page: Page) => page.getByTestId('traits')
+const card = (page: Page, name: string) => page.locator('.shelf button.card', { hasText: name })
+async function open(page: Page, name: string): Promise<Surface> {
+  await card(page, name).click()
+  await expect(page.locator('.topline, header').filter({ hasText: name }).first()).toBeVisible()
+  const surface = board(page)
+  await stands(surface)
+  return surface
+}
+async function putAway(page: Page): Promise<void> {
+  await page.getByTestId('board').focus()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Escape')
+}
+
+test('a room with a window is seen from all sides, cut, and drafted over', async ({ page, server }) => {
+  const project = await newProject(page, { name: 'Views', level: 'Ground', height: '2700' })
+  const plan = await room(page)
+  await stage(page, 'openings')
+  await tool(page, 'Window')
+  await plan.move(2000, 0)
+  await plan.type('1000')
+  await expect.poll(async () => (await stored(server, project, 'opening')).length).toBe(1)
+  const [window] = await stored(server, project, 'opening')
+  const drawings = () => stored(server, project, 'drawing')
+  await putAway(page)
+
+  await test.step('all four elevations are on the shelf at once', async () => {
+    await stage(page, 'annotate')
+    await page.getByRole('button', { name: 'All four elevations' }).click()
+    for (const side of ['South', 'East', 'North', 'West'])
+      await expect(card(page, `${side} elevation`)).toBeVisible()
+    await expect
+      .poll(async () => (await drawings()).filter(({ view }) => view === 'elevation').length)
+      .toBe(4)
+    // Asked for again: they are there, and nothing is made.
+    await page.getByRole('button', { name: 'All four elevations' }).click()
+    await expect(page.getByText('All four sides have their elevations already.')).toBeVisible()
+  })
+
+  await test.step('a section looks to the side that is pointed to, as far as it is told', async () => {
+    await page.keyboard.press('Home')
+    await tool(page, 'Section')
+    await plan.press(1600, -600)
+    await plan.press(1600, 4600)
+    await plan.move(4000, 2000)
+    await page.keyboard.type('3000')
+    await plan.press(4000, 2000)
+    await expect.poll(async () => (await drawings()).filter(({ view }) => view === 'section').length).toBe(1)
+    const section = (await drawings()).find(({ view }) => view === 'section')!
+    // To the left of the way from a to b lies the east.
+    expect(section).toMatchObject({ mark: 'A', depth: 3000 })
+    if (section.view !== 'section') throw new Error('no section')
+    expect(section.a.y).toBeGreaterThan(section.b.y)
+    await putAway(page)
+  })
+
+  await test.step('its mark is followed to it by pressing twice, and by Enter', async () => {
+    const at = await plan.toScreen(1600, 2000)
+    await page.mouse.dblclick(at.x, at.y)
+    await expect(page).toHaveURL(/drawing/)
+    await expect(page.getByTestId('view')).toContainText('section')
+    await page.goBack()
+    await stands(plan)
+    await plan.press(1600, 2000)
+    await expect(traits(page)).toContainText('Section A')
+    await expect(traits(page)).toContainText('On no sheet yet')
+    await page.getByTestId('board').focus()
+    await page.keyboard.press('Enter')
+    await expect(page.getByTestId('view')).toContainText('section')
+  })
+
+  await test.step('in the elevation a window is moved up by its sill, and sideways by its middle', async () => {
+    const south = await open(page, 'South elevation')
+    const { along, width } = window!
+    const wall = (await stored(server, project, 'wall')).find(({ id }) => id === window!.wall)!
+    const middle = wall.a.x + ((wall.b.x - wall.a.x) / Math.abs(wall.b.x - wall.a.x)) * along
+    await south.press(middle, 900)
+    await expect(traits(page)).toContainText('Window')
+    const sill = traits(page).getByRole('textbox', { name: 'Sill', exact: true })
+    await sill.fill('700')
+    await sill.press('Enter')
+    await expect.poll(async () => (await stored(server, project, 'opening'))[0]!.sill).toBe(700)
+    await page.getByTestId('board').focus()
+    await south.pull([middle, 1400], [middle + 1000, 1400])
+    await expect
+      .poll(async () => Math.abs((await stored(server, project, 'opening'))[0]!.along - along))
+      .toBeCloseTo(1000, 0)
+    expect((await stored(server, project, 'opening'))[0]!.width).toBe(width)
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await stored(server, project, 'opening'))[0]!.along).toBeCloseTo(along, 6)
+    await putAway(page)
+  })
+
+  await test.step('a dimension holds on to the edges of the building, and follows them', async () => {
+    const south = await open(page, 'South elevation')
+    const { along, width } = window!
+    const wall = (await stored(server, project, 'wall')).find(({ id }) => id === window!.wall)!
+    const left = wall.a.x + ((wall.b.x - wall.a.x) / Math.abs(wall.b.x - wall.a.x)) * along - width / 2
+    await page.getByTestId('board').focus()
+    await page.keyboard.press('c')
+    await south.press(left, 700)
+    await south.press(left, 2100)
+    await south.press(left - 800, 1500)
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await stored(server, project, 'dimension')).length).toBeGreaterThan(0)
+    const [dimension] = await stored(server, project, 'dimension')
+    expect(
+      dimension!.anchors.map(({ to }) => to),
+      JSON.stringify(dimension),
+    ).toEqual(['edge', 'edge'])
+    await putAway(page)
+  })
+
+  await test.step('on a sheet a wall 2 700 high measures 54.00 mm at 1:50', async () => {
+    await stage(page, 'compose')
+    const surface = sheet(page)
+    await expect(surface.element).toBeVisible()
+    await page.getByRole('button', { name: 'Place a drawing' }).click()
+    await page.locator('.v-list-item').filter({ hasText: 'North elevation' }).click()
+    await expect.poll(async () => (await stored(server, project, 'viewport')).length).toBe(1)
+    const [viewport] = await stored(server, project, 'viewport')
+    await saved(page)
+    await stage(page, 'issue')
+    const coming = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Whole sheet set' }).click()
+    const pdf = await readPdf(readFileSync(await (await coming).path()))
+    const upright = pdf.pages[0]!.lines.filter(
+      ({ x1, x2, penMm }) => Math.abs(x1 - x2) < 0.001 && Math.abs(penMm - 0.5) < 0.001,
+    )
+    const high = Math.max(...upright.map(({ y1, y2 }) => Math.abs(y1 - y2)))
+    expect(Math.abs(high * (viewport!.scale / 50) - 54)).toBeLessThanOrEqual(0.01)
+    const xs = upright.map(({ x1 }) => x1)
+    const wide = (Math.max(...xs) - Math.min(...xs)) * (viewport!.scale / 50)
+    // 6 000 clear, with both walls.
+    const walls = await stored(server, project, 'wall')
+    const type = (await stored(server, project, 'wallType')).find(({ id }) => id === walls[0]!.type)!
+    const thick = type.strips.reduce((sum, { thickness }) => sum + thickness, 0)
+    expect(Math.abs(wide - (6000 + 2 * thick) / 50)).toBeLessThanOrEqual(0.01)
+  })
+
+  await test.step('its mark tells the sheet now', async () => {
+    await stage(page, 'annotate')
+    await open(page, 'Ground plan')
+    const north = (await drawings()).find(({ name }) => name === 'North elevation')!
+    if (north.view !== 'elevation') throw new Error('no elevation')
+    await page.keyboard.press('Home')
+    await stands(board(page))
+    await board(page).press((north.a.x + north.b.x) / 2, north.a.y)
+    await expect(traits(page)).toContainText('North elevation')
+    await expect(traits(page)).toContainText('Sheet A-101, viewport 1')
+    await putAway(page)
+  })
+
+  await test.step('a cutaway and a detail are made, and what they look at can be changed', async () => {
+    await stage(page, 'annotate')
+    await page.getByRole('button', { name: 'Cutaway' }).click()
+    await expect(page.getByTestId('view-bar')).toBeVisible()
+    await expect
+      .poll(async () => (await drawings()).find(({ view }) => view === 'cutaway'))
+      .toMatchObject({ cut: { by: 'height', height: 1200 } })
+    await page.getByTestId('view-bar').getByRole('textbox', { name: 'At height' }).fill('1500')
+    await page.keyboard.press('Enter')
+    await expect
+      .poll(async () => (await drawings()).find(({ view }) => view === 'cutaway'))
+      .toMatchObject({ cut: { by: 'height', height: 1500 } })
+    const section = await open(page, 'Section A')
+    await tool(page, 'Detail')
+    await section.press(-700, -300)
+    await section.press(500, 1000)
+    await expect
+      .poll(async () => (await drawings()).find(({ view }) => view === 'detail'))
+      .toMatchObject({
+        readingScale: 5,
+        of: { beneath: 'shown' },
+      })
+    await putAway(page)
+    const detail = await open(page, 'Detail D1')
+    // Drafted over what the building knows: it is snapped to there.
+    await page.keyboard.press('g')
+    await putAway(page)
+    await expect(detail.element).toHaveAttribute('aria-busy', 'false')
+  })
+})
