@@ -8,8 +8,8 @@ test('the demo project is there, with live pictures and both samples', async ({ 
   await expect(page.getByText('Juniper Row bicycle workshop')).toBeVisible()
   await page.getByText('Alder Yard Pottery').click()
   await expect(page.getByTestId('board')).toBeVisible()
-  await expect(page.locator('[data-kind="drawing"]')).toHaveCount(2)
-  await expect(page.locator('[data-kind="sheet"]')).toHaveCount(3)
+  await expect(page.locator('[data-kind="drawing"]')).toHaveCount(12)
+  await expect(page.locator('[data-kind="sheet"]')).toHaveCount(6)
   await expect(page.locator('.count')).toHaveCount(0)
 })
 
@@ -27,13 +27,19 @@ test("the demo's sheets plot, and a sheet comes as SVG", async ({ page }) => {
     'A-101 Plans',
     'A-102 Ground floor, for pricing',
     'A-103 Door and window numbers',
+    'A-104 Elevations',
+    'A-105 Sections and cutaway',
+    'A-106 Details',
   ])
-  expect(pages.map((each) => Math.round(each.widthMm))).toEqual([841, 420, 420])
-  // The overall dimension of 14 400 is 288 mm between its ticks at 1:50, 144 at 1:100.
+  expect(pages.map((each) => Math.round(each.widthMm))).toEqual([841, 420, 420, 841, 841, 841])
+  // The overall dimension of 14 400 is 288 mm between its ticks at 1:50, 144 at 1:100. What is short and bold is the
+  // end of a section mark.
   for (const [i, expected] of [288, 144].entries()) {
     const bold = pages[i]!.lines.filter((line) => Math.abs(line.penMm - 0.5) < 0.001)
     const straight = bold.filter(
-      (line) => Math.min(Math.abs(line.x1 - line.x2), Math.abs(line.y1 - line.y2)) < 0.001,
+      (line) =>
+        Math.min(Math.abs(line.x1 - line.x2), Math.abs(line.y1 - line.y2)) < 0.001 &&
+        Math.hypot(line.x1 - line.x2, line.y1 - line.y2) > 12,
     )
     const ground = straight.filter((line) => i === 1 || line.y1 > 300)
     const ends = ground.flatMap((line) => [line.x1, line.x2])

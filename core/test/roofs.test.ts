@@ -64,18 +64,43 @@ describe('a roof', () => {
       { numRuns: 100 },
     )
   })
-  it('needs an outline without inward corners', () => {
-    const corner: Roof['outline'] = {
-      vertices: [
-        { x: 0, y: 0, sweep: 0 },
-        { x: 6000, y: 0, sweep: 0 },
-        { x: 6000, y: 3000, sweep: 0 },
-        { x: 3000, y: 3000, sweep: 0 },
-        { x: 3000, y: 6000, sweep: 0 },
-        { x: 0, y: 6000, sweep: 0 },
-      ],
-      closed: true,
-    }
-    expect(solveRoof({ outline: corner, form: 'hipped', pitch: 0.6, overhang: 0, turn: 0 })).toBeNull()
+  const corner: Roof['outline'] = {
+    vertices: [
+      { x: 0, y: 0, sweep: 0 },
+      { x: 6000, y: 0, sweep: 0 },
+      { x: 6000, y: 3000, sweep: 0 },
+      { x: 3000, y: 3000, sweep: 0 },
+      { x: 3000, y: 6000, sweep: 0 },
+      { x: 0, y: 6000, sweep: 0 },
+    ],
+    closed: true,
+  }
+  it('over an inward corner has a valley where it is hipped, and is refused with two slopes', () => {
+    const facts = { outline: corner, pitch: Math.PI / 4, overhang: 0, turn: 0 }
+    const roof = solveRoof({ ...facts, form: 'hipped' })!
+    expect(roof.faces).toHaveLength(6)
+    expect(roof.high).toBeCloseTo(1500, 6)
+    expect(areaOf(roof)).toBeCloseTo(27e6, 0)
+    expect(solveRoof({ ...facts, form: 'double' })).toBeNull()
+  })
+  it('has gables, pitches and overhangs edge by edge', () => {
+    const roof = solve({
+      pitch: Math.PI / 4,
+      overhang: 500,
+      edges: [{}, { gable: true, overhang: 300 }, { overhang: 0 }, { gable: true }],
+    })
+    // 10 800 along the ridge, 6 500 across: 500 before the south wall, none before the north.
+    expect(areaOf(roof)).toBeCloseTo(10_800 * 6500, 0)
+    expect(roof.high).toBeCloseTo(3250, 6)
+    expect(roof.faces).toHaveLength(2)
+    expect(roof.folds).toHaveLength(1)
+    expect(roof.folds[0]!.a.y).toBeCloseTo(2750, 6)
+  })
+  it('drawn clockwise has its gables at the same edges', () => {
+    const outline = rectangle(10_000, 6000)
+    const turned = { ...outline, vertices: [...outline.vertices].reverse() }
+    // From (0, 6 000): the first edge runs along the north, the second down the east side.
+    const roof = solve({ outline: turned, overhang: 0, edges: [{}, { gable: true }, {}, { gable: true }] })
+    expect(roof.folds.map(({ a, b }) => [a.x, b.x].sort((p, q) => p - q))).toEqual([[0, 10_000]])
   })
 })

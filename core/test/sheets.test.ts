@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { sceneOf } from '../src/derive'
+import { derivedOf, sceneOf } from '../src/derive'
 import { settleBoard, settleSheets } from '../src/check'
 import { extentOf, itemExtent } from '../src/display'
 import { applyTo, boxHolds, growBox } from '../src/geometry'
@@ -170,7 +170,8 @@ describe('the samples', () => {
     for (const drawing of project.all('drawing')) {
       const scene = sceneOf(project, drawing)
       expect(settleBoard(scene)).toEqual([])
-      expect(scene.building?.faults()).toBe(0)
+      expect(scene.building?.faults() ?? 0).toBe(0)
+      expect(derivedOf(scene, false)?.cut.faults() ?? 0).toBe(0)
     }
     expect(settleSheets(project)).toEqual([])
     for (const sheet of sheetSet(project)) {
@@ -188,7 +189,7 @@ describe('the samples', () => {
     expect(Math.max(...outside.map((wall) => wall.b.x))).toBe(14_400)
     expect(Math.max(...outside.map((wall) => wall.b.y))).toBe(8600)
     expect(project.all('level').map((level) => level.name)).toEqual(['Ground floor', 'Upper floor'])
-    expect(project.all('sheet')).toHaveLength(3)
+    expect(project.all('sheet')).toHaveLength(6)
     expect(project.all('room').map(({ name }) => name)).toContain('Throwing studio')
   })
 })

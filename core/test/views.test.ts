@@ -260,6 +260,53 @@ describe('the walls of a room', () => {
   })
 })
 
+describe('walls up to the roof', () => {
+  const roof: AnyRecord = {
+    id: 'roof',
+    kind: 'roof',
+    level: LEVEL,
+    outline: outline([0, 0], [6000, 0], [6000, 4000], [0, 4000]),
+    form: 'hipped',
+    pitch: Math.PI / 4,
+    overhang: 500,
+    fascia: 200,
+    eaves: 2500,
+    turn: 0,
+    edges: [{}, { gable: true }, {}, { gable: true }],
+  }
+  const gabled = (): Project => {
+    const project = box(roof)
+    for (const id of ['east', 'west'])
+      project.apply({ put: [{ ...project.need('wall', id), upTo: 'roof' }], drop: [] })
+    return project
+  }
+  const tops = (project: Project, id: Id, of: Id): number[] =>
+    linesOf(project, id)
+      .filter(({ source }) => source === of)
+      .flatMap(({ y1, y2 }) => [y1, y2])
+
+  it('have gables that rise to its ridge, and follow it', () => {
+    const project = gabled()
+    // The eaves lie 500 before walls whose centres are 4 000 apart: the underside rises from 2 500 there.
+    const id = see(project, { view: 'elevation', a: { x: 9000, y: -1000 }, b: { x: 9000, y: 5000 } })
+    const section = see(project, { view: 'section', a: { x: 5990, y: -1000 }, b: { x: 5990, y: 5000 } })
+    const cut = (): number =>
+      Math.max(
+        ...derived(project, section)
+          .cut.boundariesOf('east')
+          .flatMap(({ y1, y2 }) => [y1, y2]),
+      )
+    // At the ridge, 2 500 in from the eaves.
+    expect(cut()).toBeCloseTo(2500 + 2500, 6)
+    expect(Math.max(...tops(project, id, 'east'))).toBeLessThanOrEqual(5000.01)
+    made(project, { put: [{ ...project.need('roof', 'roof'), eaves: 2800 }], drop: [] })
+    expect(cut()).toBeCloseTo(5300, 6)
+    // Without the roof it is as high as it says.
+    made(project, removeItems(project, ['roof']))
+    expect(cut()).toBe(2700)
+  })
+})
+
 describe('what is drafted over a view', () => {
   it('is tied to edges of the building, and measures them as they are now', () => {
     const project = box()

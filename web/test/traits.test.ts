@@ -219,7 +219,7 @@ describe('Traits, mounted over a project', () => {
         .find((each) => each.text() === words)!
         .trigger('click'))
     for (const words of ['Same kind', 'Same type', 'Same layer', 'Same look']) await press(words)
-    await card.get('input[type=checkbox]').setValue(true)
+    await card.get('input[aria-label="Only what is in view"]').setValue(true)
     await press('Same type')
     await press('Set aside')
     await press('Set all else aside')

@@ -12,6 +12,9 @@ import { patternItems } from './patterned'
 import { partOf, putParts, rankOf, type Part, type Picture } from './picture'
 import type { Sight } from './sight'
 
+/** Patterns of faces are lighter from afar than those of what is cut. */
+const FACE_DARKENING = 0.08
+
 /** Faces lie beneath all that is drafted, their edges among walls. */
 const FACES = rankOf(depthOf('hatches') - 0.01, 0, 'others')
 const EDGES = rankOf(depthOf('walls'), 0, 'others')
@@ -139,7 +142,7 @@ function facePart(fill: DerivedFill, place: number, nth: number, look: PlanLook)
       source,
       items: patternItems(
         { pattern, loops: outlines, scale: look.scale },
-        { pen: 'hatch', tone: PAPER_TONE, source },
+        { pen: 'hatch', tone: PAPER_TONE, source, darkening: FACE_DARKENING },
         sight,
       ),
     },

@@ -18,6 +18,8 @@ interface Inked {
   /** Of the ground they lie on. */
   readonly tone: number
   readonly source: Id | null
+  /** How much lines too close to be told apart darken it; left out: as in what is cut. */
+  readonly darkening?: number
 }
 
 /**
@@ -26,7 +28,7 @@ interface Inked {
  */
 export function patternItems(
   job: PatternJob,
-  { pen, tone, source }: Inked,
+  { pen, tone, source, darkening = DARKENING }: Inked,
   sight: Sight | null,
 ): DisplayItem[] {
   const { pattern, loops, scale, laying } = job
@@ -38,7 +40,7 @@ export function patternItems(
   return [
     {
       kind: 'fill',
-      tone: tone * (1 - DARKENING),
+      tone: tone * (1 - darkening),
       loops: loops.map((loop) => loop.points.flatMap(({ x, y }) => [x, y])),
       source,
     },

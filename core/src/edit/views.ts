@@ -24,6 +24,8 @@ type Standing = DrawingOf<StandingView>
 export type NewSight = Pick<Standing, 'a' | 'b' | 'jogs' | 'depth' | 'part'> & {
   readonly view: StandingView
   readonly name?: string
+  /** Elevations: the plan that is to have the mark. */
+  readonly on?: Id
 }
 
 /** Around everything that stands somewhere in the building, in plan; empty when nothing does. */
@@ -81,7 +83,7 @@ function sideSeen({ a, b }: Pick<Standing, 'a' | 'b'>): string {
 
 function makeSight(
   project: Project,
-  { view, name, ...sight }: NewSight,
+  { view, name, on, ...sight }: NewSight,
   makeId: MakeId,
   more: readonly Drawing[] = [],
 ): Standing {
@@ -99,6 +101,7 @@ function makeSight(
     ...(sight.jogs && sight.jogs.length > 0 ? { jogs: sight.jogs } : {}),
     ...(sight.depth === undefined ? {} : { depth: sight.depth }),
     ...(sight.part ? { part: sight.part } : {}),
+    ...(view === 'elevation' && on !== undefined ? { on } : {}),
   }
   if (!(Math.hypot(sight.b.x - sight.a.x, sight.b.y - sight.a.y) >= 1))
     throw new EditRefused('no-size', 'The line a building is looked at from needs some length.')
@@ -116,7 +119,7 @@ export function addSight(project: Project, sight: NewSight, makeId: MakeId): { c
 }
 
 /** How far before the building the marks of its elevations stand, mm. */
-const BEFORE = 2500
+const BEFORE = 1500
 
 /**
  * The elevations of all four sides of the building, square to its working axes; those there are already are not made again.
@@ -135,6 +138,13 @@ export function addAllElevations(
     { x: maxX, y: maxY },
     { x: minX, y: maxY },
   ]
+  // Their marks stand on the lowest plan.
+  const [lowest] = project
+    .all('drawing')
+    .flatMap((each) =>
+      each.view === 'plan' ? [{ id: each.id, level: project.need('level', each.level) }] : [],
+    )
+    .sort((p, q) => p.level.elevation - q.level.elevation)
   const made: Standing[] = []
   corners.forEach((a, i) => {
     const b = corners[(i + 1) % 4]!
@@ -142,7 +152,8 @@ export function addAllElevations(
     const there = project
       .all('drawing')
       .some((each) => each.view === 'elevation' && !each.part && sideSeen(each) === side)
-    if (!there) made.push(makeSight(project, { view: 'elevation', a, b }, makeId, made))
+    const on = lowest ? { on: lowest.id } : {}
+    if (!there) made.push(makeSight(project, { view: 'elevation', a, b, ...on }, makeId, made))
   })
   if (made.length === 0) throw new EditRefused('nothing', 'All four sides have their elevations already.')
   return { change: storing(project, ...made), drawings: made.map(({ id }) => id) }

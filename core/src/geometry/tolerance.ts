@@ -33,6 +33,12 @@ export const ONE_PLANE = 1e-4
 /** A face of which less than this part of its size is seen stands edge-on. */
 export const EDGE_ON = 1e-6
 
+/** Events of a roof that rises nearer to each other than this in height are one, mm. */
+export const ONE_EVENT = 1e-3
+
+/** The planes of a roof cover its outline to this part of it. */
+export const COVERED = 1e-4
+
 /** Walls whose directions differ by less run on in one line (1 mm in 1 m). */
 export const IN_ONE_LINE = 1e-3
 

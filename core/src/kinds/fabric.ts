@@ -203,9 +203,10 @@ const roofHome: Home<Roof> = outlined(
     if (wrong) return wrong
     if (!(pitch >= 0 && pitch <= 1.4)) return 'A pitch lies between 0 and 80°.'
     if (!(overhang >= 0)) return 'An overhang is 0 or more.'
-    return solveRoof(roof)
-      ? null
-      : 'A roof needs an outline without inward corners. Part the outline, and give each part its roof.'
+    if (solveRoof(roof)) return null
+    return roof.form === 'double'
+      ? 'A roof of two slopes needs an outline without inward corners. Choose a hipped one, and give its ends gables.'
+      : 'These planes do not close over the outline. Make the pitches more alike, or the overhangs smaller.'
   },
 )
 

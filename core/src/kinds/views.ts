@@ -27,8 +27,9 @@ export function isMarkedOn(board: Board, drawing: Drawing): boolean {
   if (board.kind === 'sheet') return false
   switch (drawing.view) {
     case 'section':
-    case 'elevation':
       return board.view === 'plan'
+    case 'elevation':
+      return board.view === 'plan' && (drawing.on === undefined || drawing.on === board.id)
     case 'detail':
       return drawing.of?.drawing === board.id
     case 'interior':

@@ -63,6 +63,8 @@ export const anchorSchema = z.discriminatedUnion('to', [
     /** What the edge is called: head, sill, eaves … */
     name: nameSchema.min(1).max(60),
     part: z.number().gte(-1000).lte(1000),
+    /** To the left of the edge as it is seen, mm; left out: on it. */
+    off: anySizeSchema.optional(),
     last: pointSchema,
   }),
   z.strictObject({

@@ -68,7 +68,13 @@ const planSchema = z.strictObject({
 })
 
 const sectionSchema = z.strictObject({ ...anyView, view: z.literal('section'), ...standing })
-const elevationSchema = z.strictObject({ ...anyView, view: z.literal('elevation'), ...standing })
+const elevationSchema = z.strictObject({
+  ...anyView,
+  view: z.literal('elevation'),
+  ...standing,
+  /** The plan its mark stands on; left out: all plans. */
+  on: idSchema.optional(),
+})
 
 /** The walls of a room one after another, each seen from within the room. */
 const interiorSchema = z.strictObject({ ...anyView, view: z.literal('interior'), mark, room: idSchema })

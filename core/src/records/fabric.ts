@@ -97,6 +97,20 @@ export const roofSchema = z.strictObject({
   eaves: anySizeSchema,
   /** Mono: the way down. Double: the way of the ridge. Radians. */
   turn: angleSchema,
+  /** Hipped: what is otherwise at each edge of the outline, from its first corner on; left out: all alike. */
+  edges: z
+    .array(
+      z.strictObject({
+        /** The roof ends here upright: no plane rises from it. */
+        gable: z.literal(true).optional(),
+        pitch: z.number().gt(0).lte(1.4, 'A pitch is at most 80°.').optional(),
+        overhang: z.number().gte(0).lte(10_000).optional(),
+        /** How much higher its eaves lie, mm. */
+        raised: z.number().gte(0).lte(100_000).optional(),
+      }),
+    )
+    .max(2000)
+    .optional(),
   layer: idSchema.optional(),
 })
 

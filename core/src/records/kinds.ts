@@ -143,12 +143,24 @@ const HATCH: Loose<RecordOf<'hatch'>> = {
 }
 
 const DRAWING: Loose<Drawing> = {
-  ids: (drawing) => (drawing.view === 'block' && drawing.placement !== undefined ? [drawing.placement] : []),
+  ids: (drawing) =>
+    drawing.view === 'block' && drawing.placement !== undefined
+      ? [drawing.placement]
+      : drawing.view === 'elevation' && drawing.on !== undefined
+        ? [drawing.on]
+        : [],
   carried(drawing, { became }) {
-    if (drawing.view !== 'block' || drawing.placement === undefined) return drawing
-    const { placement, ...rest } = drawing
-    const [now] = became(placement) ?? [placement]
-    return now === undefined ? rest : { ...rest, placement: now }
+    if (drawing.view === 'block' && drawing.placement !== undefined) {
+      const { placement, ...rest } = drawing
+      const [now] = became(placement) ?? [placement]
+      return now === undefined ? rest : { ...rest, placement: now }
+    }
+    if (drawing.view === 'elevation' && drawing.on !== undefined) {
+      const { on, ...rest } = drawing
+      const [now] = became(on) ?? [on]
+      return now === undefined ? rest : { ...rest, on: now }
+    }
+    return drawing
   },
 }
 

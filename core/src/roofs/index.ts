@@ -1,1 +1,3 @@
 export * from './roof'
+export { skeletonFaces, type SkeletonFace, type Skeleton } from './faces'
+export type { Fold, FoldPoint, SlopingEdge } from './skeleton'

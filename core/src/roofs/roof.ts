@@ -1,12 +1,17 @@
+import { skeletonFaces } from './faces'
+import type { SlopingEdge } from './skeleton'
 import {
   ROUNDING,
   PARALLEL,
   cross,
+  crossesItself,
   distance,
   dot,
+  edgesOf,
   flattenPath,
   offsetFrom,
   pathArea,
+  pathOf,
   pathOfPoints,
   subtract,
   unitAt,
@@ -41,31 +46,87 @@ interface Plane {
 
 const above = ({ at, u, slope }: Plane, p: Point): number => cross(u, subtract(p, at)) * slope
 
+type RoofFacts = Pick<Roof, 'outline' | 'form' | 'pitch' | 'overhang' | 'turn' | 'edges'>
+
+const solved = new WeakMap<RoofFacts, SolvedRoof | null>()
+
 /**
- * The faces of a roof. Its outline must have no inward corners; null when it has, or when it has no size. A
- * hipped roof rises from every eaves at one pitch: at each point the lowest plane is the roof, which is exact for
- * outlines without inward corners.
+ * The faces of a roof; null when its planes do not close over it, or when it has no size. A hipped roof rises from every
+ * eaves at its pitch, but where an edge is a gable; one of two slopes needs an outline without inward corners.
  */
-export function solveRoof(
-  roof: Pick<Roof, 'outline' | 'form' | 'pitch' | 'overhang' | 'turn'>,
-): SolvedRoof | null {
-  const walls = convexOutline(roof.outline)
-  if (!walls) return null
-  const eaves = grown(walls, roof.overhang)
-  const slope = Math.tan(roof.pitch)
+export function solveRoof(roof: RoofFacts): SolvedRoof | null {
+  const known = solved.get(roof)
+  if (known !== undefined) return known
+  const made = solveAnew(roof)
+  solved.set(roof, made)
+  return made
+}
+
+/** A corner of an outline, with the number of the edge of the record that leaves it. */
+interface Corner extends Point {
+  readonly edge: number
+}
+
+function solveAnew(roof: RoofFacts): SolvedRoof | null {
+  const corners = cornersOf(roof.outline)
+  if (corners.length < 3) return null
+  const { form, pitch } = roof
+  const slope = Math.tan(pitch)
+  const ownAt = (edge: number) => (form === 'hipped' ? (roof.edges?.[edge] ?? {}) : {})
+  const eaves = grown(
+    corners,
+    corners.map(({ edge }) => ownAt(edge).overhang ?? roof.overhang),
+  )
+  if (!eaves || !isSimple(eaves)) return null
+  if (form === 'hipped' && !(slope === 0 && !roof.edges)) {
+    const edges = corners.map(({ edge }): SlopingEdge => {
+      const { gable, pitch: own, raised } = ownAt(edge)
+      const rise = Math.tan(own ?? pitch)
+      return { speed: gable ? 0 : 1 / rise, start: raised ?? 0 }
+    })
+    return edges.every(({ speed }) => Number.isFinite(speed)) ? hippedRoof(eaves, edges) : null
+  }
+  if (form === 'double' && !isConvex(eaves)) return null
   const planes = planesOf(roof, eaves, slope)
   const faces = planes.flatMap((plane): RoofFace[] => {
     let outline: Point[] = [...eaves]
-    for (const other of planes) {
-      if (other === plane) continue
-      outline = clip(outline, (p) => above(other, p) - above(plane, p))
-    }
+    // One plane alone covers any outline.
+    if (planes.length > 1)
+      for (const other of planes) {
+        if (other === plane) continue
+        outline = clip(outline, (p) => above(other, p) - above(plane, p))
+      }
     return outline.length > 2 && Math.abs(pathArea(pathOfPoints(outline, true))) > 1
       ? [{ outline, heightAt: (p) => above(plane, p) }]
       : []
   })
   const high = Math.max(...faces.flatMap(({ outline, heightAt }) => outline.map(heightAt)))
   return { eaves, faces, folds: foldsOf(faces), high }
+}
+
+function hippedRoof(eaves: readonly Point[], edges: readonly SlopingEdge[]): SolvedRoof | null {
+  const made = skeletonFaces(eaves, edges)
+  if (!made || made.faces.length === 0) return null
+  const faces = made.faces.map(({ edge, corners }): RoofFace => {
+    const [a, b] = [eaves[edge]!, eaves[(edge + 1) % eaves.length]!]
+    const length = distance(a, b)
+    const { speed, start } = edges[edge]!
+    const plane: Plane = {
+      at: a,
+      u: { x: (b.x - a.x) / length, y: (b.y - a.y) / length },
+      slope: 1 / speed,
+    }
+    return {
+      outline: corners.map(({ x, y }) => ({ x, y })),
+      heightAt: (p) => start + above(plane, p),
+    }
+  })
+  const high = Math.max(...made.folds.flatMap(({ a, b }) => [a.z, b.z]))
+  // Along a gable nothing folds.
+  const folds = made.folds
+    .filter(({ left, right }) => edges[left]!.speed > 0 && edges[right]!.speed > 0)
+    .map(({ a, b }) => ({ a: { x: a.x, y: a.y }, b: { x: b.x, y: b.y } }))
+  return { eaves, faces, folds, high }
 }
 
 function planesOf(
@@ -75,12 +136,6 @@ function planesOf(
 ): Plane[] {
   const level: Plane = { at: eaves[0]!, u: { x: 1, y: 0 }, slope: 0 }
   if (form === 'flat' || slope === 0) return [level]
-  if (form === 'hipped')
-    return eaves.map((at, i) => {
-      const to = eaves[(i + 1) % eaves.length]!
-      const length = distance(at, to)
-      return { at, u: { x: (to.x - at.x) / length, y: (to.y - at.y) / length }, slope }
-    })
   // Along the eaves that lie lowest in a direction.
   const lowest = (down: Point): Plane => {
     const at = eaves.reduce((best, p) => (dot(p, down) > dot(best, down) ? p : best))
@@ -91,37 +146,50 @@ function planesOf(
   return [lowest(unitAt(turn + Math.PI / 2)), lowest(unitAt(turn - Math.PI / 2))]
 }
 
-/** The corners of an outline, anticlockwise; null when one of them turns inwards. */
-function convexOutline(outline: Path): Point[] | null {
-  const points = flattenPath(outline, 1)
-  if (pathArea(pathOfPoints(points, true)) < 0) points.reverse()
-  const corners = points.filter((p, i) => {
-    const before = points[(i + points.length - 1) % points.length]!
-    const after = points[(i + 1) % points.length]!
+/** The corners of an outline, anticlockwise, those where nothing turns left out. */
+function cornersOf(outline: Path): Corner[] {
+  const corners: Corner[] = edgesOf(outline).flatMap((edge, i) => {
+    const chords = flattenPath(pathOf([edge], false), 1)
+    return chords.slice(0, -1).map(({ x, y }) => ({ x, y, edge: i }))
+  })
+  if (pathArea(pathOfPoints(corners, true)) < 0) {
+    // Run the other way the edge that leaves a corner is the one that came to it.
+    const edges = corners.map(({ edge }) => edge)
+    const turned = corners.map((p, i) => ({ ...p, edge: edges[(i + edges.length - 1) % edges.length]! }))
+    corners.splice(0, corners.length, ...turned.reverse())
+  }
+  return corners.filter((p, i) => {
+    const before = corners[(i + corners.length - 1) % corners.length]!
+    const after = corners[(i + 1) % corners.length]!
     const [u, v] = [subtract(p, before), subtract(after, p)]
     return Math.abs(cross(u, v)) > PARALLEL * Math.hypot(u.x, u.y) * Math.hypot(v.x, v.y)
   })
-  if (corners.length < 3) return null
-  const turnsIn = corners.some((p, i) => {
-    const before = corners[(i + corners.length - 1) % corners.length]!
-    const after = corners[(i + 1) % corners.length]!
-    return cross(subtract(p, before), subtract(after, p)) < 0
-  })
-  return turnsIn ? null : corners
 }
 
-/** The outline moved outwards all round. */
-function grown(corners: readonly Point[], by: number): Point[] {
-  if (by === 0) return [...corners]
-  return corners.map((p, i) => {
+const isConvex = (corners: readonly Point[]): boolean =>
+  corners.every((p, i) => {
+    const before = corners[(i + corners.length - 1) % corners.length]!
+    const after = corners[(i + 1) % corners.length]!
+    return cross(subtract(p, before), subtract(after, p)) >= 0
+  })
+
+const isSimple = (corners: readonly Point[]): boolean =>
+  pathArea(pathOfPoints(corners, true)) > 0 && !crossesItself(pathOfPoints(corners, true))
+
+/** The outline moved outwards, each edge by its own distance; null where that leaves no corners. */
+function grown(corners: readonly Point[], by: readonly number[]): Point[] | null {
+  const made = corners.map((p, i) => {
     const before = corners[(i + corners.length - 1) % corners.length]!
     const after = corners[(i + 1) % corners.length]!
     const u = unit(subtract(p, before))
     const v = unit(subtract(after, p))
-    const k = by / (1 + dot(u, v))
-    // Along the sum of both outward normals.
-    return { x: p.x + (u.y + v.y) * k, y: p.y - (u.x + v.x) * k }
+    // Where the two edges meet that lie so far to the right of where they were.
+    const [d, e] = [by[(i + corners.length - 1) % corners.length]!, by[i]!]
+    const turn = cross(u, v)
+    const along = (e - d * dot(u, v)) / turn
+    return { x: p.x + u.y * d + u.x * along, y: p.y - u.x * d + u.y * along }
   })
+  return made.every(({ x, y }) => Number.isFinite(x + y)) ? made : null
 }
 
 const unit = (v: Point): Point => offsetFrom({ x: 0, y: 0 }, v, 1 / Math.hypot(v.x, v.y))

@@ -1,4 +1,7 @@
 import {
+  CUTAWAY_LOOKS,
+  addAllElevations,
+  addCutaway,
   addLevel,
   addOverhead,
   addRail,
@@ -37,7 +40,10 @@ export function alderYardPottery(makeId: MakeId): readonly SampleStep[] {
   b.do('Level', upper.change)
   groundFloor(b, made.level, made.drawing)
   upperFloor(b, upper.level, upper.drawing)
+  outside(b, made.level, upper.level)
+  const seen = views(b, made.level)
   sheets(b, made.sheet, made.drawing, upper.drawing)
+  viewSheets(b, seen)
   return b.steps
 }
 
@@ -197,7 +203,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
 }
 
 function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
-  const [west, north, , south] = b.walls(level, 'cavity-350', 'left', OUTSIDE, true) as [
+  const [west, north, east, south] = b.walls(level, 'cavity-350', 'left', OUTSIDE, true) as [
     string,
     string,
     string,
@@ -274,6 +280,8 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
       b.makeId,
     ),
   )
+  // Gables, and walls beneath the eaves.
+  b.do('Up to the roof', setFacts(b.project, 'wall', [west, north, east, south], { upTo: 'roof' }))
   const southWest = b.corner(west, 'a', 'left', level)
   const southEast = b.corner(south, 'a', 'left', level)
   const northWest = b.corner(west, 'b', 'left', level)
@@ -287,10 +295,148 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
   b.dimension(drawing, [southWest, northWest], Math.PI / 2, 16)
 }
 
+/** Floors, the porch before the studio door, and the flue of the kilns. */
+function outside(b: SampleBuilder, ground: string, upper: string): void {
+  const within = [350, 350, 14050, 350, 14050, 8250, 350, 8250]
+  b.slab(ground, within, 0, 200)
+  b.slab(upper, within, 0, 250)
+  for (const x of [6150, 8250]) b.column(ground, 'stud', x, -1500, [140, 140], 2300)
+  b.do(
+    'Roof',
+    addRoof(
+      b.project,
+      {
+        level: ground,
+        outline: pathOf([5950, -1700, 8450, -1700, 8450, 0, 5950, 0]),
+        form: 'flat',
+        pitch: 0,
+        overhang: 0,
+        fascia: 220,
+        eaves: 2300,
+        turn: 0,
+      },
+      b.makeId,
+    ),
+  )
+  b.slab(ground, [5950, -1700, 8450, -1700, 8450, 0, 5950, 0], -100, 150)
+  b.column(ground, 'brick', 12000, 8850, [700, 500])
+  b.column(upper, 'brick', 12000, 8850, [700, 500], 6700)
+}
+
+const pathOf = (coordinates: readonly number[]) => ({
+  vertices: Array.from({ length: coordinates.length / 2 }, (_, i) => ({
+    x: coordinates[2 * i]!,
+    y: coordinates[2 * i + 1]!,
+    sweep: 0,
+  })),
+  closed: true,
+})
+
+interface Seen {
+  readonly elevations: readonly string[]
+  readonly long: string
+  readonly across: string
+  readonly cutaway: string
+  readonly details: readonly string[]
+}
+
+/** Elevations, sections, a cutaway and details, with what is written on them. */
+function views(b: SampleBuilder, ground: string): Seen {
+  const four = addAllElevations(b.project, b.makeId)
+  b.do('Elevations', four.change)
+  const long = b.sight({
+    view: 'section',
+    a: { x: -700, y: 4600 },
+    b: { x: 15_200, y: 4600 },
+    name: 'Long section',
+  })
+  const across = b.sight({
+    view: 'section',
+    a: { x: 11_600, y: -1400 },
+    b: { x: 11_600, y: 9600 },
+    name: 'Cross section',
+  })
+  const cut = addCutaway(b.project, { looks: CUTAWAY_LOOKS.isometric, only: ground, height: 1200 }, b.makeId)
+  b.do('Cutaway', cut.change)
+  const [south, , north] = four.drawings as [string, string, string, string]
+  const up = Math.PI / 2
+  b.rowIn(
+    south,
+    [
+      [0, 0],
+      [0, 2850],
+      [0, 5450],
+    ],
+    up,
+    12,
+  )
+  b.rowIn(
+    north,
+    [
+      [-14_400, 0],
+      [-14_400, 2850],
+      [-14_400, 5450],
+    ],
+    up,
+    12,
+  )
+  b.rowIn(
+    across,
+    [
+      [0, 0],
+      [0, 2850],
+      [0, 5450],
+    ],
+    up,
+    14,
+  )
+  const details = [
+    b.detail(across, 'Eaves', [-700, 5100, 900, 6300]),
+    b.detail(across, 'Upper floor at the wall', [-200, 2400, 900, 3300]),
+    b.detail(across, 'Foot of the wall', [-200, -500, 900, 500]),
+  ]
+  const [eaves, floor, foot] = details as [string, string, string]
+  b.leaderIn(eaves, [300, 5980], [14, 12], 'Rafters, insulated between')
+  b.leaderIn(eaves, [60, 5300], [-24, -14], 'Brick')
+  b.leaderIn(eaves, [180, 5250], [30, -16], 'Insulation, up to the rafters')
+  b.leaderIn(floor, [600, 2720], [12, 14], 'Floor on the inner leaf')
+  b.leaderIn(floor, [280, 3200], [20, 8], 'Blockwork')
+  b.leaderIn(foot, [600, -100], [14, -16], 'Slab on insulation')
+  b.leaderIn(foot, [180, 300], [-34, 10], 'Cavity insulation')
+  return { elevations: four.drawings, long, across, cutaway: cut.drawing, details }
+}
+
+function viewSheets(b: SampleBuilder, seen: Seen): void {
+  const sheet = (number: string, title: string): string => {
+    const made = addSheet(b.project, '2026-11-28', b.makeId)
+    b.do('Sheet', made.change)
+    b.do(
+      'Sheet',
+      setFacts(b.project, 'sheet', made.sheet, { number, title, size: 'A1', drawn: 'R.K.', revision: '' }),
+    )
+    return made.sheet
+  }
+  const [south, east, north, west] = seen.elevations as [string, string, string, string]
+  const elevations = sheet('A-104', 'Elevations')
+  b.viewport(elevations, south, 50, 60, 345)
+  b.viewport(elevations, east, 50, 455, 345)
+  b.viewport(elevations, north, 50, 348, 95)
+  b.viewport(elevations, west, 50, 627, 95)
+  const sections = sheet('A-105', 'Sections and cutaway')
+  b.viewport(sections, seen.long, 50, 60, 330)
+  b.viewport(sections, seen.across, 50, 470, 330)
+  b.viewportAt(sections, seen.cutaway, 100, 330, 140)
+  const details = sheet('A-106', 'Details')
+  const [eaves, floor, foot] = seen.details as [string, string, string]
+  b.viewportAt(details, eaves, 5, 225, 400)
+  b.viewportAt(details, floor, 5, 530, 420)
+  b.viewportAt(details, foot, 5, 530, 180)
+}
+
 function sheets(b: SampleBuilder, plans: string, ground: string, upper: string): void {
   b.do('Sheet', setFacts(b.project, 'sheet', plans, { drawn: 'R.K.', checked: 'M.O.', revision: 'B' }))
-  b.viewport(plans, ground, 50, 190, 345)
-  b.viewport(plans, upper, 50, 190, 85)
+  b.viewport(plans, ground, 50, 190, 352)
+  b.viewport(plans, upper, 50, 190, 72)
   const second = addSheet(b.project, '2026-11-20', b.makeId)
   b.do('Sheet', second.change)
   b.do(

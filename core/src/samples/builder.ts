@@ -1,10 +1,14 @@
 import { solverOf, type LevelSolver } from '../building'
+import { sceneOf } from '../derive'
 import { TieFinder } from '../ties'
 import {
   addColumn,
+  addDetail,
   addGridLine,
   addHatch,
   addLinework,
+  addSight,
+  addSlab,
   addRoom,
   setRoom,
   addOpening,
@@ -15,6 +19,7 @@ import {
   type MakeId,
   type NewPlacements,
   type NewOpening,
+  type NewSight,
 } from '../edit'
 import {
   Project,
@@ -135,7 +140,14 @@ export class SampleBuilder {
   }
 
   /** A round column, or a rectangular one of a width and depth. */
-  column(level: Id, material: string, x: number, y: number, size: number | readonly [number, number]): void {
+  column(
+    level: Id,
+    material: string,
+    x: number,
+    y: number,
+    size: number | readonly [number, number],
+    height?: number,
+  ): void {
     this.do(
       'Column',
       addColumn(
@@ -149,10 +161,74 @@ export class SampleBuilder {
             typeof size === 'number'
               ? { form: 'round', diameter: size }
               : { form: 'rectangular', width: size[0], depth: size[1] },
+          ...(height === undefined ? {} : { height }),
         },
         this.makeId,
       ),
     )
+  }
+
+  slab(level: Id, coordinates: readonly number[], top: number, thickness: number): void {
+    const vertices = []
+    for (let i = 0; i + 1 < coordinates.length; i += 2)
+      vertices.push({ x: coordinates[i]!, y: coordinates[i + 1]!, sweep: 0 })
+    this.do(
+      'Slab',
+      addSlab(this.project, { level, outline: { vertices, closed: true }, top, thickness }, this.makeId),
+    )
+  }
+
+  /** A section or an elevation; gives its id. */
+  sight(input: NewSight): Id {
+    const made = addSight(this.project, input, this.makeId)
+    this.do(input.view === 'section' ? 'Section' : 'Elevation', made.change)
+    return made.drawing
+  }
+
+  /** A detail of what a box of a drawing holds, at 1:5; gives its id. */
+  detail(of: Id, name: string, [minX, minY, maxX, maxY]: readonly [number, number, number, number]): Id {
+    const corners = [
+      [minX, minY],
+      [maxX, minY],
+      [maxX, maxY],
+      [minX, maxY],
+    ] as const
+    const outline = { vertices: corners.map(([x, y]) => ({ x, y, sweep: 0 })), closed: true }
+    const made = addDetail(this.project, { name, scale: 5, of: { drawing: of, outline } }, this.makeId)
+    this.do('Detail', made.change)
+    return made.drawing
+  }
+
+  /** A dimension over places in a view of the building, tied to what is there. */
+  rowIn(
+    drawing: Id,
+    places: readonly (readonly [number, number])[],
+    direction: number,
+    paperMm: number,
+  ): void {
+    const scene = sceneOf(this.project, this.project.need('drawing', drawing))
+    const finder = new TieFinder(scene, scene.board)
+    const anchors = places.map(([x, y]) => finder.at(point(x, y)))
+    this.dimension(drawing, anchors, direction, paperMm)
+  }
+
+  /** A leader in a view of the building, tied to what its tip points to. */
+  leaderIn(
+    drawing: Id,
+    [x, y]: readonly [number, number],
+    [ex, ey]: readonly [number, number],
+    text: string,
+  ): void {
+    const scene = sceneOf(this.project, this.project.need('drawing', drawing))
+    const tip = new TieFinder(scene, scene.board).within(point(x, y))
+    this.put('Leader', {
+      id: this.makeId(),
+      kind: 'leader',
+      drawing,
+      tip,
+      elbowPaperMm: point(ex, ey),
+      text,
+    })
   }
 
   gridLine(a: readonly [number, number], b: readonly [number, number]): void {
@@ -213,6 +289,15 @@ export class SampleBuilder {
     this.do('Viewport', change)
     const [made] = change.put
     if (lens && made) this.do('Lens', setFacts(this.project, 'viewport', made.id, { lens }))
+  }
+
+  /** A viewport whose middle stands at (x, y) on the sheet, paper mm. */
+  viewportAt(sheet: Id, drawing: Id, scale: number, x: number, y: number): void {
+    const crop = drawnAt(this.project, this.project.need('drawing', drawing), scale).extent()
+    this.do(
+      'Viewport',
+      addViewport(this.project, { sheet, drawing, scale, at: point(x, y), crop }, this.makeId),
+    )
   }
 
   put(label: string, record: AnyRecord): void {

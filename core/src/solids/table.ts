@@ -25,6 +25,7 @@ function wallFrom(project: Project, { id }: RecordOf<'wall'>): readonly unknown[
     start,
     end,
     openings,
+    ...(shape.wall.upTo ? project.all('roof') : []),
     ...shape.strips.map(({ material }) => project.find('material', material.id)),
   ]
 }

@@ -4,6 +4,7 @@ import { chordStops } from './chords'
 import type { Id, Project, Wall } from '../records'
 import { SolidBuilder, type FaceLook, type FaceRole, type Point3, type Solid } from '../space'
 import { floorOf, lookOf, plainLook, solvedWall, vertical } from './ground'
+import { roofsOver, type UnderRoof } from './roofsOver'
 import { isOuter, lies, rectangleLess, type Rectangle, type Spot } from './upright'
 
 /** An opening as it is cut out of its wall, in height above datum. */
@@ -32,7 +33,7 @@ export function wallSolid(project: Project, wall: Wall): Solid | null {
     .map((fit): CutOut => ({
       fit,
       z0: Math.max(heights.from, floor + fit.opening.sill),
-      z1: Math.min(heights.to, floor + fit.opening.head),
+      z1: wall.upTo ? floor + fit.opening.head : Math.min(heights.to, floor + fit.opening.head),
     }))
     .filter(({ z0, z1 }) => z1 - z0 > SAME_POINT)
   return new WallBuilder(project, solved, heights.from, heights.to, cutOuts).solid()
@@ -40,15 +41,61 @@ export function wallSolid(project: Project, wall: Wall): Solid | null {
 
 class WallBuilder {
   private readonly builder: SolidBuilder
+  /** Where its faces end above, before they are cut off at the roof. */
+  private readonly z1: number
 
   constructor(
     private readonly project: Project,
     private readonly wall: SolvedWall,
     private readonly z0: number,
-    private readonly z1: number,
+    /** How high it is where no roof is. */
+    private readonly own: number,
     private readonly cutOuts: readonly CutOut[],
   ) {
     this.builder = new SolidBuilder(wall.shape.id)
+    this.z1 = wall.shape.wall.upTo ? BEYOND : own
+  }
+
+  /** The top along the wall at an offset, between two distances: level, or up to the roof. */
+  private tops(aside: number, from: number, to: number): UnderRoof[] {
+    const { shape } = this.wall
+    if (!shape.wall.upTo) return [{ from, to, low: this.z1, high: this.z1 }]
+    const [a, b] = [atWall(shape, from, aside), atWall(shape, to, aside)]
+    return roofsOver(this.project, a, b, this.z0, this.own).map((part) => ({
+      ...part,
+      from: from + part.from,
+      to: from + part.to,
+    }))
+  }
+
+  /** The top at one place along the wall. */
+  private topAt(s: number, aside: number): number {
+    const { shape } = this.wall
+    if (!shape.wall.upTo) return this.z1
+    const [part] = roofsOver(
+      this.project,
+      atWall(shape, s - BESIDE, aside),
+      atWall(shape, s + BESIDE, aside),
+      this.z0,
+      this.own,
+    )
+    return part ? (part.low + part.high) / 2 : this.own
+  }
+
+  /** An outline of a face with the roof in the place of its open top. */
+  private roofed(loop: readonly Spot[], aside: number): Spot[] {
+    if (!this.wall.shape.wall.upTo) return [...loop]
+    return loop.flatMap((p, i): Spot[] => {
+      const q = loop[(i + 1) % loop.length]!
+      if (p.z < BEYOND) return [p]
+      if (q.z < BEYOND) return []
+      // Along the top an outline runs back.
+      const parts = this.tops(aside, q.s, p.s).reverse()
+      return parts.flatMap(({ from, to, low, high }) => [
+        { s: to, z: high },
+        { s: from, z: low },
+      ])
+    })
   }
 
   solid(): Solid | null {
@@ -97,7 +144,9 @@ class WallBuilder {
     for (let k = 1; k < stops.length; k++) {
       const whole = { s0: stops[k - 1]!, s1: stops[k]!, z0: this.z0, z1: this.z1 }
       const put = (loop: readonly Spot[]): Point3[] =>
-        (side === 'left' ? [...loop].reverse() : loop).map(({ s, z }) => this.at(s, aside, z))
+        (side === 'left' ? this.roofed(loop, aside).reverse() : this.roofed(loop, aside)).map(({ s, z }) =>
+          this.at(s, aside, z),
+        )
       const loops = rectangleLess(whole, taken)
       const holes = loops.filter((loop) => !isOuter(loop))
       // An opening from top to bottom leaves several faces, each with the holes that lie in it.
@@ -107,10 +156,15 @@ class WallBuilder {
           holes: holes.filter((hole) => lies(hole[0]!, outer)).map(put),
         })
     }
-    this.builder.name(this.at(from, aside, this.z1), this.at(to, aside, this.z1), `top ${side}`)
+    const parts = this.tops(aside, from, to)
+    parts.forEach(({ from: s, to: t, low, high }, i) => {
+      const number = parts.length > 1 ? ` ${i + 1}` : ''
+      this.builder.name(this.at(s, aside, low), this.at(t, aside, high), `top ${side}${number}`)
+    })
     this.builder.name(this.at(from, aside, this.z0), this.at(to, aside, this.z0), `foot ${side}`)
-    this.builder.name(this.at(from, aside, this.z0), this.at(from, aside, this.z1), `start ${side}`)
-    this.builder.name(this.at(to, aside, this.z0), this.at(to, aside, this.z1), `end ${side}`)
+    const [first, last] = [parts[0]?.low ?? this.own, parts[parts.length - 1]?.high ?? this.own]
+    this.builder.name(this.at(from, aside, this.z0), this.at(from, aside, first), `start ${side}`)
+    this.builder.name(this.at(to, aside, this.z0), this.at(to, aside, last), `end ${side}`)
   }
 
   /** An end of one strip, in as many faces as its cut has parts. */
@@ -126,8 +180,14 @@ class WallBuilder {
       if (q - p <= SAME_POINT) continue
       const [first, second] = end === 'start' ? [q, p] : [p, q]
       const corner = (aside: number, z: number): Point3 => this.at(cutAt(cut, aside), aside, z)
+      const top = (aside: number): number => this.endTop(cutAt(cut, aside), aside, end)
       this.builder.face(
-        [corner(first, this.z0), corner(second, this.z0), corner(second, this.z1), corner(first, this.z1)],
+        [
+          corner(first, this.z0),
+          corner(second, this.z0),
+          corner(second, top(second)),
+          corner(first, top(first)),
+        ],
         look,
       )
     }
@@ -138,14 +198,52 @@ class WallBuilder {
     const { low, high, material } = this.wall.shape.strips[i]!
     const outline = stripOutline(this.wall, i)
     if (outline.length < 3 || high - low <= SAME_POINT) return
-    this.builder.face(
-      outline.map((p) => ({ ...plain(p), z: this.z1 })),
-      this.lookOf('top', material.id),
-    )
+    if (this.wall.shape.wall.upTo) this.roofedTop(i)
+    else
+      this.builder.face(
+        outline.map((p) => ({ ...plain(p), z: this.z1 })),
+        this.lookOf('top', material.id),
+      )
     this.builder.face(
       outline.map((p) => ({ ...plain(p), z: this.z0 })).reverse(),
       this.lookOf('underside', material.id),
     )
+  }
+
+  /** The top at an end of the wall, looked at a little way in. */
+  private endTop(s: number, aside: number, end: 'start' | 'end'): number {
+    if (!this.wall.shape.wall.upTo) return this.z1
+    return this.topAt(end === 'start' ? s + 2 * BESIDE : s - 2 * BESIDE, aside)
+  }
+
+  /** The sloping top of a strip beneath a roof, in triangles: it may be twisted where a fold runs across. */
+  private roofedTop(i: number): void {
+    const { shape, start, end } = this.wall
+    const { low, high, material } = shape.strips[i]!
+    const span = (aside: number): UnderRoof[] =>
+      this.tops(aside, cutAt(start.strips[i]!, aside), cutAt(end.strips[i]!, aside))
+    const [right, left] = [span(low), span(high)]
+    const look = this.lookOf('top', material.id)
+    const ring = [
+      ...right.flatMap(({ from, to, low: z, high: w }) => [this.at(from, low, z), this.at(to, low, w)]),
+      ...left
+        .flatMap(({ from, to, low: z, high: w }) => [this.at(from, high, z), this.at(to, high, w)])
+        .reverse(),
+    ]
+    // Zipped along the wall from its start.
+    let [p, q] = [0, ring.length - 1]
+    const half = 2 * right.length
+    while (p < half - 1 || q > half) {
+      const along = (n: number): number => {
+        const at = ring[n]!
+        return (at.x - shape.a.x) * shape.u.x + (at.y - shape.a.y) * shape.u.y
+      }
+      const onRight = p < half - 1 && (q <= half || along(p + 1) <= along(q - 1))
+      const corner = onRight ? ring[p + 1]! : ring[q - 1]!
+      this.builder.face([ring[p]!, corner, ring[q]!], look)
+      if (onRight) p++
+      else q--
+    }
   }
 
   /** What is seen of the wall's thickness in an opening. */
@@ -194,6 +292,11 @@ class WallBuilder {
     }
   }
 }
+
+/** Higher than any roof, mm above datum. */
+const BEYOND = 1e8
+/** So far to both sides of a place it is looked how high a roof is there, mm. */
+const BESIDE = 2
 
 const plain = ({ x, y }: Point): Point => ({ x, y })
 

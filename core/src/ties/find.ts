@@ -24,7 +24,7 @@ import {
 import { areasOf, centreOf, edgesOfRecord, standsIn, tiedWhen } from '../kinds'
 import { type Anchor, type AnyRecord, type Board, type Id, type Placement, hostsOf } from '../records'
 import { roomsOf, spacesOf } from '../rooms'
-import { derivedSource, drawnOver, tiesInPicture } from '../views'
+import { derivedSource, drawnOver, insideInPicture, tiesInPicture } from '../views'
 import { groundBeneath, holdAnchor, type Ground } from './hold'
 
 /** Points nearer than this to a host are tied to it, mm. */
@@ -82,6 +82,8 @@ export class TieFinder {
   within(p: Point): Anchor {
     const edge = this.at(p)
     if (edge.to !== 'point') return edge
+    const seen = this.derivedWithin(p)
+    if (seen) return seen
     const item = this.smallestAt(p) ?? this.wallAt(p) ?? this.roomAt(p)
     return item === null ? edge : { to: 'inside', item, last: p }
   }
@@ -92,6 +94,13 @@ export class TieFinder {
     const board = drawnOver(project, this.board)
     if (frames.length === 0 || board.kind !== 'drawing') return []
     return tiesInPicture(project, frames, derivedSource(project).of(board.id, false), p, TIE)
+  }
+
+  private derivedWithin(p: Point): Anchor | null {
+    const { project, frames = [] } = this.under
+    const board = drawnOver(project, this.board)
+    if (frames.length === 0 || board.kind !== 'drawing') return null
+    return insideInPicture(project, frames, derivedSource(project).of(board.id, false), p)
   }
 
   private mine(record: AnyRecord): boolean {

@@ -1,8 +1,8 @@
 import { INFILL, atWall, makePiece, wallPieces, type Piece, type SolvedWall } from '../building'
-import { SAME_POINT } from '../geometry'
+import { SAME_POINT, type Point } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Id, Opening, Project } from '../records'
-import { framePlace, isSolid, solidOf, solvedWall, vertical } from '../solids'
+import { framePlace, isSolid, roofsOver, solidOf, solvedWall, vertical } from '../solids'
 import { dot3, sliceSolid, type Looking } from '../space'
 import type { CutPlane, CutSurface } from './frame'
 import type { Ranks } from './ranks'
@@ -159,18 +159,30 @@ function cutWall(
   for (const piece of wallPieces(shape, start, end, [], (material: Id) => ranks.of(material))) {
     const span = spanOf(piece, looking, plane)
     if (!span) continue
+    const { upTo } = shape.wall
     for (const { x0, x1, z0, z1 } of openings.reduce<Area[]>(
       (left, opening) => left.flatMap((area) => less(area, opening)),
-      [{ ...span, z0: heights.from, z1: heights.to }],
-    ))
-      put(piece.rank, [
-        [x0, z0],
-        [x1, z0],
-        [x1, z1],
-        [x0, z1],
-      ])
+      [{ ...span, z0: heights.from, z1: upTo ? Infinity : heights.to }],
+    )) {
+      const parts = Number.isFinite(z1)
+        ? [{ from: 0, to: x1 - x0, low: z1, high: z1 }]
+        : roofsOver(project, inPlan(looking, plane, x0), inPlan(looking, plane, x1), heights.from, heights.to)
+      for (const { from, to, low, high } of parts)
+        put(piece.rank, [
+          [x0 + from, z0],
+          [x0 + to, z0],
+          [x0 + to, high],
+          [x0 + from, low],
+        ])
+    }
   }
 }
+
+/** A place across an upright cut, in plan. */
+const inPlan = ({ right, near }: Looking, plane: CutPlane, x: number): Point => ({
+  x: right.x * x + near.x * plane.near,
+  y: right.y * x + near.y * plane.near,
+})
 
 /** From where to where across the picture a plane cuts a piece of the plan; null when it does not. */
 function spanOf(piece: Piece, { right, near }: Looking, plane: CutPlane): { x0: number; x1: number } | null {

@@ -87,6 +87,7 @@ export class Derivation {
         for (const user of project.dependents(id)) if (project.get(user)?.kind === 'opening') all.add(user)
       } else if (isSolid(record.kind)) all.add(id)
     }
+    if (kinds.has('roof')) for (const { id, upTo } of project.all('wall')) if (upTo) all.add(id)
     if (kinds.has('void')) for (const slab of project.all('slab')) all.add(slab.id)
     for (const { id } of project.all('level')) {
       const solver = solverOf(project, id)

@@ -9,6 +9,7 @@ import {
   type Box,
   type Point,
 } from '../geometry'
+import type { Piece } from '../building'
 import type { Anchor, AnyRecord, Id, Project } from '../records'
 import { solidOf } from '../solids'
 import type { EdgeName } from '../space'
@@ -55,18 +56,19 @@ type TieTo<To extends Anchor['to']> = Extract<Anchor, { to: To }>
 export const edgePlace = (
   project: Project,
   frames: readonly Frame[],
-  { of, name, part, last }: TieTo<'edge'>,
+  { of, name, part, off = 0, last }: TieTo<'edge'>,
 ): Point | null =>
   nearestTo(
     last,
     frames.map((frame) => {
       const edge = edgeInPicture(project, frame, of, name)
-      return (
-        edge && {
-          x: edge.a.x + (edge.b.x - edge.a.x) * part,
-          y: edge.a.y + (edge.b.y - edge.a.y) * part,
-        }
-      )
+      if (!edge) return null
+      const [dx, dy] = [edge.b.x - edge.a.x, edge.b.y - edge.a.y]
+      const length = Math.hypot(dx, dy) || 1
+      return {
+        x: edge.a.x + dx * part - (dy / length) * off,
+        y: edge.a.y + dy * part + (dx / length) * off,
+      }
     }),
   )
 
@@ -152,4 +154,73 @@ export function tiesInPicture(
       }
     }
   return [...ends, ...along]
+}
+
+/** What a place in a derived drawing lies within: something that is cut there, or a face that is seen; null: nothing. */
+export function insideInPicture(
+  project: Project,
+  frames: readonly Frame[],
+  derived: Derived,
+  p: Point,
+): Anchor | null {
+  const ranks = new Ranks(project)
+  for (const frame of frames) {
+    if (!frame.cut) continue
+    const q = applyTo(inverse(frame.cut.map), p)
+    for (const id of derived.cut.ids()) {
+      const record = project.get(id)
+      if (!record) continue
+      const pieces = cutPieces(project, record, frame.cut, ranks)
+      if (!pieces.some((piece) => holdsPoint(piece, q))) continue
+      const box = pieces.reduce<Box>(joinBoxes, pieces[0]!)
+      const [wide, high] = [box.maxX - box.minX, box.maxY - box.minY]
+      return { to: 'cut', of: id, u: (q.x - box.minX) / wide, v: (q.y - box.minY) / high, last: p }
+    }
+  }
+  for (const [id, { fills, lines }] of derived.things) {
+    if (!fills.some(({ loops }) => withinLoops(loops, p))) continue
+    // By the nearest edge of it that has a name.
+    let best: { anchor: Anchor; away: number } | null = null
+    for (const { source, name, x1, y1, x2, y2 } of lines) {
+      if (name === undefined) continue
+      const away = nearestOnEdge(straight({ x: x1, y: y1 }, { x: x2, y: y2 }), p).distance
+      if (best && away >= best.away) continue
+      for (const frame of frames) {
+        const edge = edgeInPicture(project, frame, source, name)
+        if (!edge) continue
+        const [dx, dy] = [edge.b.x - edge.a.x, edge.b.y - edge.a.y]
+        const length = Math.hypot(dx, dy)
+        if (length < ON_LINE) continue
+        const [px, py] = [p.x - edge.a.x, p.y - edge.a.y]
+        const anchor: Anchor = {
+          to: 'edge',
+          of: source,
+          name,
+          part: (px * dx + py * dy) / (length * length),
+          off: (py * dx - px * dy) / length,
+          last: p,
+        }
+        best = { anchor, away }
+        break
+      }
+    }
+    return best?.anchor ?? { to: 'inside', item: id, last: p }
+  }
+  return null
+}
+
+const holdsPoint = ({ halves }: Piece, { x, y }: Point): boolean => {
+  for (let k = 0; k < halves.length; k += 3)
+    if (halves[k]! * x + halves[k + 1]! * y < halves[k + 2]!) return false
+  return true
+}
+
+function withinLoops(loops: readonly (readonly number[])[], { x, y }: Point): boolean {
+  let within = false
+  for (const loop of loops)
+    for (let i = 0, k = loop.length - 2; i < loop.length; k = i, i += 2) {
+      const [px, py, qx, qy] = [loop[i]!, loop[i + 1]!, loop[k]!, loop[k + 1]!]
+      if (py > y !== qy > y && x < px + ((y - py) / (qy - py)) * (qx - px)) within = !within
+    }
+  return within
 }

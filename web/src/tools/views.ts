@@ -59,6 +59,7 @@ export function sightTool(bench: PlanBench, view: 'section' | 'elevation'): Tool
     const u = direction(a, b)
     return {
       view,
+      ...(view === 'elevation' ? { on: bench.board.id } : {}),
       a: turned ? offsetFrom(a, u, 0, -last) : a,
       b: turned ? offsetFrom(b, u, 0, -last) : b,
       ...(jogs.length > 0 ? { jogs: turned ? turnedJogs : jogs } : {}),
@@ -152,7 +153,7 @@ export function faceTool(bench: PlanBench): Tool {
     const depth = bench.typed('depth')
     // Looking at its left face one stands on its left, and looks against the way it runs.
     const [a, b] = side > 0 ? [at1, at0] : [at0, at1]
-    return { view: 'elevation', a, b, ...(depth === null ? {} : { depth }) }
+    return { view: 'elevation', on: bench.board.id, a, b, ...(depth === null ? {} : { depth }) }
   }
   const edit =
     (at: Located | null) =>

@@ -39,6 +39,10 @@ const set = (what: string, facts: { base?: number; height?: number | null }): un
       ? setFacts(p, 'wall', ids.value, facts)
       : setFacts(p, 'column', ids.value, facts),
   )
+/** Those chosen that are walls. */
+const walls = computed(() => props.chosen.filter((each): each is Wall => each.kind === 'wall'))
+const setUpTo = (on: boolean): unknown =>
+  store.edit('Up to the roof', (p) => setFacts(p, 'wall', ids.value, { upTo: on ? 'roof' : undefined }))
 </script>
 
 <template>
@@ -66,6 +70,15 @@ const set = (what: string, facts: { base?: number; height?: number | null }): un
     </button>
     <template v-else>Goes up to the next level.</template>
   </p>
+  <v-switch
+    v-if="walls.length === chosen.length"
+    :model-value="walls.every(({ upTo }) => upTo === 'roof')"
+    label="Goes on up to the roof"
+    density="compact"
+    hide-details
+    color="primary"
+    @update:model-value="(on: boolean | null) => setUpTo(on === true)"
+  />
 </template>
 
 <style scoped>
