@@ -123,6 +123,7 @@ describe('how each kind is drawn', () => {
       'dimension',
       'drawing',
       'leader',
+      'levelMark',
       'overhead',
       'rail',
       'ramp',

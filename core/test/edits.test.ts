@@ -45,7 +45,7 @@ function seen(world: World): {
     if (at) openings.set(opening.id, at)
   }
   const ties = new Map<Id, readonly { point: Point; held: boolean }[]>()
-  for (const kind of ['dimension', 'leader'] as const)
+  for (const kind of ['dimension', 'leader', 'levelMark'] as const)
     for (const record of world.project.all(kind)) ties.set(record.id, heldPoints(record, world.ground))
   return { openings, ties }
 }

@@ -61,7 +61,7 @@ describe.each(PLACED)('a %s', (kind) => {
   const all = IN_HOUSE[kind] as readonly AnyRecord[]
   const here = (project: Project, record: AnyRecord): AnyRecord => project.get(record.id)!
   /** Annotation is tied: where it is follows from that. */
-  const tied = kind === 'dimension' || kind === 'leader'
+  const tied = kind === 'dimension' || kind === 'leader' || kind === 'levelMark'
 
   it('is moved to the place it is moved to, with all that is tied to it', () => {
     for (const record of all) {

@@ -281,7 +281,7 @@ describe('what would change', () => {
     }
     const nameOf = (id: Id): string => {
       const record = project.get(id)
-      return record && 'name' in record ? record.name : '?'
+      return record && 'name' in record ? (record.name ?? '?') : '?'
     }
     const rows = differences(type, thicker, { here: nameOf, there: nameOf }, METRIC)
     expect(rows.map(([name]) => name)).toEqual(['Thickness', 'Strip 1'])

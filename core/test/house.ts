@@ -349,6 +349,26 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       text: 'Eaves',
     },
   ],
+  levelMark: [
+    {
+      id: 'level-mark',
+      kind: 'levelMark',
+      drawing: PLAN,
+      at: { to: 'inside', item: 'tiles', last: { x: 6500, y: 800 } },
+      shiftPaperMm: 4,
+      name: 'FFL',
+      from: LEVEL,
+    },
+    {
+      id: 'spot',
+      kind: 'levelMark',
+      drawing: PLAN,
+      at: { to: 'item', item: 'roof', edge: 1, part: 0.5, last: { x: 8100, y: 3000 } },
+      shiftPaperMm: -4,
+      structure: true,
+      height: -150,
+    },
+  ],
   note: [
     {
       id: 'note',

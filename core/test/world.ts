@@ -23,7 +23,7 @@ import {
 } from '../src/records'
 import { PLAN, houseRecords } from './house'
 import { LEVEL } from './wallFixture'
-import { TieFinder, holdAnchor, openingPoint, type Ground } from '../src/ties'
+import { TieFinder, anchorsOf, holdAnchor, openingPoint, type Ground } from '../src/ties'
 
 /** Numbers people and broken programs send: round ones, tiny ones, huge ones, and those that are none. */
 export const anyNumber = fc.oneof(
@@ -195,7 +195,10 @@ const placedOn = (level: Id, drawing: Id): AnyRecord[] => {
   ])
   return houseRecords()
     .filter(({ kind }) => kind !== 'drawing')
-    .map((record) => relinked(record, renamed))
+    .map((record) => {
+      const made = relinked(record, renamed)
+      return made.kind === 'levelMark' && made.from ? { ...made, from: renamed.get(made.from)! } : made
+    })
 }
 
 /** Names of records that are not there, with who names them. */
@@ -206,10 +209,6 @@ export const deadNames = (project: Project): string[] =>
       .map((id) => `${record.kind} ${record.id} names ${id}`),
   )
 
-/** Where the ends of a dimension or the tip of a leader are held. */
+/** Where the ends of a dimension, the tip of a leader or what a level mark marks are held. */
 export const heldPoints = (record: AnyRecord, ground: Ground): { point: Point; held: boolean }[] =>
-  record.kind === 'dimension'
-    ? record.anchors.map((anchor) => holdAnchor(anchor, ground))
-    : record.kind === 'leader'
-      ? [holdAnchor(record.tip, ground)]
-      : []
+  anchorsOf(record).map((anchor) => holdAnchor(anchor, ground))

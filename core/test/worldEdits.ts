@@ -744,6 +744,21 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         world.makeId,
       ),
   },
+  addLevelMark: {
+    moves: 'nothing',
+    make: (world, { a, pick, name }) =>
+      edit.addLevelMark(
+        world.project,
+        {
+          drawing: world.drawingId,
+          at: world.tie(pick * 13, pick % 2 === 0),
+          shiftPaperMm: a / 100,
+          ...(pick % 3 ? { name } : { from: world.level }),
+          ...(pick % 4 ? {} : { height: a }),
+        },
+        world.makeId,
+      ),
+  },
   addNote: {
     moves: 'nothing',
     make: (world, { a, b, name }) =>

@@ -29,6 +29,7 @@ const OFTEN: readonly EditName[] = [
   'addDimensions',
   'addLeader',
   'addLeader',
+  'addLevelMark',
 ]
 /** Any edit with any values. */
 export const anyStep = fc.record({

@@ -21,6 +21,7 @@ import type { AnyRecord, RecordOf } from '../records'
 import { ABOVE_LINEWORK } from './depths'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
+import { layLevelMark } from './levelMark'
 import { LevelLines } from './levelLines'
 import { MarksDrawn } from './marks'
 import { TagsDrawn } from './tags'
@@ -35,6 +36,7 @@ const LAID: {
   dimension: (dimension, scene, scale) =>
     layDimension(dimension, scene, scale, scene.project.facts.units).items,
   leader: (leader, scene, scale) => layLeader(leader, scene, scale).items,
+  levelMark: (mark, scene, scale) => layLevelMark(mark, scene, scale).items,
   note: (note, _, scale) => layNote(note, scale),
   drawing: (drawing, { project }, scale) => viewMarkItems(drawing, project, scale),
   // Tags of rooms keep clear of everything else.

@@ -16,6 +16,7 @@ import { anchorsOf, holdAnchor, type Ground } from '../ties'
 import { drawDimension } from './dimension'
 import { foreseenRecord } from './drawing'
 import { drawLeader } from './leader'
+import { drawLevelMark, isFromAbove, levelWords, markedHeight } from './levelMark'
 
 /** More records than this are not all shown before they are stored. */
 const MOST_FORESEEN = 400
@@ -40,7 +41,7 @@ export function foreseenChange(
   for (const record of change.put.slice(0, MOST_FORESEEN)) {
     if (walls && isWithWalls(record.kind)) continue
     const items = isFollower(record)
-      ? laidAt(record, pointsAhead(record, change, scene, walls), project, scale)
+      ? laidAt(record, pointsAhead(record, change, scene, walls), scene, scale)
       : foreseenRecord(record, scene, scale)
     if (items.length > 0 && project.get(record.id)) clear(record.id)
     on.push(...items)
@@ -56,19 +57,19 @@ export function foreseenChange(
     )
     if (stays) continue
     clear(follower.id)
-    on.push(...laidAt(follower, points, project, scale))
+    on.push(...laidAt(follower, points, scene, scale))
   }
   return [...off, ...(walls?.items ?? []), ...on]
 }
 
-type Follower = RecordOf<'dimension' | 'leader'>
+type Follower = RecordOf<'dimension' | 'leader' | 'levelMark'>
 const isFollower = (record: AnyRecord | undefined): record is Follower =>
-  record?.kind === 'dimension' || record?.kind === 'leader'
+  record?.kind === 'dimension' || record?.kind === 'leader' || record?.kind === 'levelMark'
 
 /** More than this are not shown following. */
 const MOST_FOLLOWING = 60
 
-/** Dimensions and leaders of the board that are tied to what a change touches, and are not changed by it themselves. */
+/** Dimensions, leaders and level marks of the board that are tied to what a change touches, and are not changed by it themselves. */
 function followersOf(change: Change, { project, board }: Scene, walls: WallsAhead | null): Follower[] {
   const put = new Set(change.put.map(({ id }) => id))
   const touched = new Set<Id>([...put, ...(walls?.joined ?? [])])
@@ -86,7 +87,7 @@ function followersOf(change: Change, { project, board }: Scene, walls: WallsAhea
   return [...found.values()]
 }
 
-/** What a dimension measures, or a leader points to, as a change leaves it. */
+/** What a dimension measures, a leader points to, or a level mark marks, as a change leaves it. */
 function pointsAhead(
   follower: Follower,
   change: Change,
@@ -103,12 +104,19 @@ function pointsAhead(
 function laidAt(
   follower: Follower,
   points: readonly Point[],
-  project: Project,
+  scene: Scene,
   scale: number,
 ): readonly DisplayItem[] {
+  const { project } = scene
   const style = styleOf(project, follower.style)
   if (follower.kind === 'leader')
     return drawLeader(follower.id, points[0]!, follower.elbowPaperMm, follower.text, scale, style)
+  if (follower.kind === 'levelMark') {
+    const [point] = points
+    const height = markedHeight(follower, point!, scene)
+    const words = height === null ? '–' : levelWords(follower, height, project)
+    return drawLevelMark(follower, point!, words, isFromAbove(scene), scale, style)
+  }
   const { id, direction, offset } = follower
   return drawDimension(id, points, direction, offset, scale, project.facts.units, style).items
 }

@@ -1,6 +1,7 @@
 export * from './style'
 export * from './dimension'
 export * from './leader'
+export * from './levelMark'
 export { drawingList, drawingPicture, drawingSources, foreseenRecord, pictureOf, picturing } from './drawing'
 export * from './roomTag'
 export { foreseenChange } from './foreseen'

@@ -8,11 +8,12 @@ import type { Found } from './matter'
 export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
   const found: Found[] = []
   const { id } = record
-  if (record.kind === 'dimension' || record.kind === 'leader') {
+  if (record.kind === 'dimension' || record.kind === 'leader' || record.kind === 'levelMark') {
     const held = anchorsOf(record).map((anchor) => ({ anchor, ...holdAnchor(anchor, scene) }))
     const lost = held.find((each) => !each.held)
     const free = held.find(({ anchor }) => anchor.to === 'point')
-    const one = lost ?? free
+    // A spot in a plan may stand on the open ground.
+    const one = lost ?? (record.kind === 'levelMark' && scene.view === 'plan' ? undefined : free)
     if (one)
       found.push({
         stage: 'annotate',
@@ -57,5 +58,9 @@ const TIED = {
   leader: {
     lost: 'A leader lost what it pointed to; it keeps its last place.',
     free: 'A leader points to nothing; it does not follow the drawing.',
+  },
+  levelMark: {
+    lost: 'A level mark lost what it marked; it keeps its last place.',
+    free: 'A level mark marks nothing; it does not follow the building.',
   },
 } as const

@@ -19,6 +19,7 @@ export const DRAWN = {
   placement: PLACED,
   dimension: annotated,
   leader: annotated,
+  levelMark: annotated,
   note: lettered,
   drawing: annotated,
   room: lettered,

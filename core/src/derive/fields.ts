@@ -15,6 +15,7 @@ export const FIELDS: { readonly [K in RecordKind]: FieldOf<RecordOf<K>> | null }
   hatch: null,
   dimension: null,
   leader: null,
+  levelMark: null,
   note: null,
   room: null,
   viewport: null,

@@ -82,7 +82,8 @@ export class Follower {
     this.solved = building?.changes.now ?? -1
     const some = changed && kinds && alike && ![...kinds].some((kind) => meaningOf(kind) === 'all')
     const told = building ? walls : NONE
-    const records = some && told ? withOthers(project, changed, told, kinds) : null
+    const carriers = told && derived?.changed ? new Set([...told, ...derived.changed]) : told
+    const records = some && carriers ? withOthers(project, changed, carriers, kinds) : null
     return { scene, building, walls: told, records, derived }
   }
 
@@ -105,6 +106,8 @@ export class Follower {
   }
 }
 
+const FLOORS = ['slab', 'void', 'ramp', 'stair'] as const satisfies readonly RecordKind[]
+
 /** What changed, with what is drawn otherwise for it: what is of a changed kind, and what is tied to or bounded by it. */
 function withOthers(
   project: Project,
@@ -115,6 +118,8 @@ function withOthers(
   const all = new Set(changed)
   // Marks tell where their drawings lie.
   if (kinds.has('viewport') || kinds.has('sheet')) for (const { id } of project.all('drawing')) all.add(id)
+  // Level marks in plans tell the floor they are on, whichever that is.
+  if (FLOORS.some((kind) => kinds.has(kind))) for (const { id } of project.all('levelMark')) all.add(id)
   const take = (id: Id): void => {
     for (const user of project.dependents(id)) {
       if (all.has(user)) continue

@@ -4,9 +4,12 @@ import {
   type Dimension,
   type Id,
   type Leader,
+  type LevelMark,
   type Note,
   type Project,
+  type View,
 } from '../records'
+import { drawnOver } from '../views'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
@@ -39,6 +42,36 @@ export function addLeader(project: Project, input: Omit<Leader, 'id' | 'kind'>, 
   needBoard(project, input.drawing)
   if (!input.text.trim()) throw new EditRefused('unnamed', NO_WORDS)
   return storing(project, { ...input, text: input.text.trim(), id: makeId(), kind: 'leader' })
+}
+
+/**
+ * A mark that tells a height. Refused where a drawing shows none: in cutaways, blocks and on sheets.
+ * @refuses nonsense, wrong-kind
+ */
+export function addLevelMark(
+  project: Project,
+  input: Omit<LevelMark, 'id' | 'kind'>,
+  makeId: MakeId,
+): Change {
+  const board = needBoard(project, input.drawing)
+  const seen = drawnOver(project, board)
+  if (seen.kind !== 'drawing' || !TELLS_HEIGHTS[seen.view])
+    throw new EditRefused(
+      'wrong-kind',
+      'Heights are marked in plans, elevations, sections and details of them.',
+    )
+  return storing(project, { ...input, id: makeId(), kind: 'levelMark' })
+}
+
+/** Which views show how high things lie. */
+const TELLS_HEIGHTS: Readonly<Record<View, boolean>> = {
+  plan: true,
+  section: true,
+  elevation: true,
+  interior: true,
+  detail: true,
+  cutaway: false,
+  block: false,
 }
 
 /**

@@ -72,7 +72,7 @@ export {
 } from './blocks'
 export { rowPlaces, runPlaces } from './blockRows'
 export { moveItems, removeItems, setFacts } from './items'
-export { addDimensions, addLeader, addNote } from './annotation'
+export { addDimensions, addLeader, addLevelMark, addNote } from './annotation'
 export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'
 export { copySheet } from './copySheet'

@@ -10,6 +10,7 @@ import {
   type Id,
   type Layer,
   type Leader,
+  type LevelMark,
   type Project,
   type RecordKind,
 } from '../records'
@@ -187,6 +188,10 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
     }
     if (made.kind === 'dimension' && model.kind === 'dimension') made = withStyle(made, model.style)
     if (made.kind === 'leader' && model.kind === 'leader') made = withStyle(made, model.style)
+    if (made.kind === 'levelMark' && model.kind === 'levelMark') {
+      const { structure: _, ...rest } = withStyle(made, model.style)
+      made = { ...rest, ...(model.structure ? { structure: true } : {}) }
+    }
     if (made.kind === 'opening' && model.kind === 'opening')
       made = { ...made, width: model.width, sill: model.sill, head: model.head, fit: model.fit }
     put.push(made)
@@ -197,7 +202,7 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
 }
 
 /** An annotation in a style; undefined: the one everything starts with. */
-function withStyle<R extends Dimension | Leader>(record: R, style: Id | undefined): R {
+function withStyle<R extends Dimension | Leader | LevelMark>(record: R, style: Id | undefined): R {
   const { style: _, ...rest } = record
   return (style === undefined ? rest : { ...rest, style }) as R
 }

@@ -238,7 +238,8 @@ function copiesOnce(
     const before = new Map(anchorsOf(was).map((anchor, n) => [anchorsOf(copy)[n]!, anchor]))
     return (
       carriedAlong(copy, {
-        became: (id) => (fresh.has(id) ? [fresh.get(id)!] : []),
+        // Levels are the project's: copies name the same.
+        became: (id) => (fresh.has(id) ? [fresh.get(id)!] : project.find('level', id) ? undefined : []),
         tie: (anchor) => {
           const host = tieHost(anchor)
           if (host === null) return anchor
@@ -273,11 +274,11 @@ export function broughtInto(record: AnyRecord, board: Board): AnyRecord {
 const SAME_ROW = SAME_LENGTH
 
 /**
- * Whether a copy speaks of another place than what it was copied from: a leader always, a dimension unless it was
+ * Whether a copy speaks of another place than what it was copied from: a leader and a level mark always, a dimension unless it was
  * brought square to itself into another row.
  */
 function comesElsewhere(record: AnyRecord, map: Affine): boolean {
-  if (record.kind === 'leader') return true
+  if (record.kind === 'leader' || record.kind === 'levelMark') return true
   if (record.kind !== 'dimension') return false
   const isShift = map.a === 1 && map.b === 0 && map.c === 0 && map.d === 1
   const u = unitAt(record.direction)
@@ -299,11 +300,15 @@ function tiedAgain(project: Project, copies: readonly AnyRecord[]): AnyRecord[] 
     return finder
   }
   return copies.map((copy) => {
-    if (copy.kind !== 'dimension' && copy.kind !== 'leader') return copy
+    if (copy.kind !== 'dimension' && copy.kind !== 'leader' && copy.kind !== 'levelMark') return copy
     if (anchorsOf(copy).every((anchor) => anchor.to !== 'point')) return copy
     const finder = finderFor(copy)
     if (!finder) return copy
     if (copy.kind === 'leader') return { ...copy, tip: finder.within(copy.tip.last) }
+    if (copy.kind === 'levelMark') {
+      const inPlan = project.find('drawing', copy.drawing)?.view === 'plan'
+      return { ...copy, at: inPlan ? finder.within(copy.at.last) : finder.at(copy.at.last) }
+    }
     return {
       ...copy,
       anchors: copy.anchors.map((anchor) => (anchor.to === 'point' ? finder.at(anchor.last) : anchor)),

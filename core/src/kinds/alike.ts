@@ -25,6 +25,7 @@ const TYPES: { readonly [K in RecordKind]: ((record: RecordOf<K>) => unknown) | 
   separator: null,
   dimension: ({ style }) => style,
   leader: ({ style }) => style,
+  levelMark: ({ style }) => style,
   note: ({ heightPaperMm }) => heightPaperMm,
   placement: ({ block }) => block,
   viewport: ({ drawing }) => drawing,

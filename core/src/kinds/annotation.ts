@@ -19,6 +19,7 @@ import {
   type Anchor,
   type Dimension,
   type Leader,
+  type LevelMark,
   type Note,
   type Room,
   type RecordKind,
@@ -112,6 +113,24 @@ const leaderHome: Home<Leader> = {
   placed: ({ tip }) => pointBox(tip.last),
 }
 
+const levelMarkHome: Home<LevelMark> = {
+  ...NOTHING_MORE,
+  mapped(mark, mapping) {
+    const { map, scale, carries } = mapping
+    if (tieHost(mark.at) !== null && !carries(mark.at))
+      // What it marks stays: its symbol is shifted.
+      return { ...mark, shiftPaperMm: mark.shiftPaperMm + map.e / scale }
+    const flip = turned(map, { x: 1, y: 0 }).x < -PARALLEL ? -1 : 1
+    return { ...mark, at: mappedTie(mark.at, mapping), shiftPaperMm: mark.shiftPaperMm * flip }
+  },
+  stretched(mark, move) {
+    const at = stretchedTie(mark.at, move)
+    return at === mark.at ? mark : { ...mark, at }
+  },
+  withHandle: noHandle,
+  placed: ({ at }) => pointBox(at.last),
+}
+
 /** Angles nearer to a right angle than this read from the right, radians. */
 const UPRIGHT = PARALLEL
 
@@ -165,5 +184,6 @@ export const ANNOTATION_HOMES = {
   room: roomHome,
   dimension: dimensionHome,
   leader: leaderHome,
+  levelMark: levelMarkHome,
   note: noteHome,
 } satisfies HomesOf<RecordKind>

@@ -129,10 +129,31 @@ export const noteSchema = z.strictObject({
   layer: idSchema.optional(),
 })
 
+/** A height that is told where it is: in views from the side by how high up its point lies, in plans by the floor there. */
+export const levelMarkSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('levelMark'),
+  drawing: idSchema,
+  at: anchorSchema,
+  /** From what it marks along to where its symbol stands, paper mm; the figure is on that side of the symbol. */
+  shiftPaperMm: z.number().gte(-2000).lte(2000),
+  /** What stands before the figure; left out: the name of the level it is told from. */
+  name: nameSchema.min(1).max(60).optional(),
+  /** The level it is told from; left out: the datum. */
+  from: idSchema.optional(),
+  /** It tells the structure, not what is finished. */
+  structure: z.literal(true).optional(),
+  /** In plans: its height above the floor of the level, mm; left out: what is found there. */
+  height: anySizeSchema.optional(),
+  style: idSchema.optional(),
+  layer: idSchema.optional(),
+})
+
 export type Anchor = z.infer<typeof anchorSchema>
 export type Dimension = z.infer<typeof dimensionSchema>
 export type Leader = z.infer<typeof leaderSchema>
+export type LevelMark = z.infer<typeof levelMarkSchema>
 export type Note = z.infer<typeof noteSchema>
 
 /** The records of this file, as the union of all takes them in. */
-export const ANNOTATION_RECORDS = [dimensionSchema, leaderSchema, noteSchema] as const
+export const ANNOTATION_RECORDS = [dimensionSchema, leaderSchema, levelMarkSchema, noteSchema] as const

@@ -18,7 +18,7 @@ export {
   type Light,
   type Opening,
 } from './openings'
-export type { Anchor, Dimension, Leader, Note } from './annotation'
+export type { Anchor, Dimension, Leader, LevelMark, Note } from './annotation'
 export type { Drawing, DrawingOf, StandingView, View } from './drawing'
 export type { DraftItem, Block, BlockSize, Placement } from './blocks'
 export {

@@ -164,6 +164,15 @@ const DRAWING: Loose<Drawing> = {
   },
 }
 
+const LEVEL_MARK: Loose<RecordOf<'levelMark'>> = {
+  ids: ({ at, from }) => [...hosts([at]), ...(from === undefined ? [] : [from])],
+  carried(mark, { tie, became }) {
+    const { from, ...rest } = mark
+    const now = from === undefined ? undefined : (became(from) ?? [from])[0]
+    return { ...rest, at: tie(mark.at), ...(now === undefined ? {} : { from: now }) }
+  },
+}
+
 /** The drawing that a detail is of. */
 const DETAIL_OF: Reference<Drawing> = {
   to: ['drawing'],
@@ -350,6 +359,13 @@ export const KINDS = {
       ids: ({ tip }) => hosts([tip]),
       carried: (leader, { tie }) => ({ ...leader, tip: tie(leader.tip) }),
     },
+  },
+  levelMark: {
+    word: 'level mark',
+    host: 'board',
+    layer: 'layer-dimensions',
+    needs: [onBoard(), one('style', 'annotationStyle')],
+    loose: LEVEL_MARK,
   },
   note: { word: 'note', host: 'board', layer: 'layer-notes', needs: [onBoard()], loose: null },
   group: { word: 'group', host: 'board', layer: null, needs: [onBoard()], loose: GROUP },

@@ -63,6 +63,7 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   guide: null,
   dimension: null,
   leader: null,
+  levelMark: null,
   note: null,
   viewport: null,
   drawing: null,

@@ -165,8 +165,18 @@ export function carryOpenings(openings: readonly Opening[], fate: Fate): Carried
 }
 
 /** All ties of a record. */
-export const anchorsOf = (record: AnyRecord): readonly Anchor[] =>
-  record.kind === 'dimension' ? record.anchors : record.kind === 'leader' ? [record.tip] : []
+export function anchorsOf(record: AnyRecord): readonly Anchor[] {
+  switch (record.kind) {
+    case 'dimension':
+      return record.anchors
+    case 'leader':
+      return [record.tip]
+    case 'levelMark':
+      return [record.at]
+    default:
+      return []
+  }
+}
 
 /**
  * What a tie holds on to after a change, given what became of things; the same object when that is what it held on to

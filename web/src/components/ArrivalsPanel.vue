@@ -28,7 +28,7 @@ const WORDS: Record<Choice, string> = {
 }
 const nameHere = (id: Id): string => {
   const record = store.project.get(id)
-  return record && 'name' in record ? record.name : ''
+  return record && 'name' in record ? (record.name ?? '') : ''
 }
 const rows = (arrival: Arrival) =>
   arrival.here

@@ -7,6 +7,7 @@ import type { ToolEntry } from './entry'
 import { FABRIC_TOOLS } from './fabric'
 import { FILL_TOOLS } from './fill'
 import { NOTE_TOOLS } from './leader'
+import { LEVEL_MARK_TOOLS } from './levelMark'
 import { MEASURE_TOOLS } from './measure'
 import { MEASURED_TOOLS } from './measuredRoom'
 import { MORE_WALL_TOOLS } from './moreWalls'
@@ -42,6 +43,7 @@ const TABLE = {
   ...FILL_TOOLS,
   ...BLOCK_TOOLS,
   ...DIMENSION_TOOLS,
+  ...LEVEL_MARK_TOOLS,
   ...NOTE_TOOLS,
   ...VIEW_TOOLS,
   ...TRANSFORM_TOOLS,

@@ -2,12 +2,12 @@
 import { computed } from 'vue'
 import { setFacts } from '@lamina/core/edit'
 import { styleOf } from '@lamina/core/library'
-import type { Dimension, Leader } from '@lamina/core/records'
+import type { Dimension, Leader, LevelMark } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import { useNamed } from '../named'
 
-/** The annotation style of a dimension or leader. */
-const props = defineProps<{ record: Dimension | Leader }>()
+/** The annotation style of a dimension, leader or level mark. */
+const props = defineProps<{ record: Dimension | Leader | LevelMark }>()
 const store = useProject()
 const styles = useNamed('annotationStyle')
 const now = computed(() => styleOf(store.project, props.record.style).id)

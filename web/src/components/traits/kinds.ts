@@ -15,6 +15,7 @@ import GridLineTraits from './GridLineTraits.vue'
 import GuideTraits from './GuideTraits.vue'
 import HatchTraits from './HatchTraits.vue'
 import LeaderTraits from './LeaderTraits.vue'
+import LevelMarkTraits from './LevelMarkTraits.vue'
 import LineTraits from './LineTraits.vue'
 import NoteTraits from './NoteTraits.vue'
 import OpeningTraits from './OpeningTraits.vue'
@@ -69,6 +70,7 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   guide: { card: GuideTraits },
   dimension: { card: DimensionTraits },
   leader: { card: LeaderTraits },
+  levelMark: { card: LevelMarkTraits },
   note: { card: NoteTraits },
   drawing: { card: DrawingTraits, title: ({ name }) => name },
   viewport: { card: ViewportTraits, title: ({ number }) => `Viewport ${number}` },
