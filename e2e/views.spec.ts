@@ -131,6 +131,50 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
     await putAway(page)
   })
 
+  await test.step('a level mark tells the sill and follows it', async () => {
+    const south = await open(page, 'South elevation')
+    const { along, width } = window!
+    const wall = (await stored(server, project, 'wall')).find(({ id }) => id === window!.wall)!
+    const left = wall.a.x + ((wall.b.x - wall.a.x) / Math.abs(wall.b.x - wall.a.x)) * along - width / 2
+    await tool(page, 'Level mark')
+    await south.press(left, 700)
+    await south.move(left - 1000, 900)
+    await south.type('Sill')
+    await expect.poll(async () => (await stored(server, project, 'levelMark')).length).toBe(1)
+    const [mark] = await stored(server, project, 'levelMark')
+    expect(mark).toMatchObject({ name: 'Sill', at: { to: 'edge', of: window!.id } })
+    await putAway(page)
+    await south.press(mark!.at.last.x + mark!.shiftPaperMm * 50, 700 + 70)
+    await expect(traits(page)).toContainText('+0.700')
+    await putAway(page)
+  })
+
+  await test.step('a window is put in from the elevation, by typed distances from the corner and the floor', async () => {
+    const north = await open(page, 'North elevation')
+    const before = await stored(server, project, 'opening')
+    await stage(page, 'openings')
+    await tool(page, 'Window')
+    await north.move(-2200, 1200)
+    await page.keyboard.type('750')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('900')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('1100')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('1000')
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await stored(server, project, 'opening')).length).toBe(before.length + 1)
+    const made = (await stored(server, project, 'opening')).find(
+      ({ id }) => !before.some((each) => each.id === id),
+    )!
+    expect(made).toMatchObject({ width: 900, sill: 1000, head: 2100 })
+    expect(made.wall).not.toBe(window!.wall)
+    await putAway(page)
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await stored(server, project, 'opening')).length).toBe(before.length)
+    await stage(page, 'annotate')
+  })
+
   await test.step('on a sheet a wall 2 700 high measures 54.00 mm at 1:50', async () => {
     await stage(page, 'compose')
     const surface = sheet(page)

@@ -6,7 +6,7 @@ import type { AnnotationStyle, LevelMark, Project } from '../records'
 import { floorAt } from '../solids'
 import { holdAnchor } from '../ties'
 import { formatHeight } from '../units'
-import { isUpright } from '../views'
+import { isUpright, type Frame } from '../views'
 
 /** Sizes as multiples of the lettering: the triangle, the arms of a spot, between line and figure, past the figure. */
 const SIZE = { symbol: 0.9, spot: 0.6, gap: 0.4, past: 0.5 } as const
@@ -23,7 +23,7 @@ export function markedHeight(mark: Pick<LevelMark, 'height'>, point: Point, scen
     }
     case 'derived': {
       if (scene.beneath) return markedHeight(mark, point, scene.beneath)
-      const [frame] = scene.frames
+      const frame = pictureAt(scene.frames, point)
       // On a blank board heights are told from its origin.
       if (!frame) return point.y
       return isUpright(frame) ? point.y - frame.offset.y : null
@@ -33,6 +33,13 @@ export function markedHeight(mark: Pick<LevelMark, 'height'>, point: Point, scen
       return null
   }
 }
+
+/** The picture of several that a place lies in; the first beside all. */
+const pictureAt = (frames: readonly Frame[], { x, y }: Point): Frame | undefined =>
+  frames.find(({ border }) => {
+    const box = border?.box
+    return box && x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY
+  }) ?? frames[0]
 
 /** What a level mark says of a height above datum, or above the level it is told from. */
 export function levelWords(mark: Pick<LevelMark, 'name' | 'from'>, height: number, project: Project): string {

@@ -21,7 +21,7 @@ import { ROOM_TOOLS } from './room'
 import { ROUND_TOOLS } from './round'
 import { SAME_AGAIN_TOOLS } from './sameAgain'
 import { SET_OUT_TOOLS } from './setOut'
-import { isOnDrawing, isOnPlan, type Bench, type Tool } from './tool'
+import { isOnDrawing, isOnPlan, showsWalls, type Bench, type Tool } from './tool'
 import { TRANSFORM_TOOLS, pasteTool } from './transforms'
 import { VIEW_TOOLS } from './views'
 import { WALL_TOOLS } from './wall'
@@ -105,6 +105,10 @@ export function makeTool(name: ToolName, bench: Bench): Tool | null {
       return isOnDrawing(bench)
         ? entry.make(bench)
         : elsewhereTool(bench, `${entry.name}: this is for drawings, not for sheets.`)
+    case 'walls':
+      return showsWalls(bench)
+        ? entry.make(bench)
+        : elsewhereTool(bench, 'Doors and windows are put into walls, on plans, elevations and sections.')
     case 'plans':
       return isOnPlan(bench)
         ? entry.make(bench)

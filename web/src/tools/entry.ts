@@ -39,4 +39,10 @@ interface DrawingEntry extends ToolFacts {
   make(bench: DrawingBench): Tool
 }
 
-export type ToolEntry = AnywhereEntry | DrawingEntry | PlanEntry
+/** A tool for what stands in walls: it works on plans, and on views of the building from the side. */
+interface WallsEntry extends ToolFacts {
+  readonly on: 'walls'
+  make(bench: Bench): Tool
+}
+
+export type ToolEntry = AnywhereEntry | DrawingEntry | PlanEntry | WallsEntry

@@ -1,15 +1,17 @@
 import { mdiDoor, mdiDoorOpen, mdiWindowClosedVariant } from '@mdi/js'
 import type { DisplayItem } from '@lamina/core/display'
 import { addCornerWindow, addOpenings, addOpeningsAt } from '@lamina/core/edit'
+import { edgesOf, pathOfPoints } from '@lamina/core/geometry'
 import type { MeasuredTo } from '@lamina/core/locate'
 import type { Change, MeasuredFrom, Opening, Project } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
-import { aimAt, measurable, sizesOf, type Aim, type Wish } from './openingAim'
+import { openingOutline } from '@lamina/core/views'
+import { aimAt, buildingOf, measurable, sizesOf, type Aim, type Wish } from './openingAim'
 import { nextType } from './values'
 import { nextWay, type Way } from './drawing'
 import { examples } from './examples'
-import { foresee, foreseenItems } from './preview'
-import type { PlanBench, Located, TagField, Tool } from './tool'
+import { edgesItem, foresee, foreseenItems } from './preview'
+import type { Bench, Located, TagField, Tool } from './tool'
 import type { ToolEntry } from './entry'
 
 export const OPENING_WAYS: readonly Way[] = [
@@ -51,7 +53,7 @@ const NEXT_TO: Readonly<Record<MeasuredTo, MeasuredTo>> = {
  * whatever else distances are measured from, several in turn, centred, between two points, in an equal row, or round a
  * corner.
  */
-export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
+export function openingTool(bench: Bench, fit: Opening['fit']): Tool {
   const called = CALLED[fit]
   let otherHand = false
   let otherSide = false
@@ -83,7 +85,7 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
       return (project, makeId) =>
         addCornerWindow(
           project,
-          bench.scene.building,
+          buildingOf(bench, on),
           {
             wall: on.wall.shape.id,
             end,
@@ -151,7 +153,9 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
     return [
       { ...lengthField('width', 'width', width), by: 'high' },
       lengthField('high', 'height', height),
-      ...(fit === 'window' ? [lengthField('sill', 'sill', sill)] : []),
+      ...(fit === 'window' || bench.scene.view === 'derived'
+        ? [lengthField('sill', bench.scene.view === 'derived' ? 'from the floor' : 'sill', sill)]
+        : []),
     ]
   }
 
@@ -240,6 +244,13 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
     preview(at) {
       const aimed = aim(at)
       if (!aimed || (way() === 'between' && !first)) return []
+      const { scene } = bench
+      if (scene.view === 'derived')
+        return aimed.all.flatMap((facts) =>
+          openingOutline(bench.project, scene.frames, facts).map((outline) =>
+            edgesItem(edgesOf(pathOfPoints(outline, true)), true),
+          ),
+        )
       const seen = foresee(bench, change(aimed), at)
       return seen.change ? seen.items : asideItems(bench, aimed)
     },
@@ -247,7 +258,7 @@ export function openingTool(bench: PlanBench, fit: Opening['fit']): Tool {
 }
 
 /** What would be put in, where it may not be: drawn all the same, so that one sees why. */
-const asideItems = (bench: PlanBench, { all }: Aim): readonly DisplayItem[] =>
+const asideItems = (bench: Bench, { all }: Aim): readonly DisplayItem[] =>
   all.flatMap((facts) => foreseenItems(bench, { id: 'preview', kind: 'opening', ...facts }))
 
 /** What is put into walls. */
@@ -259,7 +270,7 @@ export const OPENING_TOOLS = {
     icon: mdiDoor,
     key: 'd',
     ways: OPENING_WAYS,
-    on: 'plans',
+    on: 'walls',
     make: (bench) => openingTool(bench, 'door'),
   },
   window: {
@@ -269,7 +280,7 @@ export const OPENING_TOOLS = {
     icon: mdiWindowClosedVariant,
     key: 'n',
     ways: WINDOW_WAYS,
-    on: 'plans',
+    on: 'walls',
     make: (bench) => openingTool(bench, 'window'),
   },
   gap: {
@@ -278,7 +289,7 @@ export const OPENING_TOOLS = {
     name: 'Plain opening',
     icon: mdiDoorOpen,
     ways: OPENING_WAYS,
-    on: 'plans',
+    on: 'walls',
     make: (bench) => openingTool(bench, 'gap'),
   },
 } satisfies Record<string, ToolEntry>

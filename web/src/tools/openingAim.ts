@@ -1,10 +1,18 @@
-import { atWall, clearLength, inWall, type SolvedWall } from '@lamina/core/building'
+import {
+  atWall,
+  clearLength,
+  inWall,
+  solverOf,
+  type LevelSolver,
+  type SolvedWall,
+} from '@lamina/core/building'
 import type { NewOpening } from '@lamina/core/edit'
 import { basesOf, centreFrom, distanceFrom, senseOf, type Base, type MeasuredTo } from '@lamina/core/locate'
 import { measuredFrom, type MeasuredFrom, type Opening, type OpeningType } from '@lamina/core/records'
 import { spacesOf } from '@lamina/core/rooms'
 import { shownStepMm } from '@lamina/core/units'
-import type { Located, PlanBench } from './tool'
+import { wallSeenAt } from '@lamina/core/views'
+import type { Bench, Located } from './tool'
 import { nextType } from './values'
 
 /** The wall under the pointer, with where the pointer stands in it. */
@@ -44,13 +52,23 @@ export interface Aim {
   readonly gap: number
 }
 
-/** The wall under the pointer; null where there is none. */
-export function wallUnder(bench: PlanBench, at: Located): OnWall | null {
+/** The walls among which a wall stands. */
+export const buildingOf = ({ project }: Bench, { wall }: OnWall): LevelSolver =>
+  solverOf(project, wall.shape.wall.level)
+
+/** The wall under the pointer, or the nearest that is looked at there; null where there is none. */
+export function wallUnder(bench: Bench, at: Located): OnWall | null {
+  const { scene } = bench
+  if (scene.view === 'derived') {
+    const seen = wallSeenAt(bench.project, scene.frames, at.raw)
+    return seen && { wall: seen.wall, along: seen.along, aside: 0, pointed: seen.side }
+  }
+  if (scene.view !== 'plan') return null
   const r = bench.reach * 1.5
   const { x, y } = at.raw
   let best: OnWall | null = null
   let bestAway = Infinity
-  for (const wall of bench.scene.building.wallsNear({ minX: x - r, minY: y - r, maxX: x + r, maxY: y + r })) {
+  for (const wall of scene.building.wallsNear({ minX: x - r, minY: y - r, maxX: x + r, maxY: y + r })) {
     const { along, aside } = inWall(wall.shape, at.raw)
     const { low, high, length } = wall.shape
     if (along < -r || along > length + r || aside < low - r || aside > high + r) continue
@@ -63,10 +81,12 @@ export function wallUnder(bench: PlanBench, at: Located): OnWall | null {
 }
 
 /** Doors open to the side pointed to; windows look away from the room, where there is one on one side alone. */
-function sideOf(bench: PlanBench, { wall: { shape }, along, pointed }: OnWall, wish: Wish): Opening['side'] {
+function sideOf(bench: Bench, on: OnWall, wish: Wish): Opening['side'] {
+  const { wall, along, pointed } = on
+  const { shape } = wall
   let left = pointed === 'left'
   if (wish.fit === 'window') {
-    const spaces = spacesOf(bench.project, bench.scene.building)
+    const spaces = spacesOf(bench.project, buildingOf(bench, on))
     const within = (at: number): boolean => spaces.at(atWall(shape, along, at)) !== null
     const [l, r] = [within(shape.high + 50), within(shape.low - 50)]
     if (l !== r) left = r
@@ -74,11 +94,11 @@ function sideOf(bench: PlanBench, { wall: { shape }, along, pointed }: OnWall, w
   return left !== wish.otherSide ? 'left' : 'right'
 }
 
-const basesAt = (bench: PlanBench, { wall, pointed, along }: OnWall): Base[] =>
-  basesOf(bench.project, bench.scene.building, wall, pointed, along)
+const basesAt = (bench: Bench, on: OnWall): Base[] =>
+  basesOf(bench.project, buildingOf(bench, on), on.wall, on.pointed, on.along)
 
 /** What distances to the place pointed to can be measured from. */
-export function measurable(bench: PlanBench, at: Located | null): readonly MeasuredFrom[] {
+export function measurable(bench: Bench, at: Located | null): readonly MeasuredFrom[] {
   const on = at && wallUnder(bench, at)
   if (!on) return measuredFrom
   const there = new Set(basesAt(bench, on).map(({ from }) => from))
@@ -87,7 +107,7 @@ export function measurable(bench: PlanBench, at: Located | null): readonly Measu
 
 /** The sizes of the next opening: as typed, as the last one, or those of its type. */
 export function sizesOf(
-  bench: PlanBench,
+  bench: Bench,
   fit: Opening['fit'],
   type: OpeningType,
 ): { width: number; height: number; sill: number } {
@@ -100,7 +120,7 @@ export function sizesOf(
 }
 
 /** What a press at a place would put in, with the base its place is measured from; null beside all walls. */
-export function aimAt(bench: PlanBench, at: Located | null, wish: Wish): Aim | null {
+export function aimAt(bench: Bench, at: Located | null, wish: Wish): Aim | null {
   const on = at && wallUnder(bench, at)
   if (!on) return null
   const { wall, along } = on

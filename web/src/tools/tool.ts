@@ -14,6 +14,7 @@ import { standsIn } from '@lamina/core/kinds'
 import type { Snap } from '@lamina/core/locate'
 import type { Point } from '@lamina/core/geometry'
 import type { TypedKind, Units } from '@lamina/core/units'
+import { isUpright } from '@lamina/core/views'
 import type { LastValues } from './values'
 
 /** Where the pointer is, after snaps and direction lock. */
@@ -130,6 +131,9 @@ export function isHere({ scene, board, project }: Bench, id: Id): boolean {
 }
 
 export const isOnPlan = (bench: Bench): bench is PlanBench => bench.scene.view === 'plan'
+/** Whether walls are seen on the board, from above or from the side. */
+export const showsWalls = ({ scene }: Bench): boolean =>
+  scene.view === 'plan' || (scene.view === 'derived' && scene.frames.some(isUpright))
 export const isOnDrawing = (bench: Bench): bench is DrawingBench => bench.board.kind === 'drawing'
 
 export interface Prompt {
