@@ -21,7 +21,7 @@ import {
   type Id,
   type RecordKind,
 } from '../src/records'
-import { PLAN, houseRecords } from './house'
+import { PLAN, houseRecords, outline } from './house'
 import { LEVEL } from './wallFixture'
 import { TieFinder, anchorsOf, holdAnchor, openingPoint, type Ground } from '../src/ties'
 
@@ -84,7 +84,13 @@ export class World {
   /** Empty, or with a house on its first level in which there is something of every kind. */
   constructor(furnished = false) {
     const { project, level, drawing, sheet } = begun('metric', this.makeId)
-    if (furnished) project.apply({ put: placedOn(level, drawing), drop: [] })
+    if (furnished) {
+      const plan = project.need('drawing', drawing)
+      const areas = [
+        { outline: outline([4000, -500], [9000, -500], [9000, 2000], [4000, 2000]), cutHeight: 1800 },
+      ]
+      project.apply({ put: [{ ...plan, areas } as Drawing, ...placedOn(level, drawing)], drop: [] })
+    }
     this.project = project
     this.level = level
     this.drawingId = drawing

@@ -1219,6 +1219,49 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'nothing',
     make: (world, { pick }) => edit.addInterior(world.project, world.some('room', pick), world.makeId).change,
   },
+  addPlan: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.addPlan(
+        world.project,
+        {
+          level: world.level,
+          kind: (['general', 'foundation', 'framing', 'ceiling'] as const)[pick % 4]!,
+          ...(pick % 3 ? {} : { scale: Math.abs(a) / 100 }),
+        },
+        world.makeId,
+      ).change,
+  },
+  setPlanCut: {
+    moves: 'nothing',
+    make: (world, { a, b, c, pick }) =>
+      edit.setPlanCut(world.project, planOf(world), {
+        cutHeight: pick % 3 ? a : undefined,
+        down: pick % 4 ? undefined : Math.abs(b),
+        up: pick % 5 ? undefined : c,
+      }),
+  },
+  addCutArea: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addCutArea(world.project, planOf(world), outlineOf(values), values.pick * 100),
+  },
+  setCutArea: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.setCutArea(world.project, planOf(world), pick % 2, pick % 3 ? a : null),
+  },
+  together: {
+    moves: 'nothing',
+    make: (world, { a, b, name }) => {
+      const note = edit.addNote(
+        world.project,
+        { drawing: world.drawingId, at: { x: a, y: b }, text: name, heightPaperMm: 2.5, align: 'middle' },
+        world.makeId,
+      )
+      return edit.together(note, note)
+    },
+  },
   addDetail: {
     moves: 'nothing',
     make: (world, { a, b, c, d, pick, name }) =>

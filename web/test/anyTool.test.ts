@@ -159,7 +159,7 @@ describe('any tool on a sheet', () => {
       const bench = new SheetBench()
       const before = JSON.stringify([...bench.project.everything()])
       const tool = makeTool(name, bench)!
-      expect(tool.prompt().text).toMatch(/drawings, not for sheets|drawn on plans/)
+      expect(tool.prompt().text).toMatch(/drawings, not for sheets|drawn on plans|put into walls, on plans/)
       tool.press(pointer(10, 10))
       tool.enter(pointer(10, 10))
       expect(bench.refused).toHaveLength(2)

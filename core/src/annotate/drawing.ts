@@ -1,4 +1,4 @@
-import { solving } from '../building'
+import { ownCut, solving } from '../building'
 import {
   IN_STEP,
   LivePicture,
@@ -19,6 +19,7 @@ import type { DisplayItem, DisplayList } from '../display'
 import { standsIn } from '../kinds'
 import type { AnyRecord, RecordOf } from '../records'
 import { ABOVE_LINEWORK } from './depths'
+import { cutAreaItems } from './cutAreas'
 import { layDimension } from './dimension'
 import { layLeader, layNote } from './leader'
 import { layLevelMark } from './levelMark'
@@ -31,28 +32,39 @@ import { viewMarkItems } from './viewMarks'
 /** How annotation of each kind is laid out by itself at a scale; null: together with the others of its kind. */
 const LAID: {
   readonly [K in KindDrawn<'annotation'>]:
-    ((record: RecordOf<K>, scene: Scene, scale: number) => readonly DisplayItem[]) | null
+    ((record: RecordOf<K>, scene: Scene, scale: number, printing: boolean) => readonly DisplayItem[]) | null
 } = {
   dimension: (dimension, scene, scale) =>
     layDimension(dimension, scene, scale, scene.project.facts.units).items,
   leader: (leader, scene, scale) => layLeader(leader, scene, scale).items,
   levelMark: (mark, scene, scale) => layLevelMark(mark, scene, scale).items,
   note: (note, _, scale) => layNote(note, scale),
-  drawing: (drawing, { project }, scale) => viewMarkItems(drawing, project, scale),
+  // Where a plan is cut otherwise shows on its own board alone, and is never printed.
+  drawing: (drawing, { project, board }, scale, printing) =>
+    drawing.id !== board.id
+      ? viewMarkItems(drawing, project, scale)
+      : drawing.view === 'plan' && !printing
+        ? cutAreaItems(drawing, project, scale)
+        : [],
   // Tags of rooms keep clear of everything else.
   room: null,
 }
 
 /** A record of annotation laid out by itself; nothing for other kinds. */
-function layAnnotation(record: AnyRecord, scene: Scene, scale: number): readonly DisplayItem[] {
+function layAnnotation(
+  record: AnyRecord,
+  scene: Scene,
+  scale: number,
+  printing: boolean,
+): readonly DisplayItem[] {
   const lay = record.kind in LAID ? LAID[record.kind as KindDrawn<'annotation'>] : null
-  return lay ? lay(record as never, scene, scale) : []
+  return lay ? lay(record as never, scene, scale, printing) : []
 }
 
 /** A record as it would be drawn if it were stored: its linework, or its annotation. */
 export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): readonly DisplayItem[] => [
   ...foreseenItems(record, scene, scale),
-  ...layAnnotation(record, scene, scale),
+  ...layAnnotation(record, scene, scale, false),
 ]
 
 /** Dimensions, leaders and notes, each a part. */
@@ -82,9 +94,10 @@ class AnnotationDrawn implements PartSource {
   private made(record: AnyRecord | undefined, scene: Scene): Part | null {
     const { project, board } = scene
     const { scale, printing } = this.look
-    if (!record || !(record.kind in LAID) || !standsIn(board, record)) return null
+    if (!record || !(record.kind in LAID)) return null
+    if (record.id !== board.id && !standsIn(board, record)) return null
     if (!isDrawn(project, record, printing)) return null
-    const items = onLayer(project, record, layAnnotation(record, scene, scale), scale)
+    const items = onLayer(project, record, layAnnotation(record, scene, scale, printing), scale)
     return partOf(
       items,
       { rank: ABOVE_LINEWORK.annotation, place: project.placeOf(record.id), nth: 0 },
@@ -135,7 +148,7 @@ export function pictureOf(scene: Scene, look: PlanLook): Picture {
 /** Brings the picture of a board up to date in small steps, so that it is at hand when it is asked for. */
 export function* picturing(scene: Scene, look: PlanLook): Generator<void> {
   if (scene.view === 'plan') {
-    yield* solving(scene.project, scene.board.level)
+    yield* solving(scene.project, scene.board.level, ownCut(scene.board))
     yield* scene.building.seen(look.printing).outlining()
   }
   yield* keptFor(scene, look).steps(scene)

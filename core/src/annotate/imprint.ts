@@ -1,7 +1,7 @@
 import { lookThrough, pensOf, sceneOf, type Part } from '../derive'
 import { pack, unpack, type DisplayList, type Layer, type PackedHead, type PenTable } from '../display'
 import { EMPTY_BOX, boxHeight, boxWidth, growBox, isEmptyBox, type Box } from '../geometry'
-import { lensOf } from '../library'
+import { drawingLens } from '../library'
 import type { Drawing, Id, Project } from '../records'
 import type { Units } from '../units'
 import { drawingPicture } from './drawing'
@@ -43,7 +43,7 @@ const MOST_WORDS = 4_000_000
  */
 export function imprintOf(project: Project, drawing: Drawing, seq: number): Uint16Array | null {
   const { readingScale } = drawing
-  const look = lookThrough(lensOf(project, null), readingScale, { printing: false })
+  const look = lookThrough(drawingLens(project, drawing), readingScale, { printing: false })
   const picture = drawingPicture(look).of(sceneOf(project, drawing))
   const extent = picture.extent()
   const parts = picture.parts()

@@ -1,4 +1,5 @@
 import { strokeItem, textItem, textWidth, type DisplayItem } from '../display'
+import { cutHeightAt, ownCut } from '../building'
 import type { Scene } from '../derive'
 import { pathOf, straight, type Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
@@ -19,7 +20,9 @@ export function markedHeight(mark: Pick<LevelMark, 'height'>, point: Point, scen
   switch (scene.view) {
     case 'plan': {
       const { project, level } = scene
-      return mark.height === undefined ? floorAt(project, level, point) : level.elevation + mark.height
+      return mark.height === undefined
+        ? floorAt(project, level, point, cutHeightAt(level, ownCut(scene.board), point))
+        : level.elevation + mark.height
     }
     case 'derived': {
       if (scene.beneath) return markedHeight(mark, point, scene.beneath)

@@ -43,7 +43,7 @@ export function fitOpenings(
   start: EndCut,
   end: EndCut,
   openings: readonly Opening[],
-  height: number,
+  height: (along: number) => number,
 ): { fits: OpeningFit[]; gaps: Gap[] } {
   const clear = clearLength(shape, start, end)
   const fits: OpeningFit[] = []
@@ -62,7 +62,7 @@ export function fitOpenings(
         !other.fault && from < other.to - SAME_POINT && heightsMeet(reach, openingReach(other.opening)),
     )
     const fault = outside ? 'outside' : over ? 'over another' : null
-    const zone = zoneAt(reach, height)
+    const zone = zoneAt(reach, height(opening.along))
     fits.push({ opening, from, to, fault, zone, mitre })
     if (!fault && zone === 'cut')
       gaps.push([mitre?.end === 'start' ? -BEYOND : from, mitre?.end === 'end' ? BEYOND : to, opening.id])

@@ -23,6 +23,7 @@ import {
 } from '../records'
 import { sameEndCut, type EndCut } from './cut'
 import type { CutGround, CutPart } from './cutGround'
+import { cutHeightAt, seesAsFar, type PlanCut } from './cutHeights'
 import { columnReach, heeds, lookedAt, wallReach, zoneAt, type Reach, type Zone } from './heights'
 import { cutJoint } from './joint'
 import type { Loop } from './loop'
@@ -117,6 +118,8 @@ export class LevelSolver implements CutGround {
     private readonly hidden: ReadonlySet<Id> | null = null,
     /** Solved by whoever asks for its steps, instead of at once. */
     later = false,
+    /** How its plan is cut; null: as its level says. */
+    readonly cutting: PlanCut | null = null,
   ) {
     if (!later) project.unheard(() => this.solveAll())
   }
@@ -173,7 +176,8 @@ export class LevelSolver implements CutGround {
       [...this.pillars.values()].some(({ column }) => hides(column))
     if (!some) return this
     const key = [...hidden].sort().join(' ')
-    const found = this.partial.get(key) ?? new LevelSolver(this.project, this.level, hidden)
+    const found =
+      this.partial.get(key) ?? new LevelSolver(this.project, this.level, hidden, false, this.cutting)
     this.partial.delete(key)
     this.partial.set(key, found)
     if (this.partial.size > MOST_PARTIAL) this.partial.delete(this.partial.keys().next().value!)
@@ -183,7 +187,13 @@ export class LevelSolver implements CutGround {
 
   private takesPart(record: Wall | Column): boolean {
     const { hidden } = this
-    return record.level === this.level && !(hidden?.has(layerIdOf(record)!) || hidden?.has(record.id))
+    if (record.level !== this.level || hidden?.has(layerIdOf(record)!) || hidden?.has(record.id)) return false
+    const level = this.cutting ? this.heights : undefined
+    if (!level) return true
+    return seesAsFar(
+      this.cutting,
+      record.kind === 'wall' ? wallReach(record, level) : columnReach(record, level),
+    )
   }
   private takes(id: Id): boolean {
     return this.walls.has(id) || this.pillars.has(id)
@@ -203,9 +213,9 @@ export class LevelSolver implements CutGround {
     return this.project.find('level', this.level)
   }
 
-  private zoneOf(reach: (level: Pick<Level, 'height'>) => Reach): Zone {
+  private zoneOf(reach: (level: Pick<Level, 'height'>) => Reach, middle: Point): Zone {
     const level = this.heights
-    return level ? zoneAt(reach(level), level.cutHeight) : 'cut'
+    return level ? zoneAt(reach(level), cutHeightAt(level, this.cutting, middle)) : 'cut'
   }
 
   /** Closed outlines of the cut material of a rank. */
@@ -468,7 +478,7 @@ export class LevelSolver implements CutGround {
     const { minX, minY, maxX, maxY } = piece
     return {
       column,
-      zone: this.zoneOf((level) => columnReach(column, level)),
+      zone: this.zoneOf((level) => columnReach(column, level), column.at),
       pieces: [piece],
       boundaries: [],
       closing: [],
@@ -586,7 +596,10 @@ export class LevelSolver implements CutGround {
     const shape = wallShape(wall, type, (id) => this.project.need('material', id))
     return {
       shape,
-      zone: this.zoneOf((level) => wallReach(wall, level)),
+      zone: this.zoneOf(
+        (level) => wallReach(wall, level),
+        atWall(shape, shape.length / 2, (shape.low + shape.high) / 2),
+      ),
       start: null,
       end: null,
       openings: [],
@@ -654,8 +667,14 @@ export class LevelSolver implements CutGround {
       .map((user) => this.project.find('opening', user))
       .filter((opening): opening is Opening => opening !== undefined)
     const level = this.project.need('level', this.level)
-    const height = lookedAt(wallReach(wall.shape.wall, level), wall.zone, level.cutHeight)
-    const { fits, gaps } = fitOpenings(wall.shape, wall.start!, wall.end!, openings, height)
+    const { shape, zone } = wall
+    const height = (along: number): number =>
+      lookedAt(
+        wallReach(shape.wall, level),
+        zone,
+        cutHeightAt(level, this.cutting, atWall(shape, along, (shape.low + shape.high) / 2)),
+      )
+    const { fits, gaps } = fitOpenings(shape, wall.start!, wall.end!, openings, height)
     for (const { opening } of wall.openings)
       if (this.hosts.get(opening.id) === id) this.hosts.delete(opening.id)
     wall.openings = fits

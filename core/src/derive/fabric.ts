@@ -1,7 +1,8 @@
-import { zoneAt, type Zone } from '../building'
+import { cutHeightAt, ownCut, seesAsFar, zoneAt, type Reach, type Zone } from '../building'
 import { penFrom, strokeItem, type DisplayItem } from '../display'
 import {
   atDistance,
+  boxCentre,
   boxCorners,
   offsetFrom,
   offsetPath,
@@ -12,7 +13,7 @@ import {
   pathOf,
   type Point,
 } from '../geometry'
-import { overheadOutline, reachOf } from '../kinds'
+import { overheadOutline, placedBox, reachOf } from '../kinds'
 import { layerOf, lineTypeOf, standardLayerOf } from '../library'
 import {
   KINDS,
@@ -159,9 +160,17 @@ function separatorItems(project: Project, line: Separator, scale: number): Displ
 /** Paper mm. */
 const SEPARATOR_DASHES = [1.5, 1.2]
 
-/** How the cut of a level's plan finds something that stands on it. */
-const zoneIn = (project: Project, record: AnyRecord, level: Level): Zone =>
-  zoneAt(reachOf(record, project) ?? { from: 0, to: 0 }, level.cutHeight)
+type OnLevel = Slab | FloorVoid | Stair | Ramp | Rail | Roof | Overhead | Separator
+const reachIn = (record: OnLevel, { project }: PlanScene): Reach =>
+  reachOf(record, project) ?? { from: 0, to: 0 }
+
+/** How the cut of a plan finds something that stands on its level. */
+const zoneIn = (record: OnLevel, scene: PlanScene): Zone =>
+  zoneAt(reachIn(record, scene), cutOver(record, scene))
+
+/** Where a plan is cut at the middle of something, above the floor, mm. */
+const cutOver = (record: OnLevel, { level, board }: PlanScene): number =>
+  cutHeightAt(level, ownCut(board), boxCentre(placedBox(record)))
 
 /** Floors nearer to each other than this count as one, mm. */
 const SAME_FLOOR = 50
@@ -192,11 +201,13 @@ const ownField =
     }
   }
 
-const here = (record: { readonly level: Id }, { level }: PlanScene): boolean => record.level === level.id
+/** Whether it stands on the level of a plan that sees as far. */
+const here = (record: OnLevel, scene: PlanScene): boolean =>
+  record.level === scene.level.id && seesAsFar(ownCut(scene.board), reachIn(record, scene))
 
 /** On which of two plans something that climbs shows: of the level it leaves, of the one it reaches, or neither. */
 function climbing(
-  record: { readonly level: Id },
+  record: OnLevel,
   scene: PlanScene,
   reaches: (foot: Level) => boolean,
 ): 'leaves' | 'reaches' | null {
@@ -224,8 +235,8 @@ function roofFrom(roof: Roof, scene: PlanScene): 'below' | 'above' | null {
 }
 
 /** With what lies on the floor, or overhead if it is above the cut. */
-const floorOrOverhead = (record: AnyRecord & { readonly level: Id }, scene: PlanScene): Tier | null =>
-  !here(record, scene) ? null : zoneIn(scene.project, record, scene.level) === 'above' ? 'overhead' : 'floor'
+const floorOrOverhead = (record: OnLevel, scene: PlanScene): Tier | null =>
+  !here(record, scene) ? null : zoneIn(record, scene) === 'above' ? 'overhead' : 'floor'
 
 /** How stairs, floors, roofs and overhead things are drawn, in the order they are drawn. */
 export const FABRIC = {
@@ -233,8 +244,7 @@ export const FABRIC = {
     clear: 'lines',
     from: fromLevels,
     tier: floorOrOverhead,
-    items: (slab, { project, level }, { scale }) =>
-      slabItems(project, slab, scale, zoneIn(project, slab, level)),
+    items: (slab, scene, { scale }) => slabItems(scene.project, slab, scale, zoneIn(slab, scene)),
   }),
   void: onPlans<FloorVoid>({
     clear: 'lines',
@@ -248,7 +258,7 @@ export const FABRIC = {
     tier: (stair, scene) => (stairOn(stair, scene) ? 'floor' : null),
     items(stair, scene, look) {
       const on = stairOn(stair, scene)
-      return on ? stairItems(scene.project, stair, on, look.scale, look) : []
+      return on ? stairItems(scene.project, stair, on, look.scale, look, cutOver(stair, scene)) : []
     },
   }),
   ramp: onPlans<Ramp>({
@@ -279,8 +289,7 @@ export const FABRIC = {
     clear: 'lines',
     from: fromLevels,
     tier: floorOrOverhead,
-    items: (thing, { project, level }, { scale }) =>
-      overheadItems(project, thing, scale, zoneIn(project, thing, level)),
+    items: (thing, scene, { scale }) => overheadItems(scene.project, thing, scale, zoneIn(thing, scene)),
   }),
   separator: onPlans<Separator>({
     clear: 'lettering',

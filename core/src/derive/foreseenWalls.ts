@@ -3,6 +3,7 @@ import {
   atWall,
   bodyBox,
   inWall,
+  ownCut,
   wallShape,
   type Boundary,
   type OpeningFit,
@@ -195,14 +196,15 @@ function nearTo(before: LevelSolver, touched: ReadonlySet<Id>, places: readonly 
 /** The walls near what was shown ahead last, for each board: of a pointer that moves on most stay as they are. */
 const small = new WeakMap<Kept, LevelSolver>()
 
-function solved({ kept, level }: PlanScene, records: ReadonlyMap<Id, AnyRecord>): LevelSolver {
+function solved({ kept, level, board }: PlanScene, records: ReadonlyMap<Id, AnyRecord>): LevelSolver {
   const found = small.get(kept)
-  if (found?.level === level.id) {
+  const cut = ownCut(board)
+  if (found?.level === level.id && found.cutting === cut) {
     found.project.become(records)
     found.follow()
     return found
   }
-  const solver = new LevelSolver(new Project(records.values()), level.id)
+  const solver = new LevelSolver(new Project(records.values()), level.id, null, false, cut)
   small.set(kept, solver)
   return solver
 }

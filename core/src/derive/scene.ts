@@ -1,4 +1,4 @@
-import { solverOf, type LevelSolver } from '../building'
+import { ownCut, solverOf, type LevelSolver } from '../building'
 import {
   kindsIn,
   type AnyRecord,
@@ -114,7 +114,7 @@ function sceneFor(project: Project, kept: Kept, board: Board): Scene {
         level: project.need('level', board.level),
         // Brought up to date when it is asked for.
         get building() {
-          return solverOf(project, board.level)
+          return solverOf(project, board.level, ownCut(board))
         },
       }
     case 'section':

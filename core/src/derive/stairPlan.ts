@@ -37,12 +37,13 @@ export function stairItems(
   on: 'leaves' | 'reaches',
   scale: number,
   look: { readonly overhead: boolean },
+  /** Above the floor, mm. */
+  cutHeight: number,
 ): DisplayItem[] {
   const solved = stairOf(project, stair)
   if (!solved) return faultItems(stair, scale)
-  const level = project.need('level', stair.level)
   const count = solved.treads.length
-  const cut = on === 'leaves' ? level.cutHeight / solved.rise : Infinity
+  const cut = on === 'leaves' ? cutHeight / solved.rise : Infinity
   const cuts = cut < count - 0.2
   const brk = cuts ? breakAt(solved, Math.max(0.4, cut), stair) : null
   const draw = new StairPen(stair, scale, penFrom(layerOf(project, stair).penMm, 0), brk, look.overhead)

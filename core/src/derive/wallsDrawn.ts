@@ -1,6 +1,8 @@
 import {
   atWall,
+  cutHeightAt,
   openingReach,
+  ownCut,
   wallAxis,
   wallLine,
   wallShape,
@@ -102,7 +104,8 @@ function openingForeseen(opening: Opening, scene: Scene, look: PlanLook): readon
   if (!wall || scene.view !== 'plan') return []
   const from = opening.along - opening.width / 2
   const to = opening.along + opening.width / 2
-  const zone = zoneAt(openingReach(opening), scene.level.cutHeight)
+  const middle = atWall(wall.shape, opening.along, 0)
+  const zone = zoneAt(openingReach(opening), cutHeightAt(scene.level, ownCut(scene.board), middle))
   return openingForeseenIn(scene.project, wall, { opening, from, to, fault: null, zone, mitre: null }, look)
 }
 

@@ -72,6 +72,8 @@ export {
 } from './blocks'
 export { rowPlaces, runPlaces } from './blockRows'
 export { moveItems, removeItems, setFacts } from './items'
+export { addCutArea, addPlan, setCutArea, setPlanCut } from './plans'
+export { together } from './outcome'
 export { addDimensions, addLeader, addLevelMark, addNote } from './annotation'
 export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'

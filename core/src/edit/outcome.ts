@@ -260,6 +260,12 @@ export class Outcome {
 export const storing = (project: Project, ...records: readonly AnyRecord[]): Change =>
   new Outcome(project).put(...records).change()
 
+/** What two changes do one after the other, the second of them made after the first. */
+export const together = (first: Change, second: Change): Change => ({
+  put: [...first.put.filter(({ id }) => !second.put.some((each) => each.id === id)), ...second.put],
+  drop: [...first.drop, ...second.drop],
+})
+
 /**
  * The change that removes records which nothing needs any more.
  * @refuses nonsense

@@ -277,3 +277,9 @@ export function alongAt(path: Path, edge: number, t: number): number {
 /** Whether every coordinate is a number that can be stored. */
 export const isFinitePath = (path: Path): boolean =>
   path.vertices.every(({ x, y, sweep }) => Number.isFinite(x + y + sweep) && size({ x, y }) < 1e9)
+
+/** A path as records store it. */
+export const asStored = ({ vertices, closed }: Path): { vertices: Vertex[]; closed: boolean } => ({
+  vertices: vertices.map(({ x, y, sweep }) => ({ x, y, sweep })),
+  closed,
+})

@@ -1,4 +1,4 @@
-import type { Id, Lens, Project, Schedule } from '../records'
+import type { Drawing, Id, Lens, Project, Schedule } from '../records'
 
 const FULL: Omit<Lens, 'id' | 'name' | 'order'> = {
   kind: 'lens',
@@ -45,6 +45,10 @@ export function lensOf(project: Project, id: Id | null | undefined): Lens {
   const found = id ? project.find('lens', id) : undefined
   return found ?? project.find('lens', 'lens-full') ?? STANDARD_LENSES[0]!
 }
+
+/** What a drawing is looked at through where nothing else is chosen: its own lens, or the first there is. */
+export const drawingLens = (project: Project, drawing: Pick<Drawing, 'lens'>, chosen?: Id | null): Lens =>
+  lensOf(project, chosen ?? drawing.lens)
 
 /** Lenses in their order. */
 export const lensesOf = (project: Project): Lens[] => {

@@ -55,14 +55,14 @@ const planSchema = z.strictObject({
   ...anyView,
   view: z.literal('plan'),
   level: idSchema,
-  /** Height above the floor at which it is cut, mm; left out: as its level says. */
-  cutHeight: lengthSchema.optional(),
-  /** How far below the floor it sees down, and how far above it sees up, mm; left out: to the floor, and to the next level. */
+  /** Height above the floor at which it is cut, mm, below it negative; left out: as its level says. */
+  cutHeight: anySizeSchema.optional(),
+  /** How far below the floor it sees down, and how far above it sees up, mm; left out: all that stands on its level. */
   down: z.number().gte(0).lte(100_000).optional(),
   up: lengthSchema.optional(),
   /** Places that are cut at another height. */
   areas: z
-    .array(z.strictObject({ outline, cutHeight: lengthSchema }))
+    .array(z.strictObject({ outline, cutHeight: anySizeSchema }))
     .max(50)
     .optional(),
 })

@@ -1,4 +1,4 @@
-import type { LevelSolver } from '../building'
+import { solverOf, type LevelSolver } from '../building'
 import { boxOf, type Box, PlaceIndex } from '../geometry'
 import { Work, type Steps } from '../steps'
 import { ChangeLog, type Id, type Level, type Project, type Room } from '../records'
@@ -184,7 +184,9 @@ interface Kept {
 }
 const kept = new WeakMap<LevelSolver, Kept>()
 
-function keptFor(project: Project, solver: LevelSolver): Kept {
+/** Rooms are those of their level, however a plan is cut. */
+function keptFor(project: Project, of: LevelSolver): Kept {
+  const solver = of.cutting ? solverOf(project, of.level) : of
   let mine = kept.get(solver)
   if (!mine) {
     const spaces = new LevelSpaces(project, solver)

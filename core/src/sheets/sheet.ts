@@ -17,7 +17,7 @@ import {
 import { extentOf, type DisplayItem, type DisplayList } from '../display'
 import { viewportsOf } from '../edit'
 import { boxesMeet, growBox, inverse, joinBoxes, mapBox, type Box } from '../geometry'
-import { lensOf } from '../library'
+import { drawingLens } from '../library'
 import { scaleOf, type Drawing, type Id, type Project, type Sheet, type Viewport } from '../records'
 import { scaleName } from '../units'
 import { titleBlockItems, titleFields } from './titleBlock'
@@ -25,7 +25,7 @@ import { labelItems, shownBox, viewportFrame, viewportMap } from './viewport'
 
 const printed = (project: Project, drawing: Drawing, scale: number, lens?: Id): [Scene, PlanLook] => [
   sceneOf(project, drawing),
-  lookThrough(lensOf(project, lens), scale, { printing: true }),
+  lookThrough(drawingLens(project, drawing, lens), scale, { printing: true }),
 ]
 
 /** A drawing as it prints through a lens at a scale; kept, and brought up to date part by part. */

@@ -8,14 +8,16 @@ const WALKED = ['slab', 'ramp', 'stair'] as const
 
 /**
  * The height above datum of what is walked on at a place of a level, mm: the highest face up beneath the height at
- * which the level is cut; the floor of the level where nothing lies.
+ * which the plan is cut; the floor of the level where nothing lies.
  */
 export function floorAt(
   project: Project,
   level: Level,
   p: { readonly x: number; readonly y: number },
+  /** Above the floor, mm. */
+  cutHeight = level.cutHeight,
 ): number {
-  const cut = level.elevation + level.cutHeight
+  const cut = level.elevation + cutHeight
   let found = -Infinity
   for (const kind of WALKED)
     for (const record of project.all(kind)) {

@@ -242,6 +242,7 @@ export function useActions() {
     add('fold-shelf', 'Fold or unfold the shelf', 'Setting', () => habits.fold('shelf'), ']')
     add('fit', 'Show everything', 'Action', () => opened.surface?.fit(), 'Home')
     add('new-sheet', 'New sheet', 'Action', newSheet)
+    add('another-plan', 'Another plan of a level', 'Action', () => (desk.newPlan = true))
     add('all-elevations', 'Elevations of all four sides', 'Action', allElevations)
     add('cutaway', 'Cutaway', 'Action', newCutaway)
     add('blank-detail', 'Blank detail', 'Action', blankDetail)

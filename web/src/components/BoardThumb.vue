@@ -4,7 +4,7 @@ import { useTheme } from 'vuetify'
 import { pictureOf, picturing } from '@lamina/core/annotate'
 import { bringingDerived, lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
 import { growBox, isEmptyBox, type Box } from '@lamina/core/geometry'
-import { lensOf } from '@lamina/core/library'
+import { drawingLens } from '@lamina/core/library'
 import type { Board } from '@lamina/core/records'
 import { picturingSheet, sheetPictureOf } from '@lamina/core/sheets'
 import { useProject } from '../store/project'
@@ -34,7 +34,7 @@ function* pictureNow(): Generator<void, Picture> {
     () =>
       [
         sceneOf(project, board),
-        lookThrough(lensOf(project, null), board.readingScale, { printing: false }),
+        lookThrough(drawingLens(project, board), board.readingScale, { printing: false }),
       ] as const,
   )
   yield* unheardSteps(project, bringingDerived(scene, false))

@@ -18,6 +18,7 @@ import type { Drawing, Id, Sheet, Viewport } from '@lamina/core/records'
 import {
   aimAnywhere,
   aimViewport,
+  aimingAt,
   lineUp,
   sheetExtent,
   sheetField,
@@ -203,12 +204,8 @@ function finishCrop(): void {
 }
 
 /** What a drawing needs to be aimed at this sheet. */
-const aiming = (drawing: Drawing): Omit<Parameters<typeof aimViewport>[0], 'at'> => ({
-  field: sheetLayout(props.sheet).field,
-  taken: frames.value.map(({ frame }) => frame),
-  extentAt: (ratio) => source(drawing, ratio).extent(),
-  system: store.units.system,
-})
+const aiming = (drawing: Drawing): ReturnType<typeof aimingAt> =>
+  aimingAt(store.project, props.sheet.id, drawing)
 function drop(aimed: Ghost): void {
   const { scale, at, crop: shown, drawing } = aimed
   const made = store.edit('Viewport', (project, makeId) =>

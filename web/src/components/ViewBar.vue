@@ -1,7 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { CUTAWAY_LOOKS, setBeneath as setDetailBeneath, setCutaway, setSight } from '@lamina/core/edit'
+import {
+  CUTAWAY_LOOKS,
+  setBeneath as setDetailBeneath,
+  setCutArea,
+  setCutaway,
+  setPlanCut,
+  setSight,
+} from '@lamina/core/edit'
+import { formatLength } from '@lamina/core/units'
 import { isStanding } from '@lamina/core/kinds'
 import type { Drawing, DrawingOf } from '@lamina/core/records'
 import { viewWord } from '@lamina/core/views'
@@ -16,6 +24,12 @@ const router = useRouter()
 
 const standing = computed(() => (isStanding(props.drawing) ? props.drawing : null))
 const cutaway = computed(() => (props.drawing.view === 'cutaway' ? props.drawing : null))
+const plan = computed(() => (props.drawing.view === 'plan' ? props.drawing : null))
+const level = computed(() => plan.value && store.project.find('level', plan.value.level))
+const planCut = (facts: Parameters<typeof setPlanCut>[2]): unknown =>
+  store.edit('How a plan is cut', (p) => setPlanCut(p, props.drawing.id, facts))
+const area = (index: number, height: number | null): unknown =>
+  store.edit('A place cut at another height', (p) => setCutArea(p, props.drawing.id, index, height))
 const detail = computed(() => (props.drawing.view === 'detail' && props.drawing.of ? props.drawing : null))
 const word = computed(() => viewWord(props.drawing.view))
 
@@ -90,13 +104,50 @@ const openParent = (): void =>
 
 <template>
   <div
-    v-if="standing || cutaway || detail"
+    v-if="plan || standing || cutaway || detail"
     class="bar"
     role="region"
     :aria-label="`This ${word}`"
     data-test="view-bar"
   >
-    <template v-if="standing">
+    <template v-if="plan && level">
+      <LengthField
+        label="Cut at"
+        :mm="plan.cutHeight ?? null"
+        :units="store.units"
+        :empty="`as the level: ${formatLength(level.cutHeight, store.units)}`"
+        @set="(cutHeight) => planCut({ cutHeight })"
+        @clear="planCut({ cutHeight: undefined })"
+      />
+      <LengthField
+        label="Sees down by"
+        :mm="plan.down ?? null"
+        :units="store.units"
+        :least="0"
+        empty="all of the level"
+        @set="(down) => planCut({ down })"
+        @clear="planCut({ down: undefined })"
+      />
+      <LengthField
+        label="Sees up to"
+        :mm="plan.up ?? null"
+        :units="store.units"
+        empty="all of the level"
+        @set="(up) => planCut({ up })"
+        @clear="planCut({ up: undefined })"
+      />
+      <LengthField
+        v-for="(each, i) in plan.areas ?? []"
+        :key="i"
+        :label="`Place ${i + 1} cut at`"
+        :mm="each.cutHeight"
+        :units="store.units"
+        empty="as the rest"
+        @set="(height) => area(i, height)"
+        @clear="area(i, null)"
+      />
+    </template>
+    <template v-else-if="standing">
       <LengthField
         label="Sees as far as"
         :mm="standing.depth ?? null"

@@ -6,6 +6,7 @@ import {
   mdiFileDownloadOutline,
   mdiFilePlusOutline,
   mdiFileRemoveOutline,
+  mdiFloorPlan,
   mdiHomeGroup,
   mdiImageFilterCenterFocus,
   mdiLayersOutline,
@@ -165,6 +166,12 @@ const take = (tool: ToolName): void => props.actions.take(tool)
           />
           <ToolOptions v-if="opens(entry)" :entry="entry" />
         </template>
+        <DrawerEntry
+          v-if="heading === 'Views'"
+          :icon="mdiFloorPlan"
+          name="Another plan"
+          @choose="desk.newPlan = true"
+        />
         <DrawerEntry
           v-if="heading === 'Views'"
           :icon="mdiHomeGroup"

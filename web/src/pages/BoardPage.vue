@@ -15,7 +15,7 @@ import {
 import type { DisplayList } from '@lamina/core/display'
 import { setFacts, surroundingsMap } from '@lamina/core/edit'
 import { boardShowing, isStanding } from '@lamina/core/kinds'
-import { lensOf, lensesOf } from '@lamina/core/library'
+import { drawingLens, lensesOf } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
 import type { Drawing } from '@lamina/core/records'
 import type { Steps } from '@lamina/core/steps'
@@ -48,7 +48,7 @@ const router = useRouter()
 
 const drawing = computed<Drawing>(() => store.project.need('drawing', props.drawing))
 const scene = computed(() => store.scene(drawing.value))
-const lens = computed(() => lensOf(store.project, desk.lens))
+const lens = computed(() => drawingLens(store.project, drawing.value, desk.lens))
 const lenses = computed(() => lensesOf(store.project))
 const look = computed(() => lookThrough(lens.value, drawing.value.readingScale, { printing: false }))
 const picture = (): Picture => pictureOf(scene.value, look.value)
@@ -154,9 +154,25 @@ const zoomWords = computed(
   () => `${Math.round((camera.value.scale * drawing.value.readingScale * 25.4 * 100) / 96)} %`,
 )
 
+/** The drawing is looked at through the chosen lens from now on, on sheets too. */
+function keepLens(): void {
+  const { id } = lens.value
+  store.edit('Lens of a drawing', (project) => setFacts(project, 'drawing', drawing.value.id, { lens: id }))
+}
+// Another drawing is looked at through its own.
+watch(
+  () => drawing.value.id,
+  () => (desk.lens = drawing.value.lens === undefined ? desk.lens : null),
+)
+
 const hasView = computed(() => {
   const { value: of } = drawing
-  return of.view === 'cutaway' || isStanding(of) || (of.view === 'detail' && of.of !== undefined)
+  return (
+    of.view === 'plan' ||
+    of.view === 'cutaway' ||
+    isStanding(of) ||
+    (of.view === 'detail' && of.of !== undefined)
+  )
 })
 const showsView = computed(() => hasView.value && desk.viewOpen)
 
@@ -190,6 +206,11 @@ function setScale(ratio: number): void {
           @click="desk.lens = each.id"
         />
         <v-divider />
+        <v-list-item
+          v-if="lens.id !== drawingLens(store.project, drawing).id"
+          title="Keep it for this drawing"
+          @click="keepLens"
+        />
         <v-list-item title="Lenses…" @click="desk.panel = 'lenses'" />
         <v-divider />
         <v-list-item

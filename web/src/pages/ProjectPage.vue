@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import AskDialog from '../components/AskDialog.vue'
+import NewPlanDialog from '../components/NewPlanDialog.vue'
 import FirstSight from '../components/FirstSight.vue'
 import FoldedStrip from '../components/FoldedStrip.vue'
 import KeysPage from '../components/KeysPage.vue'
@@ -241,6 +242,12 @@ onBeforeUnmount(() => {
       <div v-else class="shelf-place" />
     </main>
     <AskDialog v-if="ready" v-model="desk.askOpen" :actions="actions.all.value" />
+    <NewPlanDialog
+      v-if="desk.newPlan"
+      v-model="desk.newPlan"
+      :level="actions.drawing.value?.view === 'plan' ? actions.drawing.value.level : null"
+      @made="actions.openDrawing"
+    />
     <KeysPage v-if="desk.keysOpen" v-model="desk.keysOpen" />
   </div>
   <div v-else-if="fault" class="fault" role="alert">

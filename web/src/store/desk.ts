@@ -36,5 +36,7 @@ export const useDesk = defineStore('desk', () => {
   const trueWeights = ref(false)
   /** What the open drawing looks at is shown over it. */
   const viewOpen = ref(false)
-  return { stage, panel, askOpen, keysOpen, lens, trueWeights, viewOpen }
+  /** What another plan starts from is being chosen. */
+  const newPlan = ref(false)
+  return { stage, panel, askOpen, keysOpen, lens, trueWeights, viewOpen, newPlan }
 })

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import type { Imprint } from '@lamina/core/annotate'
-import { lensOf } from '@lamina/core/library'
+import { drawingLens } from '@lamina/core/library'
 import type { Id } from '@lamina/core/records'
 import { api } from '../api'
 import { useProject } from './project'
@@ -35,7 +35,8 @@ export const useImprints = defineStore('imprints', () => {
   function of(board: Id, lens: Id): Imprint | null {
     const found = now.value
     if (found?.board !== board || found.seq !== store.at() || store.waiting > 0) return null
-    return lens === lensOf(store.project, null).id ? found : null
+    const drawing = store.project.find('drawing', board)
+    return drawing && lens === drawingLens(store.project, drawing).id ? found : null
   }
 
   return { now, ask, of, letGo }

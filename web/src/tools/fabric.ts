@@ -1,3 +1,4 @@
+import { cutHeightAt, ownCut } from '@lamina/core/building'
 import {
   mdiDotsHorizontal,
   mdiFence,
@@ -22,6 +23,7 @@ import {
 } from '@lamina/core/edit'
 import {
   angleOf,
+  asStored,
   distance,
   flattenPath,
   offsetFrom,
@@ -126,7 +128,8 @@ export function stairTool(bench: PlanBench): Tool {
     sketch([a, b]) {
       if (!a) return []
       const stair: Stair = { id: 'preview', kind: 'stair', ...facts(a, b ? turnOf(a, b) : 0) }
-      return stairItems(bench.project, stair, 'leaves', bench.scale, { overhead: true })
+      const cut = cutHeightAt(bench.scene.level, ownCut(bench.scene.board), a)
+      return stairItems(bench.project, stair, 'leaves', bench.scale, { overhead: true }, cut)
     },
     remark([a, b]) {
       if (!a) return ''
@@ -210,11 +213,6 @@ export const railTool = (bench: PlanBench): Tool =>
     make: (path, project, makeId) =>
       addRail(project, { ...bench.values.rail, level: bench.scene.level.id, path: asStored(path) }, makeId),
   })
-
-const asStored = ({ vertices, closed }: Path): { vertices: Path['vertices'][0][]; closed: boolean } => ({
-  vertices: [...vertices],
-  closed,
-})
 
 type MakeOf = (path: Path, project: Project, makeId: MakeId) => Change
 

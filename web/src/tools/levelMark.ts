@@ -1,4 +1,4 @@
-import { mdiTriangleDown } from '@mdi/js'
+import { mdiTriangleDownOutline } from '@mdi/js'
 import { drawLevelMark, isFromAbove, levelWords, markedHeight } from '@lamina/core/annotate'
 import { addLevelMark } from '@lamina/core/edit'
 import type { Point } from '@lamina/core/geometry'
@@ -95,7 +95,7 @@ export const LEVEL_MARK_TOOLS = {
     stage: 'annotate',
     under: 'Measure and write',
     name: 'Level mark',
-    icon: mdiTriangleDown,
+    icon: mdiTriangleDownOutline,
     on: 'drawings',
     make: levelMarkTool,
   },

@@ -1,9 +1,16 @@
-import { mdiHomeOutline, mdiMagnifyPlusOutline, mdiVectorLine, mdiViewCarouselOutline } from '@mdi/js'
+import {
+  mdiContentCut,
+  mdiHomeOutline,
+  mdiMagnifyPlusOutline,
+  mdiVectorLine,
+  mdiViewCarouselOutline,
+} from '@mdi/js'
 import { viewMarkItems } from '@lamina/core/annotate'
 import { wallDirection, inWall, type SolvedWall } from '@lamina/core/building'
 import { strokeItem } from '@lamina/core/display'
-import { EditRefused, addDetail, addInterior, addSight, type NewSight } from '@lamina/core/edit'
+import { EditRefused, addCutArea, addDetail, addInterior, addSight, type NewSight } from '@lamina/core/edit'
 import {
+  boxCorners,
   boxOf,
   circlePath,
   cross,
@@ -295,6 +302,44 @@ export function detailTool(bench: DrawingBench): Tool {
   })
 }
 
+/** A place is cut so much higher than the rest where nothing is typed, mm: through high windows. */
+const HIGHER = 600
+
+/** A place of a plan that is cut at another height: a box round it, then the height. */
+export function cutAreaTool(bench: PlanBench): Tool {
+  const { level, board } = bench.scene
+  const height = (): number => bench.typed('cut') ?? (board.cutHeight ?? level.cutHeight) + HIGHER
+  const outline = ([a, b]: Given): Path => {
+    if (!a || !b) throw new EditRefused('nothing', 'Point to the place first.')
+    return pathOfPoints(boxCorners(boxOf([a, b])), true)
+  }
+  return stepTool(bench, {
+    label: 'A place cut at another height',
+    box: true,
+    step(given) {
+      const keys = 'Esc: one step back'
+      if (given.length === 0)
+        return { ask: 'Point to a corner of the place that is cut at another height.', keys }
+      return given.length === 1
+        ? {
+            ask: 'Type the height of its cut, and point to the corner across.',
+            keys,
+            fields: () => [
+              { key: 'cut', label: 'cut at', kind: 'length', shown: formatLength(height(), bench.units) },
+            ],
+            point: (at) => at?.point ?? null,
+          }
+        : null
+    },
+    sketch(given) {
+      const [a, b] = given
+      if (!a || !b || Math.hypot(b.x - a.x, b.y - a.y) < 1) return []
+      return [strokeItem(outline(given), 'seen', [4, 1.2], bench.scale, null)]
+    },
+    edit: (given, project) => addCutArea(project, bench.board.id, outline(given), height()),
+  })
+}
+
 /** The usual scale of details of a drawing: about ten times as large as it reads. */
 export function largerScale(scale: number, system: UnitSystem): number {
   const scales = standardScales(system).map(({ ratio }) => ratio)
@@ -303,7 +348,7 @@ export function largerScale(scale: number, system: UnitSystem): number {
   )
 }
 
-/** Tools that make drawings of the building. */
+/** Tools that make drawings of the building, or change how they look at it. */
 export const VIEW_TOOLS = {
   section: {
     stage: 'annotate',
@@ -329,6 +374,14 @@ export const VIEW_TOOLS = {
     icon: mdiViewCarouselOutline,
     on: 'plans',
     make: interiorTool,
+  },
+  'cut-area': {
+    stage: 'annotate',
+    under: 'Views',
+    name: 'Place cut otherwise',
+    icon: mdiContentCut,
+    on: 'plans',
+    make: cutAreaTool,
   },
   detail: {
     stage: 'annotate',
