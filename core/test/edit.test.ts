@@ -10,7 +10,7 @@ import {
   addWalls,
   changeOpening,
   copySheet,
-  copyWallType,
+  copyStripType,
   flipHand,
   flipWall,
   moveHandle,
@@ -20,8 +20,8 @@ import {
   nextSheetNumber,
   partOf,
   removeItems,
-  removeWallType,
-  renameWallType,
+  removeStripType,
+  renameStripType,
   retypeWalls,
   setMaterial,
   setStrips,
@@ -337,9 +337,9 @@ describe('matters that can be mended', () => {
 describe('wall types and materials', () => {
   const project = projectWith()
   it('are copied, renamed, given other strips and removed again', () => {
-    const { change, type } = copyWallType(project, 'wall-type-block-140', makeId)
+    const { change, type } = copyStripType(project, 'wall-type-block-140', makeId)
     project.apply(change)
-    project.apply(renameWallType(project, type, 'Lined block'))
+    project.apply(renameStripType(project, type, 'Lined block'))
     const strips = [
       { material: 'material-plaster', thickness: 12 },
       { material: 'material-blockwork', thickness: 140 },
@@ -350,11 +350,11 @@ describe('wall types and materials', () => {
     expect(project.need('wallType', type)).toMatchObject({ name: 'Lined block', strips })
     expect(partOf(project, strips[0]!)).toBe('finish')
     expect(partOf(project, strips[1]!)).toBe('structure')
-    expect(() => renameWallType(project, type, 'Block 140')).toThrow(/already/)
+    expect(() => renameStripType(project, type, 'Block 140')).toThrow(/already/)
     expect(() => setStrips(project, type, [])).toThrow(/at least one/)
     expect(() => setStrips(project, type, [{ material: 'material-plaster', thickness: 0 }])).toThrow(/thick/)
     expect(() => setMaterial(project, 'material-plaster', { priority: 1.5 })).toThrow(/whole number/)
-    project.apply(removeWallType(project, type))
+    project.apply(removeStripType(project, type))
     expect(project.find('wallType', type)).toBeUndefined()
   })
   it('at least eight ship in each system, all different in name', () => {

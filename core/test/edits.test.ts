@@ -215,7 +215,7 @@ const TAKEN_AWAY: readonly EditName[] = [
   'addLineType',
   'addLevel',
   'copyMaterial',
-  'copyWallType',
+  'copyStripType',
   'copyLens',
   'copyStyle',
   'copyOpeningType',

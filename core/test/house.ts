@@ -53,6 +53,7 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
   level: [],
   material: [],
   wallType: [],
+  plateType: [],
   openingType: [],
   lineType: [],
   layer: [],

@@ -188,7 +188,7 @@ describe('materials', () => {
       name: 'Brick copy',
     })
     make(project, removeMaterial(project, material))
-    expect(() => removeMaterial(project, 'material-brick')).toThrow(/wall types and columns are of “Brick”/)
+    expect(() => removeMaterial(project, 'material-brick')).toThrow(/types and columns are of “Brick”/)
     expect(() => setMaterial(project, 'material-brick', { tone: 2 })).toThrow(/0, ink, to 1, paper/)
     expect(() => setMaterial(project, 'material-brick', { priority: 1.5 })).toThrow(/whole number/)
     expect(() => setMaterial(project, 'material-brick', { name: 'concrete' })).toThrow(/already/)

@@ -1043,14 +1043,28 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'nothing',
     make: (world) => edit.removeMaterial(world.project, world.project.all('material').at(-1)!.id),
   },
-  copyWallType: {
+  copyStripType: {
     moves: 'nothing',
     make: (world, { pick }) =>
-      edit.copyWallType(world.project, world.some('wallType', pick), world.makeId).change,
+      edit.copyStripType(world.project, world.some(pick % 2 ? 'wallType' : 'plateType', pick), world.makeId)
+        .change,
   },
-  renameWallType: {
+  addPlateType: { moves: 'nothing', make: (world) => edit.addPlateType(world.project, world.makeId).change },
+  setPlateType: {
     moves: 'nothing',
-    make: (world, { pick, name }) => edit.renameWallType(world.project, world.some('wallType', pick), name),
+    make: (world, { pick }) => {
+      const plates = [...world.project.all('slab'), ...world.project.all('roof')].map(({ id }) => id)
+      return edit.setPlateType(
+        world.project,
+        [plates[pick % Math.max(1, plates.length)] ?? 'missing'],
+        pick % 3 ? world.some('plateType', pick) : null,
+      )
+    },
+  },
+  renameStripType: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.renameStripType(world.project, world.some(pick % 2 ? 'wallType' : 'plateType', pick), name),
   },
   setStrips: {
     moves: 'things',
@@ -1061,14 +1075,14 @@ export const EDITS: { readonly [N in EditName]: Case } = {
       })
       return edit.setStrips(
         world.project,
-        world.some('wallType', pick),
+        world.some(pick % 2 ? 'wallType' : 'plateType', pick),
         [strip(a, 0), strip(b, 3), strip(c, 5)].slice(0, 1 + (pick % 3)),
       )
     },
   },
-  removeWallType: {
+  removeStripType: {
     moves: 'nothing',
-    make: (world) => edit.removeWallType(world.project, world.project.all('wallType').at(-1)!.id),
+    make: (world) => edit.removeStripType(world.project, world.project.all('wallType').at(-1)!.id),
   },
   addLevel: {
     moves: 'nothing',

@@ -48,7 +48,7 @@ export interface WallShape {
   readonly strength: number
 }
 
-export function typeThickness(type: WallType): number {
+export function typeThickness(type: Pick<WallType, 'strips'>): number {
   return type.strips.reduce((sum, strip) => sum + strip.thickness, 0)
 }
 

@@ -19,7 +19,6 @@ import {
   KINDS,
   type AnyRecord,
   type FloorVoid,
-  type Id,
   type Level,
   type Overhead,
   type Project,

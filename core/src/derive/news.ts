@@ -34,6 +34,7 @@ const MEANS: { readonly [K in UnplacedKind]: Meaning } = {
   annotationStyle: 'all',
   material: 'nothing',
   wallType: 'nothing',
+  plateType: 'nothing',
   openingType: 'users',
   block: 'users',
   sheet: 'nothing',

@@ -17,6 +17,7 @@ import type {
 import { HIGHEST_RISE, stairLimitsOf } from '../stairs'
 import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
+import { asThickAs } from './stripTypes'
 
 /** Refuses facts with which nobody can mean a thing, whatever it was before. */
 function refuseUnsound(project: Project, record: AnyRecord): void {
@@ -87,7 +88,7 @@ export function addRail(project: Project, input: New<Rail>, makeId: MakeId): Cha
 export function addSlab(project: Project, input: New<Slab>, makeId: MakeId): Change {
   project.need('level', input.level)
   return new Outcome(project)
-    .put({ id: makeId(), kind: 'slab', ...input, outline: outlineOf(input.outline) })
+    .put(asThickAs(project, { id: makeId(), kind: 'slab', ...input, outline: outlineOf(input.outline) }))
     .change()
 }
 
@@ -109,7 +110,7 @@ export function addVoid(project: Project, input: New<FloorVoid>, makeId: MakeId)
 export function addRoof(project: Project, input: New<Roof>, makeId: MakeId): Change {
   project.need('level', input.level)
   return new Outcome(project)
-    .put({ id: makeId(), kind: 'roof', ...input, outline: outlineOf(input.outline) })
+    .put(asThickAs(project, { id: makeId(), kind: 'roof', ...input, outline: outlineOf(input.outline) }))
     .change()
 }
 
@@ -118,7 +119,9 @@ export function addRoof(project: Project, input: New<Roof>, makeId: MakeId): Cha
  */
 export function setRoof(project: Project, id: Id, facts: Partial<New<Roof>>): Change {
   refuseLocked(project, [id])
-  const roof = { ...project.need('roof', id), ...facts }
+  const made = { ...project.need('roof', id), ...facts }
+  // What it is made of keeps its thickness square to another slope.
+  const roof = facts.fascia === undefined ? asThickAs(project, made) : made
   refuseUnsound(project, roof)
   return storing(project, roof)
 }

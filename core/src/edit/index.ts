@@ -109,14 +109,17 @@ export { type NewHatch, addHatch, setFilling } from './hatches'
 export { addGridLine, setOutLine, addGuide } from './settingOut'
 export {
   partOf,
-  copyWallType,
-  renameWallType,
+  addPlateType,
+  copyStripType,
+  renameStripType,
   setStrips,
-  removeWallType,
+  removeStripType,
+  setPlateType,
+  type StripKind,
   copyMaterial,
   removeMaterial,
   setMaterial,
-} from './wallTypes'
+} from './stripTypes'
 export { moveHandle } from './reshape'
 export { moveInView, moveThroughView } from './throughViews'
 export {

@@ -7,6 +7,7 @@ type Named =
   | 'level'
   | 'lineType'
   | 'wallType'
+  | 'plateType'
   | 'material'
   | 'openingType'
   | 'lens'

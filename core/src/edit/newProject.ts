@@ -7,6 +7,7 @@ import {
   STANDARD_LAYERS,
   STANDARD_LINE_TYPES,
   STANDARD_MATERIALS,
+  standardPlateTypes,
   standardWallTypes,
 } from '../library'
 import type { Change, Id, Level, Sheet, SheetSizeName } from '../records'
@@ -82,6 +83,7 @@ export function newProject(
         },
         ...STANDARD_MATERIALS,
         ...standardWallTypes(input.system),
+        ...standardPlateTypes(input.system),
         ...standardOpeningTypes(input.system),
         ...STANDARD_LENSES,
         ...STANDARD_SCHEDULES,

@@ -1,4 +1,5 @@
 import {
+  PLATE_MATERIALS,
   STANDARD_LAYERS,
   STANDARD_LENSES,
   STANDARD_LINE_TYPES,
@@ -7,6 +8,7 @@ import {
   STANDARD_SCHEDULES,
   STANDARD_STYLES,
   standardOpeningTypes,
+  standardPlateTypes,
 } from '../library'
 import type { AnyRecord, Change, LineMeaning, Linework, Project } from '../records'
 import { marksOf, nextMark } from './marks'
@@ -15,8 +17,8 @@ import { storing } from './outcome'
 /**
  * What a project of an older version lacks: layers and line types before the second, opening types, lenses, schedules
  * and numbers of its doors and windows before the third, pens and annotation styles before the fourth, what
- * boundaries and clouds stand for before the fifth, the layer of marks and how shipped materials look from the front before
- * the sixth. What was removed since stays removed. Null when it is up to date.
+ * boundaries and clouds stand for before the fifth, the layer of marks, how shipped materials look from the front, and what
+ * floors and roofs are made of before the sixth. What was removed since stays removed. Null when it is up to date.
  * @refuses nonsense
  */
 export function upgrade(project: Project): Change | null {
@@ -27,7 +29,13 @@ export function upgrade(project: Project): Change | null {
     ...(schema < 2 ? [...STANDARD_LINE_TYPES, ...STANDARD_LAYERS] : []),
     ...(schema < 3 ? [...standardOpeningTypes(units.system), ...STANDARD_LENSES, ...STANDARD_SCHEDULES] : []),
     ...(schema < 4 ? [...STANDARD_PENS, ...STANDARD_STYLES] : []),
-    ...(schema < 6 ? STANDARD_LAYERS.filter(({ id }) => id === 'layer-marks') : []),
+    ...(schema < 6
+      ? [
+          ...STANDARD_LAYERS.filter(({ id }) => id === 'layer-marks'),
+          ...PLATE_MATERIALS,
+          ...standardPlateTypes(units.system),
+        ]
+      : []),
   ]
   for (const record of shipped) if (!project.get(record.id)) put.push(record)
   if (schema < 3) {

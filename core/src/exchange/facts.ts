@@ -58,6 +58,7 @@ export function factsOf(record: LibraryRecord, nameOf: (id: Id) => string, units
         ['Pen', record.penMm === undefined ? 'of the layer' : paper(record.penMm)],
       ]
     case 'wallType':
+    case 'plateType':
       return [
         ['Thickness', mm(record.strips.reduce((sum, { thickness }) => sum + thickness, 0))],
         ...record.strips.map(({ material, thickness, part }, i): Fact => [

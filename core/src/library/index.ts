@@ -1,4 +1,5 @@
-export { STANDARD_MATERIALS } from './materials'
+export { PLATE_MATERIALS, STANDARD_MATERIALS } from './materials'
+export { METRIC_PLATE_TYPES, FEET_INCHES_PLATE_TYPES, standardPlateTypes } from './plateTypes'
 export { METRIC_WALL_TYPES, FEET_INCHES_WALL_TYPES, standardWallTypes } from './wallTypes'
 export { STANDARD_BLOCKS, standardBlocks } from './blocks'
 export { recipeOf, type Recipe, type RecipeParameter } from './recipes'

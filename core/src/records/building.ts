@@ -76,6 +76,15 @@ export const wallTypeSchema = z.strictObject({
   strips: z.array(stripSchema).min(1).max(20),
 })
 
+/** What a floor, a roof or a ceiling is made of. */
+export const plateTypeSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('plateType'),
+  name: sharedNameSchema,
+  /** From its top down. */
+  strips: z.array(stripSchema).min(1).max(20),
+})
+
 /** Along its line, mm. */
 const LONGEST_WALL = 1e7
 
@@ -147,6 +156,7 @@ export type Material = z.infer<typeof materialSchema>
 export type PatternName = (typeof patternNames)[number]
 export type Strip = z.infer<typeof stripSchema>
 export type WallType = z.infer<typeof wallTypeSchema>
+export type PlateType = z.infer<typeof plateTypeSchema>
 export type Wall = z.infer<typeof wallSchema>
 export type Column = z.infer<typeof columnSchema>
 
@@ -155,6 +165,7 @@ export const BUILDING_RECORDS = [
   columnSchema,
   levelSchema,
   materialSchema,
+  plateTypeSchema,
   wallSchema,
   wallTypeSchema,
 ] as const

@@ -69,6 +69,8 @@ export const slabSchema = z.strictObject({
   outline,
   top: anySizeSchema,
   thickness: lengthSchema.lte(5000),
+  /** What it is made of, filling its thickness from the top down; left out: of nothing in particular. */
+  type: idSchema.optional(),
   layer: idSchema.optional(),
 })
 
@@ -91,8 +93,10 @@ export const roofSchema = z.strictObject({
   /** Slope, radians. */
   pitch: z.number().gte(0).lte(1.4, 'A pitch is at most 80°.'),
   overhang: z.number().gte(0).lte(10_000),
-  /** Height of the board at the eaves, mm. */
+  /** Its thickness, upright: the height of the board at the eaves, mm. */
   fascia: lengthSchema.lte(5000),
+  /** What it is made of, square to its slope, from the top down; left out: of nothing in particular. */
+  type: idSchema.optional(),
   /** Underside of the eaves above the level, mm. */
   eaves: anySizeSchema,
   /** Mono: the way down. Double: the way of the ridge. Radians. */

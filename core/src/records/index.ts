@@ -6,6 +6,7 @@ export {
   type PatternName,
   type Strip,
   type WallType,
+  type PlateType,
   type Wall,
   type Column,
 } from './building'

@@ -273,7 +273,8 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
         form: 'double',
         pitch: (35 * Math.PI) / 180,
         overhang: 450,
-        fascia: 200,
+        fascia: 1,
+        type: 'plate-type-roof-tiled-275',
         eaves: 2600,
         turn: 0,
       },
@@ -298,8 +299,8 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
 /** Floors, the porch before the studio door, and the flue of the kilns. */
 function outside(b: SampleBuilder, ground: string, upper: string): void {
   const within = [350, 350, 14050, 350, 14050, 8250, 350, 8250]
-  b.slab(ground, within, 0, 200)
-  b.slab(upper, within, 0, 250)
+  b.slab(ground, within, 0, 'ground-465')
+  b.slab(upper, within, 0, 'timber-248')
   for (const x of [6150, 8250]) b.column(ground, 'stud', x, -1500, [140, 140], 2300)
   b.do(
     'Roof',
@@ -311,14 +312,15 @@ function outside(b: SampleBuilder, ground: string, upper: string): void {
         form: 'flat',
         pitch: 0,
         overhang: 0,
-        fascia: 220,
+        fascia: 1,
+        type: 'plate-type-roof-flat-300',
         eaves: 2300,
         turn: 0,
       },
       b.makeId,
     ),
   )
-  b.slab(ground, [5950, -1700, 8450, -1700, 8450, 0, 5950, 0], -100, 150)
+  b.slab(ground, [5950, -1700, 8450, -1700, 8450, 0, 5950, 0], -100, 'paving-200')
   b.column(ground, 'brick', 12000, 8850, [700, 500])
   b.column(upper, 'brick', 12000, 8850, [700, 500], 6700)
 }
@@ -390,6 +392,11 @@ function views(b: SampleBuilder, ground: string): Seen {
     up,
     14,
   )
+  const slope = (35 * Math.PI) / 180
+  const ridge = 5450 + 4300 * Math.tan(slope) + 275 / Math.cos(slope)
+  b.levelMarkIn(south, [14_400, 5450], 16, 'Eaves')
+  b.levelMarkIn(south, [14_400 + 450, ridge], 8, 'Ridge')
+  b.levelMarkIn(across, [8600, 5450], 14, 'Eaves')
   const details = [
     b.detail(across, 'Eaves', [-700, 5100, 900, 6300]),
     b.detail(across, 'Upper floor at the wall', [-200, 2400, 900, 3300]),

@@ -8,6 +8,7 @@ import {
   addHatch,
   addLinework,
   addSight,
+  addLevelMark,
   addSlab,
   addRoom,
   setRoom,
@@ -168,13 +169,23 @@ export class SampleBuilder {
     )
   }
 
-  slab(level: Id, coordinates: readonly number[], top: number, thickness: number): void {
+  /** A floor, as thick as it says or as its type is. */
+  slab(level: Id, coordinates: readonly number[], top: number, made: number | string): void {
     const vertices = []
     for (let i = 0; i + 1 < coordinates.length; i += 2)
       vertices.push({ x: coordinates[i]!, y: coordinates[i + 1]!, sweep: 0 })
     this.do(
       'Slab',
-      addSlab(this.project, { level, outline: { vertices, closed: true }, top, thickness }, this.makeId),
+      addSlab(
+        this.project,
+        {
+          level,
+          outline: { vertices, closed: true },
+          top,
+          ...(typeof made === 'number' ? { thickness: made } : { thickness: 1, type: `plate-type-${made}` }),
+        },
+        this.makeId,
+      ),
     )
   }
 
@@ -210,6 +221,15 @@ export class SampleBuilder {
     const finder = new TieFinder(scene, scene.board)
     const anchors = places.map(([x, y]) => finder.at(point(x, y)))
     this.dimension(drawing, anchors, direction, paperMm)
+  }
+
+  levelMarkIn(drawing: Id, at: readonly [number, number], shiftPaperMm: number, name?: string): void {
+    const [x, y] = at
+    const board = this.project.need('drawing', drawing)
+    const finder = new TieFinder(sceneOf(this.project, board), board)
+    const tied = board.view === 'plan' ? finder.within({ x, y }) : finder.at({ x, y })
+    const made = { drawing, at: tied, shiftPaperMm, ...(name ? { name } : {}) }
+    this.do('Level mark', addLevelMark(this.project, made, this.makeId))
   }
 
   /** A leader in a view of the building, tied to what its tip points to. */

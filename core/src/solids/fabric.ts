@@ -17,6 +17,7 @@ import { SolidBuilder, type FaceLook, type Point3, type Solid } from '../space'
 import { floorOf, lookOf, plainLook, vertical } from './ground'
 import { addBar, addPost } from './bars'
 import { addOutlinePrism } from './outline'
+import { plateStrips } from './plateStrips'
 import { voidsIn } from './voids'
 
 const PLAIN = { side: plainLook('side'), top: plainLook('top'), bottom: plainLook('underside') }
@@ -38,7 +39,14 @@ export function slabSolid(project: Project, slab: Slab): Solid | null {
   const heights = vertical(project, slab)
   if (!heights) return null
   const builder = new SolidBuilder(slab.id)
-  addOutlinePrism(builder, slab.outline, voidsIn(project, slab), heights.from, heights.to, PLAIN)
+  const strips = plateStrips(project, slab)
+  const [first, last] = [strips[0], strips[strips.length - 1]]
+  addOutlinePrism(builder, slab.outline, voidsIn(project, slab), heights.from, heights.to, {
+    side: PLAIN.side,
+    top: lookOf('top', first?.material ?? null),
+    bottom: lookOf('underside', last?.material ?? null),
+    bands: strips.map(({ material, to }) => ({ down: to, look: lookOf('side', material) })),
+  })
   return builder.solid()
 }
 
@@ -56,14 +64,16 @@ export function roofSolid(project: Project, roof: Roof): Solid | null {
   if (!solved) return null
   const eaves = floorOf(project, roof.level) + roof.eaves
   const builder = new SolidBuilder(roof.id)
-  const top: FaceLook = plainLook('top')
+  const strips = plateStrips(project, roof)
+  const top: FaceLook = lookOf('top', strips[0]?.material ?? null)
+  const under = lookOf('underside', strips[strips.length - 1]?.material ?? null)
   for (const { outline, heightAt } of solved.faces) {
     const at = (p: Point, more: number): Point3 => ({ x: p.x, y: p.y, z: eaves + heightAt(p) + more })
     builder.face(
       outline.map((p) => at(p, roof.fascia)),
       top,
     )
-    builder.face(outline.map((p) => at(p, 0)).reverse(), plainLook('underside'))
+    builder.face(outline.map((p) => at(p, 0)).reverse(), under)
     // The boards stand where this plane ends at the edge of the roof, and no other goes on.
     outline.forEach((p, i) => {
       const q = outline[(i + 1) % outline.length]!

@@ -1,6 +1,7 @@
 export * from './ground'
 export * from './openingFront'
 export { solidOf, isSolid } from './table'
+export { plateStrips, type PlateStrip } from './plateStrips'
 export { floorAt } from './floorAt'
 export { framePlace } from './openings'
 export { roofsOver, type UnderRoof } from './roofsOver'

@@ -40,7 +40,13 @@ export function addOutlinePrism(
   holes: readonly Path[],
   from: number,
   to: number,
-  looks: { readonly side: FaceLook; readonly top: FaceLook; readonly bottom: FaceLook },
+  looks: {
+    readonly side: FaceLook
+    readonly top: FaceLook
+    readonly bottom: FaceLook
+    /** Bands of the sides from the top down, each to where it ends, mm beneath the top; none: all in one. */
+    readonly bands?: readonly { readonly down: number; readonly look: FaceLook }[]
+  },
 ): void {
   const rings = [ringOf(outline), ...holes.map((hole) => ringOf(hole, true))]
   let base = 0
@@ -54,7 +60,13 @@ export function addOutlinePrism(
     rings.map(({ points }) => points),
     from,
     to,
-    { side: () => looks.side, top: looks.top, bottom: looks.bottom, curve: (i) => curves[i] },
+    {
+      side: () => looks.side,
+      top: looks.top,
+      bottom: looks.bottom,
+      curve: (i) => curves[i],
+      ...(looks.bands ? { bands: looks.bands } : {}),
+    },
   )
   rings.forEach(({ points, curves: bent }, r) => {
     points.forEach((p, i) => {

@@ -4,6 +4,7 @@ import { columnSolid, overheadSolid, railSolid, rampSolid, roofSolid, slabSolid,
 import { openingSolid } from './openings'
 import { openingTypeOf } from '../library'
 import { solvedWall } from './ground'
+import { plateFrom } from './plateStrips'
 import { voidsIn } from './voids'
 import { wallSolid } from './walls'
 
@@ -46,13 +47,16 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   wall: { make: wallSolid, from: wallFrom },
   opening: { make: openingSolid, from: openingFrom },
   column: { make: columnSolid, from: (project, { material }) => [project.find('material', material)] },
-  slab: { make: slabSolid, from: voidsIn },
+  slab: {
+    make: slabSolid,
+    from: (project, slab) => [...voidsIn(project, slab), null, ...plateFrom(project, slab)],
+  },
   // A hole in a slab.
   void: null,
   stair: { make: stairSolid, from: ({ facts }) => [facts] },
   ramp: { make: rampSolid, from: nothingMore },
   rail: { make: railSolid, from: nothingMore },
-  roof: { make: roofSolid, from: nothingMore },
+  roof: { make: roofSolid, from: plateFrom },
   overhead: { make: overheadSolid, from: nothingMore },
   placement: null,
   room: null,

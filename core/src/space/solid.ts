@@ -132,6 +132,8 @@ export interface PrismLooks {
   readonly top: FaceLook
   readonly bottom: FaceLook
   readonly curve?: (i: number) => number | undefined
+  /** Bands of all sides from the top down, each to where it ends, mm beneath the top; none: each side in one. */
+  readonly bands?: readonly { readonly down: number; readonly look: FaceLook }[]
 }
 
 /**
@@ -152,16 +154,23 @@ export function addPrism(
       const p = loop[i]!
       const q = loop[(i + 1) % loop.length]!
       const curve = looks.curve?.(side)
-      builder.face(
-        [
-          { ...plane(p), z: from },
-          { ...plane(q), z: from },
-          { ...plane(q), z: to },
-          { ...plane(p), z: to },
-        ],
-        looks.side(side),
-        curve === undefined ? {} : { curve },
-      )
+      const bands = looks.bands?.length ? looks.bands : [{ down: to - from, look: looks.side(side) }]
+      let high = to
+      for (const [n, { down, look }] of bands.entries()) {
+        const low = n === bands.length - 1 ? from : Math.max(from, to - down)
+        if (low < high)
+          builder.face(
+            [
+              { ...plane(p), z: low },
+              { ...plane(q), z: low },
+              { ...plane(q), z: high },
+              { ...plane(p), z: high },
+            ],
+            look,
+            curve === undefined ? {} : { curve },
+          )
+        high = low
+      }
     }
   const at = (z: number) => loops.map((loop) => loop.map((p) => ({ ...plane(p), z })))
   const [top, ...topHoles] = at(to)

@@ -2,7 +2,7 @@ import { INFILL, atWall, makePiece, wallPieces, type Piece, type SolvedWall } fr
 import { SAME_POINT, type Point } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Id, Opening, Project } from '../records'
-import { framePlace, isSolid, roofsOver, solidOf, solvedWall, vertical } from '../solids'
+import { framePlace, isSolid, plateStrips, roofsOver, solidOf, solvedWall, vertical } from '../solids'
 import { dot3, sliceSolid, type Looking } from '../space'
 import type { CutPlane, CutSurface } from './frame'
 import type { Ranks } from './ranks'
@@ -41,7 +41,13 @@ export function cutPieces(
   }
   const solid = solidOf(project, record)
   if (!solid) return []
-  const rank = record.kind === 'column' ? ranks.of(record.material) : ranks.ofRecord(record)
+  const rank = record.kind === 'column' ? ranks.of(record.material) : ranks.plain
+  const strips = record.kind === 'slab' || record.kind === 'roof' ? plateStrips(project, record) : []
+  // From its top down: of nothing in particular in one.
+  const bands =
+    strips.length > 0 && axes.near.z !== 1
+      ? strips.map(({ material, from, to }) => ({ up: from, down: to, rank: ranks.of(material.id) }))
+      : [{ up: 0, down: Infinity, rank }]
   for (const plane of planes)
     for (const { x0, x1, low0, low1, high0, high1 } of sliceSolid(solid, {
       ...axes,
@@ -50,12 +56,19 @@ export function cutPieces(
       const [from, to] = [Math.max(x0, plane.from), Math.min(x1, plane.to)]
       if (to - from <= SAME_POINT) continue
       const at = (a: number, b: number, x: number): number => a + ((b - a) * (x - x0)) / (x1 - x0)
-      put(rank, [
-        [from, at(low0, low1, from)],
-        [to, at(low0, low1, to)],
-        [to, at(high0, high1, to)],
-        [from, at(high0, high1, from)],
-      ])
+      const [lowFrom, lowTo] = [at(low0, low1, from), at(low0, low1, to)]
+      const [highFrom, highTo] = [at(high0, high1, from), at(high0, high1, to)]
+      for (const { down, up, rank: of } of bands) {
+        const [a, b] = [Math.max(lowFrom, highFrom - down), Math.max(lowTo, highTo - down)]
+        const [c, d] = [Math.max(lowTo, highTo - up), Math.max(lowFrom, highFrom - up)]
+        if (c - b > SAME_POINT || d - a > SAME_POINT)
+          put(of, [
+            [from, a],
+            [to, b],
+            [to, c],
+            [from, d],
+          ])
+      }
     }
   return pieces
 }

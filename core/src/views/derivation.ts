@@ -139,4 +139,4 @@ function borders(panels: readonly Panel[]): (readonly [Id, DerivedThing])[] {
 }
 
 /** What changes everything that is seen. */
-const ANEW: ReadonlySet<string> = new Set(['level', 'layer', 'material', 'project', 'wallType'])
+const ANEW: ReadonlySet<string> = new Set(['level', 'layer', 'material', 'plateType', 'project', 'wallType'])

@@ -1,4 +1,4 @@
-import type { AnyRecord, Id, Material, Project } from '../records'
+import type { Id, Material, Project } from '../records'
 
 /** Materials by their strength, as walls rank them, and what is made of none in particular. */
 export class Ranks {
@@ -18,10 +18,6 @@ export class Ranks {
   /** Of what has no material of its own. */
   get plain(): number {
     return this.materials.length - 1
-  }
-
-  ofRecord(_record: AnyRecord): number {
-    return this.plain
   }
 }
 

@@ -256,6 +256,7 @@ export function useActions() {
     add('bring-in', 'Bring in from a project or file', 'Action', go('bring-in'))
     add('save-library', 'Save a library file', 'Action', go('save-library'))
     add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))
+    add('plate-types', 'Types of floors, roofs and ceilings', 'Setting', () => (desk.panel = 'plate-types'))
     add('wall-types', 'Wall types', 'Setting', () => (desk.panel = 'wall-types'))
     add('opening-types', 'Types of doors and windows', 'Setting', () => (desk.panel = 'opening-types'))
     add('stair-limits', 'Limits for stairs', 'Setting', () => (desk.panel = 'stair-limits'))

@@ -8,7 +8,7 @@ import { useProject } from '../store/project'
 
 /** Another plan: of which level, for what, at which scale, and on which sheet. */
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ level: string | null }>()
+const props = defineProps<{ of: string | null }>()
 const emit = defineEmits<{ made: [drawing: string] }>()
 const store = useProject()
 
@@ -33,7 +33,7 @@ const sheet = ref(NO_SHEET)
 watch(
   open,
   () => {
-    level.value = props.level ?? levels.value[0]?.value ?? ''
+    level.value = props.of ?? levels.value[0]?.value ?? ''
     sheet.value = NO_SHEET
   },
   { immediate: true },

@@ -26,7 +26,6 @@ import {
   picturingSheet,
   drawnAt,
   frameOf,
-  sheetLayout,
   viewportMap,
   type AimedViewport,
 } from '@lamina/core/sheets'

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Id, Material, WallType } from '@lamina/core/records'
+import type { Id, Material, PlateType, WallType } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { useProject } from '../store/project'
 import { sectionPicture } from './sectionPicture'
 
-/** The layers of a wall type as they are cut, left side on the left. */
+/** The layers of a type as they are cut: of a wall its left side on the left, of a floor or roof its top. */
 const props = defineProps<{
-  type: WallType
+  type: WallType | PlateType
   wide?: boolean
   /** Without words beneath. */
   bare?: boolean

@@ -44,7 +44,13 @@ const material = (id: Id) => {
 <template>
   <LiveThumb v-if="list.length" :list="list" :box="extentOf(list)" v-bind="SIZE" label="" />
   <OpeningPicture v-else-if="thing.kind === 'openingType'" :type="thing" view="plan" v-bind="SIZE" />
-  <StripPicture v-else-if="thing.kind === 'wallType'" class="strips" :type="thing" :find="material" bare />
+  <StripPicture
+    v-else-if="thing.kind === 'wallType' || thing.kind === 'plateType'"
+    class="strips"
+    :type="thing"
+    :find="material"
+    bare
+  />
   <MaterialPicture v-else-if="thing.kind === 'material'" :material="thing" />
   <LinePicture
     v-else-if="thing.kind === 'layer'"

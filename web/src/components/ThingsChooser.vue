@@ -23,6 +23,7 @@ const find = (id: Id): LibraryRecord | undefined => byId.value.get(id)
 const ORDER: readonly LibraryKind[] = [
   'block',
   'wallType',
+  'plateType',
   'openingType',
   'material',
   'layer',

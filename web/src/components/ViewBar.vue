@@ -115,7 +115,7 @@ const openParent = (): void =>
         label="Cut at"
         :mm="plan.cutHeight ?? null"
         :units="store.units"
-        :empty="`as the level: ${formatLength(level.cutHeight, store.units)}`"
+        :empty="`${formatLength(level.cutHeight, store.units)} (level)`"
         @set="(cutHeight) => planCut({ cutHeight })"
         @clear="planCut({ cutHeight: undefined })"
       />

@@ -13,7 +13,7 @@ export interface Choice<V = string> {
 export const choicesOf = (things: readonly { readonly id: string; readonly name: string }[]): Choice[] =>
   things.map(({ id, name }) => ({ value: id, title: name }))
 
-type NamedKind = 'layer' | 'lineType' | 'wallType' | 'material' | 'annotationStyle' | 'lens'
+type NamedKind = 'layer' | 'lineType' | 'wallType' | 'plateType' | 'material' | 'annotationStyle' | 'lens'
 
 function namedOf(project: Project, kind: NamedKind): Choice[] {
   switch (kind) {
@@ -23,6 +23,7 @@ function namedOf(project: Project, kind: NamedKind): Choice[] {
       return choicesOf(lensesOf(project))
     case 'lineType':
     case 'wallType':
+    case 'plateType':
     case 'material':
     case 'annotationStyle':
       return choicesOf(project.all(kind))

@@ -5,6 +5,7 @@ import LensesPanel from './LensesPanel.vue'
 import LevelsPanel from './LevelsPanel.vue'
 import MaterialsPanel from './MaterialsPanel.vue'
 import OpeningTypesPanel from './OpeningTypesPanel.vue'
+import PlateTypesPanel from './PlateTypesPanel.vue'
 import StairLimitsPanel from './StairLimitsPanel.vue'
 import StylesPanel from './StylesPanel.vue'
 import WallTypesPanel from './WallTypesPanel.vue'
@@ -13,6 +14,7 @@ import WallTypesPanel from './WallTypesPanel.vue'
 export const PANELS: Readonly<Record<Exclude<PanelName, 'make-block'>, Component>> = {
   layers: LayersPanel,
   'wall-types': WallTypesPanel,
+  'plate-types': PlateTypesPanel,
   'opening-types': OpeningTypesPanel,
   materials: MaterialsPanel,
   lenses: LensesPanel,

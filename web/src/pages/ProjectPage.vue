@@ -245,7 +245,7 @@ onBeforeUnmount(() => {
     <NewPlanDialog
       v-if="desk.newPlan"
       v-model="desk.newPlan"
-      :level="actions.drawing.value?.view === 'plan' ? actions.drawing.value.level : null"
+      :of="actions.drawing.value?.view === 'plan' ? actions.drawing.value.level : null"
       @made="actions.openDrawing"
     />
     <KeysPage v-if="desk.keysOpen" v-model="desk.keysOpen" />

@@ -6,6 +6,7 @@ import type { Id } from '@lamina/core/records'
 export type PanelName =
   | 'layers'
   | 'wall-types'
+  | 'plate-types'
   | 'opening-types'
   | 'materials'
   | 'levels'

@@ -34,7 +34,7 @@ import {
   type Path,
   type Point,
 } from '@lamina/core/geometry'
-import type { Change, Project, Ramp, Stair } from '@lamina/core/records'
+import type { Change, Id, Project, Ramp, Stair } from '@lamina/core/records'
 import { spacesOf } from '@lamina/core/rooms'
 import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
 import { lengthField, nextWay, type Way } from './drawing'
@@ -321,9 +321,21 @@ function pointedTool(bench: PlanBench, label: string, make: MakeOf): Tool {
   }
 }
 
+/** What the last one was like, made of what is still there. */
+function madeOf<V extends { type?: Id | undefined }>(
+  project: Project,
+  { type, ...rest }: V,
+): Omit<V, 'type'> & { type?: Id } {
+  return type !== undefined && project.find('plateType', type) ? { ...rest, type } : rest
+}
+
 export const slabTool = (bench: PlanBench): Tool =>
   outlineTool(bench, 'Slab', 'layer-floors', OUTLINE_WAYS, (path, project, makeId) =>
-    addSlab(project, { ...bench.values.slab, level: bench.scene.level.id, outline: asStored(path) }, makeId),
+    addSlab(
+      project,
+      { ...madeOf(project, bench.values.slab), level: bench.scene.level.id, outline: asStored(path) },
+      makeId,
+    ),
   )
 
 export const voidTool = (bench: PlanBench): Tool =>
@@ -337,7 +349,7 @@ export const roofTool = (bench: PlanBench): Tool =>
     return addRoof(
       project,
       {
-        ...bench.values.roof,
+        ...madeOf(project, bench.values.roof),
         eaves: bench.values.roof.eaves || height,
         level: bench.scene.level.id,
         outline: asStored(path),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import AngleField from '../AngleField.vue'
 import { ROOF_FORMS } from '../choices'
+import NextPlate from './NextPlate.vue'
 import LengthField from '../LengthField.vue'
 import { useProject } from '../../store/project'
 import { useValues } from '../../store/values'
@@ -30,7 +31,9 @@ const set = (facts: Partial<typeof values.roof>): void => void (values.roof = { 
     :units="store.units"
     @set="(overhang) => set({ overhang })"
   />
+  <NextPlate :model-value="values.roof.type" @update:model-value="(type) => set({ type })" />
   <LengthField
+    v-if="!values.roof.type"
     label="Fascia"
     :mm="values.roof.fascia"
     :units="store.units"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NextPlate from './NextPlate.vue'
 import LengthField from '../LengthField.vue'
 import { useProject } from '../../store/project'
 import { useValues } from '../../store/values'
@@ -10,7 +11,9 @@ const set = (facts: Partial<typeof values.slab>): void => void (values.slab = { 
 </script>
 
 <template>
+  <NextPlate :model-value="values.slab.type" @update:model-value="(type) => set({ type })" />
   <LengthField
+    v-if="!values.slab.type"
     label="Thickness"
     :mm="values.slab.thickness"
     :units="store.units"

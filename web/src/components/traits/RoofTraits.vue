@@ -10,6 +10,7 @@ import AngleField from '../AngleField.vue'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import { ROOF_FORMS } from '../choices'
+import PlateType from './PlateType.vue'
 import type { CardProps } from './card'
 
 /** Facts of a roof. */
@@ -111,7 +112,9 @@ const set = (facts: Parameters<typeof setRoof>[2]): unknown =>
       :units="store.units"
       @set="(overhang) => set({ overhang })"
     />
+    <PlateType :record="record" />
     <LengthField
+      v-if="record.type === undefined"
       label="Fascia"
       :mm="record.fascia"
       :units="store.units"

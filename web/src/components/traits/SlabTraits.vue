@@ -6,6 +6,7 @@ import { formatArea } from '@lamina/core/units'
 import { useProject } from '../../store/project'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
+import PlateType from './PlateType.vue'
 import type { CardProps } from './card'
 
 /** Facts of a floor slab. */
@@ -17,7 +18,9 @@ const set = (facts: Partial<Slab>): unknown =>
 
 <template>
   <FactRows :rows="[['Area', formatArea(Math.abs(pathArea(record.outline)), store.units)]]" />
+  <PlateType :record="record" />
   <LengthField
+    v-if="record.type === undefined"
     label="Thickness"
     :mm="record.thickness"
     :units="store.units"
