@@ -1233,6 +1233,10 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'nothing',
     make: (world, { pick }) => edit.addInterior(world.project, world.some('room', pick), world.makeId).change,
   },
+  setGround: {
+    moves: 'nothing',
+    make: (world, { a, pick }) => edit.setGround(world.project, pick % 3 ? a : null),
+  },
   addPlan: {
     moves: 'nothing',
     make: (world, { a, pick }) =>

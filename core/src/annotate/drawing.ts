@@ -21,6 +21,7 @@ import type { AnyRecord, RecordOf } from '../records'
 import { ABOVE_LINEWORK } from './depths'
 import { cutAreaItems } from './cutAreas'
 import { layDimension } from './dimension'
+import { GroundDrawn } from './groundDrawn'
 import { layLeader, layNote } from './leader'
 import { layLevelMark } from './levelMark'
 import { LevelLines } from './levelLines'
@@ -111,6 +112,7 @@ export const drawingSources = (look: PlanLook): MoreDrawn[] => [
   (picture) => new AnnotationDrawn(picture, look),
   (picture) => new MarksDrawn(picture, look),
   (picture) => new UnitTags(picture, look),
+  (picture) => new GroundDrawn(picture, look),
   (picture) => new LevelLines(picture, look),
   (picture) => new TagsDrawn(picture, look),
 ]

@@ -137,7 +137,7 @@ export {
   buildingBox,
   type NewSight,
 } from './views'
-export { addLevel, setLevel, removeLevel } from './levels'
+export { addLevel, setLevel, removeLevel, setGround } from './levels'
 export { readDashes, addLineType, setLineType, removeLineType } from './lineTypes'
 export { freeName, copyName } from './names'
 export { carryingStrip, typeLike, type LikeType, type OtherMake } from './likeTypes'

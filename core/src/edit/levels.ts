@@ -91,6 +91,17 @@ export function setLevel(
 }
 
 /**
+ * The height of the ground around the building above datum; null: none is drawn.
+ * @refuses bad-value, nonsense
+ */
+export function setGround(project: Project, ground: number | null): Change {
+  if (ground !== null && !Number.isFinite(ground))
+    throw new EditRefused('bad-value', 'Type the height of the ground above datum.')
+  const { ground: _, ...facts } = project.facts
+  return storing(project, ground === null ? facts : { ...facts, ground })
+}
+
+/**
  * Removes a level on which nothing stands, with its empty plans.
  * @refuses in-use, last, nonsense
  */

@@ -11,7 +11,7 @@ import {
   standardWallTypes,
 } from '../library'
 import type { Change, Id, Level, Sheet, SheetSizeName } from '../records'
-import type { UnitSystem } from '../units'
+import { INCH_MM, type UnitSystem } from '../units'
 import { cutHeightOf, planOf } from './levels'
 import { EditRefused, type MakeId } from './refusal'
 
@@ -78,6 +78,8 @@ export function newProject(
           number: input.number?.trim() ?? '',
           client: input.client?.trim() ?? '',
           units: { system: input.system, stepMm: 1, fraction: 16 },
+          // A step below the floor.
+          ground: input.system === 'metric' ? -150 : -6 * INCH_MM,
           sheetSize: input.sheetSize,
           orientation: input.orientation,
         },

@@ -1,5 +1,13 @@
 import { z } from 'zod'
-import { angleSchema, boxSchema, idSchema, nameSchema, pointSchema, ratioSchema } from './parts'
+import {
+  angleSchema,
+  anySizeSchema,
+  boxSchema,
+  idSchema,
+  nameSchema,
+  pointSchema,
+  ratioSchema,
+} from './parts'
 
 export const sheetSizeNames = [
   'A0',
@@ -49,6 +57,8 @@ export const projectSchema = z.strictObject({
       steepestRamp: z.number().gt(0).lte(1),
     })
     .optional(),
+  /** Height of the ground around the building above datum, mm; left out: none is drawn, and all that is below is seen. */
+  ground: anySizeSchema.optional(),
   /** The project's own angle for holding directions, radians. */
   ownAngle: angleSchema.optional(),
 })

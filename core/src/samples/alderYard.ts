@@ -393,9 +393,10 @@ function views(b: SampleBuilder, ground: string): Seen {
     14,
   )
   const slope = (35 * Math.PI) / 180
-  const ridge = 5450 + 4300 * Math.tan(slope) + 275 / Math.cos(slope)
+  // From the eaves, 450 before the wall.
+  const ridge = 5450 + 4750 * Math.tan(slope) + 275 / Math.cos(slope)
   b.levelMarkIn(south, [14_400, 5450], 16, 'Eaves')
-  b.levelMarkIn(south, [14_400 + 450, ridge], 8, 'Ridge')
+  b.levelMarkIn(south, [14_850, ridge], 8, 'Ridge')
   b.levelMarkIn(across, [8600, 5450], 14, 'Eaves')
   const details = [
     b.detail(across, 'Eaves', [-700, 5100, 900, 6300]),

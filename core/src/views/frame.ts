@@ -76,14 +76,18 @@ export function standingPlanes({
     .filter(({ from, to }) => to > from)
 }
 
+/** The height of the ground, above datum, mm; without one endlessly deep. */
+const groundOf = (project: Project): number => project.facts.ground ?? -Infinity
+
 /** A line of sight needs so much length, mm. */
 const LEAST_LINE = 1
 
 /** How a section or an elevation looks at the building; null when its line has no length. */
-function standingFrame(view: Standing): Frame | null {
+function standingFrame(project: Project, view: Standing): Frame | null {
   if (distance(view.a, view.b) < LEAST_LINE) return null
   const planes = standingPlanes(view)
-  const { depth = Infinity, bottom = -Infinity, top = Infinity } = view
+  // What lies in the ground is seen where it is cut alone, or where somebody asks for it.
+  const { depth = Infinity, bottom = groundOf(project), top = Infinity } = view
   const looking = standingLooking(view)
   return {
     looking,
@@ -139,7 +143,8 @@ const dot3 = (p: Point3, q: Point3): number => p.x * q.x + p.y * q.y + p.z * q.z
 
 function cutawayFrame(project: Project, view: DrawingOf<'cutaway'>): Frame {
   const looking = cutawayLooking(view.looks)
-  const all = { from: [-Infinity, -Infinity, -Infinity], to: [Infinity, Infinity, Infinity] } as const
+  const ground = groundOf(project)
+  const all = { from: [-Infinity, -Infinity, ground], to: [Infinity, Infinity, Infinity] } as const
   const plain = { looking, only: view.only ?? null, offset: HERE }
   const { cut } = view
   if (!cut) return { ...plain, axes: FROM_ABOVE, parts: [all], cut: null }
@@ -148,7 +153,13 @@ function cutawayFrame(project: Project, view: DrawingOf<'cutaway'>): Frame {
     return {
       ...plain,
       axes: FROM_ABOVE,
-      parts: [{ from: all.from, to: [Infinity, Infinity, cut.height] }],
+      // Cut in the ground, all is seen.
+      parts: [
+        {
+          from: [-Infinity, -Infinity, cut.height > ground ? ground : -Infinity],
+          to: [Infinity, Infinity, cut.height],
+        },
+      ],
       cut: { axes: FROM_ABOVE, planes: [plane], map: planeMap(FROM_ABOVE, cut.height, looking) },
     }
   }
@@ -160,7 +171,7 @@ function cutawayFrame(project: Project, view: DrawingOf<'cutaway'>): Frame {
     ...plain,
     axes,
     parts: planes.map(({ from, to, near }) => ({
-      from: [from, -Infinity, -Infinity],
+      from: [from, ground, -Infinity],
       to: [to, Infinity, near],
     })),
     // A line with jogs is drawn flat where it stands first; the jogs show as steps of what lies behind.
@@ -257,7 +268,7 @@ export function framesOf(project: Project, board: Board): readonly Frame[] {
   switch (board.view) {
     case 'section':
     case 'elevation': {
-      const frame = standingFrame(board)
+      const frame = standingFrame(project, board)
       return frame ? [frame] : []
     }
     case 'cutaway':

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { removeLevel, setLevel } from '@lamina/core/edit'
+import { removeLevel, setGround, setLevel } from '@lamina/core/edit'
 import type { Level } from '@lamina/core/records'
 import { echoLength, formatLength, parseLength } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { fieldOf } from './fields'
+import LengthField from './LengthField.vue'
 import NamedRow from './NamedRow.vue'
 import PanelFrame from './PanelFrame.vue'
 
@@ -68,5 +69,20 @@ function set(level: Level, key: (typeof COLUMNS)[number], event: Event): void {
         </NamedRow>
       </tbody>
     </table>
+    <LengthField
+      class="ground"
+      label="Ground around the building, above datum"
+      :mm="store.project.facts.ground ?? null"
+      :units="store.units"
+      empty="none is drawn"
+      @set="(ground) => store.edit('Ground', (project) => setGround(project, ground))"
+      @clear="store.edit('Ground', (project) => setGround(project, null))"
+    />
   </PanelFrame>
 </template>
+
+<style scoped>
+.ground {
+  margin-top: 12px;
+}
+</style>
