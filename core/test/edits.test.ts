@@ -14,7 +14,7 @@ import { anchorsOf } from '../src/ties'
 import { refusalCodes } from '../scripts/refusals.mjs'
 import { inked } from './inked'
 import { World, anyNumber, deadNames, heldPoints, type Values } from './world'
-import { anyStep as step, anyValues as values } from './worldSteps'
+import { anyStep as step, anyValues as values, tame } from './worldSteps'
 import { EDITS, EDIT_NAMES, type EditName } from './worldEdits'
 
 /** Where a door or window stands in the building, which way it looks, and where its hinges are. */
@@ -159,7 +159,7 @@ describe('any run of any edits with any values', () => {
           const { project } = world
           const look = { ...PLAIN_LOOK, marks: true, scale: 50 }
           for (const { what, values: given } of steps) {
-            world.act((each) => EDITS[what].make(each, given))
+            world.act((each) => EDITS[what].make(each, tame(given)))
             drawingList(sceneOf(project, world.drawing), look)
           }
           const list = drawingList(sceneOf(project, world.drawing), look)

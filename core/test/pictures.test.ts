@@ -10,18 +10,9 @@ import { Project, type Change, type Id } from '../src/records'
 import { houseRecords } from './house'
 import { inked } from './inked'
 import { LEVEL, PLAN, projectWith } from './wallFixture'
-import { World, type Values } from './world'
+import { World } from './world'
 import { EDITS } from './worldEdits'
-import { anyStep } from './worldSteps'
-
-/** Moves smaller than corners are told apart are not looked at here. */
-const tame = (values: Values): Values =>
-  Object.fromEntries(
-    Object.entries(values).map(([key, value]) => [
-      key,
-      typeof value === 'number' && Math.abs(value) < 0.1 ? 0 : value,
-    ]),
-  ) as unknown as Values
+import { anyStep, tame } from './worldSteps'
 
 const LOOKS: readonly PlanLook[] = [
   { ...PLAIN_LOOK, marks: true, scale: 50 },

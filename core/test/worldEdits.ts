@@ -1237,6 +1237,24 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'nothing',
     make: (world, { a, pick }) => edit.setGround(world.project, pick % 3 ? a : null),
   },
+  setFooting: {
+    moves: 'nothing',
+    make: (world, { a, b, c, pick }) => {
+      const some = [...world.project.all('wall'), ...world.project.all('column')].map(({ id }) => id)
+      return edit.setFooting(
+        world.project,
+        some.slice(pick % 3, (pick % 3) + 2),
+        pick % 4
+          ? {
+              width: Math.abs(a) / 5,
+              thickness: Math.abs(b) / 5,
+              bottom: -c,
+              material: world.some('material', pick),
+            }
+          : null,
+      )
+    },
+  },
   addPlan: {
     moves: 'nothing',
     make: (world, { a, pick }) =>

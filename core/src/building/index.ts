@@ -17,6 +17,7 @@ export {
 export { clearBeside, wallAcross, type WallMet } from './across'
 export { clearLength, type OpeningFit } from './openingFit'
 export { stretchAt, stretchesOf, type Stretch } from './stretches'
+export { columnFooting, wallFooting, wallFootingParts } from './footing'
 export { cutHeightAt, ownCut, seesAsFar, type PlanCut } from './cutHeights'
 export { columnReach, heightsMeet, openingReach, wallReach, zoneAt, type Reach, type Zone } from './heights'
 export type { Boundary } from './overlay'

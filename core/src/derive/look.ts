@@ -13,6 +13,8 @@ export interface PlanLook extends OpeningLook {
   readonly marks: boolean
   /** What lies above the cut, dashed. */
   readonly overhead: boolean
+  /** Footings, dashed. */
+  readonly footings?: boolean
   /** Leaves out what does not print. */
   readonly printing: boolean
 }
@@ -26,6 +28,7 @@ export const lookThrough = (lens: Lens, scale: number, more: Pick<PlanLook, 'pri
   roomTags: lens.roomTags,
   marks: lens.marks,
   overhead: lens.overhead,
+  footings: lens.footings ?? false,
   scale,
   ...more,
 })

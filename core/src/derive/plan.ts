@@ -2,6 +2,7 @@ import type { DisplayItem } from '../display'
 import type { AnyRecord, RecordKind } from '../records'
 import { BeneathDrawn } from './beneathDrawn'
 import { BuiltDrawn } from './built'
+import { FootingsDrawn } from './footingsDrawn'
 import { DerivedDrawn } from './derivedDrawn'
 import type { DrawnKind } from './drawnKind'
 import { DRAWN } from './drawnKinds'
@@ -39,6 +40,7 @@ export class LivePicture {
     const { picture, look } = this
     return [
       new BuiltDrawn(picture, look),
+      new FootingsDrawn(picture, look),
       new DerivedDrawn(picture, look),
       new BeneathDrawn(picture, (scene) => this.under(scene), look),
       new ThingsDrawn(picture, look),

@@ -72,6 +72,7 @@ export {
 } from './blocks'
 export { rowPlaces, runPlaces } from './blockRows'
 export { moveItems, removeItems, setFacts } from './items'
+export { setFooting, usualFooting, type FootingFacts } from './footings'
 export { addCutArea, addPlan, setCutArea, setPlanCut } from './plans'
 export { together } from './outcome'
 export { addDimensions, addLeader, addLevelMark, addNote } from './annotation'

@@ -33,6 +33,7 @@ export function upgrade(project: Project): Change | null {
       ? [
           ...STANDARD_LAYERS.filter(({ id }) => id === 'layer-marks'),
           ...PLATE_MATERIALS,
+          ...STANDARD_LENSES.filter(({ id }) => id === 'lens-foundation'),
           ...standardPlateTypes(units.system),
         ]
       : []),

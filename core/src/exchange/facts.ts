@@ -86,6 +86,7 @@ export function factsOf(record: LibraryRecord, nameOf: (id: Id) => string, units
         ['Swings', yes(record.swings)],
         ['Furniture', yes(record.furniture)],
         ['Overhead', yes(record.overhead)],
+        ['Footings', yes(record.footings ?? false)],
         ['Room tags', yes(record.roomTags)],
         ['Numbers', yes(record.marks)],
       ]

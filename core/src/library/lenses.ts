@@ -24,6 +24,14 @@ export const STANDARD_LENSES: readonly Lens[] = [
   lens('solid', 'Solid walls', { poche: 'solid' }),
   lens('simple', 'Simple openings', { poche: 'solid', openings: 'simple' }),
   lens('numbers', 'Door and window numbers', { furniture: false, marks: true }),
+  lens('foundation', 'Foundations', {
+    poche: 'outline',
+    furniture: false,
+    openings: 'opening only',
+    swings: false,
+    roomTags: false,
+    footings: true,
+  }),
   lens('framing', 'Framing plan', {
     poche: 'outline',
     furniture: false,

@@ -35,7 +35,7 @@ export const PLAN_KINDS = {
     use: 'Walls at their feet and what lies below the floor',
     title: ({ name }) => `${name} foundations`,
     cut: () => ({ cutHeight: ABOVE_FOOT, up: ABOVE_FOOT }),
-    lens: 'lens-framing',
+    lens: 'lens-foundation',
     scale: { metric: 50, 'feet-inches': 48 },
   },
   framing: {

@@ -85,6 +85,16 @@ export const plateTypeSchema = z.strictObject({
   strips: z.array(stripSchema).min(1).max(20),
 })
 
+/** What a wall or column stands on: so wide, so thick, its underside so high above the level, mm. */
+const footing = {
+  width: lengthSchema.lte(20_000),
+  thickness: lengthSchema.lte(10_000),
+  bottom: anySizeSchema,
+  material: idSchema,
+}
+export const stripFootingSchema = z.strictObject(footing)
+export const padFootingSchema = z.strictObject({ ...footing, depth: lengthSchema.lte(20_000) })
+
 /** Along its line, mm. */
 const LONGEST_WALL = 1e7
 
@@ -106,6 +116,8 @@ export const wallSchema = z
     upTo: z.literal('roof').optional(),
     /** The angle a curved wall turns through from a to b, anticlockwise positive; left out: straight. */
     sweep: sweepSchema.optional(),
+    /** The strip footing beneath it. */
+    footing: stripFootingSchema.optional(),
     /** How an end joins at a corner: by priorities (left out), run through, or stop against the other. */
     joinA: z.enum(['through', 'stop']).optional(),
     joinB: z.enum(['through', 'stop']).optional(),
@@ -147,6 +159,8 @@ export const columnSchema = z.strictObject({
   base: anySizeSchema.optional(),
   /** Its height, mm; null or left out: up to the next level. */
   height: lengthSchema.nullable().optional(),
+  /** The pad beneath it, turned as it is. */
+  footing: padFootingSchema.optional(),
   layer: idSchema.optional(),
   own: ownLookSchema.optional(),
 })
@@ -158,6 +172,8 @@ export type Strip = z.infer<typeof stripSchema>
 export type WallType = z.infer<typeof wallTypeSchema>
 export type PlateType = z.infer<typeof plateTypeSchema>
 export type Wall = z.infer<typeof wallSchema>
+export type StripFooting = z.infer<typeof stripFootingSchema>
+export type PadFooting = z.infer<typeof padFootingSchema>
 export type Column = z.infer<typeof columnSchema>
 
 /** The records of this file, as the union of all takes them in. */

@@ -9,6 +9,8 @@ export {
   type PlateType,
   type Wall,
   type Column,
+  type StripFooting,
+  type PadFooting,
 } from './building'
 export {
   lightOpens,

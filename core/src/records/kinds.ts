@@ -194,6 +194,19 @@ const CUT_ALONG: Reference<Drawing> = {
       : drawing,
 }
 
+/** What the footing of a wall or column is made of. */
+const FOOTING: Reference<RecordOf<'wall' | 'column'>> = {
+  to: ['material'],
+  ids: ({ footing }) => (footing ? [footing.material] : []),
+  renamed: (record, as) =>
+    record.footing
+      ? ({
+          ...record,
+          footing: { ...record.footing, material: as(record.footing.material) },
+        } as typeof record)
+      : record,
+}
+
 const LEVEL = { to: 'level' } as const
 const onLevel = <R extends { level: Id }>(): Reference<R> => one<R>('level' as Keys<R>, LEVEL.to)
 /** What is drafted on a board: a drawing or a sheet. */
@@ -319,14 +332,14 @@ export const KINDS = {
     word: 'wall',
     host: 'level',
     layer: 'layer-walls',
-    needs: [onLevel(), one('type', 'wallType')],
+    needs: [onLevel(), one('type', 'wallType'), FOOTING as Reference<RecordOf<'wall'>>],
     loose: null,
   },
   column: {
     word: 'column',
     host: 'level',
     layer: 'layer-columns',
-    needs: [onLevel(), one('material', 'material')],
+    needs: [onLevel(), one('material', 'material'), FOOTING as Reference<RecordOf<'column'>>],
     loose: null,
   },
   opening: {

@@ -16,6 +16,8 @@ export const lensSchema = z.strictObject({
   marks: z.boolean(),
   /** What lies above the cut, dashed. */
   overhead: z.boolean(),
+  /** Footings, dashed; left out: they are not shown. */
+  footings: z.boolean().optional(),
   order: z.number().int(),
 })
 

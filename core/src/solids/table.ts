@@ -28,6 +28,7 @@ function wallFrom(project: Project, { id }: RecordOf<'wall'>): readonly unknown[
     openings,
     ...(shape.wall.upTo ? project.all('roof') : []),
     ...shape.strips.map(({ material }) => project.find('material', material.id)),
+    project.find('material', shape.wall.footing?.material ?? ''),
   ]
 }
 
@@ -46,7 +47,13 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   ...forUnplaced(null),
   wall: { make: wallSolid, from: wallFrom },
   opening: { make: openingSolid, from: openingFrom },
-  column: { make: columnSolid, from: (project, { material }) => [project.find('material', material)] },
+  column: {
+    make: columnSolid,
+    from: (project, { material, footing }) => [
+      project.find('material', material),
+      project.find('material', footing?.material ?? ''),
+    ],
+  },
   slab: {
     make: slabSolid,
     from: (project, slab) => [...voidsIn(project, slab), null, ...plateFrom(project, slab)],

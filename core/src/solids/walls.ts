@@ -3,6 +3,7 @@ import { SAME_POINT, type Point } from '../geometry'
 import { chordStops } from './chords'
 import type { Id, Project, Wall } from '../records'
 import { SolidBuilder, type FaceLook, type FaceRole, type Point3, type Solid } from '../space'
+import { addFooting, footingOf, type FootingPlace } from './footings'
 import { floorOf, lookOf, plainLook, solvedWall, vertical } from './ground'
 import { roofsOver, type UnderRoof } from './roofsOver'
 import { isOuter, lies, rectangleLess, type Rectangle, type Spot } from './upright'
@@ -36,7 +37,7 @@ export function wallSolid(project: Project, wall: Wall): Solid | null {
       z1: wall.upTo ? floor + fit.opening.head : Math.min(heights.to, floor + fit.opening.head),
     }))
     .filter(({ z0, z1 }) => z1 - z0 > SAME_POINT)
-  return new WallBuilder(project, solved, heights.from, heights.to, cutOuts).solid()
+  return new WallBuilder(project, solved, heights.from, heights.to, cutOuts).solid(footingOf(project, wall))
 }
 
 class WallBuilder {
@@ -98,8 +99,9 @@ class WallBuilder {
     })
   }
 
-  solid(): Solid | null {
+  solid(footing: FootingPlace | null): Solid | null {
     const { shape, start, end } = this.wall
+    if (footing) addFooting(this.builder, footing)
     const last = shape.strips.length - 1
     this.side('left', shape.high, start.strips[0]!, end.strips[0]!)
     this.side('right', shape.low, start.strips[last]!, end.strips[last]!)

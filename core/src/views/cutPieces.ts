@@ -1,8 +1,18 @@
 import { INFILL, atWall, makePiece, wallPieces, type Piece, type SolvedWall } from '../building'
 import { SAME_POINT, type Point } from '../geometry'
 import { openingTypeOf } from '../library'
-import type { AnyRecord, Id, Opening, Project } from '../records'
-import { framePlace, isSolid, plateStrips, roofsOver, solidOf, solvedWall, vertical } from '../solids'
+import type { AnyRecord, Column, Id, Opening, Project, Wall } from '../records'
+import {
+  footingOf,
+  footingSolid,
+  framePlace,
+  isSolid,
+  plateStrips,
+  roofsOver,
+  solidOf,
+  solvedWall,
+  vertical,
+} from '../solids'
 import { dot3, sliceSolid, type Looking } from '../space'
 import type { CutPlane, CutSurface } from './frame'
 import type { Ranks } from './ranks'
@@ -37,10 +47,12 @@ export function cutPieces(
     if (!wall || !heights) return pieces
     if (axes.near.z === 1) return wallAtHeight(project, wall, heights, planes[0]!.near, ranks)
     for (const plane of planes) cutWall(project, wall, heights, axes, plane, ranks, put)
+    cutFooting(project, record, axes, planes, ranks, put)
     return pieces
   }
-  const solid = solidOf(project, record)
-  if (!solid) return []
+  if (record.kind === 'column' && axes.near.z !== 1) cutFooting(project, record, axes, planes, ranks, put)
+  const solid = solidOf(project, record.kind === 'column' ? withoutFooting(record) : record)
+  if (!solid) return pieces
   const rank = record.kind === 'column' ? ranks.of(record.material) : ranks.plain
   const strips = record.kind === 'slab' || record.kind === 'roof' ? plateStrips(project, record) : []
   // From its top down: of nothing in particular in one.
@@ -71,6 +83,43 @@ export function cutPieces(
       }
     }
   return pieces
+}
+
+/** A column as it stands on its footing, which is of another material. */
+function withoutFooting(column: Column): Column {
+  if (!column.footing) return column
+  let bare = bareColumns.get(column)
+  if (!bare) {
+    const { footing: _, ...rest } = column
+    bareColumns.set(column, (bare = rest))
+  }
+  return bare
+}
+const bareColumns = new WeakMap<Column, Column>()
+
+/** What upright planes cut of the footing of a wall or column. */
+function cutFooting(
+  project: Project,
+  record: Wall | Column,
+  axes: Looking,
+  planes: readonly CutPlane[],
+  ranks: Ranks,
+  put: (rank: number, corners: readonly (readonly [number, number])[]) => void,
+): void {
+  const place = footingOf(project, record)
+  const solid = place && footingSolid(record, place)
+  if (!solid) return
+  for (const plane of planes)
+    for (const { x0, x1, low0, low1, high0, high1 } of sliceSolid(solid, { ...axes, at: plane.near })) {
+      const [from, to] = [Math.max(x0, plane.from), Math.min(x1, plane.to)]
+      if (to - from > SAME_POINT)
+        put(ranks.of(place.material.id), [
+          [from, low0],
+          [to, low1],
+          [to, high1],
+          [from, high0],
+        ])
+    }
 }
 
 /** Thickness of panes, mm. */

@@ -20,6 +20,7 @@ const SHOWN = [
   ['swings', 'Swings'],
   ['furniture', 'Furniture'],
   ['overhead', 'Overhead'],
+  ['footings', 'Footings'],
   ['roomTags', 'Room tags'],
   ['marks', 'Numbers'],
 ] as const

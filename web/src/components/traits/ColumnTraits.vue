@@ -3,6 +3,7 @@ import { setFacts } from '@lamina/core/edit'
 import type { Column } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import LengthField from '../LengthField.vue'
+import FootingFields from './FootingFields.vue'
 import HeightFields from './HeightFields.vue'
 import type { CardProps } from './card'
 
@@ -43,4 +44,5 @@ function setSide(side: 'width' | 'depth', mm: number): void {
     @set="(diameter) => set({ form: 'round', diameter })"
   />
   <HeightFields :record="record" :chosen="[record]" />
+  <FootingFields :chosen="[record]" />
 </template>

@@ -20,6 +20,7 @@ import { useProject } from '../../store/project'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import StripPicture from '../StripPicture.vue'
+import FootingFields from './FootingFields.vue'
 import HeightFields from './HeightFields.vue'
 import { alike } from './alike'
 import type { CardProps } from './card'
@@ -175,6 +176,7 @@ const rows = computed((): [string, string | number][] => {
   />
   <v-select v-model="kept" label="A change keeps in place" :items="KEEPS" />
   <HeightFields :record="record" :chosen="chosen" />
+  <FootingFields :chosen="chosen" />
   <template v-if="one">
     <v-select
       v-for="{ end, key, label } in ENDS"
