@@ -8,7 +8,7 @@ test('the demo project is there, with live pictures and both samples', async ({ 
   await expect(page.getByText('Juniper Row bicycle workshop')).toBeVisible()
   await page.getByText('Alder Yard Pottery').click()
   await expect(page.getByTestId('board')).toBeVisible()
-  await expect(page.locator('[data-kind="drawing"]')).toHaveCount(12)
+  await expect(page.locator('[data-kind="drawing"]')).toHaveCount(13)
   await expect(page.locator('[data-kind="sheet"]')).toHaveCount(6)
   await expect(page.locator('.count')).toHaveCount(0)
 })
@@ -29,7 +29,7 @@ test("the demo's sheets plot, and a sheet comes as SVG", async ({ page }) => {
     'A-103 Door and window numbers',
     'A-104 Elevations',
     'A-105 Sections and cutaway',
-    'A-106 Details',
+    'A-106 Details and foundations',
   ])
   expect(pages.map((each) => Math.round(each.widthMm))).toEqual([841, 420, 420, 841, 841, 841])
   // The overall dimension of 14 400 is 288 mm between its ticks at 1:50, 144 at 1:100. What is short and bold is the

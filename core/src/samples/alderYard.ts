@@ -5,12 +5,14 @@ import {
   addLevel,
   addOverhead,
   addRail,
+  addPlan,
   addRoof,
   addSheet,
   addStair,
   addVoid,
   newProject,
   setFacts,
+  setFooting,
   type MakeId,
 } from '../edit'
 import { SampleBuilder, type SampleStep } from './builder'
@@ -75,6 +77,12 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     string,
     string,
   ]
+  // Down to their footings.
+  b.do('Foot of the walls', setFacts(b.project, 'wall', [west, north, east, south], { base: -600 }))
+  b.do(
+    'Footings',
+    setFooting(b.project, [west, north, east, south], { width: 650, thickness: 250, bottom: -850 }),
+  )
   const [spine] = b.walls(level, 'block-lined-124', 'centre', [9200, 8250, 9200, 350]) as [string]
   const [kiln] = b.walls(level, 'block-lined-124', 'centre', [9200, 5000, 14050, 5000]) as [string]
   const [, glazeSouth] = b.walls(level, 'partition-100', 'centre', [3900, 8250, 3900, 5900, 350, 5900]) as [
@@ -340,6 +348,7 @@ interface Seen {
   readonly across: string
   readonly cutaway: string
   readonly details: readonly string[]
+  readonly ground: string
 }
 
 /** Elevations, sections, a cutaway and details, with what is written on them. */
@@ -401,7 +410,7 @@ function views(b: SampleBuilder, ground: string): Seen {
   const details = [
     b.detail(across, 'Eaves', [-700, 5100, 900, 6300]),
     b.detail(across, 'Upper floor at the wall', [-200, 2400, 900, 3300]),
-    b.detail(across, 'Foot of the wall', [-200, -500, 900, 500]),
+    b.detail(across, 'Foot of the wall', [-300, -900, 900, 400]),
   ]
   const [eaves, floor, foot] = details as [string, string, string]
   b.leaderIn(eaves, [300, 5980], [14, 12], 'Rafters, insulated between')
@@ -409,9 +418,10 @@ function views(b: SampleBuilder, ground: string): Seen {
   b.leaderIn(eaves, [180, 5250], [30, -16], 'Insulation, up to the rafters')
   b.leaderIn(floor, [600, 2720], [12, 14], 'Floor on the inner leaf')
   b.leaderIn(floor, [280, 3200], [20, 8], 'Blockwork')
-  b.leaderIn(foot, [600, -100], [14, -16], 'Slab on insulation')
+  b.leaderIn(foot, [600, -100], [8, 30], 'Slab on insulation')
+  b.leaderIn(foot, [-60, -700], [-26, 6], 'Concrete footing')
   b.leaderIn(foot, [180, 300], [-34, 10], 'Cavity insulation')
-  return { elevations: four.drawings, long, across, cutaway: cut.drawing, details }
+  return { elevations: four.drawings, long, across, cutaway: cut.drawing, details, ground }
 }
 
 function viewSheets(b: SampleBuilder, seen: Seen): void {
@@ -434,11 +444,14 @@ function viewSheets(b: SampleBuilder, seen: Seen): void {
   b.viewport(sections, seen.long, 50, 60, 330)
   b.viewport(sections, seen.across, 50, 470, 330)
   b.viewportAt(sections, seen.cutaway, 100, 330, 140)
-  const details = sheet('A-106', 'Details')
+  const details = sheet('A-106', 'Details and foundations')
   const [eaves, floor, foot] = seen.details as [string, string, string]
   b.viewportAt(details, eaves, 5, 225, 400)
   b.viewportAt(details, floor, 5, 530, 420)
-  b.viewportAt(details, foot, 5, 530, 180)
+  b.viewportAt(details, foot, 5, 530, 172)
+  const foundations = addPlan(b.project, { level: seen.ground, kind: 'foundation', scale: 100 }, b.makeId)
+  b.do('Foundation plan', foundations.change)
+  b.viewportAt(details, foundations.drawing, 100, 190, 130)
 }
 
 function sheets(b: SampleBuilder, plans: string, ground: string, upper: string): void {
