@@ -9,6 +9,7 @@ import { benchPointer } from './pointer'
 import { benchRooms } from './rooms'
 import { benchSearch } from './search'
 import { benchSnap } from './snap'
+import { benchViews } from './views'
 import { benchWalls } from './walls'
 
 export interface Row {
@@ -33,6 +34,7 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   pointer: benchPointer,
   matters: benchMatters,
   edits: benchEdits,
+  views: benchViews,
   opening: benchOpening,
   plot: benchPlot,
 }
