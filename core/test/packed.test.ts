@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drawingList, imprintFrom, imprintOf } from '../src/annotate'
-import { PLAIN_LOOK, sceneOf } from '../src/derive'
+import { lookThrough, sceneOf } from '../src/derive'
 import {
   extentOf,
   itemExtent,
@@ -29,6 +29,7 @@ import {
   turnOf,
   type Affine,
 } from '../src/geometry'
+import { drawingLens } from '../src/library'
 import { Project } from '../src/records'
 import { SAMPLES } from '../src/samples'
 
@@ -277,7 +278,9 @@ describe('the imprint of a board', () => {
         if (drawing.view !== 'plan') continue
         const imprint = imprintFrom(imprintOf(project, drawing, 12)!)
         expect(imprint).toMatchObject({ board: drawing.id, seq: 12, readingScale: drawing.readingScale })
-        const list = drawingList(sceneOf(project, drawing), { ...PLAIN_LOOK, scale: drawing.readingScale })
+        const { readingScale } = drawing
+        const look = lookThrough(drawingLens(project, drawing), readingScale, { printing: false })
+        const list = drawingList(sceneOf(project, drawing), look)
         const words = (of: DisplayList): [string, number][] =>
           [...ink(of)].filter(([key]) => !key.startsWith('pen'))
         const shown = new Map(words(imprint.list))

@@ -267,6 +267,7 @@ describe('the library of a project', () => {
         'material',
         'openingType',
         'pen',
+        'plateType',
         'wallType',
         ...((before['records'] as { kind: string }[]).some(({ kind }) => kind === 'block') ? ['block'] : []),
       ].sort(),

@@ -2,7 +2,7 @@ import { SAME_POINT } from '../geometry'
 import { edgeKey, type EdgeName, type Face, type FaceLook, type Solid } from './solid'
 import { plateOf, type Plate } from './plate'
 import type { ViewEdge, ViewThing } from './hidden'
-import { dot3, type Point3 } from './vector3'
+import { cross3, dot3, type Point3 } from './vector3'
 import type { Id } from '../records'
 
 /**
@@ -107,6 +107,9 @@ export function lookAt(
     seen[3 * i + 1] = dot3(p, axes.up)
     seen[3 * i + 2] = dot3(p, axes.near)
   })
+  // The way the eye looks, in these axes: what has its face turned away is no plate.
+  const eye = cross3(looking.right, looking.up)
+  const [ex, ey, ez] = [dot3(eye, axes.right), dot3(eye, axes.up), dot3(eye, axes.near)]
   const curves = new Map<number, number>()
   const curveOf = (curve: number | undefined): number => {
     if (curve === undefined) return 0
@@ -120,6 +123,7 @@ export function lookAt(
     const cuts = cutsOf(seen, part)
     if (cuts === null) continue
     const made = solid.faces.map((face) => {
+      if (!face.sheet && isTurnedAway(seen, face.loops[0]!, ex, ey, ez)) return null
       const style = styleOf(face.look)
       const loops = face.loops.map((loop) => cutLoop(cornersOf(seen, loop), cuts))
       if (loops[0]!.points.length < 9) return null
@@ -152,6 +156,26 @@ export function lookAt(
   return { plates, edges }
 }
 
+/** Whether an outline is seen from its back, by Newell's normal. */
+function isTurnedAway(
+  seen: Float64Array,
+  loop: readonly number[],
+  ex: number,
+  ey: number,
+  ez: number,
+): boolean {
+  let [nx, ny, nz] = [0, 0, 0]
+  let q = 3 * loop[loop.length - 1]!
+  for (const number of loop) {
+    const p = 3 * number
+    nx += (seen[q + 1]! - seen[p + 1]!) * (seen[q + 2]! + seen[p + 2]!)
+    ny += (seen[q + 2]! - seen[p + 2]!) * (seen[q]! + seen[p]!)
+    nz += (seen[q]! - seen[p]!) * (seen[q + 1]! + seen[p + 1]!)
+    q = p
+  }
+  return nx * ex + ny * ey + nz * ez <= 0
+}
+
 const along = (p: Point3, { right, up, near }: Looking): number[] => [
   dot3(p, right),
   dot3(p, up),
@@ -173,7 +197,7 @@ function addEdges(
   edges: SourceEdge[],
 ): void {
   const known = new Map<
-    string,
+    number,
     { a: number; b: number; left: Plate | null; right: Plate | null; face: number }
   >()
   solid.faces.forEach((face, i) => {
@@ -198,13 +222,13 @@ function addEdges(
     )
     if (!ends) continue
     const named = solid.names?.get(key)
-    edges.push({
-      ...ends,
-      left,
-      right,
-      source: named?.source ?? solid.faces[face]!.source ?? solid.source,
-      ...(named ? { name: named.name } : {}),
-    })
+    const { ax, ay, bx, by } = ends
+    const source = named?.source ?? solid.faces[face]!.source ?? solid.source
+    edges.push(
+      named
+        ? { ax, ay, bx, by, left, right, source, name: named.name }
+        : { ax, ay, bx, by, left, right, source },
+    )
   }
 }
 
@@ -261,9 +285,14 @@ function cutsOf(seen: Float64Array, { from, to }: Part3): readonly Limit[] | nul
 }
 
 const cornersOf = (seen: Float64Array, loop: readonly number[]): Cut => ({
-  points: loop.flatMap((n) => [seen[3 * n]!, seen[3 * n + 1]!, seen[3 * n + 2]!]),
+  points: coordinates(seen, loop),
   made: NONE_MADE,
 })
+function coordinates(seen: Float64Array, loop: readonly number[]): number[] {
+  const points: number[] = []
+  for (const n of loop) points.push(seen[3 * n]!, seen[3 * n + 1]!, seen[3 * n + 2]!)
+  return points
+}
 const NONE_MADE: ReadonlySet<number> = new Set()
 
 /** What is left of an outline within limits, after Sutherland and Hodgman (1974). */
@@ -301,6 +330,10 @@ function cutSegment(
   inView: ToPicture,
   limits: readonly Limit[],
 ): Pick<ViewEdge, 'ax' | 'ay' | 'bx' | 'by'> | null {
+  if (limits.length === 0) {
+    const [p, q] = [inView([ax!, ay!, ad!]), inView([bx!, by!, bd!])]
+    return { ax: p[0]!, ay: p[1]!, bx: q[0]!, by: q[1]! }
+  }
   let [from, to] = [0, 1]
   const a = [ax!, ay!, ad!]
   const b = [bx!, by!, bd!]

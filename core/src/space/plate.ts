@@ -6,7 +6,7 @@ import { EDGE_ON, EMPTY_BOX, type Box } from '../geometry'
  */
 export interface Plate extends Box {
   /** Corners x, y, x, y … of its outline and holes. */
-  readonly loops: readonly Float64Array[]
+  readonly loops: readonly (readonly number[])[]
   /** Its nearness is a·x + b·y + c: the greater is nearer. */
   readonly a: number
   readonly b: number
@@ -85,12 +85,9 @@ export function plateOf(
   }
 }
 
-function flat(loop: readonly number[]): Float64Array {
-  const points = new Float64Array((loop.length / 3) * 2)
-  for (let i = 0, k = 0; i < loop.length; i += 3) {
-    points[k++] = loop[i]!
-    points[k++] = loop[i + 1]!
-  }
+function flat(loop: readonly number[]): number[] {
+  const points: number[] = []
+  for (let i = 0; i < loop.length; i += 3) points.push(loop[i]!, loop[i + 1]!)
   return points
 }
 

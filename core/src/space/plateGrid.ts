@@ -91,5 +91,6 @@ export class PlateGrid {
 }
 
 const NONE: readonly Plate[] = []
-const keyOf = (x: number, y: number): number => (x + 2 ** 25) * 2 ** 26 + (y + 2 ** 25)
+/** A small number for a cell: only of cells that lie 32 768 apart it is the same. */
+const keyOf = (x: number, y: number): number => ((x & 0x7fff) << 15) | (y & 0x7fff)
 const nearestFirst = (p: Plate, q: Plate): number => q.near - p.near || p.order - q.order

@@ -46,11 +46,20 @@ export interface Solid {
   readonly faces: readonly Face[]
   readonly lines?: readonly FaceLine[]
   /** Names of edges by `edgeKey`, with the record each belongs to. */
-  readonly names?: ReadonlyMap<string, { readonly source: Id; readonly name: EdgeName }>
+  readonly names?: ReadonlyMap<number, { readonly source: Id; readonly name: EdgeName }>
 }
 
+/** A solid has fewer corners than this. */
+const MOST_CORNERS = 0x4000000
+
 /** What tells an edge of a solid by the numbers of its ends, in any order. */
-export const edgeKey = (a: number, b: number): string => (a < b ? `${a} ${b}` : `${b} ${a}`)
+export const edgeKey = (a: number, b: number): number => (a < b ? a * MOST_CORNERS + b : b * MOST_CORNERS + a)
+
+/** The numbers of the ends of an edge. */
+export const edgeEnds = (key: number): readonly [number, number] => [
+  Math.floor(key / MOST_CORNERS),
+  key % MOST_CORNERS,
+]
 
 /** A closed outline of numbers in space: the normal by Newell's sum, as long as twice its area. */
 export function normalOf(points: readonly Point3[], loop: readonly number[]): Point3 {
@@ -68,22 +77,28 @@ export function normalOf(points: readonly Point3[], loop: readonly number[]): Po
 /** Puts a solid together: corners nearer than a thousandth of a mm are one. */
 export class SolidBuilder {
   private readonly points: Point3[] = []
-  private readonly numbers = new Map<string, number>()
+  /** By a hash of its place in thousandths: the corner put last there, and the one before that in turn. */
+  private readonly latest = new Map<number, number>()
+  private readonly before: number[] = []
   private readonly faces: Face[] = []
   private readonly lines: FaceLine[] = []
-  private readonly names = new Map<string, { readonly source: Id; readonly name: EdgeName }>()
+  private readonly names = new Map<number, { readonly source: Id; readonly name: EdgeName }>()
 
   constructor(private readonly source: Id) {}
 
   /** The number of a corner. */
   corner(p: Point3): number {
-    const key = `${Math.round(p.x * 1000)} ${Math.round(p.y * 1000)} ${Math.round(p.z * 1000)}`
-    let number = this.numbers.get(key)
-    if (number === undefined) {
-      this.numbers.set(key, (number = this.points.length))
-      this.points.push(p)
+    const [x, y, z] = [Math.round(p.x * 1000), Math.round(p.y * 1000), Math.round(p.z * 1000)]
+    const hash = Math.imul(x, 73_856_093) ^ Math.imul(y, 19_349_663) ^ Math.imul(z, 83_492_791)
+    const latest = this.latest.get(hash) ?? -1
+    for (let i = latest; i >= 0; i = this.before[i]!) {
+      const q = this.points[i]!
+      if (Math.round(q.x * 1000) === x && Math.round(q.y * 1000) === y && Math.round(q.z * 1000) === z)
+        return i
     }
-    return number
+    this.latest.set(hash, this.points.length)
+    this.before.push(latest)
+    return this.points.push(p) - 1
   }
 
   /** A face from its corners, anticlockwise seen from outside; gives its number, or null when nothing is left of it. */

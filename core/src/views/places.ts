@@ -12,7 +12,7 @@ import {
 import type { Piece } from '../building'
 import type { Anchor, AnyRecord, Id, Project } from '../records'
 import { solidOf } from '../solids'
-import type { EdgeName } from '../space'
+import { edgeEnds, type EdgeName } from '../space'
 import { cutPieces } from './cutPieces'
 import type { Derived } from './derived'
 import { inPicture, type Frame } from './frame'
@@ -36,7 +36,7 @@ export function edgeInPicture(
   if (!solid?.names) return null
   for (const [key, named] of solid.names) {
     if (named.name !== name || named.source !== id) continue
-    const [i, k] = key.split(' ').map(Number)
+    const [i, k] = edgeEnds(key)
     return { a: inPicture(frame, solid.points[i!]!), b: inPicture(frame, solid.points[k!]!) }
   }
   return null
