@@ -26,6 +26,18 @@ export function rectangleLess(whole: Rectangle, taken: readonly Rectangle[]): Sp
       z1: Math.min(z1, whole.z1),
     }))
     .filter(({ s0, s1, z0, z1 }) => s1 - s0 > SAME_POINT && z1 - z0 > SAME_POINT)
+  if (cuts.length === 0) {
+    const { s0, s1, z0, z1 } = whole
+    if (!(s1 - s0 > SAME_POINT && z1 - z0 > SAME_POINT)) return []
+    return [
+      [
+        { s: s0, z: z0 },
+        { s: s1, z: z0 },
+        { s: s1, z: z1 },
+        { s: s0, z: z1 },
+      ],
+    ]
+  }
   const ss = stops([whole, ...cuts].flatMap(({ s0, s1 }) => [s0, s1]))
   const zs = stops([whole, ...cuts].flatMap(({ z0, z1 }) => [z0, z1]))
   const isLeft = (i: number, j: number): boolean => {
@@ -35,9 +47,10 @@ export function rectangleLess(whole: Rectangle, taken: readonly Rectangle[]): Sp
     return !cuts.some(({ s0, s1, z0, z1 }) => s > s0 && s < s1 && z > z0 && z < z1)
   }
   // Each edge of a cell that is left, beside one that is not, by the corner it starts from.
-  const ways = new Map<string, [number, number][]>()
+  const ways = new Map<number, [number, number][]>()
+  const keyOf = (i: number, j: number): number => i * zs.length + j
   const way = (i: number, j: number, k: number, m: number): void => {
-    const key = `${i} ${j}`
+    const key = keyOf(i, j)
     const there = ways.get(key)
     if (there) there.push([k, m])
     else ways.set(key, [[k, m]])
@@ -57,14 +70,14 @@ export function rectangleLess(whole: Rectangle, taken: readonly Rectangle[]): Sp
       let key = start
       let last: [number, number] | null = null
       do {
-        const [i, j] = key.split(' ').map(Number) as [number, number]
+        const [i, j] = [Math.floor(key / zs.length), key % zs.length]
         const next: [number, number][] = ways.get(key)!
         // Where two cells touch in a corner, each keeps to itself: the way that turns left.
         const turn = last && next.length > 1 ? next.findIndex(([k, m]) => leftTurn(last!, [i, j], [k, m])) : 0
         const [to] = next.splice(Math.max(0, turn), 1)
         corners.push([i, j])
         last = [i, j]
-        key = `${to![0]} ${to![1]}`
+        key = keyOf(to![0], to![1])
       } while (key !== start)
       const spots = corners.map(([i, j]): Spot => ({ s: ss[i]!, z: zs[j]! }))
       loops.push(

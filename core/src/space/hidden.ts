@@ -12,7 +12,7 @@ import type { Steps } from '../steps'
 import { Nearest, ONE_DEPTH } from './nearest'
 import type { Plate } from './plate'
 import { PlateGrid } from './plateGrid'
-import { holds, spansOf, type Ray2, type Sides } from './spans'
+import { holds, newSides, spansOf, type Ray2, type Sides, type Spans } from './spans'
 
 /** An edge as it is looked at, with the plates that begin there: to the left of the way from a to b, and to the right. */
 export interface ViewEdge {
@@ -235,7 +235,7 @@ export class HiddenLines<K, E extends ViewEdge> {
 
   private readonly left = new Nearest(1)
   private readonly right = new Nearest(-1)
-  private readonly sides: Sides = { left: [], right: [] }
+  private readonly sides: Sides = newSides()
   private readonly box = { minX: 0, minY: 0, maxX: 0, maxY: 0 }
 
   /** The parts of an edge that are seen. */
@@ -253,13 +253,15 @@ export class HiddenLines<K, E extends ViewEdge> {
     box.maxX = Math.max(ax, bx) + ON_LINE
     box.maxY = Math.max(ay, by) + ON_LINE
     let floor = -Infinity
-    for (const plate of this.grid.near(box)) {
+    const near = this.grid.near(box)
+    for (let i = 0; i < near.count; i++) {
+      const plate = near.items[i]!
       if (plate.near < floor - ONE_DEPTH) break
       if (plate.minX > box.maxX || plate.maxX < box.minX || plate.minY > box.maxY || plate.maxY < box.minY)
         continue
       spansOf(plate, ray, sides)
-      if (sides.left.length > 0) left.add(plate, sides.left)
-      if (sides.right.length > 0) right.add(plate, sides.right)
+      if (sides.left.count > 0) left.add(plate, sides.left)
+      if (sides.right.count > 0) right.add(plate, sides.right)
       floor = Math.min(left.floor(), right.floor())
     }
     this.emit(edge, as, ray, seen)
@@ -270,9 +272,9 @@ export class HiddenLines<K, E extends ViewEdge> {
     const { left, right } = this
     let [i, j, start] = [0, 0, 0]
     let open = false
-    while (i < left.ends.length && j < right.ends.length) {
-      const end = Math.min(left.ends[i]!, right.ends[j]!)
-      const [l, r] = [left.plates[i]!, right.plates[j]!]
+    while (i < left.count && j < right.count) {
+      const end = Math.min(left.endOf(i), right.endOf(j))
+      const [l, r] = [left.plateOf(i), right.plateOf(j)]
       const last = seen[seen.length - 1]
       if (end - start > SAME_POINT) {
         if (!this.isOwn(edge, as === null, l, r, ray, (start + end) / 2)) open = false
@@ -291,8 +293,8 @@ export class HiddenLines<K, E extends ViewEdge> {
         }
       }
       start = end
-      if (left.ends[i]! <= end) i++
-      if (right.ends[j]! <= end) j++
+      if (left.endOf(i) <= end) i++
+      if (right.endOf(j) <= end) j++
     }
   }
 
@@ -335,8 +337,10 @@ export class HiddenLines<K, E extends ViewEdge> {
 
   /** The lines along which plates of a thing run through those of others. */
   private findCrossings(thing: Thing<E>, isNew: ReadonlySet<Thing<E>>): void {
-    for (const plate of thing.plates)
-      for (const other of this.grid.near(plate)) {
+    for (const plate of thing.plates) {
+      const near = this.grid.near(plate)
+      for (let i = 0; i < near.count; i++) {
+        const other = near.items[i]!
         const owner = this.owners.get(other)
         if (!owner || owner === thing) continue
         if (other.near < plate.far - ONE_DEPTH) break
@@ -357,6 +361,7 @@ export class HiddenLines<K, E extends ViewEdge> {
           second.partners.add(first)
         }
       }
+    }
   }
 }
 
@@ -388,15 +393,17 @@ function crossingOf(p: Plate, q: Plate): (readonly [Spot, Spot])[] {
     uy,
     length: 2 * reach,
   }
-  const mine: Sides = { left: [], right: [] }
-  const other: Sides = { left: [], right: [] }
+  const mine = newSides()
+  const other = newSides()
   spansOf(p, ray, mine)
   spansOf(q, ray, other)
-  const both = [mine.left, mine.right, other.left, other.right].reduce(common)
+  const both = [mine.left, mine.right, other.left, other.right].map(spansIn).reduce(common)
   const found: (readonly [Spot, Spot])[] = []
   for (let i = 0; i < both.length; i += 2) found.push([spotAt(ray, both[i]!), spotAt(ray, both[i + 1]!)])
   return found
 }
+
+const spansIn = ({ items, count }: Spans): readonly number[] => items.slice(0, count)
 
 /** What two lists of spans have in common. */
 function common(p: readonly number[], q: readonly number[]): number[] {

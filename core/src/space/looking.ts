@@ -125,17 +125,19 @@ export function lookAt(
     const made = solid.faces.map((face) => {
       if (!face.sheet && isTurnedAway(seen, face.loops[0]!, ex, ey, ez)) return null
       const style = styleOf(face.look)
-      const loops = face.loops.map((loop) => cutLoop(cornersOf(seen, loop), cuts))
-      if (loops[0]!.points.length < 9) return null
-      const points = loops.flatMap(({ points: some }) => (some.length >= 9 ? [inView(some)] : []))
-      const facing = { ...style, curve: curveOf(face.curve), order: numbers.orders++ }
+      const loops = cuts.length > 0 ? face.loops.map((loop) => cutLoop(cornersOf(seen, loop), cuts)) : null
+      if (loops && loops[0]!.points.length < 9) return null
+      const points = loops
+        ? loops.flatMap(({ points: some }) => (some.length >= 9 ? [inView(some)] : []))
+        : face.loops.map((loop) => inView(coordinates(seen, loop)))
+      const { rank, look, filled } = style
+      const facing = { rank, look, filled, curve: curveOf(face.curve), order: numbers.orders++ }
       const front = plateOf(points, facing)
       const plate = front ?? (face.sheet ? plateOf(points.map(turnedRound), facing) : null)
       if (!plate) return null
       plates.push(plate)
       facts(plate, face)
-      if (cuts.length > 0)
-        for (const loop of loops) closing(loop, inView, plate, front !== null, solid.source, edges)
+      if (loops) for (const loop of loops) closing(loop, inView, plate, front !== null, solid.source, edges)
       return { plate, front: front !== null }
     })
     addEdges(solid, seen, inView, made, cuts, edges)
@@ -215,8 +217,9 @@ function addEdges(
       }
   })
   for (const [key, { a, b, left, right, face }] of known) {
+    const [i, j] = [3 * a, 3 * b]
     const ends = cutSegment(
-      [seen[3 * a]!, seen[3 * a + 1]!, seen[3 * a + 2]!, seen[3 * b]!, seen[3 * b + 1]!, seen[3 * b + 2]!],
+      [seen[i]!, seen[i + 1]!, seen[i + 2]!, seen[j]!, seen[j + 1]!, seen[j + 2]!],
       inView,
       cuts,
     )
@@ -289,6 +292,14 @@ const cornersOf = (seen: Float64Array, loop: readonly number[]): Cut => ({
   made: NONE_MADE,
 })
 function coordinates(seen: Float64Array, loop: readonly number[]): number[] {
+  // Most faces have four corners: written at one go they cost least.
+  if (loop.length === 4) {
+    const [p, q, r, t] = [3 * loop[0]!, 3 * loop[1]!, 3 * loop[2]!, 3 * loop[3]!]
+    const [px, py, pd] = [seen[p]!, seen[p + 1]!, seen[p + 2]!]
+    const [qx, qy, qd] = [seen[q]!, seen[q + 1]!, seen[q + 2]!]
+    const [rx, ry, rd] = [seen[r]!, seen[r + 1]!, seen[r + 2]!]
+    return [px, py, pd, qx, qy, qd, rx, ry, rd, seen[t]!, seen[t + 1]!, seen[t + 2]!]
+  }
   const points: number[] = []
   for (const n of loop) points.push(seen[3 * n]!, seen[3 * n + 1]!, seen[3 * n + 2]!)
   return points

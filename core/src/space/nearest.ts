@@ -1,6 +1,7 @@
 import { PARALLEL, SAME_POINT } from '../geometry'
+import { Growing } from './growing'
 import type { Plate } from './plate'
-import type { Ray2 } from './spans'
+import type { Ray2, Spans } from './spans'
 
 /** Places whose nearness differs by less lie in one depth, mm. */
 export const ONE_DEPTH = 0.01
@@ -8,44 +9,54 @@ export const ONE_DEPTH = 0.01
 /** What is nearest just beside a line, part after part: to its left (sense 1) or to its right (-1). */
 export class Nearest {
   /** Where each part ends; the last ends with the line. */
-  readonly ends: number[] = []
+  private ends = new Growing<number>()
   /** What is seen on each part; null: nothing. */
-  readonly plates: (Plate | null)[] = []
+  private plates = new Growing<Plate | null>()
   private ray: Ray2 | null = null
-  private endsBefore: number[] = []
-  private platesBefore: (Plate | null)[] = []
+  private endsBefore = new Growing<number>()
+  private platesBefore = new Growing<Plate | null>()
 
   constructor(private readonly sense: 1 | -1) {}
+
+  /** How many parts there are. */
+  get count(): number {
+    return this.ends.count
+  }
+
+  endOf(i: number): number {
+    return this.ends.items[i]!
+  }
+
+  plateOf(i: number): Plate | null {
+    return this.plates.items[i]!
+  }
 
   /** Begins anew: nothing is seen anywhere. */
   begin(ray: Ray2): void {
     this.ray = ray
-    this.ends.length = 0
-    this.plates.length = 0
+    this.ends.count = 0
+    this.plates.count = 0
     this.ends.push(ray.length)
     this.plates.push(null)
   }
 
-  /** Takes in a plate where the line lies within it: from, to, from, to … */
-  add(plate: Plate, spans: readonly number[]): void {
-    for (let i = 0; i < spans.length; i += 2) this.addSpan(plate, spans[i]!, spans[i + 1]!)
+  /** Takes in a plate where the line lies within it. */
+  add(plate: Plate, { items, count }: Spans): void {
+    for (let i = 0; i < count; i += 2) this.addSpan(plate, items[i]!, items[i + 1]!)
   }
 
   private addSpan(plate: Plate, from: number, to: number): void {
-    const { ends, plates } = this
-    const count = ends.length
-    this.endsBefore.length = 0
-    this.platesBefore.length = 0
-    for (let i = 0; i < count; i++) {
-      this.endsBefore.push(ends[i]!)
-      this.platesBefore.push(plates[i]!)
-    }
-    ends.length = 0
-    plates.length = 0
+    const { ends, plates, endsBefore, platesBefore } = this
+    this.ends = endsBefore
+    this.plates = platesBefore
+    this.endsBefore = ends
+    this.platesBefore = plates
+    endsBefore.count = 0
+    platesBefore.count = 0
     let start = 0
-    for (let i = 0; i < count; i++) {
-      const end = this.endsBefore[i]!
-      const there = this.platesBefore[i]!
+    for (let i = 0; i < ends.count; i++) {
+      const end = ends.items[i]!
+      const there = plates.items[i]!
       const low = Math.max(start, from)
       const high = Math.min(end, to)
       if (high - low <= SAME_POINT) this.put(end, there)
@@ -85,8 +96,8 @@ export class Nearest {
 
   private put(end: number, plate: Plate | null): void {
     const { ends, plates } = this
-    const last = ends.length - 1
-    if (last >= 0 && plates[last] === plate) ends[last] = end
+    const last = ends.count - 1
+    if (last >= 0 && plates.items[last] === plate) ends.items[last] = end
     else {
       ends.push(end)
       plates.push(plate)
@@ -98,10 +109,10 @@ export class Nearest {
     let floor = Infinity
     const { x, y, ux, uy } = this.ray!
     let start = 0
-    for (let i = 0; i < this.ends.length; i++) {
-      const plate = this.plates[i]
+    for (let i = 0; i < this.count; i++) {
+      const plate = this.plateOf(i)
       if (!plate) return -Infinity
-      const end = this.ends[i]!
+      const end = this.endOf(i)
       const base = plate.a * x + plate.b * y + plate.c
       const slope = plate.a * ux + plate.b * uy
       floor = Math.min(floor, base + slope * start, base + slope * end)

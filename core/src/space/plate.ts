@@ -86,6 +86,8 @@ export function plateOf(
 }
 
 function flat(loop: readonly number[]): number[] {
+  if (loop.length === 12)
+    return [loop[0]!, loop[1]!, loop[3]!, loop[4]!, loop[6]!, loop[7]!, loop[9]!, loop[10]!]
   const points: number[] = []
   for (let i = 0; i < loop.length; i += 3) points.push(loop[i]!, loop[i + 1]!)
   return points

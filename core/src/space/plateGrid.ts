@@ -1,4 +1,5 @@
 import type { Box } from '../geometry'
+import { Growing } from './growing'
 import type { Plate } from './plate'
 
 /** More cells than this hold a plate in one list for all. */
@@ -8,7 +9,7 @@ const MOST_CELLS = 4096
 export class PlateGrid {
   private readonly cells = new Map<number, Plate[]>()
   private readonly wide: Plate[] = []
-  private readonly found: Plate[] = []
+  private readonly found = new Growing<Plate>()
   private searches = 0
 
   constructor(
@@ -41,31 +42,25 @@ export class PlateGrid {
     }
   }
 
-  /** The plates whose cells a box meets, the nearest first; the list holds until the next search. */
-  near({ minX, minY, maxX, maxY }: Box): readonly Plate[] {
-    const { side, wide } = this
-    const [x0, y0, x1, y1] = [
-      Math.floor(minX / side),
-      Math.floor(minY / side),
-      Math.floor(maxX / side),
-      Math.floor(maxY / side),
-    ]
-    if (x0 === x1 && y0 === y1 && wide.length === 0) return this.cells.get(keyOf(x0, y0)) ?? NONE
-    const { found } = this
+  /** The plates that a box meets, the nearest first; the list holds until the next search. */
+  near({ minX, minY, maxX, maxY }: Box): Growing<Plate> {
+    const { side, found } = this
     const search = ++this.searches
-    let count = 0
-    const take = (plates: readonly Plate[] | undefined): void => {
-      for (const plate of plates ?? NONE) {
+    found.count = 0
+    const take = (plates: readonly Plate[]): void => {
+      for (const plate of plates) {
         if (plate.minX > maxX || plate.maxX < minX || plate.minY > maxY || plate.maxY < minY) continue
         if (plate.found === search) continue
         plate.found = search
-        found[count++] = plate
+        found.push(plate)
       }
     }
-    take(wide)
-    for (let x = x0; x <= x1; x++) for (let y = y0; y <= y1; y++) take(this.cells.get(keyOf(x, y)))
-    found.length = count
-    return found.sort(nearestFirst)
+    take(this.wide)
+    const [x1, y1] = [Math.floor(maxX / side), Math.floor(maxY / side)]
+    for (let x = Math.floor(minX / side); x <= x1; x++)
+      for (let y = Math.floor(minY / side); y <= y1; y++) take(this.cells.get(keyOf(x, y)) ?? NONE)
+    sort(found)
+    return found
   }
 
   private *cellsOf({ minX, minY, maxX, maxY }: Plate): Generator<Plate[]> {
@@ -93,4 +88,23 @@ export class PlateGrid {
 const NONE: readonly Plate[] = []
 /** A small number for a cell: only of cells that lie 32 768 apart it is the same. */
 const keyOf = (x: number, y: number): number => ((x & 0x7fff) << 15) | (y & 0x7fff)
+/** So many are put in order by putting each in its place: they come in lists that are in order. */
+const FEW = 48
+function sort(found: Growing<Plate>): void {
+  const { items, count } = found
+  if (count > FEW) {
+    items.length = count
+    items.sort(nearestFirst)
+    return
+  }
+  for (let i = 1; i < count; i++) {
+    const plate = items[i]!
+    let k = i
+    while (k > 0 && nearestFirst(items[k - 1]!, plate) > 0) {
+      items[k] = items[k - 1]!
+      k--
+    }
+    items[k] = plate
+  }
+}
 const nearestFirst = (p: Plate, q: Plate): number => q.near - p.near || p.order - q.order

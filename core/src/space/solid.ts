@@ -49,17 +49,14 @@ export interface Solid {
   readonly names?: ReadonlyMap<number, { readonly source: Id; readonly name: EdgeName }>
 }
 
-/** A solid has fewer corners than this. */
-const MOST_CORNERS = 0x4000000
-
-/** What tells an edge of a solid by the numbers of its ends, in any order. */
-export const edgeKey = (a: number, b: number): number => (a < b ? a * MOST_CORNERS + b : b * MOST_CORNERS + a)
+/** What tells an edge of a solid by the numbers of its ends, in any order: a small number for small ones. */
+export const edgeKey = (a: number, b: number): number => (a < b ? b * b + a : a * a + b)
 
 /** The numbers of the ends of an edge. */
-export const edgeEnds = (key: number): readonly [number, number] => [
-  Math.floor(key / MOST_CORNERS),
-  key % MOST_CORNERS,
-]
+export function edgeEnds(key: number): readonly [number, number] {
+  const greater = Math.floor(Math.sqrt(key))
+  return [key - greater * greater, greater]
+}
 
 /** A closed outline of numbers in space: the normal by Newell's sum, as long as twice its area. */
 export function normalOf(points: readonly Point3[], loop: readonly number[]): Point3 {
@@ -77,7 +74,9 @@ export function normalOf(points: readonly Point3[], loop: readonly number[]): Po
 /** Puts a solid together: corners nearer than a thousandth of a mm are one. */
 export class SolidBuilder {
   private readonly points: Point3[] = []
-  /** By a hash of its place in thousandths: the corner put last there, and the one before that in turn. */
+  /** Places in thousandths: x, y, z, x … */
+  private readonly places: number[] = []
+  /** By a hash of its place: the corner put last there, and the one before that in turn. */
   private readonly latest = new Map<number, number>()
   private readonly before: number[] = []
   private readonly faces: Face[] = []
@@ -88,16 +87,17 @@ export class SolidBuilder {
 
   /** The number of a corner. */
   corner(p: Point3): number {
-    const [x, y, z] = [Math.round(p.x * 1000), Math.round(p.y * 1000), Math.round(p.z * 1000)]
-    const hash = Math.imul(x, 73_856_093) ^ Math.imul(y, 19_349_663) ^ Math.imul(z, 83_492_791)
+    const { places, before } = this
+    const x = Math.round(p.x * 1000)
+    const y = Math.round(p.y * 1000)
+    const z = Math.round(p.z * 1000)
+    const hash = (Math.imul(x, 73_856_093) ^ Math.imul(y, 19_349_663) ^ Math.imul(z, 83_492_791)) & 0x3fffffff
     const latest = this.latest.get(hash) ?? -1
-    for (let i = latest; i >= 0; i = this.before[i]!) {
-      const q = this.points[i]!
-      if (Math.round(q.x * 1000) === x && Math.round(q.y * 1000) === y && Math.round(q.z * 1000) === z)
-        return i
-    }
+    for (let i = latest; i >= 0; i = before[i]!)
+      if (places[3 * i] === x && places[3 * i + 1] === y && places[3 * i + 2] === z) return i
     this.latest.set(hash, this.points.length)
-    this.before.push(latest)
+    before.push(latest)
+    places.push(x, y, z)
     return this.points.push(p) - 1
   }
 
@@ -120,7 +120,12 @@ export class SolidBuilder {
   }
 
   private loop(points: readonly Point3[]): number[] | null {
-    const numbers = points.map((p) => this.corner(p)).filter((n, i, all) => n !== all[(i + 1) % all.length])
+    const numbers: number[] = []
+    for (const p of points) {
+      const n = this.corner(p)
+      if (n !== numbers[numbers.length - 1]) numbers.push(n)
+    }
+    if (numbers.length > 1 && numbers[0] === numbers[numbers.length - 1]) numbers.pop()
     return numbers.length > 2 ? numbers : null
   }
 

@@ -1,4 +1,5 @@
 import { ON_LINE, SAME_POINT } from '../geometry'
+import { Growing } from './growing'
 import type { Plate } from './plate'
 
 /** A line of the picture that is looked along: from its start, in a direction of length 1. */
@@ -10,11 +11,16 @@ export interface Ray2 {
   readonly length: number
 }
 
-/** Where a line enters and leaves a plate just to its left, and just to its right: from, to, from, to … */
+/** Parts of a line: from, to, from, to … */
+export type Spans = Growing<number>
+
+/** Where a line enters and leaves a plate just to its left, and just to its right. */
 export interface Sides {
-  readonly left: number[]
-  readonly right: number[]
+  readonly left: Spans
+  readonly right: Spans
 }
+
+export const newSides = (): Sides => ({ left: new Growing(), right: new Growing() })
 
 /**
  * The parts of a line within a plate, looked at just beside it on either hand, so that a line along the plate's own border
@@ -22,8 +28,8 @@ export interface Sides {
  */
 export function spansOf({ loops }: Plate, ray: Ray2, into: Sides): void {
   const { left, right } = into
-  left.length = 0
-  right.length = 0
+  left.count = 0
+  right.count = 0
   const { x, y, ux, uy } = ray
   for (const loop of loops) {
     const n = loop.length
@@ -55,29 +61,30 @@ function crossing(pAlong: number, pAside: number, along: number, aside: number):
 }
 
 /** Orders crossings, and cuts them off at the ends of the line; what is left of each pair has some length. */
-function within(spans: number[], length: number): void {
-  for (let i = 1; i < spans.length; i++) {
-    const at = spans[i]!
+function within(spans: Spans, length: number): void {
+  const { items, count } = spans
+  for (let i = 1; i < count; i++) {
+    const at = items[i]!
     let k = i
-    while (k > 0 && spans[k - 1]! > at) {
-      spans[k] = spans[k - 1]!
+    while (k > 0 && items[k - 1]! > at) {
+      items[k] = items[k - 1]!
       k--
     }
-    spans[k] = at
+    items[k] = at
   }
   let kept = 0
-  for (let i = 0; i + 1 < spans.length; i += 2) {
-    const from = Math.max(0, spans[i]!)
-    const to = Math.min(length, spans[i + 1]!)
+  for (let i = 0; i + 1 < count; i += 2) {
+    const from = Math.max(0, items[i]!)
+    const to = Math.min(length, items[i + 1]!)
     if (to - from <= SAME_POINT) continue
-    spans[kept++] = from
-    spans[kept++] = to
+    items[kept++] = from
+    items[kept++] = to
   }
-  spans.length = kept
+  spans.count = kept
 }
 
 /** Whether a place along the line lies within some spans. */
-export function holds(spans: readonly number[], at: number): boolean {
-  for (let i = 0; i < spans.length; i += 2) if (at > spans[i]! && at < spans[i + 1]!) return true
+export function holds({ items, count }: Spans, at: number): boolean {
+  for (let i = 0; i < count; i += 2) if (at > items[i]! && at < items[i + 1]!) return true
   return false
 }
