@@ -201,7 +201,7 @@ describe('a hidden layer', () => {
     hide(project, solver, true)
     apply(project, solver, setLayer(project, 'layer-demolition', { printed: false }))
     expect(solver.seen().count).toBe(5)
-    expect(solver.seen(true).count).toBe(4)
+    expect(solver.seen({ printing: true }).count).toBe(4)
     expect(plan(project, solver, true).filter((i) => i.kind === 'line')).toHaveLength(2)
   })
   it('still bounds hatches, and so does a locked one', () => {

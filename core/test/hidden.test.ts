@@ -211,8 +211,8 @@ interface Made {
   readonly plates: Map<Plate, { solid: number; face: number }>
 }
 
-function looked(all: readonly Solid[], looking: Looking): Made {
-  const lines = new HiddenLines<number, SourceEdge>(500)
+function looked(all: readonly Solid[], looking: Looking, withUnseen = false): Made {
+  const lines = new HiddenLines<number, SourceEdge>(500, withUnseen)
   const plates = new Map<Plate, { solid: number; face: number }>()
   const numbers = { orders: 0, curves: 0 }
   all.forEach((solid, i) => {
@@ -228,6 +228,31 @@ function looked(all: readonly Solid[], looking: Looking): Made {
 }
 
 describe('hidden lines', () => {
+  it('that are told too make up every edge together with what is seen of it', () => {
+    let told = 0
+    fc.assert(
+      fc.property(solids, directions, (all, { turn, tilt }) => {
+        const looking = lookingFrom(turn, tilt)
+        const [plain, both] = [looked(all, looking), looked(all, looking, true)]
+        const lengthOf = ({ x1, y1, x2, y2 }: SeenLine): number => Math.hypot(x2 - x1, y2 - y1)
+        all.forEach((_, i) => {
+          const lines = both.lines.seenOf(i)
+          const seen = lines.filter(({ unseen }) => !unseen)
+          expect(seen.length).toBe(plain.lines.seenOf(i).length)
+          const edges = new Map<SourceEdge, number>()
+          for (const line of lines)
+            if (line.edge) edges.set(line.edge, (edges.get(line.edge) ?? 0) + lengthOf(line))
+          for (const { unseen, edge } of lines) {
+            if (!unseen) continue
+            told++
+            expect(edges.get(edge!)).toBeCloseTo(Math.hypot(edge!.bx - edge!.ax, edge!.by - edge!.ay), 0)
+          }
+        })
+      }),
+      { numRuns: 60 },
+    )
+    expect(told).toBeGreaterThan(50)
+  })
   it('keep an edge exactly where a ray to the eye meets nothing nearer', () => {
     const told = { kept: 0, hidden: 0 }
     fc.assert(

@@ -7,7 +7,10 @@ import { handlesOf } from '../src/kinds'
 import { standardBlocks } from '../src/library'
 import { shapePath, turnAbout } from '../src/linework'
 import {
+  drawnAs,
+  lensKinds,
   penRoles,
+  statuses,
   patternNames,
   type Change,
   type Id,
@@ -1108,6 +1111,32 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'nothing',
     make: (world, { pick, name }) =>
       edit.setLens(world.project, world.some('lens', pick), { name, furniture: pick % 2 === 0 }),
+  },
+  setLensStatus: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.setLensStatus(world.project, world.some('lens', pick), {
+        removed: drawnAs[pick % 4]!,
+        new: drawnAs[(pick >> 2) % 4]!,
+      }),
+  },
+  setLensRule: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.setLensRule(world.project, world.some('lens', pick), {
+        ...(pick % 3 === 0
+          ? { by: 'kind', kind: lensKinds[pick % lensKinds.length]! }
+          : pick % 3 === 1
+            ? { by: 'layer', layer: world.some('layer', pick) }
+            : { by: 'level', level: pick % 4 ? world.level : 'missing' }),
+        ...(pick % 2 ? { shown: false } : {}),
+        ...(pick % 5 ? { penMm: Math.abs(a) / 5000 } : {}),
+        ...(pick % 7 ? { colour: pick % 4 ? '#b5533c' : 'brick' } : {}),
+      }),
+  },
+  setStatus: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.setStatus(world.project, world.things(pick), statuses[pick % 3]!),
   },
   removeLens: {
     moves: 'nothing',

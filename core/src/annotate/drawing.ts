@@ -18,6 +18,7 @@ import {
 import type { DisplayItem, DisplayList } from '../display'
 import { standsIn } from '../kinds'
 import type { AnyRecord, RecordOf } from '../records'
+import { seenAs } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { cutAreaItems } from './cutAreas'
 import { layDimension } from './dimension'
@@ -97,7 +98,7 @@ class AnnotationDrawn implements PartSource {
     const { scale, printing } = this.look
     if (!record || !(record.kind in LAID)) return null
     if (record.id !== board.id && !standsIn(board, record)) return null
-    if (!isDrawn(project, record, printing)) return null
+    if (!isDrawn(project, record, this.look)) return null
     const items = onLayer(project, record, layAnnotation(record, scene, scale, printing), scale)
     return partOf(
       items,
@@ -151,7 +152,7 @@ export function pictureOf(scene: Scene, look: PlanLook): Picture {
 export function* picturing(scene: Scene, look: PlanLook): Generator<void> {
   if (scene.view === 'plan') {
     yield* solving(scene.project, scene.board.level, ownCut(scene.board))
-    yield* scene.building.seen(look.printing).outlining()
+    yield* scene.building.seen(seenAs(scene.project, look)).outlining()
   }
   yield* keptFor(scene, look).steps(scene)
 }

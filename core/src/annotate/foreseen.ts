@@ -80,7 +80,7 @@ function followersOf(change: Change, { project, board }: Scene, walls: WallsAhea
     for (const namer of project.namers(id)) {
       const record = project.get(namer)
       if (!isFollower(record) || record.drawing !== board.id || put.has(namer)) continue
-      if (!isDrawn(project, record, false)) continue
+      if (!isDrawn(project, record, { printing: false })) continue
       found.set(namer, record)
       if (found.size >= MOST_FOLLOWING) return [...found.values()]
     }

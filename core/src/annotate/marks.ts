@@ -52,9 +52,9 @@ export class MarksDrawn implements PartSource {
   }
 
   private marksOf({ shape, openings }: SolvedWall, project: Project): Part[] {
-    const { scale, printing } = this.look
+    const { scale } = this.look
     return openings.flatMap(({ opening, fault }, nth) => {
-      if (!opening.mark || fault || !isDrawn(project, opening, printing)) return []
+      if (!opening.mark || fault || !isDrawn(project, opening, this.look)) return []
       const middle = (shape.low + shape.high) / 2
       const u = wallDirection(shape, opening.along)
       const sense = (opening.side === 'left') === (opening.fit === 'window') ? 1 : -1

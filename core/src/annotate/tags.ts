@@ -109,9 +109,9 @@ export class TagsDrawn implements PartSource {
   /** Places the tag of a room anew, or takes it away. Gives where lettering came and went. */
   private see(id: Id, found: FoundRoom | undefined, scene: PlanScene, field: DraftField): readonly Box[] {
     const { project } = scene
-    const { scale, printing } = this.look
+    const { scale } = this.look
     const before = this.tags.get(id)
-    const shown = found && isDrawn(project, found.room, printing)
+    const shown = found && isDrawn(project, found.room, this.look)
     if (before?.around) this.spaces.remove(before.around)
     if (!shown) {
       if (!before) return []

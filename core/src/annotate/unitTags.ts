@@ -93,9 +93,9 @@ export class UnitTags implements PartSource {
 
   private see(place: Place, around: Box, scene: PlanScene): void {
     const { project } = scene
-    const { scale, printing } = this.look
+    const { scale } = this.look
     const before = this.tags.get(place.id)
-    const shown = !isEmptyBox(around) && place.members.some((id) => isShown(project, id, printing))
+    const shown = !isEmptyBox(around) && place.members.some((id) => isShown(project, id, this.look))
     const items = shown ? this.itemsOf(place, around, scene) : []
     const now = partOf(
       onLayer(project, place, items, scale),
@@ -166,9 +166,9 @@ function boxOf(project: Project, { members }: Place): Box {
   }, EMPTY_BOX)
 }
 
-const isShown = (project: Project, id: Id, printing: boolean): boolean => {
+const isShown = (project: Project, id: Id, look: PlanLook): boolean => {
   const record = project.get(id)
-  return record !== undefined && isDrawn(project, record, printing)
+  return record !== undefined && isDrawn(project, record, look)
 }
 
 /** Whether something is a part that the tag of a unit keeps clear of: no tag itself, and not all that is cut. */

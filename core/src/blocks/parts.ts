@@ -33,6 +33,7 @@ export interface PartLook {
   readonly filled: boolean
   readonly penMm?: number | undefined
   readonly tone?: number | undefined
+  readonly colour?: string | undefined
   readonly dashesPaperMm?: readonly number[] | undefined
 }
 
@@ -137,8 +138,8 @@ function mappedParts(
         return mappedParts(itemsOf(inner, {}), combine(map, own), source, values, depth + 1)
       }
       default: {
-        const { light = false, filled = false, penMm, tone, dashesPaperMm } = item
-        const look = { light, filled, penMm, tone, dashesPaperMm }
+        const { light = false, filled = false, penMm, tone, colour, dashesPaperMm } = item
+        const look = { light, filled, penMm, tone, colour, dashesPaperMm }
         return [{ is: 'line', path: mapAny(pathOfDraftItem(item), map), look }]
       }
     }

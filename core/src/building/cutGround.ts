@@ -5,6 +5,7 @@ import type { Loop } from './loop'
 import { OUTLINE } from './loops'
 import { Outlines, type Outlined } from './outlines'
 import type { Boundary } from './overlay'
+import type { Piece } from './piece'
 
 /** What one thing gives to the drawing of what is cut. */
 export interface CutPart {
@@ -27,6 +28,8 @@ export interface CutGround {
   /** What gives boundaries; and what does so near a box. */
   drawn(): Iterable<CutPart>
   drawnNear(box: Box): readonly CutPart[]
+  /** The convex pieces that something is cut into. */
+  piecesOf(id: Id): readonly Piece[]
   /** Around everything cut; empty when there is nothing. */
   extent(): Box
 }
@@ -74,6 +77,10 @@ export class CutBoundaries implements CutGround {
   }
   extent(): Box {
     return this.loops.extent()
+  }
+  /** They are not kept. */
+  piecesOf(): readonly Piece[] {
+    return []
   }
   boundariesOf(id: Id): readonly Boundary[] {
     return this.parts.get(id)?.boundaries ?? []

@@ -7,13 +7,16 @@ export interface Reach {
 }
 
 /** What a plan's cut does with something: passes through it, lies above it (it is seen), or below it (it is overhead). */
-export type Zone = 'cut' | 'below' | 'above'
+export type CutZone = 'cut' | 'below' | 'above'
+
+/** The same of walls, columns and openings; what is to be removed is only told of, and joins nothing that stays. */
+export type Zone = CutZone | 'removed'
 
 /** Heights nearer to each other than this are one, mm. */
 const TOUCHES = 0.5
 
 /** How something lies to a height. What begins at the height itself is cut there, what ends at it is not. */
-export const zoneAt = ({ from, to }: Reach, height: number): Zone =>
+export const zoneAt = ({ from, to }: Reach, height: number): CutZone =>
   to <= height + TOUCHES ? 'below' : from > height + TOUCHES ? 'above' : 'cut'
 
 /** Whether two things have some height in common. */
@@ -44,6 +47,7 @@ export const openingReach = ({ sill, head }: Pick<Opening, 'sill' | 'head'>): Re
 export function lookedAt(reach: Reach, zone: Zone, cut: number): number {
   switch (zone) {
     case 'cut':
+    case 'removed':
       return cut
     case 'below':
       return reach.to - 2 * TOUCHES

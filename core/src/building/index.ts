@@ -1,5 +1,5 @@
 export { buildingOf, solverOf, solving } from './solvers'
-export { LevelSolver, type SolvedColumn, type SolvedWall, type RankedMaterials } from './solver'
+export { LevelSolver, type SeenAs, type SolvedColumn, type SolvedWall, type RankedMaterials } from './solver'
 export {
   typeThickness,
   leftFaceOffset,
@@ -19,7 +19,16 @@ export { clearLength, type OpeningFit } from './openingFit'
 export { stretchAt, stretchesOf, type Stretch } from './stretches'
 export { columnFooting, wallFooting, wallFootingParts } from './footing'
 export { cutHeightAt, ownCut, seesAsFar, type PlanCut } from './cutHeights'
-export { columnReach, heightsMeet, openingReach, wallReach, zoneAt, type Reach, type Zone } from './heights'
+export {
+  columnReach,
+  heightsMeet,
+  openingReach,
+  wallReach,
+  zoneAt,
+  type CutZone,
+  type Reach,
+  type Zone,
+} from './heights'
 export type { Boundary } from './overlay'
 export type { Loop, LoopEdge } from './loop'
 export { cutAt, type Cut, type EndCut } from './cut'

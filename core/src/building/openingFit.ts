@@ -1,5 +1,5 @@
 import { ROUNDING, SAME_POINT } from '../geometry'
-import type { Opening } from '../records'
+import { isRemoved, type Opening } from '../records'
 import type { EndCut } from './cut'
 import { heightsMeet, openingReach, zoneAt, type Zone } from './heights'
 import type { Gap } from './piece'
@@ -44,6 +44,7 @@ export function fitOpenings(
   end: EndCut,
   openings: readonly Opening[],
   height: (along: number) => number,
+  stays: (opening: Opening) => boolean = (opening) => !isRemoved(opening),
 ): { fits: OpeningFit[]; gaps: Gap[] } {
   const clear = clearLength(shape, start, end)
   const fits: OpeningFit[] = []
@@ -59,10 +60,13 @@ export function fitOpenings(
     const reach = openingReach(opening)
     const over = fits.some(
       (other) =>
-        !other.fault && from < other.to - SAME_POINT && heightsMeet(reach, openingReach(other.opening)),
+        !other.fault &&
+        stays(other.opening) === stays(opening) &&
+        from < other.to - SAME_POINT &&
+        heightsMeet(reach, openingReach(other.opening)),
     )
     const fault = outside ? 'outside' : over ? 'over another' : null
-    const zone = zoneAt(reach, height(opening.along))
+    const zone = stays(opening) ? zoneAt(reach, height(opening.along)) : 'removed'
     fits.push({ opening, from, to, fault, zone, mitre })
     if (!fault && zone === 'cut')
       gaps.push([mitre?.end === 'start' ? -BEYOND : from, mitre?.end === 'end' ? BEYOND : to, opening.id])

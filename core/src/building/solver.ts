@@ -20,6 +20,7 @@ import {
   type Project,
   type Wall,
   type WallType,
+  isRemoved,
 } from '../records'
 import { sameEndCut, type EndCut } from './cut'
 import type { CutGround, CutPart } from './cutGround'
@@ -120,6 +121,8 @@ export class LevelSolver implements CutGround {
     later = false,
     /** How its plan is cut; null: as its level says. */
     readonly cutting: PlanCut | null = null,
+    /** As it stands before anything is removed, with nothing new in it. */
+    private readonly before = false,
   ) {
     if (!later) project.unheard(() => this.solveAll())
   }
@@ -161,23 +164,26 @@ export class LevelSolver implements CutGround {
 
   /**
    * The solution of what is seen alone: walls and columns on layers that are not shown (or do not print, if
-   * this is for paper), and those set aside (unless this is for paper), are not there, so that nothing joins them. Where all are seen it is this solution.
+   * this is for paper), those set aside (unless this is for paper) and those left out are not there, so that nothing joins
+   * them. Where all are seen it is this solution.
    */
-  seen(printing = false): LevelSolver {
+  seen({ printing, before = false, leavesOut = null }: SeenAs = { printing: false }): LevelSolver {
     if (this.hidden) return this
     const hidden = new Set<Id>()
     for (const layer of this.project.all('layer'))
       if (!layer.shown || (printing && !layer.printed)) hidden.add(layer.id)
     if (!printing) for (const id of this.project.setAside) if (this.takes(id)) hidden.add(id)
-    if (hidden.size === 0) return this
+    if (hidden.size === 0 && !before && !leavesOut) return this
+    const records = [
+      ...[...this.walls.values()].map(({ shape }) => shape.wall),
+      ...[...this.pillars.values()].map(({ column }) => column),
+    ]
+    if (leavesOut) for (const record of records) if (leavesOut(record)) hidden.add(record.id)
     const hides = (record: Wall | Column): boolean => hidden.has(layerIdOf(record)!) || hidden.has(record.id)
-    const some =
-      [...this.walls.values()].some(({ shape }) => hides(shape.wall)) ||
-      [...this.pillars.values()].some(({ column }) => hides(column))
-    if (!some) return this
-    const key = [...hidden].sort().join(' ')
+    if (!before && !records.some(hides)) return this
+    const key = [...hidden].sort().join(' ') + (before ? ' before' : '')
     const found =
-      this.partial.get(key) ?? new LevelSolver(this.project, this.level, hidden, false, this.cutting)
+      this.partial.get(key) ?? new LevelSolver(this.project, this.level, hidden, false, this.cutting, before)
     this.partial.delete(key)
     this.partial.set(key, found)
     if (this.partial.size > MOST_PARTIAL) this.partial.delete(this.partial.keys().next().value!)
@@ -187,6 +193,7 @@ export class LevelSolver implements CutGround {
 
   private takesPart(record: Wall | Column): boolean {
     const { hidden } = this
+    if (this.before && !stoodBefore(record)) return false
     if (record.level !== this.level || hidden?.has(layerIdOf(record)!) || hidden?.has(record.id)) return false
     const level = this.cutting ? this.heights : undefined
     if (!level) return true
@@ -213,7 +220,8 @@ export class LevelSolver implements CutGround {
     return this.project.find('level', this.level)
   }
 
-  private zoneOf(reach: (level: Pick<Level, 'height'>) => Reach, middle: Point): Zone {
+  private zoneOf(record: Wall | Column, reach: (level: Pick<Level, 'height'>) => Reach, middle: Point): Zone {
+    if (!this.before && isRemoved(record)) return 'removed'
     const level = this.heights
     return level ? zoneAt(reach(level), cutHeightAt(level, this.cutting, middle)) : 'cut'
   }
@@ -478,7 +486,7 @@ export class LevelSolver implements CutGround {
     const { minX, minY, maxX, maxY } = piece
     return {
       column,
-      zone: this.zoneOf((level) => columnReach(column, level), column.at),
+      zone: this.zoneOf(column, (level) => columnReach(column, level), column.at),
       pieces: [piece],
       boundaries: [],
       closing: [],
@@ -597,6 +605,7 @@ export class LevelSolver implements CutGround {
     return {
       shape,
       zone: this.zoneOf(
+        wall,
         (level) => wallReach(wall, level),
         atWall(shape, shape.length / 2, (shape.low + shape.high) / 2),
       ),
@@ -674,7 +683,9 @@ export class LevelSolver implements CutGround {
         zone,
         cutHeightAt(level, this.cutting, atWall(shape, along, (shape.low + shape.high) / 2)),
       )
-    const { fits, gaps } = fitOpenings(shape, wall.start!, wall.end!, openings, height)
+    const { fits, gaps } = this.before
+      ? fitOpenings(shape, wall.start!, wall.end!, openings.filter(stoodBefore), height, () => true)
+      : fitOpenings(shape, wall.start!, wall.end!, openings, height)
     for (const { opening } of wall.openings)
       if (this.hosts.get(opening.id) === id) this.hosts.delete(opening.id)
     wall.openings = fits
@@ -716,6 +727,19 @@ export class LevelSolver implements CutGround {
     return true
   }
 }
+
+/** What of a level is seen. */
+export interface SeenAs {
+  readonly printing: boolean
+  /** As it stands before anything is removed; left out: after. */
+  readonly before?: boolean
+  /** Walls and columns that are not shown; null or left out: none. */
+  readonly leavesOut?: ((record: Wall | Column) => boolean) | null
+}
+
+/** Whether something stood before the works. */
+const stoodBefore = ({ status }: { readonly status?: 'existing' | 'removed' | undefined }): boolean =>
+  status !== undefined
 
 const NONE: ReadonlySet<Id> = new Set()
 

@@ -69,11 +69,10 @@ export class BuiltDrawn implements PartSource {
     project: Project,
   ): Part[] {
     const { look } = this
-    if (zone === 'cut' || (zone === 'above' && !look.overhead) || !isDrawn(project, record, look.printing))
-      return []
+    if (zone === 'cut' || (zone === 'above' && !look.overhead) || !isDrawn(project, record, look)) return []
     const order = {
       rank:
-        zone === 'below'
+        zone === 'below' || zone === 'removed'
           ? rankOf(depthOf('walls'), OFF_CUT, 'others')
           : rankOf(depthOf('overhead'), -1, 'others'),
       // Walls before columns.
@@ -88,7 +87,7 @@ export class BuiltDrawn implements PartSource {
     const { look } = this
     return wall.openings.flatMap((fit, nth) => {
       const { opening } = fit
-      if (!isDrawn(project, opening, look.printing)) return []
+      if (!isDrawn(project, opening, look)) return []
       const items = onLayer(project, opening, openingInPlan(project, wall, fit, look, look.scale), look.scale)
       const order = {
         rank: rankOf(depthOf('walls'), OPENINGS, 'others'),

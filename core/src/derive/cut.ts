@@ -1,12 +1,25 @@
 import type { CutGround, Loop, LoopEdge } from '../building'
-import { penFrom, strokeItem, type AnyPen, type DisplayItem, PENS } from '../display'
+import {
+  PAPER_TONE,
+  penFrom,
+  strokeItem,
+  type AnyPen,
+  type DisplayItem,
+  PENS,
+  toneOf,
+  type Tone,
+} from '../display'
 import { clippedTo, growBox, type Box, type Point } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
-import type { Column, Id, LineType, Project, Wall } from '../records'
+import type { Column, Id, Project, Wall } from '../records'
+import { LENS_DASHES } from './lensed'
 import type { PlanLook } from './look'
+import { mannerOf } from '../views'
 import { patternItems } from './patterned'
 import type { Sight } from './sight'
 
+/** Tone of walls that a lens fills for what becomes of them. */
+const FILLED_TONE = 0
 /** Tone of walls filled evenly. */
 const SOLID_TONE = 0.15
 
@@ -16,8 +29,10 @@ interface CutLook {
   readonly penMm: number
   /** Set for this wall or column alone: it holds for all its materials. */
   readonly set: boolean
-  readonly tone: number
-  readonly lineType: LineType
+  readonly tone: Tone
+  readonly dashes: readonly number[]
+  /** What all of it is filled with over its materials; null: it shows them. */
+  readonly fill: Tone | null
 }
 
 /** What is stroked with one pen and one line type. */
@@ -65,7 +80,7 @@ export function cutItems(
   const items: DisplayItem[] = []
   const outlines = sight ? solver.outlinesNear(sight.box) : [...solver.outlines()]
   if (outlines.length === 0) return items
-  const pens = new CutPens(project, solver)
+  const pens = new CutPens(project, solver, look)
   if (look.poche === 'solid')
     items.push({
       kind: 'fill',
@@ -74,10 +89,12 @@ export function cutItems(
       source: null,
     })
   if (look.poche === 'patterns') {
-    solver.materials.forEach(({ tone, pattern }, rank) => {
+    solver.materials.forEach((material, rank) => {
       const near = sight ? solver.loopsNear(rank, sight.box) : [...solver.loopsOf(rank)]
       const loops = near.map((loop) => seenOf(loop, sight)).filter(({ points }) => points.length > 2)
       if (loops.length === 0) return
+      const { pattern } = material
+      const tone = toneOf(material)
       items.push({ kind: 'fill', tone, loops: loops.map(flat), source: null })
       if (pattern)
         items.push(
@@ -86,7 +103,23 @@ export function cutItems(
     })
     items.push(...innerLines(solver, pens, look.scale, sight))
   }
+  if (look.statuses || look.rules) items.push(...filledItems(solver, pens, sight))
   for (const loop of outlines) items.push(...outlineItems(loop, pens, look.scale, sight))
+  return items
+}
+
+/** What a lens fills evenly, piece by piece. */
+function filledItems(solver: CutGround, pens: CutPens, sight: Sight | null): DisplayItem[] {
+  const items: DisplayItem[] = []
+  const owners = new Set<Id>()
+  for (const { zone, boundaries } of sight ? solver.drawnNear(sight.box) : solver.drawn())
+    if (zone === 'cut' && boundaries[0]) owners.add(boundaries[0].owner)
+  for (const owner of owners) {
+    const { fill } = pens.lookOf(owner)
+    if (fill === null) continue
+    for (const { xs, ys } of solver.piecesOf(owner))
+      items.push({ kind: 'fill', tone: fill, loops: [xs.flatMap((x, i) => [x, ys[i]!])], source: null })
+  }
   return items
 }
 
@@ -217,19 +250,25 @@ class CutPens {
   constructor(
     private readonly project: Project,
     private readonly solver: CutGround,
+    private readonly through: PlanLook,
   ) {}
 
-  private lookOf(owner: Id): CutLook {
+  /** The look of a wall or column that is cut. */
+  lookOf(owner: Id): CutLook {
     const before = this.looks.get(owner)
     if (before) return before
     const record = this.project.get(owner) as Wall | Column
     const layer = layerOf(this.project, record)
     const { own } = record
+    const manner = mannerOf(this.project, record, this.through)
     const look: CutLook = {
-      penMm: own?.penMm ?? layer.penMm,
-      tone: own?.tone ?? layer.tone,
-      lineType: lineTypeOf(this.project, own?.lineType ?? layer.lineType),
-      set: own?.penMm !== undefined,
+      penMm: manner.penMm ?? own?.penMm ?? layer.penMm,
+      tone: manner.tone ?? toneOf(own, layer),
+      dashes: manner.dashed
+        ? LENS_DASHES
+        : lineTypeOf(this.project, own?.lineType ?? layer.lineType).dashesPaperMm,
+      set: manner.penMm !== undefined || own?.penMm !== undefined,
+      fill: manner.dashed ? PAPER_TONE : manner.filled ? (manner.tone ?? FILLED_TONE) : null,
     }
     this.looks.set(owner, look)
     return look
@@ -252,14 +291,14 @@ class CutPens {
   between(owner: Id, rank: number): Stroke {
     const look = this.lookOf(owner)
     const penMm = this.solver.materials[rank]!.penMm
-    if (penMm === undefined && look.lineType.dashesPaperMm.length === 0 && look.tone === 0) return LAYER
+    if (penMm === undefined && look.dashes.length === 0 && look.tone === 0) return LAYER
     return this.stroke(penMm ?? LAYER_MM, look)
   }
 
-  private stroke(penMm: number, { tone, lineType }: CutLook): Stroke {
-    const key = `${penMm} ${tone} ${lineType.id}`
+  private stroke(penMm: number, { tone, dashes }: CutLook): Stroke {
+    const key = `${penMm} ${tone} ${dashes.join(' ')}`
     let found = this.strokes.get(key)
-    if (!found) this.strokes.set(key, (found = { pen: penFrom(penMm, tone), dashes: lineType.dashesPaperMm }))
+    if (!found) this.strokes.set(key, (found = { pen: penFrom(penMm, tone), dashes }))
     return found
   }
 }

@@ -29,7 +29,7 @@ export class CutDrawn {
     const sameMap = JSON.stringify(map) === JSON.stringify(this.map)
     this.map = map
     const looks = JSON.stringify(
-      ground.materials.map(({ tone, pattern, penMm }: Material) => [tone, pattern, penMm]),
+      ground.materials.map(({ tone, colour, pattern, penMm }: Material) => [tone, colour, pattern, penMm]),
     )
     const places = ground === this.ground ? ground.places.since(this.placed) : null
     if (anew || !sameMap || !places || looks !== this.looks || !this.part) {

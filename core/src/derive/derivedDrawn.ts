@@ -1,7 +1,7 @@
-import { PAPER_TONE, penFrom, strokeItem, type AnyPen, type DisplayItem } from '../display'
+import { PAPER_TONE, darker, penFrom, strokeItem, type AnyPen, type DisplayItem, type Tone } from '../display'
 import { IDENTITY, applyTo, inverse, mapBox, pathOfPoints, type Affine } from '../geometry'
-import type { Id, Project } from '../records'
-import type { DerivedFill, DerivedLine, DerivedThing, LineWeight } from '../views'
+import type { Id, Material, Project } from '../records'
+import { mannerOf, type DerivedFill, type DerivedLine, type DerivedThing, type LineWeight } from '../views'
 import { CutDrawn } from './cutDrawn'
 import { isDrawn } from './drawn'
 import type { PlanLook } from './look'
@@ -72,7 +72,7 @@ export class DerivedDrawn implements PartSource {
 
   private put(id: Id, thing: DerivedThing | undefined, project: Project): void {
     const record = project.get(id)
-    const shown = thing && record && isDrawn(project, record, this.look.printing)
+    const shown = thing && record && isDrawn(project, record, this.look)
     putParts(this.picture, this.parts, id, shown ? this.partsOf(id, thing, project) : [])
   }
 
@@ -89,7 +89,16 @@ export class DerivedDrawn implements PartSource {
       const items = lineItems(some, source, look.scale)
       return partOf(items, { rank: EDGES, place, nth }, source) ?? []
     })
-    const faces = fills.flatMap((fill, nth) => facePart(fill, place, nth, look) ?? [])
+    const record = project.get(id)
+    const plain = record !== undefined && mannerOf(project, record, look).plain
+    const faces = fills.flatMap((fill, nth) => {
+      const ground = groundOf(
+        fill,
+        fill.material === null ? null : project.find('material', fill.material),
+        look,
+      )
+      return facePart(fill, { ground, plain }, place, nth, look) ?? []
+    })
     return [...parts, ...faces]
   }
 }
@@ -119,14 +128,59 @@ function lineItems(lines: readonly DerivedLine[], source: Id, scale: number): Di
   return items
 }
 
+/** What a look shows of faces; where it says nothing, patterns come with those of what is cut. */
+function facesOf({ faces, poche }: PlanLook): { readonly patterns: boolean; readonly tones: boolean } {
+  switch (faces) {
+    case undefined:
+      return { patterns: poche === 'patterns', tones: false }
+    case 'plain':
+      return { patterns: false, tones: false }
+    case 'patterns':
+      return { patterns: true, tones: false }
+    case 'tones':
+      return { patterns: false, tones: true }
+    case 'patterns and tones':
+      return { patterns: true, tones: true }
+  }
+}
+
+/** What a face is laid on, and whether it goes without its pattern. */
+interface FaceGround {
+  readonly ground: Tone
+  readonly plain: boolean
+}
+
+/** How much darker faces are that turn away from the eye, that look down, and panes. */
+const AWAY = 0.34
+const DOWN = 0.2
+const PANE = 0.22
+
+/** The ground of a face: paper or the colour of its material, by tones darker the further it turns away. */
+function groundOf(
+  { facing, upward, role }: DerivedFill,
+  material: Material | null | undefined,
+  look: PlanLook,
+): Tone {
+  const base = look.ink === 'ink' ? PAPER_TONE : (material?.faceColour ?? PAPER_TONE)
+  if (!facesOf(look).tones) return base
+  const shade = AWAY * (1 - facing) + DOWN * Math.max(0, -upward) + (role === 'pane' ? PANE : 0)
+  return darker(base, Math.min(1, shade))
+}
+
 /** What is seen of a face: its ground, and its pattern along its own axes. */
-function facePart(fill: DerivedFill, place: number, nth: number, look: PlanLook): Part | null {
+function facePart(
+  fill: DerivedFill,
+  { ground: tone, plain: isPlain }: FaceGround,
+  place: number,
+  nth: number,
+  look: PlanLook,
+): Part | null {
   const { loops, source } = fill
-  const ground: DisplayItem = { kind: 'fill', tone: PAPER_TONE, loops, source }
+  const ground: DisplayItem = { kind: 'fill', tone, loops, source }
   const order = { rank: FACES, place, nth }
   const plain = partOf([ground], order, source)
   const { pattern } = fill
-  if (!plain || !pattern || look.poche !== 'patterns') return plain
+  if (!plain || !pattern || isPlain || !facesOf(look).patterns) return plain
   const back = inverse(fill.map)
   const outlines = loops.map((loop) => ({
     points: Array.from({ length: loop.length / 2 }, (_, i) =>
@@ -142,7 +196,7 @@ function facePart(fill: DerivedFill, place: number, nth: number, look: PlanLook)
       source,
       items: patternItems(
         { pattern, loops: outlines, scale: look.scale },
-        { pen: 'hatch', tone: PAPER_TONE, source, darkening: FACE_DARKENING },
+        { pen: 'hatch', tone, source, darkening: FACE_DARKENING },
         sight,
       ),
     },

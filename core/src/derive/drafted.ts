@@ -1,4 +1,4 @@
-import { penFrom, strokeItem, textItem, type DisplayItem } from '../display'
+import { penFrom, strokeItem, textItem, type DisplayItem, toneOf } from '../display'
 import {
   ROUNDING,
   SAME_POINT,
@@ -31,7 +31,7 @@ import {
 export function lineworkItems(project: Project, record: Linework, scale: number): readonly DisplayItem[] {
   const layer = layerOf(project, record)
   const type = lineTypeOf(project, record.own?.lineType ?? layer.lineType)
-  const pen = penFrom(record.own?.penMm ?? layer.penMm, record.own?.tone ?? layer.tone)
+  const pen = penFrom(record.own?.penMm ?? layer.penMm, toneOf(record.own, layer))
   const { shape } = record
   const path =
     shape.form === 'path' && shape.cloudPaperMm !== undefined
@@ -73,8 +73,8 @@ const BALLOON = 5
 function gridLineItems(project: Project, line: GridLine, scale: number): DisplayItem[] {
   const layer = layerOf(project, line)
   const type = lineTypeOf(project, layer.lineType)
-  const pen = penFrom(layer.penMm, layer.tone)
-  const solid = penFrom(layer.penMm, 0)
+  const pen = penFrom(layer.penMm, toneOf(layer))
+  const solid = penFrom(layer.penMm, layer.colour ?? 0)
   const u = direction(line.a, line.b)
   const r = BALLOON * scale
   const items: DisplayItem[] = [
@@ -119,7 +119,7 @@ function guideItems(project: Project, guide: Guide): DisplayItem[] {
   return [
     {
       kind: 'segments',
-      pen: penFrom(layer.penMm, layer.tone),
+      pen: penFrom(layer.penMm, toneOf(layer)),
       points: [a.x, a.y, b.x, b.y],
       source: guide.id,
     },

@@ -1,5 +1,5 @@
-import { cutHeightAt, ownCut, seesAsFar, zoneAt, type Reach, type Zone } from '../building'
-import { penFrom, strokeItem, type DisplayItem } from '../display'
+import { cutHeightAt, ownCut, seesAsFar, zoneAt, type Reach, type CutZone } from '../building'
+import { penFrom, strokeItem, type DisplayItem, toneOf } from '../display'
 import {
   atDistance,
   boxCentre,
@@ -49,7 +49,7 @@ interface Ink {
 function inkOf(project: Project, record: AnyRecord): Ink {
   const layer = layerOf(project, record)
   return {
-    pen: penFrom(layer.penMm, layer.tone),
+    pen: penFrom(layer.penMm, toneOf(layer)),
     dashes: lineTypeOf(project, layer.lineType).dashesPaperMm,
   }
 }
@@ -58,12 +58,12 @@ function inkOf(project: Project, record: AnyRecord): Ink {
  * The ink of something as the cut of a plan finds it: cut through it has the pen of cut walls, above the cut it is
  * dashed, below it is seen as it is.
  */
-function inkAt(project: Project, record: AnyRecord, zone: Zone): Ink {
+function inkAt(project: Project, record: AnyRecord, zone: CutZone): Ink {
   const { pen, dashes } = inkOf(project, record)
   switch (zone) {
     case 'cut': {
       const walls = project.find('layer', KINDS.wall.layer) ?? standardLayerOf('wall')
-      return { pen: penFrom(walls.penMm, walls.tone), dashes: [] }
+      return { pen: penFrom(walls.penMm, toneOf(walls)), dashes: [] }
     }
     case 'above':
       return { pen, dashes: dashes.length > 0 ? dashes : OVERHEAD_DASHES }
@@ -99,7 +99,7 @@ function railItems(project: Project, rail: Rail, scale: number): DisplayItem[] {
   return items
 }
 
-const slabItems = (project: Project, slab: Slab, scale: number, zone: Zone): DisplayItem[] => {
+const slabItems = (project: Project, slab: Slab, scale: number, zone: CutZone): DisplayItem[] => {
   const { pen, dashes } = inkAt(project, slab, zone)
   return [strokeItem(slab.outline, pen, dashes, scale, slab.id)]
 }
@@ -135,7 +135,7 @@ export function overheadItems(
   project: Project,
   thing: Overhead,
   scale: number,
-  zone: Zone = 'above',
+  zone: CutZone = 'above',
 ): DisplayItem[] {
   const { pen, dashes } = inkAt(project, thing, zone)
   const outline = overheadOutline(thing)
@@ -164,7 +164,7 @@ const reachIn = (record: OnLevel, { project }: PlanScene): Reach =>
   reachOf(record, project) ?? { from: 0, to: 0 }
 
 /** How the cut of a plan finds something that stands on its level. */
-const zoneIn = (record: OnLevel, scene: PlanScene): Zone =>
+const zoneIn = (record: OnLevel, scene: PlanScene): CutZone =>
   zoneAt(reachIn(record, scene), cutOver(record, scene))
 
 /** Where a plan is cut at the middle of something, above the floor, mm. */

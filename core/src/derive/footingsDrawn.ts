@@ -7,7 +7,7 @@ import {
   type LevelSolver,
   type Piece,
 } from '../building'
-import { strokeItem, penFrom, type DisplayItem } from '../display'
+import { strokeItem, penFrom, type DisplayItem, toneOf } from '../display'
 import { ON_LINE, PlaceIndex, boxOf, growBox, pathOfPoints, type Box, type Point } from '../geometry'
 import { standardLayerOf } from '../library'
 import { KINDS, type Id } from '../records'
@@ -44,7 +44,7 @@ export class FootingsDrawn implements PartSource {
     if (same) return
     this.drawn = now
     const layer = scene.project.find('layer', KINDS.slab.layer) ?? standardLayerOf('slab')
-    const pen = penFrom(layer.penMm, layer.tone)
+    const pen = penFrom(layer.penMm, toneOf(layer))
     const items = merged(now).map((points): DisplayItem =>
       strokeItem(pathOfPoints(points, true), pen, DASHES, this.look.scale, null),
     )

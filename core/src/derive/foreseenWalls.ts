@@ -27,6 +27,7 @@ import { Project, type AnyRecord, type Change, type Id, type Material, type Reco
 import { isDrawn } from './drawn'
 import { openingForeseenIn } from './wallsDrawn'
 import type { PlanLook } from './look'
+import { seenAs } from '../views'
 import type { Picture } from './picture'
 import type { Kept, PlanScene } from './scene'
 
@@ -61,7 +62,7 @@ export function foreseenWalls(
   look: PlanLook,
 ): WallsAhead | null {
   const { project, level } = scene
-  const before = scene.building.seen(look.printing)
+  const before = scene.building.seen(seenAs(project, look))
   const put = change.put.filter(isBuilt).filter((record) => levelOf(project, change, record) === level.id)
   const gone = [...change.drop, ...put.map(({ id }) => id)].flatMap((id) => {
     const record = project.get(id)
@@ -232,7 +233,7 @@ function madeOf(
   for (const id of change.drop) made.delete(id)
   // What lies on a layer that is not shown takes no part.
   for (const record of made.values())
-    if ((record.kind === 'wall' || record.kind === 'column') && !isDrawn(project, record, printing))
+    if ((record.kind === 'wall' || record.kind === 'column') && !isDrawn(project, record, { printing }))
       made.delete(record.id)
   for (const record of made.values())
     if (record.kind === 'opening' && !made.has(record.wall)) made.delete(record.id)

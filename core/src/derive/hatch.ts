@@ -1,4 +1,4 @@
-import { penFrom, type DisplayItem } from '../display'
+import { penFrom, type DisplayItem, toneOf } from '../display'
 import {
   EMPTY_BOX,
   boxOf,
@@ -128,13 +128,13 @@ export function hatchItems(
     return [
       {
         kind: 'fill',
-        tone: filling.tone,
+        tone: toneOf(filling),
         loops: loops.map(({ points }) => points.flatMap(({ x, y }) => [x, y])),
         source: hatch.id,
       },
     ]
   const layer = layerOf(project, hatch as Hatch)
-  const pen = penFrom(hatch.own?.penMm ?? layer.penMm, hatch.own?.tone ?? layer.tone)
+  const pen = penFrom(hatch.own?.penMm ?? layer.penMm, toneOf(hatch.own, layer))
   const job = { pattern: filling.pattern, loops, scale, laying: layingOf(filling) }
   return patternItems(job, { pen, tone: 1, source: hatch.id }, sight)
 }

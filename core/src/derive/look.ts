@@ -17,6 +17,10 @@ export interface PlanLook extends OpeningLook {
   readonly footings?: boolean
   /** Leaves out what does not print. */
   readonly printing: boolean
+  readonly faces?: Lens['faces']
+  readonly ink?: Lens['ink']
+  readonly statuses?: Lens['statuses']
+  readonly rules?: Lens['rules']
 }
 
 /** How a plan is looked at through a lens. */
@@ -29,6 +33,10 @@ export const lookThrough = (lens: Lens, scale: number, more: Pick<PlanLook, 'pri
   marks: lens.marks,
   overhead: lens.overhead,
   footings: lens.footings ?? false,
+  ...(lens.faces ? { faces: lens.faces } : {}),
+  ...(lens.ink ? { ink: lens.ink } : {}),
+  ...(lens.statuses ? { statuses: lens.statuses } : {}),
+  ...(lens.rules ? { rules: lens.rules } : {}),
   scale,
   ...more,
 })

@@ -58,7 +58,7 @@ export class Follower {
 
   constructor(
     /** Which walls count. */
-    private readonly seen: (building: LevelSolver) => LevelSolver,
+    private readonly seen: (building: LevelSolver, project: Project) => LevelSolver,
     /** What does not print is left out. */
     private readonly printing = false,
   ) {}
@@ -77,7 +77,7 @@ export class Follower {
     this.stairLimits = stairLimits
     this.stamp = project.stamp
     this.scene = scene
-    const building = scene.building && this.seen(scene.building)
+    const building = scene.building && this.seen(scene.building, project)
     const walls = building && building === this.building ? building.changes.since(this.solved) : null
     this.building = building
     this.solved = building?.changes.now ?? -1

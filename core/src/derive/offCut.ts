@@ -1,5 +1,5 @@
 import type { Boundary, OpeningFit, SolvedWall, Zone } from '../building'
-import { strokeItem, type DisplayItem } from '../display'
+import { strokeItem, type AnyPen, type DisplayItem } from '../display'
 import { SAME_POINT, distance, pathOfPoints, type Path, type Point } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { Column, Project, Wall } from '../records'
@@ -8,6 +8,7 @@ import { onLayer } from './onLayer'
 import { openingItems, type OpeningLook } from './opening'
 import { OVERHEAD_DASHES, OpeningGround } from './openingGround'
 
+const NO_DASHES: readonly number[] = []
 /** Dashes of what is hidden below, paper mm (ISO 128-2, dashed narrow line). */
 const HIDDEN_DASHES = [1.5, 0.9]
 
@@ -22,10 +23,22 @@ export function offCutItems(
   zone: Exclude<Zone, 'cut'>,
   { scale }: Pick<PlanLook, 'scale'>,
 ): readonly DisplayItem[] {
-  const pen = zone === 'below' ? 'seen' : 'hidden'
-  const dashes = zone === 'below' ? [] : OVERHEAD_DASHES
+  const { pen, dashes } = offCutStroke(zone)
   const made = chained(boundaries).map((path) => strokeItem(path, pen, dashes, scale, record.id))
   return onLayer(project, record, made, scale)
+}
+
+function offCutStroke(zone: Exclude<Zone, 'cut'>): {
+  readonly pen: AnyPen
+  readonly dashes: readonly number[]
+} {
+  switch (zone) {
+    case 'below':
+    case 'removed':
+      return { pen: 'seen', dashes: [] }
+    case 'above':
+      return { pen: 'hidden', dashes: OVERHEAD_DASHES }
+  }
 }
 
 /**
@@ -44,7 +57,7 @@ export function openingInPlan(
   if (zone !== 'cut' || (fit.zone === 'above' && !look.overhead)) return []
   const ground = new OpeningGround(shape, fit, scale)
   const { low, high } = ground
-  const dashes = fit.zone === 'above' ? OVERHEAD_DASHES : HIDDEN_DASHES
+  const dashes = fit.zone === 'above' ? OVERHEAD_DASHES : fit.zone === 'removed' ? NO_DASHES : HIDDEN_DASHES
   const line = (a: Point, b: Point): DisplayItem =>
     strokeItem(pathOfPoints([a, b], false), 'hidden', dashes, scale, fit.opening.id)
   const middle = (low + high) / 2

@@ -8,6 +8,9 @@ import {
   type DisplayItem,
   type Pen,
   type PenTable,
+  toneOf,
+  lighter,
+  lighterOf,
 } from '../display'
 import { ROUNDING, type Path } from '../geometry'
 import { pensOf } from './pens'
@@ -28,7 +31,12 @@ export function onLayer(
   const layer = layerOf(project, record)
   const usual = standardLayerOf(record.kind)
   const type = lineTypeOf(project, layer.lineType)
-  if (layer.penMm === usual.penMm && layer.tone === usual.tone && type.dashesPaperMm.length === 0)
+  if (
+    layer.penMm === usual.penMm &&
+    layer.tone === usual.tone &&
+    layer.colour === usual.colour &&
+    type.dashesPaperMm.length === 0
+  )
     return items
   const pens = pensOf(project)
   const before = laid.get(items)
@@ -62,7 +70,7 @@ function layItem(
   scale: number,
   pens: PenTable,
 ): DisplayItem[] {
-  if (item.kind === 'text') return [{ ...item, tone: Math.max(item.tone, layer.tone) }]
+  if (item.kind === 'text') return [{ ...item, tone: lighterOf(item.tone, toneOf(layer)) }]
   if (!('pen' in item)) return [item]
   const pen = shiftedPen(item.pen, usual.penMm, layer, pens)
   if (dashesPaperMm.length === 0) return [{ ...item, pen }]
@@ -73,7 +81,7 @@ function layItem(
 export function shiftedPen(
   pen: AnyPen,
   usualMm: number,
-  layer: Pick<Layer, 'penMm' | 'tone'>,
+  layer: Pick<Layer, 'penMm' | 'tone' | 'colour'>,
   pens?: PenTable,
 ): Pen {
   const { widthMm, tone } = penOf(pen, pens)
@@ -83,17 +91,16 @@ export function shiftedPen(
   const width = known
     ? PEN_WIDTHS[Math.min(PEN_WIDTHS.length - 1, Math.max(0, on + own - usual))]!
     : (widthMm / usualMm) * layer.penMm
-  return penFrom(width, Math.max(tone, layer.tone))
+  return penFrom(width, lighterOf(tone, toneOf(layer)))
 }
 
 /** An item as much lighter as a tone says: 0 as it is, 1 paper. */
 export function dimmed(item: DisplayItem, tone: number): DisplayItem[] {
-  const lighter = (own: number): number => own + (1 - own) * tone
   switch (item.kind) {
     case 'text':
     case 'fill':
     case 'disc':
-      return [{ ...item, tone: lighter(item.tone) }]
+      return [{ ...item, tone: lighter(item.tone, tone) }]
     case 'group':
       return [{ ...item, items: item.items.flatMap((each) => dimmed(each, tone)) }]
     case 'line':
@@ -101,13 +108,13 @@ export function dimmed(item: DisplayItem, tone: number): DisplayItem[] {
     case 'arc':
     case 'path': {
       const pen = penOf(item.pen)
-      return [{ ...item, pen: penFrom(pen.widthMm, lighter(pen.tone)) }]
+      return [{ ...item, pen: penFrom(pen.widthMm, lighter(pen.tone, tone)) }]
     }
   }
 }
 
 /** The lines of an item as paths. */
-function pathsOf(item: Extract<DisplayItem, { pen: AnyPen }>): Path[] {
+export function pathsOf(item: Extract<DisplayItem, { pen: AnyPen }>): Path[] {
   switch (item.kind) {
     case 'line': {
       const vertices = []

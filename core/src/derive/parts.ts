@@ -117,7 +117,7 @@ export class ThingsDrawn implements PartSource {
     if (KINDS[record.kind].host === 'board' && 'drawing' in record && record.drawing !== board.id) return null
     const drawn = drawnItself(record)
     const tier = drawn.tier(record, scene)
-    if (tier === null || !isShown(tier, look) || !isDrawn(project, record, look.printing)) return null
+    if (tier === null || !isShown(tier, look) || !isDrawn(project, record, look)) return null
     const moved = hasOrder(record) && record.order
     const order: Order = {
       rank: rankOf(moved || depthOf(tier), DRAWN_ITSELF.indexOf(record.kind), 'things'),

@@ -5,6 +5,8 @@ import {
   type AnyPen,
   type DisplayItem,
   type PatternJob,
+  darker,
+  type Tone,
 } from '../display'
 import type { Id } from '../records'
 import type { Sight } from './sight'
@@ -16,7 +18,7 @@ const DARKENING = 0.3
 interface Inked {
   readonly pen: AnyPen
   /** Of the ground they lie on. */
-  readonly tone: number
+  readonly tone: Tone
   readonly source: Id | null
   /** How much lines too close to be told apart darken it; left out: as in what is cut. */
   readonly darkening?: number
@@ -40,7 +42,7 @@ export function patternItems(
   return [
     {
       kind: 'fill',
-      tone: tone * (1 - darkening),
+      tone: darker(tone, darkening),
       loops: loops.map((loop) => loop.points.flatMap(({ x, y }) => [x, y])),
       source,
     },

@@ -104,6 +104,8 @@ export class Picture {
   overhang = 0
   /** Where it looks otherwise than before. */
   readonly places = new ChangeLog<Box>()
+  /** What a lens makes of each part that comes; null: nothing else. */
+  through: ((part: Part) => Part) | null = null
   /** So many parts were made so far: for tests of what is made anew. */
   made = 0
 
@@ -123,11 +125,16 @@ export class Picture {
   }
 
   /** Puts a part in the place of another; gives the one that stands now, which is the former if both are alike. */
-  replace(before: Part | null | undefined, now: Part | null): Part | null {
+  replace(before: Part | null | undefined, plain: Part | null): Part | null {
+    const now = this.seen(plain)
     if (before && now && isAlike(before, now)) return before
     if (before) this.take(before)
     if (now) this.add(now)
     return now
+  }
+
+  private seen(part: Part | null): Part | null {
+    return part && this.through ? this.through(part) : part
   }
 
   /** Puts the one part that somebody draws for a record in the place of what was drawn for it by the same before. */
@@ -154,7 +161,8 @@ export class Picture {
   }
 
   /** Puts a part in the place of another that reaches elsewhere, and looks otherwise only at some places. */
-  moved(before: Part, now: Part | null, places: Iterable<Box>): Part | null {
+  moved(before: Part, plain: Part | null, places: Iterable<Box>): Part | null {
+    const now = this.seen(plain)
     if (!this.fresh.delete(before)) this.index.remove(before)
     this.count--
     if (now) {

@@ -7,6 +7,7 @@ import {
   type DisplayItem,
   type GroupItem,
   PENS,
+  toneOf,
 } from '../display'
 import {
   ROUNDING,
@@ -41,7 +42,7 @@ export function partItems(parts: readonly BlockPart[], scale: number, source: st
       if (filling.with === 'tone')
         items.push({
           kind: 'fill',
-          tone: filling.tone,
+          tone: toneOf(filling),
           loops: loops.map(({ points }) => points.flatMap(({ x, y }) => [x, y])),
           source,
         })
@@ -61,8 +62,8 @@ export function partItems(parts: readonly BlockPart[], scale: number, source: st
         source,
       })
     const pen: AnyPen =
-      look.penMm !== undefined || look.tone !== undefined
-        ? penFrom(look.penMm ?? PENS.seen.widthMm, look.tone ?? 0)
+      look.penMm !== undefined || look.tone !== undefined || look.colour !== undefined
+        ? penFrom(look.penMm ?? PENS.seen.widthMm, toneOf(look))
         : look.light
           ? 'light'
           : 'seen'

@@ -6,7 +6,9 @@ import { FootingsDrawn } from './footingsDrawn'
 import { DerivedDrawn } from './derivedDrawn'
 import type { DrawnKind } from './drawnKind'
 import { DRAWN } from './drawnKinds'
+import { Lensed } from './lensed'
 import { PLAIN_LOOK, type PlanLook } from './look'
+import { seenAs } from '../views'
 import { Follower, type News } from './news'
 import { ThingsDrawn, type PartSource } from './parts'
 import { Picture } from './picture'
@@ -57,7 +59,7 @@ export class LivePicture {
   private beneath: { readonly kept: Scene['kept']; readonly picture: LivePicture } | null = null
 
   private makeFollower(): Follower {
-    return new Follower((building) => building.seen(this.look.printing), this.look.printing)
+    return new Follower((building, project) => building.seen(seenAs(project, this.look)), this.look.printing)
   }
 
   /** The picture of a scene as it is now. */
@@ -104,6 +106,8 @@ export class LivePicture {
   }
 
   private *update(news: News): Generator<unknown> {
+    const lensed = new Lensed(news.scene.project, this.look)
+    this.picture.through = (part) => lensed.part(part)
     for (const source of this.sources) yield* source.update(news)
     yield* this.picture.settling()
   }

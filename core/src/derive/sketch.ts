@@ -47,7 +47,7 @@ export function* sketching(scene: Scene, printing: boolean): Steps<Sketch> {
   let steps = 0
   for (const record of recordsIn(scene)) {
     if (++steps % IN_STEP === 0) yield
-    if (!isDrawn(project, record, printing) || isEndless(record)) continue
+    if (!isDrawn(project, record, { printing }) || isEndless(record)) continue
     const box = placedBox(record)
     if (!isEmptyBox(box)) extent = joinBoxes(extent, box)
     for (const edge of linesOf(record, project, faces))

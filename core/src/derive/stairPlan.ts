@@ -46,7 +46,13 @@ export function stairItems(
   const cut = on === 'leaves' ? cutHeight / solved.rise : Infinity
   const cuts = cut < count - 0.2
   const brk = cuts ? breakAt(solved, Math.max(0.4, cut), stair) : null
-  const draw = new StairPen(stair, scale, penFrom(layerOf(project, stair).penMm, 0), brk, look.overhead)
+  const draw = new StairPen(
+    stair,
+    scale,
+    penFrom(layerOf(project, stair).penMm, layerOf(project, stair).colour ?? 0),
+    brk,
+    look.overhead,
+  )
   const items: DisplayItem[] = []
   // What lies beneath an upper stair is hidden by it.
   for (const tread of solved.treads)
@@ -255,7 +261,7 @@ export function rampItems(
 ): DisplayItem[] {
   const { id, at, turn, width, length, rails } = ramp
   const u = unitAt(turn)
-  const pen = penFrom(layerOf(project, ramp).penMm, 0)
+  const pen = penFrom(layerOf(project, ramp).penMm, layerOf(project, ramp).colour ?? 0)
   const place = (along: number, aside: number): Point => offsetFrom(at, u, along, aside)
   const box = [place(0, -width / 2), place(length, -width / 2), place(length, width / 2), place(0, width / 2)]
   const items: DisplayItem[] = [strokeItem(pathOfPoints(box, true), pen, [], scale, id)]

@@ -1,6 +1,7 @@
 import { IDENTITY, type Affine, type Box, type Point } from '../geometry'
 import type { Id } from '../records'
 import type { AnyPen } from './pens'
+import type { Tone } from './tone'
 
 /** The record a drawn thing comes from, for picking; null for what cannot be picked. */
 export type Source = Id | null
@@ -53,10 +54,10 @@ export interface PathItem {
   readonly source: Source
 }
 
-/** An area within closed outlines (even-odd), in a tone from 0 ink to 1 paper. */
+/** An area within closed outlines (even-odd), in a tone. */
 export interface FillItem {
   readonly kind: 'fill'
-  readonly tone: number
+  readonly tone: Tone
   readonly loops: readonly Coordinates[]
   readonly source: Source
 }
@@ -64,7 +65,7 @@ export interface FillItem {
 /** A disc in a tone. */
 export interface DiscItem {
   readonly kind: 'disc'
-  readonly tone: number
+  readonly tone: Tone
   readonly x: number
   readonly y: number
   readonly radius: number
@@ -89,7 +90,7 @@ export interface TextItem {
   /** Whole width. */
   readonly width: number
   readonly runs: readonly TextRun[]
-  readonly tone: number
+  readonly tone: Tone
   readonly source: Source
 }
 

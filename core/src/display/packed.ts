@@ -25,6 +25,7 @@ import {
 } from './list'
 import type { AnyPen } from './pens'
 import { pathOfItem } from './stroke'
+import type { Tone } from './tone'
 
 /** Coordinates lie on a grid of so many steps across the longer side of a list. */
 const STEPS = 65_535
@@ -35,14 +36,14 @@ const CHORD_STEPS = 3
 type Run =
   | readonly [by: 'lines', pen: number, count: number]
   | readonly [by: 'segments', pen: number, count: number]
-  | readonly [by: 'fill', tone: number, loops: number]
+  | readonly [by: 'fill', tone: Tone, loops: number]
   | readonly [by: 'texts', count: number]
   | readonly [by: 'group', map: Affine, clip: Box | null, head: PackedHead]
 
 /** How letters look, whatever they say. */
 interface TextStyle {
   readonly size: number
-  readonly tone: number
+  readonly tone: Tone
   readonly faces: readonly FaceName[]
 }
 
@@ -230,7 +231,7 @@ class Packer {
     else mine.push(line)
   }
 
-  private fill(tone: number, loops: readonly (readonly Point[])[], map: Affine): void {
+  private fill(tone: Tone, loops: readonly (readonly Point[])[], map: Affine): void {
     this.write()
     this.runs.push(['fill', tone, loops.length])
     for (const loop of loops) this.points(under(loop, map), loop.length)

@@ -1,10 +1,11 @@
 import { STANDARD_PENS } from '../library'
 import type { PenRecord, PenRole } from '../records'
+import type { Tone } from './tone'
 
-/** A pen: its width on paper, and its tone from 0 ink to 1 paper. */
+/** A pen: its width on paper, and what it is inked with. */
 export interface Pen {
   readonly widthMm: number
-  readonly tone: number
+  readonly tone: Tone
 }
 
 /** A role, or the outline of what is cut in a picture that knows no layers. */
@@ -33,7 +34,7 @@ export const penOf = (pen: AnyPen, pens: PenTable = PENS): Pen => (typeof pen ==
 const given = new Map<string, Pen>()
 
 /** The pen of a width and tone; the same object each time, so that lines of one pen are drawn together. */
-export function penFrom(widthMm: number, tone: number): Pen {
+export function penFrom(widthMm: number, tone: Tone): Pen {
   const key = `${widthMm} ${tone}`
   let pen = given.get(key)
   if (!pen) given.set(key, (pen = { widthMm, tone }))

@@ -12,6 +12,7 @@ import { extentOf } from './extent'
 import { pairs, type DisplayItem, type DisplayList } from './list'
 import { PENS, penOf, type PenTable } from './pens'
 import { pathOfItem } from './stroke'
+import type { Tone } from './tone'
 
 /** A picture too small for details: what is filled and drawn, from the back to the front. */
 export interface SmallPicture {
@@ -22,8 +23,7 @@ export interface SmallPicture {
 
 export interface SmallPart {
   readonly by: 'fill' | 'line'
-  /** From 0 ink to 1 paper. */
-  readonly tone: number
+  readonly tone: Tone
   /** Commands of an SVG path, whole units of the picture, y down. */
   readonly d: string
 }
@@ -165,11 +165,11 @@ class Coarse {
     return `M${spots.map(([x, y]) => `${x} ${y}`).join('L')}Z`
   }
 
-  private fill(tone: number, d: string): void {
+  private fill(tone: Tone, d: string): void {
     this.add('fill', tone, d)
   }
 
-  private add(by: SmallPart['by'], tone: number, d: string): void {
+  private add(by: SmallPart['by'], tone: Tone, d: string): void {
     if (d === '') return
     const last = this.parts.at(-1)
     // Fills that overlap would leave holes in one another (even-odd): each is one of its own.

@@ -284,6 +284,7 @@ function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem
         const { dashesPaperMm } = lineTypeOf(project, record.own?.lineType ?? layer.lineType)
         const penMm = record.own?.penMm ?? layer.penMm
         const tone = record.own?.tone ?? layer.tone
+        const colour = record.own?.colour ?? (record.own?.tone === undefined ? layer.colour : undefined)
         const { vertices, closed } = mapPath(map, shapePath(record.shape))
         if (vertices.length < 2) return []
         return [
@@ -292,6 +293,7 @@ function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem
             path: { vertices: [...vertices], closed },
             ...(penMm <= LIGHT_MM ? { light: true } : penMm === SEEN_MM ? {} : { penMm }),
             ...(tone > 0 && penMm > LIGHT_MM ? { tone } : {}),
+            ...(colour === undefined ? {} : { colour }),
             ...(dashesPaperMm.length > 0 ? { dashesPaperMm: [...dashesPaperMm] } : {}),
           },
         ]

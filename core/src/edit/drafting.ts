@@ -330,10 +330,11 @@ export function partRecords(parts: readonly BlockPart[], drawing: Id, makeId: Ma
   return parts.map((part): AnyRecord => {
     switch (part.is) {
       case 'line': {
-        const { light, penMm, tone } = part.look
+        const { light, penMm, tone, colour } = part.look
         const own = {
           ...(penMm === undefined ? {} : { penMm }),
           ...(tone === undefined ? {} : { tone }),
+          ...(colour === undefined ? {} : { colour }),
         }
         return {
           id: makeId(),

@@ -30,7 +30,16 @@ export { copyOpeningType, removeOpeningType, setOpeningType, suits, FORMS } from
 export { setMark, renumberOpenings } from './marks'
 export { upgrade } from './upgrade'
 export { addRoom, addAllRooms, setRoom, renumberRooms, addSeparators } from './rooms'
-export { copyLens, setLens, removeLens } from './lenses'
+export {
+  copyLens,
+  setLens,
+  setLensRule,
+  setLensStatus,
+  statusesOf,
+  removeLens,
+  type LensFacts,
+} from './lenses'
+export { hasStatus, setStatus } from './status'
 export { changePen, copyStyle, setStyle, removeStyle } from './styles'
 export {
   LIBRARY_KINDS,
@@ -120,6 +129,7 @@ export {
   copyMaterial,
   removeMaterial,
   setMaterial,
+  type MaterialFacts,
 } from './stripTypes'
 export { moveHandle } from './reshape'
 export { moveInView, moveThroughView } from './throughViews'

@@ -11,6 +11,7 @@ import {
   type Layer,
   type Leader,
   type LevelMark,
+  type OwnLook,
   type Project,
   type RecordKind,
 } from '../records'
@@ -44,13 +45,19 @@ export function addLayer(project: Project, name: string, makeId: MakeId): { chan
 }
 
 /**
- * Changes facts of a layer.
+ * Changes facts of a layer; a colour of null gives it back its tone.
  * @refuses nonsense, taken, unnamed
  */
-export function setLayer(project: Project, id: Id, facts: Partial<Omit<Layer, 'id' | 'kind'>>): Change {
+export function setLayer(
+  project: Project,
+  id: Id,
+  facts: Partial<Omit<Layer, 'id' | 'kind' | 'colour'>> & { readonly colour?: string | null },
+): Change {
   const layer = project.need('layer', id)
   const name = facts.name === undefined ? layer.name : freeName(project, 'layer', facts.name, id)
-  return storing(project, { ...layer, ...facts, name })
+  const { colour = layer.colour ?? null, ...others } = facts
+  const { colour: _, ...rest } = layer
+  return storing(project, { ...rest, ...others, name, ...(colour === null ? {} : { colour }) })
 }
 
 /** How many records lie on a layer, those that lie there by their kind included. */
@@ -106,7 +113,7 @@ export const hasOwnLook = (record: AnyRecord) => mayHave(record, 'own')
 export function setOwnLook(
   project: Project,
   ids: readonly Id[],
-  look: { readonly penMm?: number | null; readonly lineType?: Id | null; readonly tone?: number | null },
+  look: { readonly [K in keyof OwnLook]?: OwnLook[K] | null },
 ): Change {
   refuseLocked(project, ids)
   const put = ids.flatMap((id): AnyRecord[] => {

@@ -125,6 +125,7 @@ function materialLike(
         each.pattern === pattern &&
         each.priority === model.priority &&
         each.tone === model.tone &&
+        each.colour === model.colour &&
         (each.name === base || each.name.startsWith(`${base}, `)),
     )
   if (found) return { material: found, put: [] }

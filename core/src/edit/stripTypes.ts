@@ -172,16 +172,18 @@ export function removeMaterial(project: Project, id: Id): Change {
   return dropping(project, id)
 }
 
+/** What may be otherwise of a material; null takes a fact away that it can do without. */
+export type MaterialFacts = Partial<Omit<Material, 'id' | 'kind' | MaterialChoice>> & {
+  readonly [K in MaterialChoice]?: Material[K] | null
+}
+type MaterialChoice = 'penMm' | 'colour' | 'faceColour'
+
 /**
- * Facts of a material: its name, priority in joins, patterns, tone, pen. A pen of null takes that of the layer
- * again.
+ * Facts of a material: its name, priority in joins, patterns, tone, colours, pen. A pen of null takes that of the layer
+ * again; without colours it has tones.
  * @refuses bad-value, nonsense, taken, unnamed
  */
-export function setMaterial(
-  project: Project,
-  id: Id,
-  facts: Partial<Omit<Material, 'id' | 'kind' | 'penMm'>> & { readonly penMm?: number | null },
-): Change {
+export function setMaterial(project: Project, id: Id, facts: MaterialFacts): Change {
   const material = project.need('material', id)
   const name = facts.name === undefined ? material.name : freeName(project, 'material', facts.name, id)
   const { priority = material.priority } = facts
@@ -194,6 +196,12 @@ export function setMaterial(
     throw new EditRefused('bad-value', 'There is no such pattern.')
   const { tone = material.tone, penMm = material.penMm ?? null } = facts
   if (!(tone >= 0 && tone <= 1)) throw new EditRefused('bad-value', 'A tone runs from 0, ink, to 1, paper.')
-  const { penMm: _, ...rest } = { ...material, ...facts, name }
-  return storing(project, penMm === null ? rest : { ...rest, penMm })
+  const { colour = material.colour ?? null, faceColour = material.faceColour ?? null, ...others } = facts
+  const { penMm: _, colour: __, faceColour: ___, ...rest } = { ...material, ...others, name }
+  return storing(project, {
+    ...rest,
+    ...(penMm === null ? {} : { penMm }),
+    ...(colour === null ? {} : { colour }),
+    ...(faceColour === null ? {} : { faceColour }),
+  })
 }

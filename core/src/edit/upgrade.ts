@@ -14,6 +14,11 @@ import type { AnyRecord, Change, LineMeaning, Linework, Project } from '../recor
 import { marksOf, nextMark } from './marks'
 import { storing } from './outcome'
 
+/** The lenses that shipped before the sixth. */
+const LENSES_BEFORE: ReadonlySet<string> = new Set(
+  ['full', 'solid', 'simple', 'numbers', 'framing', 'bare'].map((name) => `lens-${name}`),
+)
+
 /**
  * What a project of an older version lacks: layers and line types before the second, opening types, lenses, schedules
  * and numbers of its doors and windows before the third, pens and annotation styles before the fourth, what
@@ -33,7 +38,7 @@ export function upgrade(project: Project): Change | null {
       ? [
           ...STANDARD_LAYERS.filter(({ id }) => id === 'layer-marks'),
           ...PLATE_MATERIALS,
-          ...STANDARD_LENSES.filter(({ id }) => id === 'lens-foundation'),
+          ...STANDARD_LENSES.filter(({ id }) => !LENSES_BEFORE.has(id)),
           ...standardPlateTypes(units.system),
         ]
       : []),

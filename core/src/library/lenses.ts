@@ -46,6 +46,18 @@ export const STANDARD_LENSES: readonly Lens[] = [
     roomTags: false,
     overhead: false,
   }),
+  lens('lines', 'Lines alone', { poche: 'outline', faces: 'plain', ink: 'ink' }),
+  lens('tones', 'Tones', { poche: 'solid', faces: 'tones', ink: 'tones' }),
+  lens('tones-patterns', 'Tones and patterns', { faces: 'patterns and tones' }),
+  lens('before', 'Before the works', {
+    statuses: { existing: 'as it is', removed: 'as it is', new: 'left out' },
+  }),
+  lens('works', 'The works', {
+    statuses: { existing: 'as it is', removed: 'dashed', new: 'filled' },
+  }),
+  lens('after', 'After the works', {
+    statuses: { existing: 'as it is', removed: 'left out', new: 'as it is' },
+  }),
 ].map((each, order) => ({ ...each, order }))
 
 /** The lens of an id, or the first there is. */

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { fillingSchema, pathSchema } from './drafting'
 import {
   angleSchema,
+  colourSchema,
   idSchema,
   lengthSchema,
   nameSchema,
@@ -9,6 +10,7 @@ import {
   penWidthSchema,
   pointSchema,
   sharedNameSchema,
+  statusSchema,
   textSchema,
 } from './parts'
 
@@ -26,6 +28,7 @@ const look = {
   /** A pen of its own; left out: that of its layer. */
   penMm: penWidthSchema.optional(),
   tone: z.number().gte(0).lte(0.9).optional(),
+  colour: colourSchema.optional(),
   dashesPaperMm: z.array(z.number().gte(0).lte(200)).max(12).optional(),
 }
 
@@ -112,6 +115,7 @@ export const placementSchema = z
     parameters: z.record(z.string().max(40), z.number().gte(-1e6).lte(1e6)).optional(),
     /** What its text fields say. */
     values: z.record(nameSchema.min(1).max(40), textSchema.max(200)).optional(),
+    status: statusSchema.optional(),
     layer: idSchema.optional(),
     order: orderSchema.optional(),
   })

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import {
   angleSchema,
   anySizeSchema,
+  colourSchema,
   idSchema,
   lengthSchema,
   nameSchema,
@@ -10,6 +11,7 @@ import {
   pointSchema,
   sharedNameSchema,
   sideSchema,
+  statusSchema,
   sweepSchema,
 } from './parts'
 
@@ -59,6 +61,9 @@ export const materialSchema = z.strictObject({
   facePattern: z.enum(patternNames).nullable().optional(),
   /** Pen of its cut outline, mm; left out: the pen of its layer. */
   penMm: penWidthSchema.optional(),
+  /** Colour of the fill when cut, in the place of its tone, and of its face. */
+  colour: colourSchema.optional(),
+  faceColour: colourSchema.optional(),
 })
 
 export const stripSchema = z.strictObject({
@@ -121,6 +126,7 @@ export const wallSchema = z
     /** How an end joins at a corner: by priorities (left out), run through, or stop against the other. */
     joinA: z.enum(['through', 'stop']).optional(),
     joinB: z.enum(['through', 'stop']).optional(),
+    status: statusSchema.optional(),
     layer: idSchema.optional(),
     own: ownLookSchema.optional(),
   })
@@ -161,6 +167,7 @@ export const columnSchema = z.strictObject({
   height: lengthSchema.nullable().optional(),
   /** The pad beneath it, turned as it is. */
   footing: padFootingSchema.optional(),
+  status: statusSchema.optional(),
   layer: idSchema.optional(),
   own: ownLookSchema.optional(),
 })

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import {
   angleSchema,
   anySizeSchema,
+  colourSchema,
   idSchema,
   lengthSchema,
   nameSchema,
@@ -39,6 +40,8 @@ export const layerSchema = z.strictObject({
   penMm: penWidthSchema,
   /** 0 ink, 1 paper. */
   tone: z.number().gte(0).lte(0.9),
+  /** In the place of its tone. */
+  colour: colourSchema.optional(),
   lineType: idSchema,
   shown: z.boolean(),
   locked: z.boolean(),
@@ -120,7 +123,12 @@ export const fillingSchema = z.discriminatedUnion('with', [
     /** Unit size of tiles and boards, real mm. */
     unit: z.strictObject({ width: lengthSchema.max(1e6), height: lengthSchema.max(1e6) }).optional(),
   }),
-  z.strictObject({ with: z.literal('tone'), tone: z.number().gte(0).lte(1) }),
+  z.strictObject({
+    with: z.literal('tone'),
+    tone: z.number().gte(0).lte(1),
+    /** In the place of its tone. */
+    colour: colourSchema.optional(),
+  }),
 ])
 
 /** An area of a drawing filled with a pattern or a tone. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { pathSchema } from './drafting'
-import { angleSchema, anySizeSchema, idSchema, lengthSchema, pointSchema } from './parts'
+import { angleSchema, anySizeSchema, idSchema, lengthSchema, pointSchema, statusSchema } from './parts'
 
 const width = lengthSchema.gte(50, 'That is too narrow.').lte(20_000)
 
@@ -31,6 +31,7 @@ export const stairSchema = z.strictObject({
   /** Curved: radius of its inner edge, mm. */
   radius: z.number().gte(0).lte(100_000),
   rails: railsSchema,
+  status: statusSchema.optional(),
   layer: idSchema.optional(),
 })
 
@@ -45,6 +46,7 @@ export const rampSchema = z.strictObject({
   length: lengthSchema.gte(100, 'A ramp is at least 100 mm long.').lte(200_000),
   rise: lengthSchema.lte(100_000),
   rails: railsSchema,
+  status: statusSchema.optional(),
   layer: idSchema.optional(),
 })
 
@@ -56,6 +58,7 @@ export const railSchema = z.strictObject({
   path: pathSchema,
   height: lengthSchema.lte(10_000),
   made: z.enum(['balusters', 'glass', 'handrail']),
+  status: statusSchema.optional(),
   layer: idSchema.optional(),
 })
 
@@ -71,6 +74,7 @@ export const slabSchema = z.strictObject({
   thickness: lengthSchema.lte(5000),
   /** What it is made of, filling its thickness from the top down; left out: of nothing in particular. */
   type: idSchema.optional(),
+  status: statusSchema.optional(),
   layer: idSchema.optional(),
 })
 
@@ -115,6 +119,7 @@ export const roofSchema = z.strictObject({
     )
     .max(2000)
     .optional(),
+  status: statusSchema.optional(),
   layer: idSchema.optional(),
 })
 
@@ -138,6 +143,7 @@ export const overheadSchema = z.strictObject({
   /** Underside above the level, and height, mm. */
   bottom: anySizeSchema,
   height: lengthSchema.lte(100_000),
+  status: statusSchema.optional(),
   layer: idSchema.optional(),
 })
 

@@ -44,7 +44,16 @@ export {
 export type { Room, Separator } from './rooms'
 export type { Stair, Ramp, Rail, Slab, FloorVoid, Roof, Overhead } from './fabric'
 export { ChangeLog } from './changeLog'
-export type { Lens } from './lens'
+export {
+  drawnAs,
+  lensKinds,
+  type DrawnAs,
+  type Lens,
+  type LensKind,
+  type LensRule,
+  type LensStatus,
+} from './lens'
+export { isRemoved, statuses, statusOf, type Status } from './status'
 export type { Schedule, ScheduleSubject } from './schedule'
 export {
   penRoles,

@@ -1,5 +1,6 @@
 import type { Anchor } from './annotation'
 import type { Drawing } from './drawing'
+import type { LensRule } from './lens'
 import type { Id } from './parts'
 import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './schema'
 
@@ -164,6 +165,34 @@ const DRAWING: Loose<Drawing> = {
   },
 }
 
+/** Rules for what is gone go with it. */
+const LENS: Loose<RecordOf<'lens'>> = {
+  ids: ({ rules = [] }) =>
+    rules.flatMap((rule) => {
+      switch (rule.by) {
+        case 'kind':
+          return []
+        case 'layer':
+          return [rule.layer]
+        case 'level':
+          return [rule.level]
+      }
+    }),
+  carried({ rules = [], ...lens }, { became }) {
+    const left = rules.flatMap((rule): LensRule[] => {
+      switch (rule.by) {
+        case 'kind':
+          return [rule]
+        case 'layer':
+          return (became(rule.layer) ?? [rule.layer]).map((layer) => ({ ...rule, layer }))
+        case 'level':
+          return (became(rule.level) ?? [rule.level]).map((level) => ({ ...rule, level }))
+      }
+    })
+    return left.length > 0 ? { ...lens, rules: left } : lens
+  },
+}
+
 const LEVEL_MARK: Loose<RecordOf<'levelMark'>> = {
   ids: ({ at, from }) => [...hosts([at]), ...(from === undefined ? [] : [from])],
   carried(mark, { tie, became }) {
@@ -276,7 +305,7 @@ export const KINDS = {
     loose: null,
   },
   openingType: plain('opening type'),
-  lens: plain('lens'),
+  lens: { word: 'lens', host: 'library', layer: null, needs: [], loose: LENS },
   pen: plain('pen'),
   annotationStyle: plain('annotation style'),
   block: {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { anySizeSchema, idSchema, lengthSchema, nameSchema, sharedNameSchema } from './parts'
+import { anySizeSchema, idSchema, lengthSchema, nameSchema, sharedNameSchema, statusSchema } from './parts'
 
 const thickness = z.number().gte(1, 'That is too thin to be built.').lte(1000)
 const share = z.number().gte(0.05, 'Each part takes at least a twentieth.').lte(0.95)
@@ -133,6 +133,7 @@ export const openingSchema = z.strictObject({
       side: z.enum(['left', 'right']),
     })
     .optional(),
+  status: statusSchema.optional(),
   layer: idSchema.optional(),
 })
 

@@ -69,9 +69,19 @@ export const boxSchema = z.strictObject({
 export const sideSchema = z.enum(['left', 'centre', 'right'])
 export type ReferenceSide = z.infer<typeof sideSchema>
 
+/** A colour, as `#rrggbb`. */
+export const colourSchema = z
+  .string()
+  .regex(/^#[0-9a-f]{6}$/, 'A colour is told by # and six digits, such as #b5533c.')
+
+/** What becomes of a part of a building: it stands already and stays, or goes; left out: it is new. */
+export const statusSchema = z.enum(['existing', 'removed'])
+
 /** Pen and line type of its own; what is left out comes from the layer. */
 export const ownLookSchema = z.strictObject({
   penMm: penWidthSchema.optional(),
   tone: z.number().gte(0).lte(0.9).optional(),
+  /** In the place of its tone. */
+  colour: colourSchema.optional(),
   lineType: idSchema.optional(),
 })

@@ -1,6 +1,15 @@
 import { columnReach, openingReach, wallAxis, wallReach, zoneAt, type Reach } from '../building'
 import { distance, edgeLength, partAt, type Edge, type Point } from '../geometry'
-import type { AnyRecord, Id, Level, Opening, Project, Room, Wall } from '../records'
+import {
+  isRemoved,
+  type AnyRecord,
+  type Id,
+  type Level,
+  type Opening,
+  type Project,
+  type Room,
+  type Wall,
+} from '../records'
 import type { Space } from './spaces'
 
 /** Figures of a room, mm and mm². */
@@ -95,7 +104,9 @@ function around(project: Project, { edges }: Space): (AnyRecord | undefined)[] {
 const openingsOffCut = (project: Project, wall: Wall, level: Pick<Level, 'cutHeight'>): Opening[] =>
   project.dependents(wall.id).flatMap((id) => {
     const opening = project.find('opening', id)
-    return opening && zoneAt(openingReach(opening), level.cutHeight) !== 'cut' ? [opening] : []
+    return opening && !isRemoved(opening) && zoneAt(openingReach(opening), level.cutHeight) !== 'cut'
+      ? [opening]
+      : []
   })
 
 /** How much of an opening's width lies within the part of its wall's face from a to b, mm. */

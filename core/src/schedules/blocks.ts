@@ -1,6 +1,6 @@
 import { fieldsOf, sizeOf, blockSource } from '../blocks'
 import { setPlacement } from '../edit'
-import type { Block, Id, Level, Placement, Project } from '../records'
+import { isRemoved, type Block, type Id, type Level, type Placement, type Project } from '../records'
 import { roomsOf, spacesOf, holds } from '../rooms'
 import type { Column, SolverOf } from './table'
 
@@ -18,7 +18,8 @@ export function blockRows(project: Project, solverOf: SolverOf, only: Id | null)
   const byLevel = new Map<Id, Placement[]>()
   for (const placement of project.all('placement')) {
     // What belongs to a drawing without a level is on none.
-    if (placement.level === undefined || (only !== null && placement.level !== only)) continue
+    if (placement.level === undefined || isRemoved(placement) || (only !== null && placement.level !== only))
+      continue
     const list = byLevel.get(placement.level)
     if (list) list.push(placement)
     else byLevel.set(placement.level, [placement])

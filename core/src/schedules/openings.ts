@@ -1,4 +1,13 @@
-import type { Change, Id, Level, Opening, OpeningType, Project, Wall } from '../records'
+import {
+  isRemoved,
+  type Change,
+  type Id,
+  type Level,
+  type Opening,
+  type OpeningType,
+  type Project,
+  type Wall,
+} from '../records'
 import { EditRefused, changeOpening, retypeOpenings, setFacts, setMark } from '../edit'
 import { openingTypeOf } from '../library'
 import { roomsOf } from '../rooms'
@@ -35,6 +44,7 @@ export function openingRows(
   return project.all('opening').flatMap((opening): OpeningRow[] => {
     if (!fits.includes(opening.fit)) return []
     const wall = project.need('wall', opening.wall)
+    if (isRemoved(opening) || isRemoved(wall)) return []
     if (only !== null && wall.level !== only) return []
     return [
       {

@@ -30,7 +30,7 @@ export function wallSolid(project: Project, wall: Wall): Solid | null {
   if (!solved || !heights || !(heights.to > heights.from + SAME_POINT)) return null
   const floor = floorOf(project, wall.level)
   const cutOuts = solved.openings
-    .filter(({ fault }) => !fault)
+    .filter(({ fault, zone }) => !fault && zone !== 'removed')
     .map((fit): CutOut => ({
       fit,
       z0: Math.max(heights.from, floor + fit.opening.sill),

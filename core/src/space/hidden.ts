@@ -44,6 +44,8 @@ export interface SeenLine<E extends ViewEdge = ViewEdge> {
   readonly edge: E | null
   /** It is a line to the eye; otherwise it only parts what is filled. */
   readonly drawn: boolean
+  /** Something lies before it. */
+  readonly unseen?: true
 }
 
 /** Where a thing runs through another. */
@@ -92,6 +94,8 @@ export class HiddenLines<K, E extends ViewEdge> {
   constructor(
     /** About as large as most plates are, mm. */
     size: number,
+    /** What lies behind others is told too. */
+    private readonly withUnseen = false,
   ) {
     this.grid = new PlateGrid(size)
   }
@@ -188,6 +192,7 @@ export class HiddenLines<K, E extends ViewEdge> {
   }
 
   private border(line: SeenLine<E>): void {
+    if (line.unseen) return
     for (const plate of [line.left, line.right]) {
       if (!plate?.filled || line.left === line.right) continue
       let mine = this.borders.get(plate)
@@ -198,6 +203,7 @@ export class HiddenLines<K, E extends ViewEdge> {
   }
 
   private unborder(line: SeenLine<E>): void {
+    if (line.unseen) return
     for (const plate of [line.left, line.right])
       if (plate && this.borders.get(plate)?.delete(line)) this.redone.add(plate)
   }
@@ -264,7 +270,34 @@ export class HiddenLines<K, E extends ViewEdge> {
       if (sides.right.count > 0) right.add(plate, sides.right)
       floor = Math.min(left.floor(), right.floor())
     }
+    const first = seen.length
     this.emit(edge, as, ray, seen)
+    if (this.withUnseen && as !== null) this.emitUnseen(as, ray, seen, first)
+  }
+
+  /** What of an edge is not among its parts that are seen, from the first of them on. */
+  private emitUnseen(edge: E, ray: Ray2, seen: SeenLine<E>[], first: number): void {
+    const { left, right } = edge
+    if (edge.silent || left === right || !parts(left, right, ray, ray.length / 2)) return
+    const along = (x: number, y: number): number => (x - ray.x) * ray.ux + (y - ray.y) * ray.uy
+    let at = 0
+    const gaps: [number, number][] = []
+    for (const { x1, y1, x2, y2 } of seen.slice(first)) {
+      gaps.push([at, along(x1, y1)])
+      at = along(x2, y2)
+    }
+    gaps.push([at, ray.length])
+    for (const [from, to] of gaps)
+      if (to - from > SAME_POINT)
+        seen.push({
+          ...startOf(edge, ray, from),
+          ...endOf(edge, ray, to),
+          left,
+          right,
+          edge,
+          drawn: true,
+          unseen: true,
+        })
   }
 
   /** Goes along both hands of an edge, and keeps what is its own to show. */
@@ -469,4 +502,5 @@ const isSame = (p: SeenLine, q: SeenLine): boolean =>
   p.left === q.left &&
   p.right === q.right &&
   p.edge === q.edge &&
+  p.unseen === q.unseen &&
   p.drawn === q.drawn

@@ -1,11 +1,12 @@
 import { solverOf, type Boundary } from '../building'
 import { IDENTITY, boxCorners } from '../geometry'
-import { layerOf } from '../library'
-import type { AnyRecord, Drawing, Id, Project } from '../records'
+import { drawingLens, layerOf } from '../library'
+import type { AnyRecord, Drawing, Id, Lens, Project } from '../records'
 import { isSolid, levelOf } from '../solids'
 import type { Steps } from '../steps'
 import type { DerivedChange, DerivedLine, DerivedThing } from './derived'
 import { framesOf } from './frame'
+import { standsFor } from './manner'
 import { Panel } from './panel'
 import { Ranks } from './ranks'
 
@@ -19,6 +20,8 @@ export class Derivation {
   /** How the drawing looked at the building when it was worked out last. */
   private sight = ''
   private panels: readonly Panel[] = []
+  /** What the drawing is looked at through by itself. */
+  private lens: Pick<Lens, 'statuses' | 'rules' | 'unseen'> = {}
   private readonly solved = new Map<Id, number>()
 
   constructor(
@@ -55,13 +58,20 @@ export class Derivation {
   }
 
   private beginAnew(drawing: Drawing): void {
+    this.lens = drawingLens(this.project, drawing)
     const frames = framesOf(this.project, drawing)
-    this.sight = JSON.stringify(frames)
+    this.sight = this.sightOf(drawing)
     const ranks = new Ranks(this.project)
-    this.panels = frames.map((frame) => new Panel(this.project, frame, ranks))
+    this.panels = frames.map((frame) => new Panel(this.project, frame, ranks, this.lens.unseen))
     this.solved.clear()
     for (const { id } of this.project.all('level'))
       this.solved.set(id, solverOf(this.project, id).changes.now)
+  }
+
+  /** How a drawing looks at the building, and what of it its own lens leaves out, in words. */
+  private sightOf(drawing: Drawing): string {
+    const { statuses, rules, unseen } = drawingLens(this.project, drawing)
+    return JSON.stringify([framesOf(this.project, drawing), statuses, rules, unseen])
   }
 
   private everything(): Set<Id> {
@@ -78,7 +88,7 @@ export class Derivation {
     if (!changed || !kinds) return null
     if (changed.size === 0) return changed
     for (const kind of kinds) if (ANEW.has(kind)) return null
-    if (this.sight !== JSON.stringify(framesOf(project, drawing))) return null
+    if (this.sight !== this.sightOf(drawing)) return null
     const all = new Set<Id>()
     for (const id of changed) {
       const record = project.get(id)
@@ -109,6 +119,7 @@ export class Derivation {
     const layer = layerOf(this.project, record)
     const level = levelOf(this.project, record)
     if (!layer.shown || (this.printing && !layer.printed) || level === null) return null
+    if (!standsFor(this.project, record, this.lens)) return null
     return frame.only === null || frame.only === level ? record : null
   }
 

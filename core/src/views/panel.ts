@@ -52,7 +52,7 @@ const USUAL_FACE = 600
 
 /** One picture of the building: what is seen in a frame, kept up to date record by record. */
 export class Panel {
-  private readonly lines = new HiddenLines<string, SourceEdge>(USUAL_FACE)
+  private readonly lines: HiddenLines<string, SourceEdge>
   private readonly facts = new Map<Plate, Facts>()
   private readonly looks = new Map<string, number>()
   private readonly numbers = { orders: 0, curves: 0 }
@@ -69,7 +69,11 @@ export class Panel {
     private readonly project: Project,
     readonly frame: Frame,
     private readonly ranks: Ranks,
-  ) {}
+    /** What lies behind others is told too. */
+    withUnseen = false,
+  ) {
+    this.lines = new HiddenLines(USUAL_FACE, withUnseen)
+  }
 
   /** How much of what is in work is done, 0 to 1: putting solids in their places is the smaller part of it. */
   get part(): number {
@@ -255,8 +259,8 @@ export class Panel {
       y1: y1 + offset.y,
       x2: x2 + offset.x,
       y2: y2 + offset.y,
-      weight: edge?.line?.pen ?? weightOf(line, depths[0]!, depths[1]!),
-      dashed: edge?.line?.dashed ?? false,
+      weight: line.unseen ? 'light' : (edge?.line?.pen ?? weightOf(line, depths[0]!, depths[1]!)),
+      dashed: line.unseen ?? edge?.line?.dashed ?? false,
       source: edge?.source ?? id,
       ...(edge?.name === undefined ? {} : { name: edge.name }),
       behind: Number.isFinite(nearest) ? Math.max(0, nearest - Math.max(...depths)) : 0,

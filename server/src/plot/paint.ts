@@ -12,6 +12,7 @@ import {
   tracePath,
   type AnyPen,
   type PenTable,
+  type Tone,
 } from '@lamina/core/display'
 
 /** Points to the millimetre: PDF's unit is 1/72 inch. */
@@ -67,7 +68,7 @@ export function paintPdf(
 /** Sets pen and fill only when they change. */
 class PenHolder {
   private pen: AnyPen | null = null
-  private tone: number | null = null
+  private tone: Tone | null = null
 
   constructor(
     private readonly doc: PDFKit.PDFDocument,
@@ -85,7 +86,7 @@ class PenHolder {
       .lineJoin('miter')
   }
 
-  fill(tone: number): void {
+  fill(tone: Tone): void {
     if (this.tone === tone) return
     this.tone = tone
     this.doc.fillColor(toneColour(tone))

@@ -5,7 +5,7 @@ import { pictureOf, picturing } from '@lamina/core/annotate'
 import { bringingDerived, lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
 import { growBox, isEmptyBox, type Box } from '@lamina/core/geometry'
 import { drawingLens } from '@lamina/core/library'
-import type { Board } from '@lamina/core/records'
+import type { Board, Id } from '@lamina/core/records'
 import { picturingSheet, sheetPictureOf } from '@lamina/core/sheets'
 import { useProject } from '../store/project'
 import { leaveOff, unheardSteps, whenIdle } from '../surface/idle'
@@ -13,7 +13,14 @@ import { inkMargin, letteringReady, paintingPicture, type ScreenLook } from '../
 import { thumbLook, thumbMap } from '../surface/thumb'
 
 /** A small picture of a board, painted again in idle time when what it shows changed. */
-const props = defineProps<{ board: Board; width: number; height: number; label: string }>()
+const props = defineProps<{
+  board: Board
+  width: number
+  height: number
+  label: string
+  /** Through another lens than its own. */
+  lens?: Id
+}>()
 const store = useProject()
 const theme = useTheme()
 const canvas = ref<HTMLCanvasElement | null>(null)
@@ -34,7 +41,7 @@ function* pictureNow(): Generator<void, Picture> {
     () =>
       [
         sceneOf(project, board),
-        lookThrough(drawingLens(project, board), board.readingScale, { printing: false }),
+        lookThrough(drawingLens(project, board, props.lens), board.readingScale, { printing: false }),
       ] as const,
   )
   yield* unheardSteps(project, bringingDerived(scene, false))
@@ -111,7 +118,10 @@ onMounted(() => {
     soon()
   })
 })
-watch(() => [store.project.stamp, props.board, props.width, props.height, theme.global.name.value], soon)
+watch(
+  () => [store.project.stamp, props.lens, props.board, props.width, props.height, theme.global.name.value],
+  soon,
+)
 onBeforeUnmount(() => {
   clearTimeout(due)
   leaveOff(me)

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { PATTERNS, PATTERN_UNITS } from '@lamina/core/display'
 import { patternNames, type Filling, type PatternName } from '@lamina/core/records'
 import { type Units } from '@lamina/core/units'
+import ColourChoice from './ColourChoice.vue'
 import LengthField from './LengthField.vue'
 import AngleField from './AngleField.vue'
 import NumberField from './NumberField.vue'
@@ -35,6 +36,10 @@ function setKind(value: string): void {
     emit('set', { with: 'pattern', pattern: value as PatternName, width: 1, height: 1, turn, origin })
   }
 }
+function setColour(colour: string | null): void {
+  if (props.filling.with === 'tone')
+    emit('set', { with: 'tone', tone: props.filling.tone, ...(colour === null ? {} : { colour }) })
+}
 function setUnit(key: 'width' | 'height', mm: number): void {
   if (pattern.value && unit.value) emit('set', { ...pattern.value, unit: { ...unit.value, [key]: mm } })
 }
@@ -42,6 +47,10 @@ function setUnit(key: 'width' | 'height', mm: number): void {
 
 <template>
   <v-select label="Pattern" :items="kinds" :model-value="kind" @update:model-value="setKind" />
+  <label v-if="filling.with === 'tone'" class="row">
+    <span class="soft">Colour</span>
+    <ColourChoice label="Colour of the fill" :colour="filling.colour" none="its tone" @set="setColour" />
+  </label>
   <template v-if="pattern">
     <div v-if="unit" class="pair">
       <LengthField
@@ -80,6 +89,13 @@ function setUnit(key: 'width' | 'height', mm: number): void {
 </template>
 
 <style scoped>
+.row {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 12px;
+  align-items: center;
+  font-size: 13px;
+}
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;

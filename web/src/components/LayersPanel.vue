@@ -15,6 +15,7 @@ import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
 import { PEN_CHOICES, TONES, fieldOf, nearestTone } from './fields'
+import ColourChoice from './ColourChoice.vue'
 import LinePicture from './LinePicture.vue'
 import LineTypesTable from './LineTypesTable.vue'
 import NamedRow from './NamedRow.vue'
@@ -36,7 +37,7 @@ const LINE_TONES = TONES.filter(({ value }) => value <= 0.7)
 const dashes = (layer: Layer): readonly number[] =>
   store.project.find('lineType', layer.lineType)?.dashesPaperMm ?? []
 
-function set(layer: Layer, label: string, facts: Partial<Omit<Layer, 'id' | 'kind'>>): void {
+function set(layer: Layer, label: string, facts: Parameters<typeof setLayer>[2]): void {
   store.edit(label, (project) => setLayer(project, layer.id, facts))
 }
 function add(): void {
@@ -52,13 +53,14 @@ function move(layer: Layer): void {
 </script>
 
 <template>
-  <PanelFrame title="Layers" :width="690" data-test="layers" @close="desk.panel = null">
+  <PanelFrame title="Layers" :width="790" data-test="layers" @close="desk.panel = null">
     <table>
       <thead>
         <tr>
           <th scope="col">Name</th>
           <th scope="col">Pen</th>
           <th scope="col">Tone</th>
+          <th scope="col">Colour</th>
           <th scope="col">Line</th>
           <th scope="col" class="marks">Shown · locked · printed</th>
           <th scope="col" class="number">Holds</th>
@@ -91,6 +93,14 @@ function move(layer: Layer): void {
                 {{ tone.title }}
               </option>
             </select>
+          </td>
+          <td>
+            <ColourChoice
+              :label="`Colour of ${layer.name}`"
+              :colour="layer.colour"
+              none="its tone"
+              @set="(colour) => set(layer, 'Layer colour', { colour })"
+            />
           </td>
           <td class="line">
             <LinePicture :dashes="dashes(layer)" :pen-mm="layer.penMm" :tone="layer.tone" />

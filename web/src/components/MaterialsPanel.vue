@@ -7,6 +7,7 @@ import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { fieldOf, nearestTone, patternNamed, PATTERN_CHOICES, PEN_CHOICES, TONES } from './fields'
+import ColourChoice from './ColourChoice.vue'
 import MaterialPicture from './MaterialPicture.vue'
 import NamedRow from './NamedRow.vue'
 import PanelFrame from './PanelFrame.vue'
@@ -32,7 +33,7 @@ function setPriority(material: Material, event: Event): void {
 </script>
 
 <template>
-  <PanelFrame title="Materials" :width="780" data-test="materials" @close="desk.panel = null">
+  <PanelFrame title="Materials" :width="960" data-test="materials" @close="desk.panel = null">
     <p class="soft small">
       Where walls meet, the higher priority runs through. The pen is that of the cut outline.
       <button type="button" class="link" @click="desk.panel = 'wall-types'">Wall types</button>
@@ -44,8 +45,10 @@ function setPriority(material: Material, event: Event): void {
           <th scope="col">Name</th>
           <th scope="col" class="number">Priority</th>
           <th scope="col">Fill</th>
+          <th scope="col">Cut colour</th>
           <th scope="col">Cut pattern</th>
           <th scope="col">Face pattern</th>
+          <th scope="col">Face colour</th>
           <th scope="col">Pen</th>
           <th scope="col"><span class="visually-hidden">Copy or remove</span></th>
         </tr>
@@ -82,6 +85,14 @@ function setPriority(material: Material, event: Event): void {
               <option v-for="tone in TONES" :key="tone.value" :value="tone.value">{{ tone.title }}</option>
             </select>
           </td>
+          <td>
+            <ColourChoice
+              :label="`Cut colour of ${material.name}`"
+              :colour="material.colour"
+              none="its fill"
+              @set="(colour) => set(material, 'Cut colour', { colour })"
+            />
+          </td>
           <td v-for="key in ['pattern', 'facePattern'] as const" :key="key">
             <select
               :value="material[key] ?? 'none'"
@@ -97,6 +108,14 @@ function setPriority(material: Material, event: Event): void {
                 {{ each.title }}
               </option>
             </select>
+          </td>
+          <td>
+            <ColourChoice
+              :label="`Face colour of ${material.name}`"
+              :colour="material.faceColour"
+              none="paper"
+              @set="(faceColour) => set(material, 'Face colour', { faceColour })"
+            />
           </td>
           <td>
             <select

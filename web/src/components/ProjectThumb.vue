@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useTheme } from 'vuetify'
-import { toneColour, type SmallPicture } from '@lamina/core/display'
+import { toneColour, type SmallPicture, type Tone } from '@lamina/core/display'
 import { rgb } from '../surface/painter'
 
 /** The small picture of a project that is not open. */
 defineProps<{ picture: SmallPicture | null; late: boolean; name: string }>()
 const theme = useTheme()
-const colour = (tone: number): string => {
+const colour = (tone: Tone): string => {
   const { colors } = theme.current.value
   return toneColour(tone, rgb(String(colors['ink'])), rgb(String(colors['paper'])))
 }

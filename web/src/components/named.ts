@@ -13,12 +13,14 @@ export interface Choice<V = string> {
 export const choicesOf = (things: readonly { readonly id: string; readonly name: string }[]): Choice[] =>
   things.map(({ id, name }) => ({ value: id, title: name }))
 
-type NamedKind = 'layer' | 'lineType' | 'wallType' | 'plateType' | 'material' | 'annotationStyle' | 'lens'
+type NamedKind = 'layer' | 'lineType' | 'wallType' | 'plateType' | 'material' | 'annotationStyle' | 'lens' | 'level'
 
 function namedOf(project: Project, kind: NamedKind): Choice[] {
   switch (kind) {
     case 'layer':
       return choicesOf(project.all('layer').sort((p, q) => p.order - q.order))
+    case 'level':
+      return choicesOf(project.all('level').sort((p, q) => p.elevation - q.elevation))
     case 'lens':
       return choicesOf(lensesOf(project))
     case 'lineType':

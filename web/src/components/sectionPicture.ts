@@ -1,4 +1,4 @@
-import { PATTERNS, patternLines, toneColour } from '@lamina/core/display'
+import { PATTERNS, patternLines, toneColour, toneOf } from '@lamina/core/display'
 import type { Material } from '@lamina/core/records'
 
 /** Ink and paper of pictures of what is cut: they are paper in both themes. */
@@ -25,7 +25,7 @@ export function sectionPicture(
   const at = (i: number): string => lines[i]!.toFixed(1)
   let d = ''
   for (let i = 0; i + 3 < lines.length; i += 4) d += `M${at(i)} ${at(i + 1)}L${at(i + 2)} ${at(i + 3)}`
-  return { fill: toneColour(material.tone, INK, PAPER), d }
+  return { fill: toneColour(toneOf(material), INK, PAPER), d }
 }
 
 /** Pixels to one real mm for patterns that keep their real size: some units of them are seen. */

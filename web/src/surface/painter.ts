@@ -5,6 +5,7 @@ import { enlargement, type Affine, type Box } from '@lamina/core/geometry'
 import {
   PAPER_TONE,
   PEN_WIDTHS,
+  isColour,
   penOf,
   toneColour,
   type DisplayItem,
@@ -13,6 +14,7 @@ import {
   type AnyPen,
   type PenTable,
   type TextItem,
+  type Tone,
 } from '@lamina/core/display'
 
 /** How tones and pens come out on a screen. */
@@ -35,7 +37,7 @@ export interface ScreenLook {
 
 type Step =
   | { readonly kind: 'stroke'; readonly pen: AnyPen; readonly path: Path2D }
-  | { readonly kind: 'fill'; readonly tone: number; readonly path: Path2D }
+  | { readonly kind: 'fill'; readonly tone: Tone; readonly path: Path2D }
   | { readonly kind: 'text'; readonly items: TextItem[]; bars: Path2D | null }
   | {
       readonly kind: 'group'
@@ -203,7 +205,7 @@ const FINE = 40
  */
 class FineWork {
   private readonly strokes = new Map<AnyPen, Path2D>()
-  private readonly words = new Map<number, Path2D>()
+  private readonly words = new Map<Tone, Path2D>()
 
   constructor(
     private readonly context: CanvasRenderingContext2D,
@@ -287,7 +289,7 @@ function paintSteps(
         paintStroke(context, step.pen, step.path, scale, look)
         break
       case 'fill':
-        if (look.only && step.tone > 0.5 && !doesClear(step.tone, look)) break
+        if (look.only && (isColour(step.tone) || step.tone > 0.5) && !doesClear(step.tone, look)) break
         context.fillStyle = doesClear(step.tone, look) ? paperOf(look) : colourOf(step.tone, look)
         context.fill(step.path, 'evenodd')
         break
@@ -313,13 +315,13 @@ function paintSteps(
   }
 }
 
-const colourOf = (tone: number, { only, ink, paper }: ScreenLook): string =>
+const colourOf = (tone: Tone, { only, ink, paper }: ScreenLook): string =>
   only ?? toneColour(tone, ink, paper)
 
 /** Lines are cleared so wide, pixels: their marks go with them. */
 const CLEARED = 4
 
-const doesClear = (tone: number, look: ScreenLook): boolean => look.clears === true && tone === PAPER_TONE
+const doesClear = (tone: Tone, look: ScreenLook): boolean => look.clears === true && tone === PAPER_TONE
 const paperOf = ({ ink, paper }: ScreenLook): string => toneColour(PAPER_TONE, ink, paper)
 
 function paintStroke(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { zoneAt, type Zone } from '@lamina/core/building'
+import { zoneAt, type CutZone } from '@lamina/core/building'
 import { setFacts } from '@lamina/core/edit'
 import { reachOf } from '@lamina/core/kinds'
 import type { Column, Wall } from '@lamina/core/records'
@@ -21,7 +21,7 @@ const heightOf = ({ height, base, level: on }: Wall | Column): number =>
 const height = computed(() => alike(props.chosen, heightOf))
 const isWhole = computed(() => props.chosen.every((each) => (each.height ?? null) === null))
 const called = computed(() => (props.record.kind === 'wall' ? 'Wall' : 'Column'))
-const WORDS: Record<Zone, string> = {
+const WORDS: Record<CutZone, string> = {
   cut: 'Cut in plan.',
   below: 'Below the cut: seen from above in plan.',
   above: 'Above the cut: overhead in plan.',

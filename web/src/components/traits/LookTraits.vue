@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { hasOwnLook, putOnLayer, setOwnLook } from '@lamina/core/edit'
+import { hasOwnLook, hasStatus, putOnLayer, setOwnLook, setStatus } from '@lamina/core/edit'
 import { PEN_WIDTHS } from '@lamina/core/display'
 import { layerIdOf, layerOf } from '@lamina/core/library'
-import type { AnyRecord } from '@lamina/core/records'
+import { statusOf, type AnyRecord, type Status } from '@lamina/core/records'
 import { useProject } from '../../store/project'
+import ColourChoice from '../ColourChoice.vue'
 import { useNamed } from '../named'
 
 /** The layer that everything selected lies on, and the pen and line type where they are its own. */
@@ -33,6 +34,19 @@ const own = computed(() => {
   const [first] = drafted.value
   return first && 'own' in first ? first.own : undefined
 })
+const STATUSES: { value: Status; title: string }[] = [
+  { value: 'new', title: 'New' },
+  { value: 'existing', title: 'Existing' },
+  { value: 'removed', title: 'To be removed' },
+]
+const built = computed(() => props.chosen.filter(hasStatus))
+const status = computed(() => {
+  const all = new Set(built.value.map(statusOf))
+  return all.size === 1 ? [...all][0]! : null
+})
+function changeStatus(value: Status): void {
+  store.edit('Status', (p) => setStatus(p, ids.value, value))
+}
 function changePen(text: string): void {
   store.edit('Pen', (p) => setOwnLook(p, ids.value, { penMm: text === ofLayer ? null : Number(text) }))
 }
@@ -50,6 +64,14 @@ function setLineType(id: string): void {
     placeholder="different ones"
     @update:model-value="(id: string) => store.edit('Layer', (p) => putOnLayer(p, ids, id))"
   />
+  <v-select
+    v-if="built.length"
+    label="Status"
+    :items="STATUSES"
+    :model-value="status"
+    placeholder="different ones"
+    @update:model-value="changeStatus"
+  />
   <div v-if="drafted.length" class="stack">
     <v-select
       label="Pen"
@@ -57,6 +79,15 @@ function setLineType(id: string): void {
       :model-value="own?.penMm ? String(own.penMm) : ofLayer"
       @update:model-value="changePen"
     />
+    <div class="row">
+      <span class="soft">Colour</span>
+      <ColourChoice
+        label="Colour"
+        :colour="own?.colour"
+        none="The layer’s"
+        @set="(colour) => store.edit('Colour', (p) => setOwnLook(p, ids, { colour }))"
+      />
+    </div>
     <v-select
       label="Line type"
       :items="lineTypes"
@@ -67,6 +98,13 @@ function setLineType(id: string): void {
 </template>
 
 <style scoped>
+.row {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 12px;
+  align-items: center;
+  font-size: 13px;
+}
 .stack {
   display: grid;
   gap: 12px;

@@ -1,0 +1,187 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { drawingList } from '../src/annotate'
+import { solverOf } from '../src/building'
+import { lookThrough, sceneOf } from '../src/derive'
+import { INK, PAPER, greyOf, isColour, penOf, toneColour, type DisplayItem } from '../src/display'
+import { setLens, setLensRule, setLensStatus, setLayer, setOwnLook, setStatus } from '../src/edit'
+import { STANDARD_LENSES, lensOf } from '../src/library'
+import { statuses, type AnyRecord, type Project, type Status } from '../src/records'
+import { roomsOf } from '../src/rooms'
+import { LEVEL, PLAN, projectWith } from './wallFixture'
+
+const TYPE = 'wall-type-block-140'
+const wall = (id: string, ax: number, ay: number, bx: number, by: number): AnyRecord => ({
+  id,
+  kind: 'wall',
+  level: LEVEL,
+  type: TYPE,
+  a: { x: ax, y: ay },
+  b: { x: bx, y: by },
+  reference: 'centre',
+  base: 0,
+  height: null,
+})
+/** A room of 6 by 4 m with a wall across its middle. */
+const parted = (): Project =>
+  projectWith(
+    PLAN,
+    ...STANDARD_LENSES,
+    wall('south', 0, 0, 6000, 0),
+    wall('east', 6000, 0, 6000, 4000),
+    wall('north', 6000, 4000, 0, 4000),
+    wall('west', 0, 4000, 0, 0),
+    wall('across', 3000, 0, 3000, 4000),
+  )
+
+const listOf = (project: Project, lens: string, printing = false): DisplayItem[] => {
+  const drawing = project.need('drawing', PLAN.id)
+  return [
+    ...drawingList(sceneOf(project, drawing), lookThrough(lensOf(project, lens), 50, { printing })),
+  ].flatMap(opened)
+}
+const opened = (item: DisplayItem): DisplayItem[] =>
+  item.kind === 'group' ? [item, ...item.items.flatMap(opened)] : [item]
+const tonesOf = (items: readonly DisplayItem[]): (number | string)[] =>
+  items.flatMap((item) => ('pen' in item ? [penOf(item.pen).tone] : item.kind === 'group' ? [] : [item.tone]))
+
+describe('what is existing, removed or new', () => {
+  it('bounds rooms only while it stays', () => {
+    const project = parted()
+    const count = (): number => [...solverOf(project, LEVEL).closedOutlines()].filter(isHole).length
+    expect(count()).toBe(2)
+    project.apply(setStatus(project, ['across'], 'removed'))
+    expect(count()).toBe(1)
+    project.apply(setStatus(project, ['across'], 'existing'))
+    expect(count()).toBe(2)
+    expect(roomsOf(project, solverOf(project, LEVEL))).toEqual([])
+  })
+  it('does not join what goes: the wall it stood against runs on', () => {
+    const project = parted()
+    const faces = (): number =>
+      solverOf(project, LEVEL)
+        .get('south')!
+        .boundaries.filter(({ left, right }) => left < 0 || right < 0).length
+    const before = faces()
+    project.apply(setStatus(project, ['across'], 'removed'))
+    const solver = solverOf(project, LEVEL)
+    expect(solver.get('across')!.zone).toBe('removed')
+    expect(faces()).toBeLessThan(before)
+    expect(solver.faults()).toBe(0)
+  })
+  it('is dashed by itself, and left out or as it was through a lens', () => {
+    const project = parted()
+    project.apply(setStatus(project, ['across'], 'removed'))
+    const of = (lens: string) => listOf(project, lens).filter(({ source }) => source === 'across')
+    expect(of('lens-full').length).toBeGreaterThan(0)
+    expect(of('lens-after')).toEqual([])
+    // Before the works it is cut with the others: drawn for none alone.
+    expect(of('lens-before')).toEqual([])
+    const outlines = (lens: string): number =>
+      listOf(project, lens).filter((item) => item.kind === 'line' && item.source === null).length
+    project.apply(setStatus(project, ['south', 'east', 'north', 'west'], 'existing'))
+    // Outer face and two rooms before, outer face and one room after.
+    expect(outlines('lens-before')).toBe(3)
+    expect(outlines('lens-after')).toBe(2)
+  })
+  it('shows nothing new before the works', () => {
+    const project = parted()
+    project.apply(setStatus(project, ['south', 'east', 'north', 'west'], 'existing'))
+    const outlines = (lens: string): number =>
+      listOf(project, lens).filter((item) => item.kind === 'line' && item.source === null).length
+    expect(outlines('lens-before')).toBe(2)
+    expect(outlines('lens-after')).toBe(3)
+    // New parts are filled with ink where the works are shown.
+    expect(tonesOf(listOf(project, 'lens-works').filter(({ kind }) => kind === 'fill'))).toContain(0)
+  })
+  it('any statuses leave closed outlines', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom<Status>(...statuses), { minLength: 5, maxLength: 5 }), (all) => {
+        const project = parted()
+        const ids = ['south', 'east', 'north', 'west', 'across']
+        ids.forEach((id, i) => project.apply(setStatus(project, [id], all[i]!)))
+        const solver = solverOf(project, LEVEL)
+        expect(solver.faults()).toBe(0)
+        for (const [i, id] of ids.entries())
+          expect(solver.get(id)!.zone).toBe(all[i] === 'removed' ? 'removed' : 'cut')
+        const before = solver.seen({ printing: false, before: true })
+        expect(before.faults()).toBe(0)
+        expect(before.count).toBe(all.filter((status) => status !== 'new').length)
+        for (const each of before.all()) expect(each.zone).toBe('cut')
+      }),
+      { numRuns: 60 },
+    )
+  })
+})
+
+describe('colours', () => {
+  it('come from the own look before the layer, and go with ink and tones', () => {
+    const project = parted()
+    project.apply(setLayer(project, 'layer-walls', { colour: '#2f6f9f' }))
+    expect(tonesOf(listOf(project, 'lens-full'))).toContain('#2f6f9f')
+    project.apply(setOwnLook(project, ['south'], { colour: '#c2271d' }))
+    expect(tonesOf(listOf(project, 'lens-full'))).toContain('#c2271d')
+    for (const ink of ['tones', 'ink'] as const) {
+      project.apply(setLens(project, 'lens-full', { ink }))
+      const tones = tonesOf(listOf(project, 'lens-full'))
+      expect(tones.some(isColour), ink).toBe(false)
+      if (ink === 'ink') expect(tones.every((tone) => tone === 0 || tone === 1)).toBe(true)
+    }
+  })
+  it('are as light in grey as to the eye', () => {
+    expect(greyOf('#ffffff')).toBeCloseTo(1, 6)
+    expect(greyOf(toneColour(0))).toBeCloseTo(0, 2)
+    // L* of #777777 is 50.03, of the ink #1e2a38 16.79 (CIE 1976): (50.03 - 16.79) / (100 - 16.79).
+    expect(greyOf('#777777')).toBeCloseTo(0.4, 1)
+  })
+  it('stay as they are on paper, and turn over where ink is light', () => {
+    expect(toneColour('#b5533c')).toBe('#b5533c')
+    const [ink, paper] = [
+      [0xec, 0xe6, 0xd9],
+      [0x2a, 0x29, 0x25],
+    ]
+    const light = (colour: string): number =>
+      [1, 3, 5].reduce((sum, at) => sum + parseInt(colour.slice(at, at + 2), 16), 0)
+    // A pale fill is dark there, so that light lines can be read on it; a dark line is light.
+    expect(light(toneColour('#ead9b8', ink, paper))).toBeLessThan(300)
+    expect(light(toneColour('#2f4050', ink, paper))).toBeGreaterThan(400)
+    expect(toneColour('#ead9b8', INK, PAPER)).toBe('#ead9b8')
+  })
+})
+
+describe('rules of a lens', () => {
+  it('leave out, dash and ink kinds, layers and levels, the last before the first', () => {
+    const project = parted()
+    const put = (rule: Parameters<typeof setLensRule>[2]): unknown =>
+      project.apply(setLensRule(project, 'lens-full', rule))
+    put({ by: 'kind', kind: 'wall', colour: '#6f8140' })
+    expect(tonesOf(listOf(project, 'lens-full'))).toContain('#6f8140')
+    put({ by: 'layer', layer: 'layer-walls', colour: '#7a4a78' })
+    expect(tonesOf(listOf(project, 'lens-full'))).toContain('#7a4a78')
+    expect(tonesOf(listOf(project, 'lens-full'))).not.toContain('#6f8140')
+    put({ by: 'level', level: LEVEL, shown: false })
+    expect(listOf(project, 'lens-full')).toEqual([])
+    // A rule that says nothing goes.
+    put({ by: 'level', level: LEVEL })
+    put({ by: 'layer', layer: 'layer-walls' })
+    expect(project.need('lens', 'lens-full').rules).toEqual([{ by: 'kind', kind: 'wall', colour: '#6f8140' }])
+  })
+  it('go with the layer they are for', () => {
+    const project = parted()
+    project.apply(setLensStatus(project, 'lens-full', { new: 'filled' }))
+    expect(project.need('lens', 'lens-full').statuses).toEqual({
+      existing: 'as it is',
+      removed: 'dashed',
+      new: 'filled',
+    })
+    expect(() =>
+      project.apply(setLensRule(project, 'lens-full', { by: 'layer', layer: 'no layer' })),
+    ).toThrow()
+  })
+})
+
+const isHole = (loop: { readonly points: readonly { readonly x: number; readonly y: number }[] }): boolean =>
+  loop.points.reduce((sum, p, i) => {
+    const q = loop.points[(i + 1) % loop.points.length]!
+    return sum + p.x * q.y - q.x * p.y
+  }, 0) < 0
