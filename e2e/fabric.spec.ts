@@ -274,17 +274,20 @@ test('openings round corners, in curved walls and copied into others; leaks and 
     await page.getByLabel('Ask for anything by name').fill('Lenses')
     await page.keyboard.press('Enter')
     const panel = page.getByTestId('lenses')
-    await panel.getByRole('button', { name: 'Copy Full', exact: true }).click()
-    await panel.getByLabel('Swings in Full copy').uncheck()
-    await panel.getByLabel('Doors and windows in Full copy').selectOption('simple')
+    await panel.getByRole('button', { name: 'Full', exact: true }).click()
+    await panel.getByRole('button', { name: 'Copy it' }).click()
+    await panel.getByLabel('Swings').uncheck()
+    await panel.getByLabel('Doors, windows').selectOption('simple')
+    await panel.getByLabel('Draw something otherwise').selectOption('kind column')
     await saved(page)
     const lenses = await stored(server, project, 'lens')
     expect(lenses.find(({ name }) => name === 'Full copy')).toMatchObject({
       swings: false,
       openings: 'simple',
       furniture: true,
+      rules: [{ by: 'kind', kind: 'column', shown: false }],
     })
-    await panel.getByRole('button', { name: 'Remove Full copy' }).click()
+    await panel.getByRole('button', { name: 'Remove', exact: true }).click()
     await saved(page)
     expect((await stored(server, project, 'lens')).length).toBe(lenses.length - 1)
   })

@@ -1,4 +1,4 @@
-import { hsl, lab, rgb } from 'd3-color'
+import { hcl, lab, rgb } from 'd3-color'
 
 /** Ink and paper as they are plotted. */
 export const INK = [0x1e, 0x2a, 0x38] as const
@@ -30,13 +30,18 @@ export function toneColour(
 
 const sum = (parts: readonly number[]): number => parts.reduce((all, part) => all + part, 0)
 
-const lightness = ([r, g, b]: readonly number[]): number => hsl(rgb(r!, g!, b!)).l
+const lightness = (parts: readonly number[]): number => lab(hex(parts)).l
 
+/** The same hue and chroma, as far from paper as it was. */
 function turnedOver(colour: Colour, ink: readonly number[], paper: readonly number[]): string {
-  const { h, s, l } = hsl(colour)
+  const { h, c, l } = hcl(colour)
   const [from, to] = [lightness(ink), lightness(paper)]
-  return hsl(h || 0, s || 0, from + (to - from) * l).formatHex()
+  return rgb(hcl(h || 0, c || 0, from + ((to - from) * l) / WHITE))
+    .clamp()
+    .formatHex()
 }
+/** L* of white. */
+const WHITE = 100
 
 /** A tone so far on the way to paper: 0 as it is, 1 paper. */
 export function lighter(tone: Tone, by: number): Tone {

@@ -60,7 +60,7 @@ function type(event: Event): void {
       @change="type"
       @keydown.esc.stop="typing = false"
     />
-    <select v-else :value="colour ?? NONE" :aria-label="label" @change="choose">
+    <select v-else class="choice" :value="colour ?? NONE" :aria-label="label" @change="choose">
       <option :value="NONE">{{ none ?? 'None' }}</option>
       <option v-for="each in PALETTE" :key="each.colour" :value="each.colour">{{ each.name }}</option>
       <option v-if="colour && !isNamed" :value="colour">{{ colour }}</option>
@@ -91,6 +91,11 @@ select {
   font: inherit;
   color: rgb(var(--v-theme-ink));
   background: none;
+  min-width: 0;
+}
+.colour .choice,
+.colour .typed {
+  width: 100%;
   min-width: 0;
 }
 select option {

@@ -106,7 +106,7 @@ const work = useBoard({
   making,
   fieldNow: () => draftField(scene.value),
   screenLook,
-  lookKey: () => boardKey(theme.global.name.value, looks()),
+  lookKey: () => `${boardKey(theme.global.name.value, looks())} ${JSON.stringify(look.value)}`,
   ground: (context, camera) =>
     paintBoardGround(context, camera, { paper: colour('paper'), dots: colour('hairline') }, store.units),
   beneath(context, camera) {
