@@ -13,6 +13,7 @@ const order = [
   'rooms',
   'stairs',
   'roofs',
+  'framing',
   'kinds',
   'solids',
   'views',

@@ -13,7 +13,7 @@ import { projectWith } from './wallFixture'
 const house = (): Project => projectWith(...houseRecords())
 const plan = (project: Project) => sceneOf(project, project.need('drawing', PLAN))
 const draw = (project: Project, look: Partial<PlanLook> = {}): DisplayItem[] =>
-  sceneItems(plan(project), { ...PLAIN_LOOK, scale: 50, ...look })
+  sceneItems(plan(project), { ...PLAIN_LOOK, framing: true, scale: 50, ...look })
 const sources = (items: readonly DisplayItem[]): Set<Id> =>
   new Set([...eachItem(items)].flatMap(({ source }) => source ?? []))
 const make = (project: Project, change: Change): void => {
@@ -30,6 +30,7 @@ const SHOWN = [
   'rail',
   'roof',
   'overhead',
+  'framing',
   'separator',
   'linework',
   'hatch',
@@ -122,6 +123,7 @@ describe('how each kind is drawn', () => {
     expect(lines.sort()).toEqual([
       'dimension',
       'drawing',
+      'framing',
       'leader',
       'levelMark',
       'overhead',

@@ -37,6 +37,7 @@ describe('from where to where', () => {
     ['slab', -200, 0],
     ['void', 0, 0],
     ['beam', 2400, 2700],
+    ['joists', 2505, 2700],
     ['room', 0, 2700],
   ] as const)('%s goes from %i to %i', (id, from, to) => {
     expect(reachOf(project.get(id)!, project)).toEqual({ from, to })

@@ -232,6 +232,23 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       turn: 0,
     },
   ],
+  framing: [
+    {
+      id: 'joists',
+      kind: 'framing',
+      level: LEVEL,
+      what: 'joists',
+      outline: outline([4200, 100], [7900, 100], [7900, 3300], [4200, 3300]),
+      turn: Math.PI / 2,
+      pitch: 400,
+      name: '47 × 195',
+      width: 47,
+      depth: 195,
+      material: 'material-stud',
+      bottom: 2505,
+      setOut: 'first side',
+    },
+  ],
   overhead: [
     {
       id: 'beam',

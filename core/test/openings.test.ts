@@ -281,7 +281,7 @@ describe('an older project', () => {
     apply(project, change)
     expect(project.need('opening', 'd').mark).toBe('D01')
     expect(project.all('openingType').length).toBeGreaterThanOrEqual(20)
-    expect(project.all('schedule').length).toBe(4)
+    expect(project.all('schedule').length).toBe(5)
     expect(upgrade(project)).toBeNull()
   })
 })

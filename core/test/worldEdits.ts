@@ -564,6 +564,44 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make: (world, { a, b, pick }) =>
       edit.setRoof(world.project, world.some('roof', pick), { pitch: Math.abs(a) / 10_000, overhang: b }),
   },
+  addFraming: {
+    moves: 'nothing',
+    make: (world, values) =>
+      edit.addFraming(
+        world.project,
+        {
+          level: world.level,
+          what: values.pick % 2 ? 'joists' : 'rafters',
+          outline: outlineOf(values),
+          turn: values.a / 1000,
+          pitch: values.pick % 5 ? 400 : values.b / 10,
+          width: values.pick % 7 ? 47 : values.c,
+          depth: 195,
+          material: world.some('material', values.pick),
+          bottom: values.d,
+          setOut: (['first side', 'last side', 'evenly'] as const)[values.pick % 3]!,
+        },
+        world.makeId,
+      ).change,
+  },
+  setFraming: {
+    moves: 'nothing',
+    make: (world, { a, pick, name }) =>
+      edit.setFraming(world.project, world.some('framing', pick), {
+        pitch: Math.abs(a) / 10,
+        name: pick % 3 ? name.slice(0, 30) : null,
+        ...(pick % 4 ? { doubled: [pick % 9, 2, 2] } : {}),
+      }),
+  },
+  setLintels: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.setLintels(
+        world.project,
+        [world.some('opening', pick)],
+        pick % 4 ? { height: a / 10, ...(pick % 3 ? { bearing: 150 } : {}) } : null,
+      ),
+  },
   addOverhead: {
     moves: 'nothing',
     make: (world, values) =>

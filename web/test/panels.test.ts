@@ -73,7 +73,7 @@ interface Table {
 }
 const TABLES: readonly [string, Table][] = [
   ['materials', { panel: MaterialsPanel, kind: 'material', copies: true, used: 'Blockwork' }],
-  ['lenses', { panel: LensesPanel, kind: 'lens', copies: true, used: null }],
+  ['lenses', { panel: LensesPanel, kind: 'lens', copies: false, used: null }],
   ['levels', { panel: LevelsPanel, kind: 'level', copies: false, used: 'House' }],
   ['annotation styles', { panel: StylesPanel, kind: 'annotationStyle', copies: true, used: 'Standard' }],
   ['line types', { panel: LayersPanel, kind: 'lineType', copies: false, used: 'Dashed' }],
@@ -214,9 +214,41 @@ describe('the other panels', () => {
     const panel = desk.show(LensesPanel)
     const lens = (): RecordOf<'lens'> => desk.store.project.all('lens')[0]!
     const was = lens()
-    await panel.find(`[aria-label="Furniture in ${was.name}"]`).setValue(!was.furniture)
-    await panel.find(`[aria-label="Cut walls in ${was.name}"]`).setValue('outline')
-    expect(lens()).toMatchObject({ furniture: !was.furniture, poche: 'outline' })
+    const labelled = (words: string) => panel.findAll('label').find((each) => each.text().startsWith(words))!
+    await labelled('Furniture').find('input').setValue(!was.furniture)
+    await labelled('Cut walls').find('select').setValue('outline')
+    await labelled('Ink').find('select').setValue('tones')
+    await labelled('New').find('select').setValue('filled')
+    expect(lens()).toMatchObject({
+      furniture: !was.furniture,
+      poche: 'outline',
+      ink: 'tones',
+      statuses: { existing: 'as it is', removed: 'dashed', new: 'filled' },
+    })
+    await labelled('Ink').find('select').setValue('colours')
+    expect(lens().ink).toBeUndefined()
+    panel.unmount()
+  })
+  it('a lens is copied and removed, and draws kinds, layers and levels otherwise', async () => {
+    const desk = await openDesk(records())
+    const panel = desk.show(LensesPanel)
+    const before = all(desk, 'lens').length
+    const button = (words: string) => panel.findAll('button').find((each) => each.text() === words)!
+    await button('Copy it').trigger('click')
+    await nextTick()
+    expect(all(desk, 'lens')).toHaveLength(before + 1)
+    const copy = (): RecordOf<'lens'> => desk.store.project.all('lens').at(-1)!
+    await panel.find('[aria-label="Draw something otherwise"]').setValue('kind wall')
+    await nextTick()
+    expect(copy().rules).toEqual([{ by: 'kind', kind: 'wall', shown: false }])
+    await panel.find('[aria-label="Colour of Wall"]').setValue('#b5533c')
+    await panel.find('[aria-label="Wall shown"]').setValue(true)
+    expect(copy().rules).toEqual([{ by: 'kind', kind: 'wall', colour: '#b5533c' }])
+    await panel.find('[aria-label="Remove Wall"]').trigger('click')
+    expect(copy().rules).toBeUndefined()
+    await button('Remove').trigger('click')
+    await nextTick()
+    expect(all(desk, 'lens')).toHaveLength(before)
     panel.unmount()
   })
   it('a level is typed in any unit, and refused where its storey would have no room', async () => {

@@ -2,6 +2,7 @@ import type { LevelSolver, SolvedColumn, SolvedWall } from '../building'
 import type { Id, Project } from '../records'
 import { CutDrawn } from './cutDrawn'
 import { isDrawn } from './drawn'
+import { lintelItems } from './framingDrawn'
 import type { PlanLook } from './look'
 import type { News } from './news'
 import { offCutItems, openingInPlan } from './offCut'
@@ -88,7 +89,8 @@ export class BuiltDrawn implements PartSource {
     return wall.openings.flatMap((fit, nth) => {
       const { opening } = fit
       if (!isDrawn(project, opening, look)) return []
-      const items = onLayer(project, opening, openingInPlan(project, wall, fit, look, look.scale), look.scale)
+      const fills = onLayer(project, opening, openingInPlan(project, wall, fit, look, look.scale), look.scale)
+      const items = look.framing ? [...fills, ...lintelItems(project, opening, look.scale)] : fills
       const order = {
         rank: rankOf(depthOf('walls'), OPENINGS, 'others'),
         place: project.placeOf(wall.shape.id),

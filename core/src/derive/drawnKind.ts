@@ -5,7 +5,17 @@ import type { Sight } from './sight'
 import type { PlanScene, Scene } from './scene'
 
 /** Where in a drawing something lies, from the back to the front. What was sent back or brought forward lies around all. */
-export const TIERS = ['hatches', 'floor', 'blocks', 'walls', 'lines', 'overhead', 'rooms', 'grid'] as const
+export const TIERS = [
+  'hatches',
+  'floor',
+  'framing',
+  'blocks',
+  'walls',
+  'lines',
+  'overhead',
+  'rooms',
+  'grid',
+] as const
 export type Tier = (typeof TIERS)[number]
 
 interface AnyDrawn {

@@ -19,6 +19,7 @@ import {
   KINDS,
   type AnyRecord,
   type FloorVoid,
+  type Framing,
   type Level,
   type Overhead,
   type Project,
@@ -36,6 +37,7 @@ import { OVERHEAD_DASHES } from './openingGround'
 import { rampItems, stairItems } from './stairPlan'
 import { onPlans, type DrawnItself, type Tier } from './drawnKind'
 import { ownEntries, type EdgeRole, type FieldOf } from './fieldEntries'
+import { framingField, framingItems } from './framingDrawn'
 import type { PlanScene } from './scene'
 
 /** Distance between the centres of balusters at most, mm. */
@@ -159,7 +161,7 @@ function separatorItems(project: Project, line: Separator, scale: number): Displ
 /** Paper mm. */
 const SEPARATOR_DASHES = [1.5, 1.2]
 
-type OnLevel = Slab | FloorVoid | Stair | Ramp | Rail | Roof | Overhead | Separator
+type OnLevel = Slab | FloorVoid | Framing | Stair | Ramp | Rail | Roof | Overhead | Separator
 const reachIn = (record: OnLevel, { project }: PlanScene): Reach =>
   reachOf(record, project) ?? { from: 0, to: 0 }
 
@@ -290,6 +292,12 @@ export const FABRIC = {
     tier: floorOrOverhead,
     items: (thing, scene, { scale }) => overheadItems(scene.project, thing, scale, zoneIn(thing, scene)),
   }),
+  framing: onPlans<Framing>({
+    clear: 'lines',
+    from: (scene) => [scene.level, ...scene.project.all('void'), null, ...scene.project.all('roof')],
+    tier: (row, scene) => (here(row, scene) ? 'framing' : null),
+    items: (row, { project }) => framingItems(project, row, inkOf(project, row).pen),
+  }),
   separator: onPlans<Separator>({
     clear: 'lettering',
     from: () => [],
@@ -307,5 +315,6 @@ export const FABRIC_FIELDS = {
   rail: ownField('block'),
   roof: ownField('block'),
   overhead: ownField('block'),
+  framing: framingField,
   separator: ownField('grid'),
 } satisfies { readonly [K in RecordKind]?: FieldOf<RecordOf<K>> }

@@ -15,6 +15,8 @@ export interface PlanLook extends OpeningLook {
   readonly overhead: boolean
   /** Footings, dashed. */
   readonly footings?: boolean
+  /** Joists, rafters and lintels. */
+  readonly framing?: boolean
   /** Leaves out what does not print. */
   readonly printing: boolean
   readonly faces?: Lens['faces']
@@ -33,6 +35,7 @@ export const lookThrough = (lens: Lens, scale: number, more: Pick<PlanLook, 'pri
   marks: lens.marks,
   overhead: lens.overhead,
   footings: lens.footings ?? false,
+  framing: lens.framing ?? false,
   ...(lens.faces ? { faces: lens.faces } : {}),
   ...(lens.ink ? { ink: lens.ink } : {}),
   ...(lens.statuses ? { statuses: lens.statuses } : {}),

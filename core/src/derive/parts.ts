@@ -45,6 +45,8 @@ function isShown(tier: Tier, look: PlanLook): boolean {
       return look.furniture
     case 'overhead':
       return look.overhead
+    case 'framing':
+      return look.framing ?? false
     case 'rooms':
       return look.roomTags
     case 'hatches':

@@ -167,3 +167,4 @@ export {
 export { addWallsBeside, besideFrom, type WallsBeside } from './wallsBeside'
 export { chainsOf, type Chain, type Chains, type Deed, type RoomChain } from './chains'
 export { sameInRoom, sameOnOpening, type Mirrored } from './sameAgain'
+export { addFraming, setFraming, setLintels, usualLintel } from './framing'

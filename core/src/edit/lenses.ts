@@ -60,7 +60,7 @@ const isFor = (p: LensRule, q: LensRule): boolean =>
 /**
  * Puts a rule for a kind, a layer or a level into a lens, in the place of the one it has for it. One that says nothing is
  * taken out.
- * @refuses gone, nonsense
+ * @refuses nonsense
  */
 export function setLensRule(project: Project, id: Id, rule: LensRule): Change {
   const lens = project.need('lens', id)

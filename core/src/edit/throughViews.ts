@@ -149,6 +149,7 @@ function raised(record: AnyRecord, by: number): AnyRecord {
     case 'slab':
       return { ...record, top: record.top + by }
     case 'overhead':
+    case 'framing':
       return { ...record, bottom: record.bottom + by }
     default:
       throw new EditRefused(

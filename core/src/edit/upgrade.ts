@@ -36,7 +36,7 @@ export function upgrade(project: Project): Change | null {
     ...(schema < 4 ? [...STANDARD_PENS, ...STANDARD_STYLES] : []),
     ...(schema < 6
       ? [
-          ...STANDARD_LAYERS.filter(({ id }) => id === 'layer-marks'),
+          ...STANDARD_LAYERS.filter(({ id }) => id === 'layer-marks' || id === 'layer-framing'),
           ...PLATE_MATERIALS,
           ...STANDARD_LENSES.filter(({ id }) => !LENSES_BEFORE.has(id)),
           ...standardPlateTypes(units.system),

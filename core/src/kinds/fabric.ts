@@ -16,7 +16,19 @@ import {
   type Path,
   type Point,
 } from '../geometry'
-import type { FloorVoid, Overhead, Project, Rail, Ramp, Roof, Slab, Stair, RecordKind } from '../records'
+import type {
+  FloorVoid,
+  Framing,
+  Overhead,
+  Project,
+  Rail,
+  Ramp,
+  Roof,
+  Slab,
+  Stair,
+  RecordKind,
+} from '../records'
+import { MOST_MEMBERS, roomFor } from '../framing'
 import { solveRoof } from '../roofs'
 import { HIGHEST_RISE, solveStair, stairLimitsOf, stairOf } from '../stairs'
 import { formatLength } from '../units'
@@ -155,7 +167,7 @@ export function outlineFault(outline: Path, called: string): string | null {
 }
 
 /** What floors, voids and roofs have in common: an outline. */
-const outlined = <R extends Slab | FloorVoid | Roof>(
+const outlined = <R extends Slab | FloorVoid | Roof | Framing>(
   mapped: Home<R>['mapped'],
   reach: Home<R>['reach'],
   fault: Home<R>['fault'],
@@ -276,6 +288,20 @@ const overheadHome: Home<Overhead> = {
         : 'This needs some length.',
 }
 
+const framingHome: Home<Framing> = outlined(
+  (row, { map }) => ({
+    ...row,
+    outline: mappedPath(map, row.outline),
+    turn: mappedAngle(map, row.turn),
+  }),
+  ({ bottom, depth }) => ({ from: bottom, to: bottom + depth }),
+  (row) => {
+    const wrong = outlineFault(row.outline, `row of ${row.what}`)
+    if (wrong) return wrong
+    return roomFor(row) > MOST_MEMBERS ? 'These would be more than 20 000. Set them further apart.' : null
+  },
+)
+
 export const FABRIC_HOMES = {
   stair: stairHome,
   ramp: rampHome,
@@ -284,4 +310,5 @@ export const FABRIC_HOMES = {
   void: voidHome,
   roof: roofHome,
   overhead: overheadHome,
+  framing: framingHome,
 } satisfies HomesOf<RecordKind>

@@ -51,6 +51,7 @@ export const STANDARD_LAYERS: readonly Layer[] = [
   layer('floors', 'Floor edges and voids', 0.25),
   layer('roofs', 'Roofs', 0.25),
   layer('rooms', 'Room tags and separating lines', 0.18),
+  layer('framing', 'Joists, rafters and lintels', 0.18),
   layer('overhead', 'Overhead', 0.25, { type: 'dashed', tone: 0.1 }),
   layer('hidden', 'Hidden', 0.18, { type: 'dashed-short', tone: 0.1 }),
   layer('centre', 'Centre lines', 0.18, { type: 'dash-dot' }),

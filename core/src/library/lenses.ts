@@ -38,6 +38,7 @@ export const STANDARD_LENSES: readonly Lens[] = [
     openings: 'opening only',
     swings: false,
     roomTags: false,
+    framing: true,
   }),
   lens('bare', 'Bare building', {
     poche: 'outline',
@@ -84,7 +85,7 @@ const schedule = (id: string, name: string, of: Schedule['of'], columns: string[
   name,
   of,
   columns,
-  grouped: of === 'blocks',
+  grouped: of === 'blocks' || of === 'members',
   level: null,
 })
 
@@ -120,5 +121,6 @@ export const STANDARD_SCHEDULES: readonly Schedule[] = [
     'walls',
     'ceiling',
   ]),
+  schedule('members', 'Joists, beams and lintels', 'members', ['what', 'size', 'length', 'level']),
   schedule('blocks', 'Furniture and fittings', 'blocks', ['block', 'category', 'level', 'room']),
 ]

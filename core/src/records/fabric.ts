@@ -1,6 +1,14 @@
 import { z } from 'zod'
 import { pathSchema } from './drafting'
-import { angleSchema, anySizeSchema, idSchema, lengthSchema, pointSchema, statusSchema } from './parts'
+import {
+  angleSchema,
+  anySizeSchema,
+  idSchema,
+  lengthSchema,
+  nameSchema,
+  pointSchema,
+  statusSchema,
+} from './parts'
 
 const width = lengthSchema.gte(50, 'That is too narrow.').lte(20_000)
 
@@ -143,6 +151,8 @@ export const overheadSchema = z.strictObject({
   /** Underside above the level, and height, mm. */
   bottom: anySizeSchema,
   height: lengthSchema.lte(100_000),
+  /** What its size is called: "203 × 133 × 30". */
+  name: nameSchema.max(40).optional(),
   status: statusSchema.optional(),
   layer: idSchema.optional(),
 })

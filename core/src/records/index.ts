@@ -42,6 +42,7 @@ export {
   type Repeat,
 } from './drafting'
 export type { Room, Separator } from './rooms'
+export { framingSides, framingThings, type Framing } from './framing'
 export type { Stair, Ramp, Rail, Slab, FloorVoid, Roof, Overhead } from './fabric'
 export { ChangeLog } from './changeLog'
 export {

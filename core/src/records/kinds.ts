@@ -223,6 +223,16 @@ const CUT_ALONG: Reference<Drawing> = {
       : drawing,
 }
 
+/** What the lintel over an opening is made of. */
+const LINTEL: Reference<RecordOf<'opening'>> = {
+  to: ['material'],
+  ids: ({ lintel }) => (lintel ? [lintel.material] : []),
+  renamed: (opening, as) =>
+    opening.lintel
+      ? { ...opening, lintel: { ...opening.lintel, material: as(opening.lintel.material) } }
+      : opening,
+}
+
 /** What the footing of a wall or column is made of. */
 const FOOTING: Reference<RecordOf<'wall' | 'column'>> = {
   to: ['material'],
@@ -375,7 +385,7 @@ export const KINDS = {
     word: 'opening',
     host: 'wall',
     layer: 'layer-openings',
-    needs: [one('wall', 'wall'), one('type', 'openingType')],
+    needs: [one('wall', 'wall'), one('type', 'openingType'), LINTEL],
     loose: null,
   },
   placement: {
@@ -405,6 +415,13 @@ export const KINDS = {
     loose: null,
   },
   overhead: onItsLevel<RecordOf<'overhead'>>('overhead thing', 'layer-overhead'),
+  framing: {
+    word: 'row of joists',
+    host: 'level',
+    layer: 'layer-framing',
+    needs: [onLevel(), one('material', 'material')],
+    loose: null,
+  },
   separator: onItsLevel<RecordOf<'separator'>>('separating line', 'layer-rooms'),
   linework: { word: 'line', host: 'board', layer: 'layer-lines', needs: [onBoard()], loose: null },
   hatch: { word: 'hatch', host: 'board', layer: 'layer-hatches', needs: [onBoard()], loose: HATCH },

@@ -29,6 +29,7 @@ export const lensKinds = [
   'void',
   'roof',
   'overhead',
+  'framing',
   'separator',
   'gridLine',
   'linework',
@@ -64,6 +65,8 @@ export const lensSchema = z.strictObject({
   overhead: z.boolean(),
   /** Footings, dashed; left out: they are not shown. */
   footings: z.boolean().optional(),
+  /** Joists, rafters and lintels; left out: they are not shown. */
+  framing: z.boolean().optional(),
   /** Faces in elevations and cutaways: with their patterns, by tones, with both or plain; left out: as `poche`. */
   faces: z.enum(['plain', 'patterns', 'tones', 'patterns and tones']).optional(),
   /** Lines alone in ink, tones of it, or colours; left out: colours. */

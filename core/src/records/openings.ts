@@ -123,6 +123,16 @@ export const openingSchema = z.strictObject({
   side: z.enum(['left', 'right']),
   /** It goes round the corner at an end of its wall, where another meets it. */
   round: z.enum(['start', 'end']).optional(),
+  /** What carries the wall over it: as wide as the wall, so high, and so far into the wall beside it, mm. */
+  lintel: z
+    .strictObject({
+      height: lengthSchema.gte(10, 'That carries nothing.').lte(2000),
+      bearing: z.number().gte(0).lte(2000),
+      material: idSchema,
+      /** What it is called where it is ordered. */
+      name: nameSchema.max(40).optional(),
+    })
+    .optional(),
   /** What its place was measured from, at which end of its wall, and to which part of it; it is told so again. */
   measured: z
     .strictObject({

@@ -9,6 +9,7 @@ import { FABRIC_RECORDS } from './fabric'
 import { ROOMS_RECORDS } from './rooms'
 import { SHEET_RECORDS } from './sheet'
 import { STYLES_RECORDS } from './styles'
+import { FRAMING_RECORDS } from './framing'
 import { LENS_RECORDS } from './lens'
 import { SCHEDULE_RECORDS } from './schedule'
 import { idSchema } from './parts'
@@ -24,6 +25,7 @@ export const recordSchema = z.discriminatedUnion('kind', [
   ...ROOMS_RECORDS,
   ...SHEET_RECORDS,
   ...STYLES_RECORDS,
+  ...FRAMING_RECORDS,
   ...LENS_RECORDS,
   ...SCHEDULE_RECORDS,
 ])

@@ -9,6 +9,7 @@ import {
   type ScheduleSubject,
 } from '../records'
 import { blockColumns, blockRows } from './blocks'
+import { MEMBER_COLUMNS, memberRows } from './members'
 import { OPENING_COLUMNS, openingRows } from './openings'
 import { ROOM_COLUMNS, roomRows } from './rooms'
 import { tableOf, type CellValue, type Column, type SolverOf, type Table } from './table'
@@ -29,6 +30,9 @@ const SUBJECTS = {
   } satisfies Subject<ReturnType<typeof openingRows>[0]>,
   rooms: { columns: () => ROOM_COLUMNS, rows: roomRows } satisfies Subject<ReturnType<typeof roomRows>[0]>,
   blocks: { columns: blockColumns, rows: blockRows } satisfies Subject<ReturnType<typeof blockRows>[0]>,
+  members: { columns: () => MEMBER_COLUMNS, rows: memberRows } satisfies Subject<
+    ReturnType<typeof memberRows>[0]
+  >,
 } as const
 
 const subject = (of: ScheduleSubject): Subject<{ readonly id: Id }> =>
@@ -76,6 +80,16 @@ const USUAL: Record<ScheduleSubject, { name: string; columns: string[] }> = {
   windows: { name: 'Windows', columns: ['mark', 'level', 'type', 'width', 'height', 'sill'] },
   rooms: { name: 'Rooms', columns: ['number', 'name', 'level', 'use', 'area'] },
   blocks: { name: 'Blocks', columns: ['block', 'category', 'level', 'room'] },
+  members: { name: 'Joists, beams and lintels', columns: ['what', 'size', 'length', 'level'] },
+}
+
+/** Whether alike ones are one row with their count. */
+const GROUPED: Record<ScheduleSubject, boolean> = {
+  doors: false,
+  windows: false,
+  rooms: false,
+  blocks: false,
+  members: true,
 }
 
 /** A new schedule of a subject. */
@@ -92,7 +106,7 @@ export function addSchedule(
     name: taken ? copyName(project, 'schedule', name) : name,
     of,
     columns,
-    grouped: false,
+    grouped: GROUPED[of],
     level: null,
   }
   return { change: storing(project, schedule), schedule: schedule.id }

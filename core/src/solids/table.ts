@@ -1,6 +1,7 @@
 import { forUnplaced, type AnyRecord, type Project, type RecordKind, type RecordOf } from '../records'
 import type { Solid } from '../space'
 import { columnSolid, overheadSolid, railSolid, rampSolid, roofSolid, slabSolid, stairSolid } from './fabric'
+import { framingSolid } from './framing'
 import { openingSolid } from './openings'
 import { openingTypeOf } from '../library'
 import { solvedWall } from './ground'
@@ -65,6 +66,15 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   rail: { make: railSolid, from: nothingMore },
   roof: { make: roofSolid, from: plateFrom },
   overhead: { make: overheadSolid, from: nothingMore },
+  framing: {
+    make: framingSolid,
+    from: (project, row) => [
+      project.find('material', row.material),
+      ...voidsIn(project, row),
+      null,
+      ...(row.what === 'rafters' ? project.all('roof') : []),
+    ],
+  },
   placement: null,
   room: null,
   separator: null,

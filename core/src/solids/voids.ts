@@ -1,8 +1,8 @@
 import { pathBox, insidePath, type Path } from '../geometry'
 import type { Project, Slab } from '../records'
 
-/** The holes of a level's floor that lie within a slab. */
-export function voidsIn(project: Project, { level, outline }: Slab): Path[] {
+/** The holes of a level's floor that lie within a slab, or a row of joists. */
+export function voidsIn(project: Project, { level, outline }: Pick<Slab, 'level' | 'outline'>): Path[] {
   const box = pathBox(outline)
   return project
     .dependents(level)

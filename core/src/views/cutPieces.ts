@@ -7,6 +7,7 @@ import {
   footingSolid,
   framePlace,
   isSolid,
+  lintelOutline,
   plateStrips,
   roofsOver,
   solidOf,
@@ -38,7 +39,10 @@ export function cutPieces(
   if (record.kind === 'opening') {
     // Seen from above, frames stand in their openings.
     if (axes.near.z === 1) return []
-    for (const plane of planes) cutFill(project, record, axes, plane, (corners) => put(ranks.plain, corners))
+    for (const plane of planes) {
+      cutFill(project, record, axes, plane, (corners) => put(ranks.plain, corners))
+      cutLintel(project, record, axes, plane, ranks, put)
+    }
     return pieces
   }
   if (record.kind === 'wall') {
@@ -53,7 +57,7 @@ export function cutPieces(
   if (record.kind === 'column' && axes.near.z !== 1) cutFooting(project, record, axes, planes, ranks, put)
   const solid = solidOf(project, record.kind === 'column' ? withoutFooting(record) : record)
   if (!solid) return pieces
-  const rank = record.kind === 'column' ? ranks.of(record.material) : ranks.plain
+  const rank = record.kind === 'column' || record.kind === 'framing' ? ranks.of(record.material) : ranks.plain
   const strips = record.kind === 'slab' || record.kind === 'roof' ? plateStrips(project, record) : []
   // From its top down: of nothing in particular in one.
   const bands =
@@ -120,6 +124,30 @@ function cutFooting(
           [from, high0],
         ])
     }
+}
+
+/** What an upright plane cuts of the lintel over an opening. */
+function cutLintel(
+  project: Project,
+  opening: Opening,
+  looking: Looking,
+  plane: CutPlane,
+  ranks: Ranks,
+  put: (rank: number, corners: readonly (readonly [number, number])[]) => void,
+): void {
+  const { lintel } = opening
+  const outline = lintel && lintelOutline(project, opening)
+  const piece = outline && makePiece(opening.id, 0, 0, outline)
+  const span = piece && spanOf(piece, looking, plane)
+  if (!lintel || !span) return
+  const z0 = project.need('level', project.need('wall', opening.wall).level).elevation + opening.head
+  const { x0, x1 } = span
+  put(ranks.of(lintel.material), [
+    [x0, z0],
+    [x1, z0],
+    [x1, z0 + lintel.height],
+    [x0, z0 + lintel.height],
+  ])
 }
 
 /** Thickness of panes, mm. */

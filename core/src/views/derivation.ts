@@ -21,7 +21,7 @@ export class Derivation {
   private sight = ''
   private panels: readonly Panel[] = []
   /** What the drawing is looked at through by itself. */
-  private lens: Pick<Lens, 'statuses' | 'rules' | 'unseen'> = {}
+  private lens: Pick<Lens, 'statuses' | 'rules' | 'unseen' | 'framing'> = {}
   private readonly solved = new Map<Id, number>()
 
   constructor(
@@ -70,8 +70,8 @@ export class Derivation {
 
   /** How a drawing looks at the building, and what of it its own lens leaves out, in words. */
   private sightOf(drawing: Drawing): string {
-    const { statuses, rules, unseen } = drawingLens(this.project, drawing)
-    return JSON.stringify([framesOf(this.project, drawing), statuses, rules, unseen])
+    const { statuses, rules, unseen, framing } = drawingLens(this.project, drawing)
+    return JSON.stringify([framesOf(this.project, drawing), statuses, rules, unseen, framing])
   }
 
   private everything(): Set<Id> {
@@ -99,6 +99,7 @@ export class Derivation {
     }
     if (kinds.has('roof')) for (const { id, upTo } of project.all('wall')) if (upTo) all.add(id)
     if (kinds.has('void')) for (const slab of project.all('slab')) all.add(slab.id)
+    if (kinds.has('void') || kinds.has('roof')) for (const row of project.all('framing')) all.add(row.id)
     for (const { id } of project.all('level')) {
       const solver = solverOf(project, id)
       const walls = solver.changes.since(this.solved.get(id) ?? -1)
@@ -120,6 +121,7 @@ export class Derivation {
     const level = levelOf(this.project, record)
     if (!layer.shown || (this.printing && !layer.printed) || level === null) return null
     if (!standsFor(this.project, record, this.lens)) return null
+    if (record.kind === 'framing' && !(this.lens.framing ?? frame.cut !== null)) return null
     return frame.only === null || frame.only === level ? record : null
   }
 

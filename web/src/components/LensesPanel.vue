@@ -56,6 +56,7 @@ const SHOWN = [
   ['furniture', 'Furniture'],
   ['overhead', 'Overhead'],
   ['footings', 'Footings'],
+  ['framing', 'Joists'],
   ['roomTags', 'Room tags'],
   ['marks', 'Numbers'],
 ] as const

@@ -13,7 +13,8 @@ export interface Choice<V = string> {
 export const choicesOf = (things: readonly { readonly id: string; readonly name: string }[]): Choice[] =>
   things.map(({ id, name }) => ({ value: id, title: name }))
 
-type NamedKind = 'layer' | 'lineType' | 'wallType' | 'plateType' | 'material' | 'annotationStyle' | 'lens' | 'level'
+type NamedKind =
+  'layer' | 'lineType' | 'wallType' | 'plateType' | 'material' | 'annotationStyle' | 'lens' | 'level'
 
 function namedOf(project: Project, kind: NamedKind): Choice[] {
   switch (kind) {

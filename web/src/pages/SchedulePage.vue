@@ -92,6 +92,7 @@ const SUBJECTS: { of: ScheduleSubject; name: string }[] = [
   { of: 'windows', name: 'Windows' },
   { of: 'rooms', name: 'Rooms' },
   { of: 'blocks', name: 'Furniture and fittings' },
+  { of: 'members', name: 'Joists, beams and lintels' },
 ]
 function add(of: ScheduleSubject): void {
   let id = ''
@@ -140,6 +141,7 @@ const EMPTY: Record<ScheduleSubject, string> = {
   windows: 'No windows yet. Put one into a wall with Window (N).',
   rooms: 'No rooms yet. Take Room in the Openings drawer and point into one, or make all at once.',
   blocks: 'Nothing is placed yet. Choose a block in the Fit out drawer.',
+  members: 'No joists, beams or lintels yet. Take Joists and rafters in the Walls drawer.',
 }
 </script>
 

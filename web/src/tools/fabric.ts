@@ -2,6 +2,7 @@ import { cutHeightAt, ownCut } from '@lamina/core/building'
 import {
   mdiDotsHorizontal,
   mdiFence,
+  mdiFormatLineSpacing,
   mdiHomeRoof,
   mdiLayersOutline,
   mdiSelectOff,
@@ -12,6 +13,7 @@ import { overheadItems, rampItems, slopeWords, stairItems } from '@lamina/core/d
 import type { DisplayItem } from '@lamina/core/display'
 import { stairOf } from '@lamina/core/stairs'
 import {
+  addFraming,
   addOverhead,
   addRail,
   addRamp,
@@ -359,6 +361,26 @@ export const roofTool = (bench: PlanBench): Tool =>
     )
   })
 
+/** Joists and rafters run across the longest side of their outline. */
+export const framingTool = (bench: PlanBench): Tool =>
+  outlineTool(bench, 'Joists and rafters', 'layer-framing', OUTLINE_WAYS, (path, project, makeId) => {
+    const { material: chosen, ...like } = bench.values.framing
+    const material = [chosen, 'material-stud', ...project.all('material').map(({ id }) => id)].find(
+      (id) => id !== null && project.find('material', id),
+    )
+    return addFraming(
+      project,
+      {
+        ...like,
+        material: material!,
+        level: bench.scene.level.id,
+        outline: asStored(path),
+        turn: longWay(path) + Math.PI / 2,
+      },
+      makeId,
+    ).change
+  })
+
 /** The way of an outline's longest side: that of the ridge. */
 function longWay({ vertices }: Path): number {
   let best = 0
@@ -473,6 +495,15 @@ export const FABRIC_TOOLS = {
     ways: OUTLINE_WAYS,
     on: 'plans',
     make: roofTool,
+  },
+  framing: {
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Joists and rafters',
+    icon: mdiFormatLineSpacing,
+    ways: OUTLINE_WAYS,
+    on: 'plans',
+    make: framingTool,
   },
   overhead: {
     stage: 'walls',

@@ -1,7 +1,8 @@
-import { openingTypeOf } from '@lamina/core/library'
+import { TIMBER_SIZES, openingTypeOf } from '@lamina/core/library'
 import type { MeasuredTo } from '@lamina/core/locate'
 import type {
   Filling,
+  Framing,
   Id,
   MeasuredFrom,
   Opening,
@@ -73,6 +74,7 @@ export interface LastValues {
   roof: Like<Roof>
   overhead: Like<Overhead>
   overheadWidth: number
+  framing: Omit<Like<Framing>, 'material'> & { readonly material: Id | null }
 }
 
 /** What the tools begin with in a project of a system of units. */
@@ -124,6 +126,14 @@ export function firstValues(system: UnitSystem): LastValues {
     },
     overhead: { what: 'beam', bottom: mm(2300, 92), height: mm(300, 12) },
     overheadWidth: mm(150, 6),
+    framing: {
+      what: 'joists',
+      pitch: mm(400, 16),
+      ...TIMBER_SIZES[system][system === 'metric' ? 4 : 2]!,
+      bottom: 0,
+      setOut: 'first side',
+      material: null,
+    },
   }
 }
 

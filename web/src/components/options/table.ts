@@ -2,6 +2,7 @@ import type { Component } from 'vue'
 import type { NamedEntry, NamedTool } from '../../tools/catalogue'
 import ColumnOptions from './ColumnOptions.vue'
 import DimensionOptions from './DimensionOptions.vue'
+import FramingOptions from './FramingOptions.vue'
 import HatchOptions from './HatchOptions.vue'
 import OverheadOptions from './OverheadOptions.vue'
 import RailOptions from './RailOptions.vue'
@@ -18,6 +19,7 @@ export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
   rail: RailOptions,
   slab: SlabOptions,
   roof: RoofOptions,
+  framing: FramingOptions,
   overhead: OverheadOptions,
   hatch: HatchOptions,
   dimension: DimensionOptions,

@@ -17,6 +17,7 @@ import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import OpeningPicture from '../OpeningPicture.vue'
 import type { CardProps } from './card'
+import LintelFields from './LintelFields.vue'
 import MeasuredFields from './MeasuredFields.vue'
 import TextField from '../TextField.vue'
 
@@ -109,6 +110,7 @@ const ALL = { door: 'doors', window: 'windows', gap: 'openings' } as const
       >Other side</v-btn
     >
   </div>
+  <LintelFields :chosen="[record]" />
   <TextField
     label="Remarks"
     :shown="record.remarks ?? ''"

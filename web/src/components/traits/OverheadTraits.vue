@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { setFacts } from '@lamina/core/edit'
+import { setFacts, storing } from '@lamina/core/edit'
 import type { Overhead } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import LengthField from '../LengthField.vue'
+import TextField from '../TextField.vue'
 import { OVERHEAD_THINGS } from '../choices'
 import type { CardProps } from './card'
 
@@ -11,6 +12,12 @@ const props = defineProps<CardProps<'overhead'>>()
 const store = useProject()
 const set = (facts: Partial<Overhead>): unknown =>
   store.edit('Overhead', (project) => setFacts(project, 'overhead', props.record.id, facts))
+/** What the size of a beam is called. */
+function setName(text: string): void {
+  const { name: _, ...rest } = props.record
+  const name = text.trim()
+  store.edit('Overhead', (project) => storing(project, name === '' ? rest : { ...rest, name }))
+}
 function setWidth(width: number): void {
   const { shape } = props.record
   if (shape.by === 'line') set({ shape: { ...shape, width } })
@@ -45,4 +52,5 @@ function setWidth(width: number): void {
     :least="1"
     @set="(height) => set({ height })"
   />
+  <TextField v-if="record.what === 'beam'" label="Size by name" :shown="record.name ?? ''" @set="setName" />
 </template>

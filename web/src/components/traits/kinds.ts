@@ -11,6 +11,7 @@ import {
 import ColumnTraits from './ColumnTraits.vue'
 import DrawingTraits from './DrawingTraits.vue'
 import DimensionTraits from './DimensionTraits.vue'
+import FramingTraits from './FramingTraits.vue'
 import GridLineTraits from './GridLineTraits.vue'
 import GuideTraits from './GuideTraits.vue'
 import HatchTraits from './HatchTraits.vue'
@@ -57,6 +58,10 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   void: { card: VoidTraits },
   roof: { card: RoofTraits },
   overhead: { card: OverheadTraits },
+  framing: {
+    card: FramingTraits,
+    title: ({ what }) => (what === 'joists' ? 'Joists' : 'Rafters'),
+  },
   placement: {
     card: PlacementTraits,
     title: ({ block }, project) => project.need('block', block).name,

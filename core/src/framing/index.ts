@@ -1,0 +1,1 @@
+export { MOST_MEMBERS, memberOutlines, membersOf, placesOf, roomFor, type Member } from './members'
