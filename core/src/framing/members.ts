@@ -1,4 +1,13 @@
-import { PARALLEL, SAME_POINT, flattenPath, insidePath, pathBox, type Path, type Point } from '../geometry'
+import {
+  PARALLEL,
+  SAME_POINT,
+  flattenPath,
+  insidePath,
+  pathBox,
+  type Path,
+  type Point,
+  boxOf,
+} from '../geometry'
 import type { Framing } from '../records'
 
 /** One timber of a row, in plan. */
@@ -23,10 +32,12 @@ interface Span {
   readonly to: number
 }
 
-/** A void as a row meets it, in the axes of the row. */
+/** What of a void lies within a row, in the axes of the row. */
 interface Hole {
   readonly along: Span
   readonly across: Span
+  /** Whether timbers end at its near and its far end, or at the end of the row before it. */
+  readonly ends: readonly [near: boolean, far: boolean]
 }
 
 /**
@@ -79,19 +90,20 @@ export function membersOf(row: Framing, voids: readonly Path[]): Member[] {
     for (const whole of spansAt(outline, t))
       for (const part of less(whole, holes, t, width)) put(part, t, { count, is: 'common', number: i + 1 })
   })
-  for (const { along, across } of holes) {
+  for (const { along, across, ends } of holes) {
     for (const t of [across.from - width, across.to + width])
       for (const part of spansAt(outline, t))
         for (const left of less(part, holes, t, width)) put(left, t, { count: 2, is: 'trimmer', number: 0 })
     // Across its two ends, between the trimmers.
-    for (const s of [along.from - width, along.to + width])
-      members.push({
-        a: inPlan(s, across.from),
-        b: inPlan(s, across.to),
-        count: 2,
-        is: 'header',
-        number: 0,
-      })
+    for (const [i, s] of [along.from - width, along.to + width].entries())
+      if (ends[i])
+        members.push({
+          a: inPlan(s, across.from),
+          b: inPlan(s, across.to),
+          count: 2,
+          is: 'header',
+          number: 0,
+        })
   }
   return members
 }
@@ -99,17 +111,29 @@ export function membersOf(row: Framing, voids: readonly Path[]): Member[] {
 /** How far chords may leave a curve, mm. */
 const CHORD = 1
 
-/** A void in the axes of a row; none where it does not lie within the row, or is a hole to no member. */
+/** What of a void lies within a row; none where that is no hole to any timber. */
 function holeIn(points: readonly Point[], outline: readonly Point[], { width }: Framing): Hole[] {
-  const box = (key: 'x' | 'y'): Span => ({
-    from: Math.min(...points.map((p) => p[key])),
-    to: Math.max(...points.map((p) => p[key])),
-  })
-  const [along, across] = [box('x'), box('y')]
+  const [hole, whole] = [spanned(points), spanned(outline)]
+  const along = common(hole.along, whole.along)
+  const across = common(hole.across, whole.across)
   const path: Path = { vertices: outline.map((p) => ({ ...p, sweep: 0 })), closed: true }
   const middle = { x: (along.from + along.to) / 2, y: (across.from + across.to) / 2 }
-  return insidePath(path, middle) && across.to - across.from > width ? [{ along, across }] : []
+  if (along.to - along.from <= width || across.to - across.from <= width || !insidePath(path, middle))
+    return []
+  return [
+    {
+      along,
+      across,
+      ends: [along.from > whole.along.from + 2 * width, along.to < whole.along.to - 2 * width],
+    },
+  ]
 }
+
+const spanned = (points: readonly Point[]): { along: Span; across: Span } => {
+  const box = boxOf(points)
+  return { along: { from: box.minX, to: box.maxX }, across: { from: box.minY, to: box.maxY } }
+}
+const common = (p: Span, q: Span): Span => ({ from: Math.max(p.from, q.from), to: Math.min(p.to, q.to) })
 
 /** Where a line along the row lies within an outline (even-odd). */
 function spansAt(outline: readonly Point[], t: number): Span[] {

@@ -24,6 +24,7 @@ export const PLATE_MATERIALS: readonly Material[] = [
   material('paving', 'Paving', 24, 0.85, 'diagonal fine', 'tiles'),
   material('floorboards', 'Floorboards', 22, 0.6, null, 'boards'),
   material('roofing', 'Roof membrane', 12, 0.25, null),
+  material('between', 'Space between joists', 5, 1, null),
   material('roof-tiles', 'Roof tiles', 10, 0.7, null, 'roof tiles'),
 ]
 

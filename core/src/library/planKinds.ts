@@ -40,9 +40,18 @@ export const PLAN_KINDS = {
   },
   framing: {
     name: 'Framing plan',
-    use: 'Outlines of walls with joists, rafters and beams',
+    use: 'Outlines of walls with the joists of the floor, beams and lintels',
     title: ({ name }) => `${name} framing`,
-    cut: () => ({}),
+    // What lies over the cut is the next floor's, or the roof's.
+    cut: ({ cutHeight }) => ({ up: cutHeight }),
+    lens: 'lens-framing',
+    scale: { metric: 50, 'feet-inches': 48 },
+  },
+  roof: {
+    name: 'Roof framing plan',
+    use: 'Outlines of walls with the rafters over them',
+    title: ({ name }) => `${name} rafters`,
+    cut: () => ({ down: 0 }),
     lens: 'lens-framing',
     scale: { metric: 50, 'feet-inches': 48 },
   },

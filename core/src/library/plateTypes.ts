@@ -23,7 +23,7 @@ export const METRIC_PLATE_TYPES: readonly PlateType[] = [
     ['hardcore', 150],
   ),
   plateType('concrete-200', 'Concrete floor 200', ['screed', 50], ['concrete', 150]),
-  plateType('timber-248', 'Timber floor 248', ['floorboards', 22], ['stud', 200], ['plaster', 26]),
+  plateType('timber-248', 'Timber floor 248', ['floorboards', 22], ['between', 200], ['plaster', 26]),
   plateType('paving-200', 'Paving on hardcore 200', ['paving', 50], ['hardcore', 150]),
   plateType(
     'roof-tiled-275',
@@ -59,7 +59,7 @@ export const FEET_INCHES_PLATE_TYPES: readonly PlateType[] = [
     'timber-11',
     'Timber floor 11 1/4"',
     ['floorboards', inches(0.75)],
-    ['stud', inches(9.5)],
+    ['between', inches(9.5)],
     ['boards', inches(1)],
   ),
   plateType('paving-8', 'Paving on hardcore 8"', ['paving', inches(2)], ['hardcore', inches(6)]),

@@ -2,6 +2,7 @@ import {
   CUTAWAY_LOOKS,
   addAllElevations,
   addCutaway,
+  addFraming,
   addLevel,
   addOverhead,
   addRail,
@@ -13,6 +14,7 @@ import {
   newProject,
   setFacts,
   setFooting,
+  setLintels,
   type MakeId,
 } from '../edit'
 import { SampleBuilder, type SampleStep } from './builder'
@@ -43,7 +45,8 @@ export function alderYardPottery(makeId: MakeId): readonly SampleStep[] {
   groundFloor(b, made.level, made.drawing)
   upperFloor(b, upper.level, upper.drawing)
   outside(b, made.level, upper.level)
-  const seen = views(b, made.level)
+  framing(b, upper.level)
+  const seen = views(b, made.level, upper.level)
   sheets(b, made.sheet, made.drawing, upper.drawing)
   viewSheets(b, seen)
   return b.steps
@@ -304,6 +307,47 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
   b.dimension(drawing, [southWest, northWest], Math.PI / 2, 16)
 }
 
+/** What carries the upper floor and the roof, and the walls over doors and windows. */
+function framing(b: SampleBuilder, upper: string): void {
+  const row = (
+    what: 'joists' | 'rafters',
+    [x0, y0, x1, y1]: readonly [number, number, number, number],
+  ): void => {
+    const { change } = addFraming(
+      b.project,
+      {
+        level: upper,
+        what,
+        outline: pathOf([x0, y0, x1, y0, x1, y1, x0, y1]),
+        turn: Math.PI / 2,
+        pitch: what === 'joists' ? 400 : 600,
+        ...(what === 'joists' ? { name: '47 × 195', depth: 195 } : { name: '47 × 170', depth: 170 }),
+        width: 47,
+        material: 'material-stud',
+        bottom: what === 'joists' ? -217 : 2600,
+        setOut: 'first side',
+      },
+      b.makeId,
+    )
+    b.do(what === 'joists' ? 'Joists' : 'Rafters', change)
+  }
+  row('joists', [350, 350, 9138, 4350])
+  row('joists', [350, 4350, 9138, 8250])
+  row('joists', [9262, 350, 14_050, 5000])
+  row('joists', [9262, 5000, 14_050, 8250])
+  row('rafters', [-450, -450, 14_850, 9050])
+  const outer = b.project.all('wall').filter(({ type }) => type === 'wall-type-cavity-350')
+  const over = b.project.all('opening').filter(({ wall }) => outer.some(({ id }) => id === wall))
+  b.do(
+    'Lintels',
+    setLintels(
+      b.project,
+      over.map(({ id }) => id),
+      {},
+    ),
+  )
+}
+
 /** Floors, the porch before the studio door, and the flue of the kilns. */
 function outside(b: SampleBuilder, ground: string, upper: string): void {
   const within = [350, 350, 14050, 350, 14050, 8250, 350, 8250]
@@ -349,10 +393,11 @@ interface Seen {
   readonly cutaway: string
   readonly details: readonly string[]
   readonly ground: string
+  readonly upper: string
 }
 
 /** Elevations, sections, a cutaway and details, with what is written on them. */
-function views(b: SampleBuilder, ground: string): Seen {
+function views(b: SampleBuilder, ground: string, upper: string): Seen {
   const four = addAllElevations(b.project, b.makeId)
   b.do('Elevations', four.change)
   const long = b.sight({
@@ -421,7 +466,7 @@ function views(b: SampleBuilder, ground: string): Seen {
   b.leaderIn(foot, [600, -100], [8, 30], 'Slab on insulation')
   b.leaderIn(foot, [-60, -700], [-26, 6], 'Concrete footing')
   b.leaderIn(foot, [180, 300], [-34, 10], 'Cavity insulation')
-  return { elevations: four.drawings, long, across, cutaway: cut.drawing, details, ground }
+  return { elevations: four.drawings, long, across, cutaway: cut.drawing, details, ground, upper }
 }
 
 function viewSheets(b: SampleBuilder, seen: Seen): void {
@@ -445,13 +490,20 @@ function viewSheets(b: SampleBuilder, seen: Seen): void {
   b.viewport(sections, seen.across, 50, 470, 330)
   b.viewportAt(sections, seen.cutaway, 100, 330, 140)
   const details = sheet('A-106', 'Details and foundations')
-  const [eaves, floor, foot] = seen.details as [string, string, string]
+  const [eaves, atWall, foot] = seen.details as [string, string, string]
   b.viewportAt(details, eaves, 5, 225, 400)
-  b.viewportAt(details, floor, 5, 530, 420)
+  b.viewportAt(details, atWall, 5, 530, 420)
   b.viewportAt(details, foot, 5, 530, 172)
   const foundations = addPlan(b.project, { level: seen.ground, kind: 'foundation', scale: 100 }, b.makeId)
   b.do('Foundation plan', foundations.change)
   b.viewportAt(details, foundations.drawing, 100, 190, 130)
+  const carrying = sheet('A-107', 'Framing')
+  const floor = addPlan(b.project, { level: seen.upper, kind: 'framing', scale: 50 }, b.makeId)
+  b.do('Framing plan', floor.change)
+  b.viewportAt(carrying, floor.drawing, 50, 330, 430)
+  const rafters = addPlan(b.project, { level: seen.upper, kind: 'roof', scale: 50 }, b.makeId)
+  b.do('Rafter plan', rafters.change)
+  b.viewportAt(carrying, rafters.drawing, 50, 330, 165)
 }
 
 function sheets(b: SampleBuilder, plans: string, ground: string, upper: string): void {

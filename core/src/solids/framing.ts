@@ -4,11 +4,11 @@ import type { Framing, Project } from '../records'
 import { SolidBuilder, addPrism, type FaceLook, type Point3, type Solid } from '../space'
 import { floorOf, lookOf } from './ground'
 import { roofsOver } from './roofsOver'
-import { voidsIn } from './voids'
+import { voidsOn } from './voids'
 
 /** The timbers of a row as it stands in the project. */
 export const framingMembers = (project: Project, row: Framing): Member[] =>
-  membersOf(row, voidsIn(project, row))
+  membersOf(row, voidsOn(project, row.level))
 
 /** A part of a timber in space: in plan from a to b, with its underside there, mm above datum. */
 export interface Rise {

@@ -6,7 +6,7 @@ import { openingSolid } from './openings'
 import { openingTypeOf } from '../library'
 import { solvedWall } from './ground'
 import { plateFrom } from './plateStrips'
-import { voidsIn } from './voids'
+import { voidsIn, voidsOn } from './voids'
 import { wallSolid } from './walls'
 
 interface SolidKind<R> {
@@ -70,7 +70,7 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
     make: framingSolid,
     from: (project, row) => [
       project.find('material', row.material),
-      ...voidsIn(project, row),
+      ...voidsOn(project, row.level),
       null,
       ...(row.what === 'rafters' ? project.all('roof') : []),
     ],

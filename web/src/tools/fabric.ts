@@ -372,6 +372,7 @@ export const framingTool = (bench: PlanBench): Tool =>
       project,
       {
         ...like,
+        bottom: like.what === 'rafters' ? bench.scene.level.height : like.bottom,
         material: material!,
         level: bench.scene.level.id,
         outline: asStored(path),
