@@ -1029,6 +1029,21 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'things',
     make: (world, { pick }) => edit.putOnLayer(world.project, world.things(pick), world.some('layer', pick)),
   },
+  setBand: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.setBand(
+        world.project,
+        [world.some('linework', pick)],
+        pick % 4 === 0
+          ? null
+          : pick % 4 === 1
+            ? { as: 'quilt', width: a / 10 }
+            : pick % 4 === 2
+              ? { as: 'membrane' }
+              : { as: 'courses', along: 215, across: 102.5, joint: Math.abs(a) / 100 },
+      ),
+  },
   setOwnLook: {
     moves: 'nothing',
     make: (world, { a, pick }) =>

@@ -16,6 +16,7 @@ import { layerOf, lineTypeOf } from '../library'
 import { shapePath } from '../linework'
 import type { GridLine, Guide, Linework, Project, RecordKind, RecordOf } from '../records'
 import { onPlans, type DrawnItself } from './drawnKind'
+import { bandItems } from './bands'
 import {
   edgeEntry,
   ownEntries,
@@ -37,7 +38,15 @@ export function lineworkItems(project: Project, record: Linework, scale: number)
     shape.form === 'path' && shape.cloudPaperMm !== undefined
       ? cloudOf(shape.path, shape.cloudPaperMm * scale)
       : shapePath(shape)
-  return path.vertices.length > 1 ? [strokeItem(path, pen, type.dashesPaperMm, scale, record.id)] : []
+  if (path.vertices.length < 2) return []
+  if (record.band)
+    return bandItems(path, record.band, {
+      pen,
+      tone: toneOf(record.own, layer),
+      scale,
+      source: record.id,
+    })
+  return [strokeItem(path, pen, type.dashesPaperMm, scale, record.id)]
 }
 
 /** A row of outward arcs of about a length along a path: the outline of a revision cloud. */

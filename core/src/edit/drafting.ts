@@ -36,6 +36,7 @@ import {
   type Project,
   type Shape,
   needBoard,
+  type Band,
   type LineMeaning,
 } from '../records'
 import { placedParts, type BlockPart } from '../blocks'
@@ -50,6 +51,7 @@ export interface NewLinework {
   readonly shape: Shape
   readonly own?: OwnLook
   readonly means?: LineMeaning
+  readonly band?: Band
 }
 
 /**
@@ -62,6 +64,22 @@ export function addLinework(project: Project, input: NewLinework, makeId: MakeId
   if (layer.locked)
     throw new EditRefused('locked', `The layer “${layer.name}” is locked. Unlock it in Layers first.`)
   return storing(project, { ...input, id: makeId(), kind: 'linework' })
+}
+
+/**
+ * Draws lines as insulation, a membrane, a run of bricks and so on; null: as lines.
+ * @refuses gone, locked, nonsense, wrong-kind
+ */
+export function setBand(project: Project, ids: readonly Id[], band: Band | null): Change {
+  refuseLocked(project, ids)
+  const put = ids.map((id): AnyRecord => {
+    const record = project.get(id)
+    if (record?.kind !== 'linework')
+      throw new EditRefused('wrong-kind', 'Only lines are drawn as something else.')
+    const { band: _, ...rest } = record
+    return band ? { ...rest, band } : rest
+  })
+  return storing(project, ...put)
 }
 
 /**

@@ -92,6 +92,7 @@ export { mapItems, copyItems, mirrorAbout, scaleAbout, alignMap } from './transf
 export { pieceAt, trimItem, extendItem, lengthenItem, splitItem, crossedAt } from './cutting'
 export {
   addLinework,
+  setBand,
   joinItems,
   type Ease,
   cornerItems,

@@ -3,6 +3,14 @@ import type { UnitSystem } from '../units'
 import { beds, seating, storage, tables } from './shipped/living'
 import { sizer } from './shipped/sizes'
 import { kitchen, sanitary } from './shipped/wet'
+import { edgeParts } from './shipped/parts/edges'
+import { fixingParts } from './shipped/parts/fixings'
+import { groundParts } from './shipped/parts/ground'
+import { layerParts } from './shipped/parts/layers'
+import { masonryParts } from './shipped/parts/masonry'
+import { lintelParts, openingParts } from './shipped/parts/openings'
+import { steelParts } from './shipped/parts/steel'
+import { timberParts } from './shipped/parts/timber'
 import { landscape, people, symbols, vehicles } from './shipped/outside'
 import { office, workshop } from './shipped/work'
 
@@ -21,6 +29,15 @@ function make(system: UnitSystem): readonly Block[] {
     ...people(),
     ...vehicles(s),
     ...symbols(),
+    ...timberParts(s, system),
+    ...steelParts(s),
+    ...masonryParts(s),
+    ...lintelParts(s),
+    ...openingParts(s),
+    ...fixingParts(s),
+    ...layerParts(s),
+    ...edgeParts(s),
+    ...groundParts(s),
   ]
 }
 

@@ -14,6 +14,7 @@ import {
   sharedNameSchema,
   sweepSchema,
 } from './parts'
+import { bandSchema } from './bands'
 import { patternNames } from './building'
 
 const coordinate = anySizeSchema
@@ -105,6 +106,8 @@ export const lineworkSchema = z.strictObject({
   shape: shapeSchema,
   /** What it stands for; left out: itself alone. */
   means: z.enum(lineMeanings).optional(),
+  /** What it is drawn as; left out: a line. */
+  band: bandSchema.optional(),
   own: ownLookSchema.optional(),
   order: orderSchema.optional(),
 })

@@ -41,6 +41,7 @@ export {
   type RepeatPattern,
   type Repeat,
 } from './drafting'
+export type { Band } from './bands'
 export type { Room, Separator } from './rooms'
 export { framingSides, framingThings, type Framing } from './framing'
 export type { Stair, Ramp, Rail, Slab, FloorVoid, Roof, Overhead } from './fabric'

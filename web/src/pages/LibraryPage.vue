@@ -6,7 +6,7 @@ import { frontOf, unitsOf, blockSource } from '@lamina/core/blocks'
 import { placementItems } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
 import type { Box } from '@lamina/core/geometry'
-import { recipeOf, standardBlocks } from '@lamina/core/library'
+import { recipeOf, standardBlocks, isDetailPart } from '@lamina/core/library'
 import type { Block } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import BlockFactsDialog from '../components/BlockFactsDialog.vue'
@@ -63,6 +63,10 @@ const groups = computed(() => {
 })
 /** Pixels for one mm: a bed is 40 high. What is larger than a card is drawn smaller, and says so. */
 const SCALE = 0.022
+/** Parts of details are drawn so many times larger. */
+const LARGER = 10
+const scaleFor = ({ category }: Pick<Block, 'category'>): number =>
+  isDetailPart(category) ? SCALE * LARGER : SCALE
 const CARD = { width: 132, height: 96 }
 
 const pictures = new WeakMap<Block, Map<string, { list: DisplayList; box: Box }>>()
@@ -84,10 +88,12 @@ function pictureOf(block: Block): { list: DisplayList; box: Box } {
   }
   return picture
 }
-/** The window of a picture so that all blocks are drawn at one scale, or the whole of a larger one. */
-function windowOf({ box }: { box: Box }): { box: Box; reduced: boolean } {
+/** The window of a block's picture so that all are drawn at one scale, or the whole of a larger one. */
+function windowOf(block: Block): { box: Box; reduced: boolean } {
+  const { box } = pictureOf(block)
   const room = 16
-  const [w, h] = [(CARD.width - room) / SCALE, (CARD.height - room) / SCALE]
+  const scale = scaleFor(block)
+  const [w, h] = [(CARD.width - room) / scale, (CARD.height - room) / scale]
   const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]
   const reduced = box.maxX - box.minX > w || box.maxY - box.minY > h
   return reduced
@@ -112,7 +118,7 @@ const about = (block: Block): string =>
 const notesOf = (block: Block): string =>
   [
     about(block),
-    windowOf(pictureOf(block)).reduced ? 'drawn smaller' : '',
+    windowOf(block).reduced ? 'drawn smaller' : '',
     own.value.has(block.id) ? 'in this project' : '',
   ]
     .filter(Boolean)
@@ -180,7 +186,7 @@ function place(block: Block): void {
           >
             <LiveThumb
               :list="pictureOf(block).list"
-              :box="windowOf(pictureOf(block)).box"
+              :box="windowOf(block).box"
               v-bind="CARD"
               :label="block.name"
             />

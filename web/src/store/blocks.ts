@@ -25,7 +25,7 @@ export function categoriesOf(blocks: readonly Block[], shipped: readonly Block[]
 }
 
 /** More blocks than this are not shown for what is typed. */
-const MOST_FOUND = 60
+const MOST_FOUND = 200
 
 let search: WordSearch<Block> | null = null
 

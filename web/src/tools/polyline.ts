@@ -1,4 +1,4 @@
-import { mdiCloudOutline, mdiVectorLine } from '@mdi/js'
+import { mdiCloudOutline, mdiVectorLine, mdiWall } from '@mdi/js'
 import { addLinework, type MakeId } from '@lamina/core/edit'
 import {
   SAME_LENGTH,
@@ -16,7 +16,7 @@ import {
   type Point,
 } from '@lamina/core/geometry'
 import { shapeOfPath } from '@lamina/core/linework'
-import { type Change, type Project, type Shape, type LineMeaning } from '@lamina/core/records'
+import { type Band, type Change, type Project, type Shape, type LineMeaning } from '@lamina/core/records'
 import { formatArea, formatBearing, formatLength } from '@lamina/core/units'
 import { polarFields, polarPoint, typedDirection } from './polar'
 import { edgesItem } from './preview'
@@ -26,6 +26,8 @@ import type { ToolEntry } from './entry'
 export interface ChainChoice {
   readonly label: string
   readonly layer: string
+  /** What it is drawn as. */
+  readonly band?: () => Band
   /** What the line stands for. */
   readonly means?: LineMeaning
   /** Directions are typed as bearings. */
@@ -88,6 +90,7 @@ export function chainTool(bench: Bench, choice: ChainChoice): Tool {
           layer: bench.layer(choice.layer),
           shape: made,
           ...(choice.means ? { means: choice.means } : {}),
+          ...(choice.band ? { band: choice.band() } : {}),
         },
         makeId,
       )
@@ -222,6 +225,20 @@ export const LINE_TOOLS = {
     layer: 'layer-lines',
     on: 'any',
     make: (bench) => chainTool(bench, { label: 'Line', layer: 'layer-lines' }),
+  },
+  band: {
+    stage: 'fit-out',
+    under: 'Lines',
+    name: 'Layer of a build-up',
+    icon: mdiWall,
+    layer: 'layer-lines',
+    on: 'any',
+    make: (bench) =>
+      chainTool(bench, {
+        label: 'Layer of a build-up',
+        layer: 'layer-lines',
+        band: () => bench.values.band,
+      }),
   },
   cloud: {
     stage: 'annotate',

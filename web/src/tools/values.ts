@@ -1,6 +1,7 @@
-import { TIMBER_SIZES, openingTypeOf } from '@lamina/core/library'
+import { TIMBER_SIZES, openingTypeOf, usualBand } from '@lamina/core/library'
 import type { MeasuredTo } from '@lamina/core/locate'
 import type {
+  Band,
   Filling,
   Framing,
   Id,
@@ -74,6 +75,7 @@ export interface LastValues {
   roof: Like<Roof>
   overhead: Like<Overhead>
   overheadWidth: number
+  band: Band
   framing: Omit<Like<Framing>, 'material'> & { readonly material: Id | null }
 }
 
@@ -126,6 +128,7 @@ export function firstValues(system: UnitSystem): LastValues {
     },
     overhead: { what: 'beam', bottom: mm(2300, 92), height: mm(300, 12) },
     overheadWidth: mm(150, 6),
+    band: usualBand('quilt', system),
     framing: {
       what: 'joists',
       pitch: mm(400, 16),

@@ -1,5 +1,6 @@
 import type { Component } from 'vue'
 import type { NamedEntry, NamedTool } from '../../tools/catalogue'
+import BandOptions from './BandOptions.vue'
 import ColumnOptions from './ColumnOptions.vue'
 import DimensionOptions from './DimensionOptions.vue'
 import FramingOptions from './FramingOptions.vue'
@@ -13,6 +14,7 @@ import StairOptions from './StairOptions.vue'
 
 /** What a tool asks for the next thing it makes, besides its ways and its layer; most ask nothing. */
 export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
+  band: BandOptions,
   column: ColumnOptions,
   stair: StairOptions,
   ramp: RampOptions,

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { setFacts } from '@lamina/core/edit'
+import { setBand, setFacts } from '@lamina/core/edit'
 import { arcOf, distance, edgesOf, isStraight, pathArea, pathLength } from '@lamina/core/geometry'
 import { rectangleSize, shapePath, withRectangleSize } from '@lamina/core/linework'
 import { lineMeanings, type LineMeaning, type Shape } from '@lamina/core/records'
 import { formatAngle, formatArea, formatBearing, formatLength } from '@lamina/core/units'
 import { useProject } from '../../store/project'
+import BandFields from '../BandFields.vue'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import type { CardProps } from './card'
@@ -111,6 +112,11 @@ function setRadius(radius: number): void {
     />
   </div>
   <FactRows :rows="rows" />
+  <BandFields
+    plain
+    :band="record.band ?? null"
+    @set="(band) => store.edit('Drawn as', (p) => setBand(p, [record.id], band))"
+  />
   <v-select
     label="Stands for"
     :items="MEANINGS"
