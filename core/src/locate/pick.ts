@@ -58,8 +58,13 @@ export function pickAt(picture: Picture, building: LevelSolver | null, p: Point,
       if (aside < low - reach || aside > high + reach || along < -thickness || along > length + thickness)
         continue
       // In the clear width of a door or window that is meant rather than its wall.
-      for (const { opening, fault } of wall.openings)
-        if (!fault && Math.abs(along - opening.along) <= opening.width / 2 && !found.includes(opening.id))
+      for (const { opening, fault, zone } of wall.openings)
+        if (
+          !fault &&
+          zone !== 'removed' &&
+          Math.abs(along - opening.along) <= opening.width / 2 &&
+          !found.includes(opening.id)
+        )
           found.push(opening.id)
       found.push(wall.shape.id)
     }

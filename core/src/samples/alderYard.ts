@@ -466,6 +466,17 @@ function views(b: SampleBuilder, ground: string, upper: string): Seen {
   b.leaderIn(foot, [600, -100], [8, 30], 'Slab on insulation')
   b.leaderIn(foot, [-60, -700], [-26, 6], 'Concrete footing')
   b.leaderIn(foot, [180, 300], [-34, 10], 'Cavity insulation')
+  // The gutter on its fascia board, the damp course and the membrane beneath the slab, skirtings, and where it breaks off.
+  b.part(eaves, 'fascia-board-25-200', -475, 5400)
+  b.part(eaves, 'half-round-gutter-112', -535, 5560)
+  b.leaderIn(eaves, [-535, 5530], [-16, -30], 'Half-round gutter')
+  b.band(foot, [0, -50, 350, -50], { as: 'membrane' })
+  b.band(foot, [350, -465, 900, -465], { as: 'membrane' })
+  b.leaderIn(foot, [60, -48], [-40, 24], 'Damp course')
+  b.band(foot, [880, 120, 880, -560], { as: 'break line' })
+  b.part(foot, 'skirting-18-95', 350, 0)
+  b.part(floor, 'skirting-18-95', 350, 2850)
+  b.band(floor, [880, 3000, 880, 2500], { as: 'break line' })
   return { elevations: four.drawings, long, across, cutaway: cut.drawing, details, ground, upper }
 }
 

@@ -17,6 +17,7 @@ import {
   addWalls,
   setFacts,
   placeBlock,
+  setBand,
   type MakeId,
   type NewPlacements,
   type NewOpening,
@@ -26,6 +27,7 @@ import {
   Project,
   type Anchor,
   type AnyRecord,
+  type Band,
   type Change,
   type Id,
   type Opening,
@@ -125,6 +127,18 @@ export class SampleBuilder {
     )
     this.do('Line', change)
     return change.put[0]!.id
+  }
+
+  /** A line drawn as a layer of a build-up. */
+  band(drawing: Id, coordinates: number[], band: Band): void {
+    const id = this.line(drawing, 'lines', coordinates)
+    this.do('Drawn as', setBand(this.project, [id], band))
+  }
+
+  /** A part of a detail, on its drawing alone. */
+  part(drawing: Id, name: string, x: number, y: number, degrees = 0, mirrored = false): void {
+    const places = [{ at: point(x, y), turn: (degrees * Math.PI) / 180, mirrored }]
+    this.do('Part', placeBlock(this.project, { drawing, block: `block-part-${name}`, places }, this.makeId))
   }
 
   /** A pattern within a drafted outline. */

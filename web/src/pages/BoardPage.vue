@@ -20,7 +20,7 @@ import { pickAt } from '@lamina/core/locate'
 import type { Drawing } from '@lamina/core/records'
 import type { Steps } from '@lamina/core/steps'
 import { scaleName, standardScales } from '@lamina/core/units'
-import { viewWord } from '@lamina/core/views'
+import { seenAs, viewWord } from '@lamina/core/views'
 import BoardFrame from '../components/BoardFrame.vue'
 import BlockBar from '../components/BlockBar.vue'
 import TopLine from '../components/TopLine.vue'
@@ -52,6 +52,8 @@ const lens = computed(() => drawingLens(store.project, drawing.value, desk.lens)
 const lenses = computed(() => lensesOf(store.project))
 const look = computed(() => lookThrough(lens.value, drawing.value.readingScale, { printing: false }))
 const picture = (): Picture => pictureOf(scene.value, look.value)
+/** The walls that are seen through the lens. */
+const seenBuilding = () => scene.value.building?.seen(seenAs(store.project, look.value)) ?? null
 /** Around an open block: its placement, and what that stands among. */
 const host = computed(() => {
   if (drawing.value.view !== 'block') return null
@@ -103,6 +105,7 @@ const work = useBoard({
   board: drawing,
   scene,
   picture,
+  building: seenBuilding,
   making,
   fieldNow: () => draftField(scene.value),
   screenLook,
@@ -117,7 +120,7 @@ const work = useBoard({
   own: {
     // A mark is followed to its drawing.
     double(at, reach) {
-      const found = pickAt(picture(), scene.value.building, at, reach)
+      const found = pickAt(picture(), seenBuilding(), at, reach)
       const marked = found.find((id) => store.project.find('drawing', id))
       if (marked) follow(marked)
     },

@@ -1,3 +1,4 @@
+import type { LevelSolver } from '@lamina/core/building'
 import { computed, onBeforeUnmount, onMounted, ref, watch, type ComputedRef } from 'vue'
 import { useTheme } from 'vuetify'
 import type { Imprint } from '@lamina/core/annotate'
@@ -52,6 +53,8 @@ export interface BoardWays {
   readonly scene: ComputedRef<Scene>
   /** What it shows as it is now. */
   picture(): Picture
+  /** The walls that are seen on it; left out: none. */
+  building?(): LevelSolver | null
   /** Makes that, and what is snapped to, in small steps, so that they are at hand when they are asked for. */
   making(): Steps
   /** What it showed before it was made, if it is that still. */
@@ -98,7 +101,8 @@ export function useBoard(ways: BoardWays) {
   const say = useSay()
   const theme = useTheme()
   const container = ref<HTMLDivElement | null>(null)
-  const selecting = useSelecting(picture, scene)
+  const building = (): LevelSolver | null => ways.building?.() ?? null
+  const selecting = useSelecting(picture, scene, building)
   const { drawn, handles } = selecting
   let pressedAt: Point | null = null
   /** A handle was taken up by the press that is still held. */
@@ -186,6 +190,7 @@ export function useBoard(ways: BoardWays) {
     picture,
     () => camera.value.scale,
     () => ways.fieldNow(),
+    building,
   )
 
   /** Where the pointer went while the board was not made: there it is when what was typed meanwhile is taken up. */

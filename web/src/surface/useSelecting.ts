@@ -1,3 +1,4 @@
+import type { LevelSolver } from '@lamina/core/building'
 import { computed, ref, type ComputedRef } from 'vue'
 import { handlesIn, type Picture, type Scene } from '@lamina/core/derive'
 import { itemExtent, type DisplayList } from '@lamina/core/display'
@@ -31,7 +32,12 @@ export const DRAG_WORDS: Record<Drawn['as'], Prompt> = {
 const MOST_HANDLES = 60
 
 /** Selecting on a board: what a point, a box or a line takes, and the handles of what is selected. */
-export function useSelecting(picture: () => Picture, scene: ComputedRef<Scene>) {
+export function useSelecting(
+  picture: () => Picture,
+  scene: ComputedRef<Scene>,
+  /** The walls that are seen. */
+  building: () => LevelSolver | null,
+) {
   const store = useProject()
   const hand = useHand()
   const drawn = ref<Drawn | null>(null)
@@ -46,7 +52,7 @@ export function useSelecting(picture: () => Picture, scene: ComputedRef<Scene>) 
 
   /** Takes what lies at a point; pressed again on the same place, what lies beneath. */
   function takePoint(at: Point, reach: number, add: boolean): void {
-    const near = pickAt(picture(), scene.value.building, at, reach)
+    const near = pickAt(picture(), building(), at, reach)
     const found = (near.length > 0 ? near : insideAt(picture(), store.project, at)).filter(inReach)
     // A group is taken first as a whole, then its member.
     const whole = found[0] ? withGroups(store.project, [found[0]]) : []
@@ -72,14 +78,14 @@ export function useSelecting(picture: () => Picture, scene: ComputedRef<Scene>) 
     const { from, to, as } = drawn.value!
     const found =
       as === 'line'
-        ? pickAcross(picture(), scene.value.building, from, to)
-        : pickBox(picture(), scene.value.building, boxOf([from, to]), as === 'inside')
+        ? pickAcross(picture(), building(), from, to)
+        : pickBox(picture(), building(), boxOf([from, to]), as === 'inside')
     const all = withGroups(store.project, found.filter(inReach))
     hand.select(add ? [...new Set([...hand.selection, ...all])] : all)
   }
 
   const everything = (): Id[] => {
-    const seen = scene.value.building?.seen()
+    const seen = building()?.seen()
     return [
       ...new Set([
         ...picture()
@@ -94,7 +100,7 @@ export function useSelecting(picture: () => Picture, scene: ComputedRef<Scene>) 
   /** Selects everything on the board that is like what is selected; or only of what lies in a box. */
   function takeAlike(by: Likeness, within: Box | null): void {
     const models = hand.selection.flatMap((id) => store.project.get(id) ?? [])
-    const among = within ? pickBox(picture(), scene.value.building, within, false) : everything()
+    const among = within ? pickBox(picture(), building(), within, false) : everything()
     const alike = among.filter((id) => {
       const record = store.project.get(id)
       return (

@@ -1,3 +1,4 @@
+import type { LevelSolver } from '@lamina/core/building'
 import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import type { DisplayList } from '@lamina/core/display'
 import { boundingField, type DraftField, type Picture } from '@lamina/core/derive'
@@ -40,6 +41,8 @@ export function useTools(
   pixelScale: () => number,
   /** What is snapped to on the board as it is now. */
   fieldNow: () => DraftField,
+  /** The walls that are seen on it. */
+  building: () => LevelSolver | null,
 ) {
   const hand = useHand()
   const values = useValues()
@@ -116,8 +119,7 @@ export function useTools(
     layer: (usual) => values.layers[hand.tool] ?? usual,
     way: (usual) => values.ways[hand.tool] ?? usual,
     setWay: (way) => (values.ways = { ...values.ways, [hand.tool]: way }),
-    inBox: (from, to, whole = false) =>
-      pickBox(picture(), store.scene(board.value).building, boxOf([from, to]), whole),
+    inBox: (from, to, whole = false) => pickBox(picture(), building(), boxOf([from, to]), whole),
     warn: (sentence) => say.warn(sentence),
     undo: () => store.undo(),
     deeds: () => store.deeds(),
