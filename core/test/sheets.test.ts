@@ -189,7 +189,7 @@ describe('the samples', () => {
     expect(Math.max(...outside.map((wall) => wall.b.x))).toBe(14_400)
     expect(Math.max(...outside.map((wall) => wall.b.y))).toBe(8600)
     expect(project.all('level').map((level) => level.name)).toEqual(['Ground floor', 'Upper floor'])
-    expect(project.all('sheet')).toHaveLength(6)
+    expect(project.all('sheet')).toHaveLength(7)
     expect(project.all('room').map(({ name }) => name)).toContain('Throwing studio')
   })
 })

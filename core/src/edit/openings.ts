@@ -96,11 +96,17 @@ export function changeOpening(
   project: Project,
   solved: SolvedWall,
   id: Id,
-  facts: Partial<Omit<NewOpening, 'wall' | 'round'>> & { readonly remarks?: string },
+  facts: Partial<Omit<NewOpening, 'wall' | 'round'>> & {
+    readonly remarks?: string
+    /** Null: level again. */
+    readonly top?: Opening['top'] | null
+  },
   keep: KeptEdge = 'centre',
 ): Change {
   const before = project.need('opening', id)
-  let opening: Opening = { ...before, ...facts }
+  const { top = before.top ?? null, ...others } = facts
+  const { top: _, ...rest } = before
+  let opening: Opening = { ...rest, ...others, ...(top === null ? {} : { top }) }
   if (facts.width !== undefined && facts.along === undefined) {
     const kept = before.round ? (before.round === 'start' ? 'start' : 'end') : keep
     const grown = (facts.width - before.width) / 2
@@ -115,6 +121,8 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
   if (!(opening.width > 0)) throw new EditRefused('no-size', `A ${called} needs some width.`)
   if (opening.head <= opening.sill)
     throw new EditRefused('bad-value', `The head of a ${called} lies above its sill.`)
+  if (opening.top && opening.top.form !== 'round' && opening.top.rise >= opening.head - opening.sill)
+    throw new EditRefused('bad-value', `The head of a ${called} cannot rise by more than its height.`)
   const clear = clearLength(solved.shape, solved.start, solved.end)
   const from = opening.along - opening.width / 2
   const to = opening.along + opening.width / 2

@@ -117,6 +117,19 @@ export const openingSchema = z.strictObject({
   sill: anySizeSchema,
   /** Head above the floor, mm. */
   head: anySizeSchema,
+  /** Its head where that is not level: an arc of a rise, half a circle, or a slope up to one end. Its head is the highest of it. */
+  top: z
+    .discriminatedUnion('form', [
+      z.strictObject({ form: z.literal('segmental'), rise: lengthSchema.lte(100_000) }),
+      z.strictObject({ form: z.literal('round') }),
+      z.strictObject({
+        form: z.literal('raked'),
+        rise: lengthSchema.lte(100_000),
+        /** The end of its wall that it rises towards. */
+        high: z.enum(['start', 'end']),
+      }),
+    ])
+    .optional(),
   /** Doors: the jamb that carries the leaf, seen from the wall's start. */
   hand: z.enum(['start', 'end']),
   /** Doors: the side of the wall the leaf opens to. Windows: the side of the sill. */

@@ -7,6 +7,8 @@ export interface FrontFacts {
   readonly height: number
   readonly type: OpeningType
   readonly hand: Opening['hand']
+  /** Its head where that is not level: corners from the left, and how much lower than the head, mm. */
+  readonly head?: readonly { readonly along: number; readonly drop: number }[]
 }
 
 /** A line of what is seen from the front: from corner to corner. */
@@ -45,7 +47,76 @@ const rectangle = (x: number, y: number, width: number, height: number): Point[]
  * A door or window seen from the front, from its lower left corner: frame, leaves and lights, with dashed lines
  * that meet at the hinges. Real mm; doors are seen from the side they open to.
  */
-export function openingFront({ width, height, type, hand }: FrontFacts): FrontLine[] {
+export function openingFront(facts: FrontFacts): FrontLine[] {
+  const { head } = facts
+  const lines = levelFront(facts)
+  return head?.some(({ drop }) => drop > 0)
+    ? lines.flatMap((line, i) => under(line, facts, head, i === 0))
+    : lines
+}
+
+/** What of a line lies beneath a head that is not level; the frame, which comes first, follows it, all else lies within. */
+function under(
+  line: FrontLine,
+  { width, height, type }: FrontFacts,
+  head: NonNullable<FrontFacts['head']>,
+  isFrame: boolean,
+): FrontLine[] {
+  const rim = isFrame || type.make.form === 'cased' ? 0 : Math.min(type.frame.width, width / 8, height / 8)
+  const region = [
+    { x: rim, y: 0 },
+    { x: width - rim, y: 0 },
+    ...[...head].reverse().map(({ along, drop }) => ({
+      x: rim + (along / width) * (width - 2 * rim),
+      y: Math.max(0, height - drop - rim),
+    })),
+  ]
+  if (line.closed) {
+    const points = withinConvex(line.points, region)
+    return points.length > 2 ? [{ ...line, points }] : []
+  }
+  return line.points.slice(1).flatMap((q, i): FrontLine[] => {
+    const part = segmentWithin(line.points[i]!, q, region)
+    return part ? [{ ...line, points: part }] : []
+  })
+}
+
+/** How far a point lies within an edge of an outline that runs anticlockwise. */
+const inside = (p: Point, a: Point, b: Point): number => (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)
+
+/** What of an outline lies within a convex one, after Sutherland and Hodgman (1974). */
+function withinConvex(points: readonly Point[], region: readonly Point[]): Point[] {
+  return region.reduce<Point[]>(
+    (left, a, i) => {
+      const b = region[(i + 1) % region.length]!
+      return left.flatMap((p, k): Point[] => {
+        const q = left[(k + 1) % left.length]!
+        const [from, to] = [inside(p, a, b), inside(q, a, b)]
+        const kept = from >= 0 ? [p] : []
+        if (from >= 0 === to >= 0) return kept
+        const t = from / (from - to)
+        return [...kept, { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }]
+      })
+    },
+    [...points],
+  )
+}
+
+/** What of a segment lies within a convex outline; null: nothing (Cyrus and Beck, 1978). */
+function segmentWithin(p: Point, q: Point, region: readonly Point[]): [Point, Point] | null {
+  let [from, to] = [0, 1]
+  region.forEach((a, i) => {
+    const b = region[(i + 1) % region.length]!
+    const [d0, d1] = [inside(p, a, b), inside(q, a, b)]
+    if (d0 < 0 && d1 < 0) to = -1
+    else if (d0 < 0) from = Math.max(from, d0 / (d0 - d1))
+    else if (d1 < 0) to = Math.min(to, d0 / (d0 - d1))
+  })
+  const at = (t: number): Point => ({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t })
+  return to > from ? [at(from), at(to)] : null
+}
+
+function levelFront({ width, height, type, hand }: FrontFacts): FrontLine[] {
   const { make, frame } = type
   const items: FrontLine[] = []
   const box = (pen: FrontLine['pen'], x: number, y: number, w: number, h: number): void => {

@@ -1,4 +1,4 @@
-import { atWall, type OpeningFit, type WallShape } from '../building'
+import { atWall, headCorners, type OpeningFit, type WallShape } from '../building'
 import { SAME_POINT } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { Opening, OpeningType, Project } from '../records'
@@ -69,14 +69,22 @@ function addFront(
     ...atWall(shape, opening.side === 'left' ? to - x : from + x, aside),
     z,
   })
-  const face = builder.face([at(0, z0), at(width, z0), at(width, z1), at(0, z1)], plainLook('front'), {
-    sheet: true,
-  })
+  // From its left as it is told; a corner or a curve has level heads.
+  const corners = shape.arc || fit.mitre ? [] : headCorners(opening)
+  const head =
+    opening.side === 'left'
+      ? [...corners].reverse().map(({ along, drop }) => ({ along: opening.width - along, drop }))
+      : corners
+  const over = head.some(({ drop }) => drop > 0)
+    ? [...head].reverse().map(({ along, drop }) => at(along, z1 - drop))
+    : [at(width, z1), at(0, z1)]
+  const face = builder.face([at(0, z0), at(width, z0), ...over], plainLook('front'), { sheet: true })
   for (const { points, closed, pen, dashed } of openingFront({
     width,
     height: z1 - z0,
     type,
     hand: opening.hand,
+    head,
   })) {
     const count = closed ? points.length : points.length - 1
     for (let i = 0; i < count; i++) {

@@ -1,4 +1,4 @@
-import { atWall, cutAt, type Cut, type OpeningFit, type SolvedWall } from '../building'
+import { atWall, cutAt, headCorners, headRise, type Cut, type OpeningFit, type SolvedWall } from '../building'
 import { SAME_POINT, type Point } from '../geometry'
 import { chordStops } from './chords'
 import type { Id, Project, Wall } from '../records'
@@ -42,6 +42,7 @@ export function wallSolid(project: Project, wall: Wall): Solid | null {
 
 class WallBuilder {
   private readonly builder: SolidBuilder
+  private archCount = 0
   /** Where its faces end above, before they are cut off at the roof. */
   private readonly z1: number
 
@@ -143,13 +144,14 @@ class WallBuilder {
       to,
       taken.flatMap(({ s0, s1 }) => [s0, s1]),
     )
+    const arches = shape.arc ? [] : this.arches(aside)
     for (let k = 1; k < stops.length; k++) {
       const whole = { s0: stops[k - 1]!, s1: stops[k]!, z0: this.z0, z1: this.z1 }
       const put = (loop: readonly Spot[]): Point3[] =>
         (side === 'left' ? this.roofed(loop, aside).reverse() : this.roofed(loop, aside)).map(({ s, z }) =>
           this.at(s, aside, z),
         )
-      const loops = rectangleLess(whole, taken)
+      const loops = rectangleLess(whole, taken).map((loop) => arched(loop, arches))
       const holes = loops.filter((loop) => !isOuter(loop))
       // An opening from top to bottom leaves several faces, each with the holes that lie in it.
       for (const outer of loops.filter(isOuter))
@@ -167,6 +169,18 @@ class WallBuilder {
     const [first, last] = [parts[0]?.low ?? this.own, parts[parts.length - 1]?.high ?? this.own]
     this.builder.name(this.at(from, aside, this.z0), this.at(from, aside, first), `start ${side}`)
     this.builder.name(this.at(to, aside, this.z0), this.at(to, aside, last), `end ${side}`)
+  }
+
+  /** The heads of openings that are not level, on a face. */
+  private arches(aside: number): Arch[] {
+    const { low, high } = this.wall.shape
+    return this.cutOuts.flatMap(({ fit, z1 }): Arch[] => {
+      const { opening } = fit
+      if (headRise(opening) <= SAME_POINT || fit.mitre) return []
+      const [s0, s1] = openingAt(fit, low, high, aside)
+      const spots = headCorners(opening).map(({ along, drop }): Spot => ({ s: s0 + along, z: z1 - drop }))
+      return [{ s0, s1, z1, spots }]
+    })
   }
 
   /** An end of one strip, in as many faces as its cut has parts. */
@@ -262,15 +276,17 @@ class WallBuilder {
     const at = (s: number, aside: number, z: number): Point3 => this.at(s, aside, z)
     const [lowFrom, lowTo, highFrom, highTo] = [from[0], from[1], to[0], to[1]]
     const more = { source }
+    const heads = shape.arc || fit.mitre ? [] : headCorners(opening)
+    const [first, last] = [z1 - (heads[0]?.drop ?? 0), z1 - (heads[heads.length - 1]?.drop ?? 0)]
     if (fit.mitre?.end !== 'start')
       this.builder.face(
-        [at(lowFrom, low, z0), at(highFrom, high, z0), at(highFrom, high, z1), at(lowFrom, low, z1)],
+        [at(lowFrom, low, z0), at(highFrom, high, z0), at(highFrom, high, first), at(lowFrom, low, first)],
         look,
         more,
       )
     if (fit.mitre?.end !== 'end')
       this.builder.face(
-        [at(highTo, high, z0), at(lowTo, low, z0), at(lowTo, low, z1), at(highTo, high, z1)],
+        [at(highTo, high, z0), at(lowTo, low, z0), at(lowTo, low, last), at(highTo, high, last)],
         look,
         more,
       )
@@ -282,19 +298,64 @@ class WallBuilder {
         .map((s) => at(s, high, z)),
     ]
     if (z0 > this.z0 + SAME_POINT) this.builder.face(ring(z0), look, more)
-    if (z1 < this.z1 - SAME_POINT) this.builder.face(ring(z1).reverse(), look, more)
+    if (heads.some(({ drop }) => drop > 0)) {
+      // Part by part beneath an arch; its parts meet smoothly.
+      for (let i = 1; i < heads.length; i++) {
+        const [p, q] = [heads[i - 1]!, heads[i]!]
+        const corner = ({ along, drop }: typeof p, aside: number): Point3 =>
+          at(lowFrom + along, aside, z1 - drop)
+        this.builder.face([corner(p, low), corner(p, high), corner(q, high), corner(q, low)], look, {
+          ...more,
+          ...(heads.length > 2 ? { curve: ARCHES + this.archCount } : {}),
+        })
+      }
+      this.archCount++
+    } else if (z1 < this.z1 - SAME_POINT) this.builder.face(ring(z1).reverse(), look, more)
     for (const [aside, s0, s1, side] of [
       [low, lowFrom, lowTo, 'right'],
       [high, highFrom, highTo, 'left'],
     ] as const) {
       this.builder.name(at(s0, aside, z0), at(s1, aside, z0), `sill ${side}`, source)
       this.builder.name(at(s0, aside, z1), at(s1, aside, z1), `head ${side}`, source)
-      this.builder.name(at(s0, aside, z0), at(s0, aside, z1), `start jamb ${side}`, source)
-      this.builder.name(at(s1, aside, z0), at(s1, aside, z1), `end jamb ${side}`, source)
+      this.builder.name(at(s0, aside, z0), at(s0, aside, first), `start jamb ${side}`, source)
+      this.builder.name(at(s1, aside, z0), at(s1, aside, last), `end jamb ${side}`, source)
     }
   }
 }
 
+/** A head that is not level, in the place of the level top of what is cut out. */
+interface Arch {
+  readonly s0: number
+  readonly s1: number
+  readonly z1: number
+  readonly spots: readonly Spot[]
+}
+
+/** An outline with arches in the place of the level heads it runs along. */
+function arched(loop: readonly Spot[], arches: readonly Arch[]): Spot[] {
+  if (arches.length === 0) return [...loop]
+  const found = new Map<number, Arch>()
+  loop.forEach((p, i) => {
+    const q = loop[(i + 1) % loop.length]!
+    const arch = arches.find(
+      ({ s0, s1, z1 }) =>
+        Math.abs(p.z - z1) <= SAME_POINT &&
+        Math.abs(q.z - z1) <= SAME_POINT &&
+        Math.abs(p.s - s0) <= SAME_POINT &&
+        Math.abs(q.s - s1) <= SAME_POINT,
+    )
+    if (arch) found.set(i, arch)
+  })
+  return loop.flatMap((p, i): Spot[] => {
+    const mine = found.get(i)
+    if (mine) return [...mine.spots]
+    // The end of one is among its corners already.
+    return found.has((i + loop.length - 1) % loop.length) ? [] : [p]
+  })
+}
+
+/** Curves of arches are numbered from here on: those of the wall's sides are below. */
+const ARCHES = 10
 /** Higher than any roof, mm above datum. */
 const BEYOND = 1e8
 /** So far to both sides of a place it is looked how high a roof is there, mm. */

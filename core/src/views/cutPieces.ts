@@ -1,4 +1,14 @@
-import { INFILL, atWall, makePiece, wallPieces, type Piece, type SolvedWall } from '../building'
+import {
+  INFILL,
+  atWall,
+  headDrop,
+  inWall,
+  makePiece,
+  wallPieces,
+  type OpeningFit,
+  type Piece,
+  type SolvedWall,
+} from '../building'
 import { SAME_POINT, type Point } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Column, Id, Opening, Project, Wall } from '../records'
@@ -168,7 +178,7 @@ function cutFill(
   const { shape } = wall
   const place = framePlace(type, shape, opening.side)
   const floor = project.need('level', shape.wall.level).elevation
-  const [z0, z1] = [floor + opening.sill, floor + opening.head]
+  const sill = floor + opening.sill
   const band = (low: number, high: number): { x0: number; x1: number } | null => {
     const corners = [
       [fit.from, low],
@@ -185,6 +195,7 @@ function cutFill(
   const half = Math.min(thick, place.high - place.low) / 2
   const leaf = band(middle - half, middle + half)
   if (!frame || !leaf) return
+  const [z0, z1] = [sill, floor + opening.head - dropAt(wall, fit, looking, plane, frame)]
   const width = Math.min(type.frame.width, (z1 - z0) / 8)
   const box = ({ x0, x1 }: { x0: number; x1: number }, low: number, high: number): void =>
     put([
@@ -243,7 +254,9 @@ function cutWall(
     for (const piece of wallPieces(shape, start, end, [gap], () => 0)) {
       if (piece.rank !== INFILL) continue
       const span = spanOf(piece, looking, plane)
-      if (span) openings.push({ ...span, z0: floor + fit.opening.sill, z1: floor + fit.opening.head })
+      if (!span) continue
+      const z1 = floor + fit.opening.head - dropAt(wall, fit, looking, plane, span)
+      openings.push({ ...span, z0: floor + fit.opening.sill, z1 })
     }
   }
   for (const piece of wallPieces(shape, start, end, [], (material: Id) => ranks.of(material))) {
@@ -266,6 +279,18 @@ function cutWall(
         ])
     }
   }
+}
+
+/** How much lower than its head an opening ends where it is cut, mm. */
+function dropAt(
+  { shape }: SolvedWall,
+  { opening, from, mitre }: OpeningFit,
+  looking: Looking,
+  plane: CutPlane,
+  { x0, x1 }: { readonly x0: number; readonly x1: number },
+): number {
+  if (!opening.top || shape.arc || mitre) return 0
+  return headDrop(opening, inWall(shape, inPlan(looking, plane, (x0 + x1) / 2)).along - from)
 }
 
 /** A place across an upright cut, in plan. */

@@ -12,6 +12,7 @@ import {
 import { openingTypeOf } from '@lamina/core/library'
 import { handWord } from '@lamina/core/schedules'
 import { useDesk } from '../../store/desk'
+import type { Opening } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
@@ -53,6 +54,33 @@ function set(facts: Parameters<typeof changeOpening>[3], label = 'Change opening
   const { id } = props.record
   const solved = wall.value
   if (solved) store.edit(label, (project) => changeOpening(project, solved, id, facts, keep.value))
+}
+const TOPS = [
+  { value: 'level', title: 'Level' },
+  { value: 'segmental', title: 'Segmental arch' },
+  { value: 'round', title: 'Round arch' },
+  { value: 'raked', title: 'Raked' },
+]
+/** A flat arch rises by an eighth of its width, a raked head by a quarter. */
+function setTop(form: string): void {
+  const { width } = props.record
+  const top: Opening['top'] | null =
+    form === 'segmental'
+      ? { form, rise: width / 8 }
+      : form === 'raked'
+        ? { form, rise: width / 4, high: 'end' }
+        : form === 'round'
+          ? { form }
+          : null
+  set({ top }, 'Head')
+}
+function setRise(rise: number): void {
+  const { top } = props.record
+  if (top && top.form !== 'round') set({ top: { ...top, rise } }, 'Head')
+}
+function turnRake(): void {
+  const { top } = props.record
+  if (top?.form === 'raked') set({ top: { ...top, high: top.high === 'end' ? 'start' : 'end' } }, 'Head')
 }
 const renumber = (): void => {
   const { fit } = props.record
@@ -108,6 +136,24 @@ const ALL = { door: 'doors', window: 'windows', gap: 'openings' } as const
     >
     <v-btn size="small" variant="outlined" @click="store.edit('Other side', (p) => flipSide(p, record.id))"
       >Other side</v-btn
+    >
+  </div>
+  <v-select
+    label="Head"
+    :items="TOPS"
+    :model-value="record.top?.form ?? 'level'"
+    @update:model-value="setTop"
+  />
+  <div v-if="record.top && record.top.form !== 'round'" class="pair">
+    <LengthField
+      label="It rises by"
+      :mm="record.top.rise"
+      :units="store.units"
+      :least="1"
+      @set="(rise) => setRise(rise)"
+    />
+    <v-btn v-if="record.top.form === 'raked'" size="small" variant="outlined" @click="turnRake"
+      >To the other end</v-btn
     >
   </div>
   <LintelFields :chosen="[record]" />
