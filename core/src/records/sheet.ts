@@ -55,6 +55,8 @@ export const projectSchema = z.strictObject({
       leastSum: z.number().gt(0).lte(2000),
       mostSum: z.number().gt(0).lte(2000),
       steepestRamp: z.number().gt(0).lte(1),
+      /** Upright over each tread; left out: as usual in the project's units. */
+      leastHeadroom: z.number().gt(0).lte(10_000).optional(),
     })
     .optional(),
   /** Height of the ground around the building above datum, mm; left out: none is drawn, and all that is below is seen. */

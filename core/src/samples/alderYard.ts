@@ -149,12 +149,12 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     b.block(level, 'chair', x, y, turn)
   b.block(level, 'tree', -3600, 1900, 40)
 
-  // The hearths under the kilns, and the beam over the studio on its two columns.
+  // The hearths under the kilns, and the beam over the studio on its columns.
   for (const x of [9450, 12600]) {
     const hearth = b.line(drawing, 'outlines', [x, 6800, x + 1400, 6800, x + 1400, 8200, x, 8200], true)
     b.hatch(drawing, hearth, 'brick stack bond')
   }
-  for (const x of [3400, 6300]) b.column(level, 'concrete', x, 4350, 240)
+  for (const x of [3400, 5700, 7950]) b.column(level, 'concrete', x, 4350, 240)
   b.do(
     'Overhead',
     addOverhead(
@@ -162,7 +162,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
       {
         level,
         what: 'beam',
-        shape: { by: 'line', a: { x: 350, y: 4350 }, b: { x: 9138, y: 4350 }, width: 150 },
+        shape: { by: 'line', a: { x: 350, y: 4350 }, b: { x: 8070, y: 4350 }, width: 150 },
         bottom: 2350,
         height: 300,
       },

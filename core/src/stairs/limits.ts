@@ -9,6 +9,7 @@ const METRIC: StairLimits = {
   leastSum: 590,
   mostSum: 650,
   steepestRamp: 1 / 12,
+  leastHeadroom: 2000,
 }
 const FEET_INCHES: StairLimits = {
   highestRise: 7.75 * INCH_MM,
@@ -16,12 +17,14 @@ const FEET_INCHES: StairLimits = {
   leastSum: 24 * INCH_MM,
   mostSum: 26 * INCH_MM,
   steepestRamp: 1 / 12,
+  leastHeadroom: 80 * INCH_MM,
 }
 
 /** The limits of a project: its own, or those usual in its units. */
 export const stairLimitsOf = (project: Project): StairLimits => {
   const { stairLimits, units } = project.facts
-  return stairLimits ?? (units.system === 'metric' ? METRIC : FEET_INCHES)
+  const usual = units.system === 'metric' ? METRIC : FEET_INCHES
+  return { ...usual, ...stairLimits }
 }
 
 /** Whether a ramp rises by more than its project allows. */

@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { mattersOf, settleSheets, type Matter } from '@lamina/core/check'
+import { mattersOf, settleSheets, settlingBuilding, type Matter } from '@lamina/core/check'
 import { useProject } from '../store/project'
 import { leaveOff, unheardSteps, whenIdle } from '../surface/idle'
 
@@ -16,6 +16,7 @@ export function useMatters(ready: Ref<boolean>): ShallowRef<readonly Matter[]> {
       const scene = project.unheard(() => store.scene(drawing))
       found.push(...(yield* unheardSteps(project, mattersOf(scene).steps(scene))))
     }
+    found.push(...(yield* unheardSteps(project, settlingBuilding(project))))
     found.push(...project.unheard(() => settleSheets(project)))
     matters.value = found
   }

@@ -51,6 +51,13 @@ const set = (facts: Partial<StairLimits>): unknown =>
       @set="(mostSum) => set({ mostSum })"
     />
     <LengthField
+      label="Least headroom"
+      :mm="limits.leastHeadroom ?? 0"
+      :units="store.units"
+      :least="1"
+      @set="(leastHeadroom) => set({ leastHeadroom })"
+    />
+    <LengthField
       label="Length of a ramp for each 1 000 it climbs"
       :mm="1000 / limits.steepestRamp"
       :units="store.units"

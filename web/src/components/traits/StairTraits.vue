@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { setStair } from '@lamina/core/edit'
 import { stairOf } from '@lamina/core/stairs'
 import { formatLength, parseNumber } from '@lamina/core/units'
+import { headroomOf } from '@lamina/core/solids'
 import { useDesk } from '../../store/desk'
 import { useProject } from '../../store/project'
 import { useSay } from '../../store/say'
@@ -23,14 +24,17 @@ const mm = (value: number): string => formatLength(value, store.units)
 const solved = computed(() => stairOf(store.project, props.record))
 const storey = computed(() => store.project.find('level', props.record.level)?.height ?? 0)
 const FORMS = STAIR_WAYS.map(({ id, name }) => ({ value: id, title: name }))
+const headroom = computed(() => headroomOf(store.project, props.record))
 const rows = computed((): [string, string][] => {
   const found = solved.value
+  const over = headroom.value
   return found
     ? [
         ['Risers', `${found.risers} of ${mm(found.rise)}`],
         ['Treads', `${found.treads.length} of ${mm(found.going)}`],
         ['2R + G', mm(found.sum)],
         ['Climbs', mm(found.height)],
+        ['Headroom', over ? mm(Math.round(over.height)) : 'nothing over it'],
       ]
     : []
 })
