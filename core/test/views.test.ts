@@ -14,6 +14,7 @@ import {
   moveThroughView,
   removeDrawing,
   removeItems,
+  setCutaway,
   setSight,
   type MakeId,
   type NewSight,
@@ -488,3 +489,82 @@ describe('any building', () => {
 })
 
 const near = (p: number, q: number): boolean => Math.abs(p - q) < 0.01
+
+describe('what a cutaway cuts away', () => {
+  it('is left out, or told in faint outlines without fills', () => {
+    const project = projectWith(PLAN, {
+      id: 'box',
+      kind: 'column',
+      level: LEVEL,
+      material: 'material-concrete',
+      at: { x: 0, y: 0 },
+      turn: 0,
+      section: { form: 'rectangular', width: 1000, depth: 1000 },
+      height: 2000,
+    })
+    let n = 0
+    const { change, drawing } = addCutaway(
+      project,
+      { looks: CUTAWAY_LOOKS.isometric, height: 1200 },
+      () => `c${++n}`,
+    )
+    project.apply(change)
+    const derivation = new Derivation(project, drawing)
+    const seen = () => {
+      const made = atOnce(derivation.following())!
+      return made.things.flatMap(([, thing]) => (thing ? [thing] : []))
+    }
+    const plain = seen().flatMap(({ lines }) => lines)
+    project.apply(setCutaway(project, drawing, { outlined: true }))
+    const both = seen()
+    const ghosts = both.flatMap(({ lines }) => lines).slice(plain.length)
+    // An isometric box is bounded by six edges; along the cut the part above it has none of its own.
+    expect(ghosts).toHaveLength(4)
+    for (const { weight, behind } of ghosts) {
+      expect(weight).toBe('light')
+      expect(behind).toBeGreaterThan(25_000)
+    }
+    const high = (lines: readonly { readonly y1: number; readonly y2: number }[]): number =>
+      Math.max(...lines.flatMap(({ y1, y2 }) => [y1, y2]))
+    // Upright edges keep their length: 800 above the cut; and the corner at the back lies half a diagonal further up the
+    // picture than those at the sides, 707 × tan 35.26° = 500.
+    expect(high(ghosts) - high(plain)).toBeCloseTo(800 + 500, 0)
+    project.apply(setCutaway(project, drawing, { outlined: undefined }))
+    expect(seen().flatMap(({ lines }) => lines)).toHaveLength(plain.length)
+  })
+})
+
+describe('what ends just where a view ends', () => {
+  it('is bounded all round: a cutaway at the height of a sill, ground at the foot of a wall', () => {
+    const project = box()
+    let n = 0
+    const areas = (height: number, ground?: number): number => {
+      const { ground: _, ...facts } = project.facts
+      project.apply({ put: [ground === undefined ? facts : { ...facts, ground }], drop: [] })
+      const { change, drawing } = addCutaway(
+        project,
+        { looks: CUTAWAY_LOOKS.isometric, height },
+        () => `h${++n}`,
+      )
+      project.apply(change)
+      const made = atOnce(new Derivation(project, drawing).following())!
+      const south = new Map(made.things).get('south')!
+      return south.fills
+        .filter(({ role }) => role === 'side')
+        .reduce((sum, { loops }) => sum + loops.reduce((all, loop) => all + Math.abs(loopArea(loop)), 0), 0)
+    }
+    const { sill } = project.all('opening')[0]!
+    // A little lower or just there: the outside of the south wall is as large but for that little.
+    expect(areas(sill, 0) / areas(sill - 0.5, 0)).toBeCloseTo(1, 2)
+    expect(areas(sill, 0) / areas(sill, -100)).toBeCloseTo(1, 2)
+  })
+})
+
+const loopArea = (loop: readonly number[]): number => {
+  let twice = 0
+  for (let i = 0; i < loop.length; i += 2) {
+    const j = (i + 2) % loop.length
+    twice += loop[i]! * loop[j + 1]! - loop[j]! * loop[i + 1]!
+  }
+  return twice / 2
+}

@@ -351,7 +351,8 @@ function cutSegment(
   for (const { axis, at, keep } of limits) {
     const p = (a[axis]! - at) * keep
     const q = (b[axis]! - at) * keep
-    // What runs along a limit is no edge of what lies within.
+    // What runs along a limit bounds a face that lies within; what only touches it does not.
+    if (Math.abs(p) <= SAME_POINT && Math.abs(q) <= SAME_POINT) continue
     if (p <= SAME_POINT && q <= SAME_POINT) return null
     if (p < 0) from = Math.max(from, p / (p - q))
     if (q < 0) to = Math.min(to, p / (p - q))

@@ -5,7 +5,7 @@ import type { AnyRecord, Drawing, Id, Lens, Project } from '../records'
 import { isSolid, levelOf } from '../solids'
 import type { Steps } from '../steps'
 import type { DerivedChange, DerivedLine, DerivedThing } from './derived'
-import { framesOf } from './frame'
+import { framesOf, ghostOf } from './frame'
 import { standsFor } from './manner'
 import { Panel } from './panel'
 import { Ranks } from './ranks'
@@ -62,7 +62,11 @@ export class Derivation {
     const frames = framesOf(this.project, drawing)
     this.sight = this.sightOf(drawing)
     const ranks = new Ranks(this.project)
-    this.panels = frames.map((frame) => new Panel(this.project, frame, ranks, this.lens.unseen))
+    const ghost = ghostOf(this.project, drawing)
+    this.panels = [
+      ...frames.map((frame) => new Panel(this.project, frame, ranks, { withUnseen: this.lens.unseen })),
+      ...(ghost ? [new Panel(this.project, ghost, ranks, { isGhost: true })] : []),
+    ]
     this.solved.clear()
     for (const { id } of this.project.all('level'))
       this.solved.set(id, solverOf(this.project, id).changes.now)
@@ -71,7 +75,14 @@ export class Derivation {
   /** How a drawing looks at the building, and what of it its own lens leaves out, in words. */
   private sightOf(drawing: Drawing): string {
     const { statuses, rules, unseen, framing } = drawingLens(this.project, drawing)
-    return JSON.stringify([framesOf(this.project, drawing), statuses, rules, unseen, framing])
+    return JSON.stringify([
+      framesOf(this.project, drawing),
+      ghostOf(this.project, drawing),
+      statuses,
+      rules,
+      unseen,
+      framing,
+    ])
   }
 
   private everything(): Set<Id> {

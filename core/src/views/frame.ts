@@ -179,6 +179,22 @@ function cutawayFrame(project: Project, view: DrawingOf<'cutaway'>): Frame {
   }
 }
 
+/** How what a cutaway cuts away is looked at, where it is told in outline; null: it is left out. */
+export function ghostOf(project: Project, board: Board): Frame | null {
+  if (board.kind !== 'drawing' || board.view !== 'cutaway' || !board.outlined) return null
+  const { cut, ...frame } = cutawayFrame(project, board)
+  if (!cut) return null
+  return {
+    ...frame,
+    axes: cut.axes,
+    parts: cut.planes.map(({ from, to, near }) => ({
+      from: [from, -Infinity, near],
+      to: [to, Infinity, Infinity],
+    })),
+    cut: null,
+  }
+}
+
 /** How deep into walls the view of a room reaches, mm: the reveals of its openings. */
 const INTO_WALLS = 600
 /** Between the views of two walls, mm. */

@@ -53,6 +53,7 @@ const USUAL_FACE = 600
 /** One picture of the building: what is seen in a frame, kept up to date record by record. */
 export class Panel {
   private readonly lines: HiddenLines<string, SourceEdge>
+  private readonly isGhost: boolean
   private readonly facts = new Map<Plate, Facts>()
   private readonly looks = new Map<string, number>()
   private readonly numbers = { orders: 0, curves: 0 }
@@ -69,9 +70,17 @@ export class Panel {
     private readonly project: Project,
     readonly frame: Frame,
     private readonly ranks: Ranks,
-    /** What lies behind others is told too. */
-    withUnseen = false,
+    {
+      withUnseen = false,
+      isGhost = false,
+    }: {
+      /** What lies behind others is told too. */
+      readonly withUnseen?: boolean | undefined
+      /** Of what is shown only faint outlines are told. */
+      readonly isGhost?: boolean
+    } = {},
   ) {
+    this.isGhost = isGhost
     this.lines = new HiddenLines(USUAL_FACE, withUnseen)
   }
 
@@ -219,6 +228,7 @@ export class Panel {
 
   /** What is seen of a record. */
   thingOf(id: Id): DerivedThing {
+    if (this.isGhost) return { lines: this.ghostLines(id), fills: [] }
     const lines: DerivedLine[] = []
     // How something opens is told where one stands before it.
     const opens = isUpright(this.frame)
@@ -232,6 +242,14 @@ export class Panel {
       if (loops.length > 0) fills.push(this.fillOf(loops, facts))
     }
     return { lines, fills }
+  }
+
+  /** The outlines of something that is cut away. */
+  private ghostLines(id: Id): DerivedLine[] {
+    return this.lines
+      .seenOf(id)
+      .filter(({ drawn, left, right, edge }) => drawn && !edge?.line && (!left || !right))
+      .map((line) => ({ ...this.lineOf(line, id), weight: 'light', behind: FAINT }))
   }
 
   private fillOf(loops: readonly number[][], { source, look, map, upward, facing }: Facts): DerivedFill {
@@ -272,6 +290,9 @@ export class Panel {
 const FACES = 1e5
 /** What fills openings lies before all that lies in its plane. */
 const FRONTS = 1e6
+
+/** As faint as what lies furthest behind, mm. */
+const FAINT = 1e6
 
 const planeAt = (planes: readonly CutPlane[], x: number): CutPlane | undefined =>
   planes.find(({ from, to }) => x >= from && x <= to)

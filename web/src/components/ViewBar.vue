@@ -85,6 +85,10 @@ function setCut(value: string): void {
     cut({ cut: { by: 'height', height: (level?.elevation ?? 0) + (level?.cutHeight ?? 1200) } }, 'Cut')
   } else cut({ cut: { by: 'section', section: value } }, 'Cut')
 }
+const GHOSTS = [
+  { value: false, title: 'Left out' },
+  { value: true, title: 'In faint outline' },
+]
 const cutHeight = computed(() => (cutaway.value?.cut?.by === 'height' ? cutaway.value.cut.height : null))
 
 const BENEATH: readonly { value: NonNullable<DrawingOf<'detail'>['of']>['beneath']; title: string }[] = [
@@ -199,6 +203,15 @@ const openParent = (): void =>
         :mm="cutHeight"
         :units="store.units"
         @set="(height) => cut({ cut: { by: 'height', height } }, 'Cut')"
+      />
+      <v-select
+        v-if="cutaway.cut"
+        label="What is cut away"
+        :items="GHOSTS"
+        :model-value="cutaway.outlined ?? false"
+        @update:model-value="
+          (outlined: boolean) => cut({ outlined: outlined || undefined }, 'What is cut away')
+        "
       />
     </template>
     <template v-else-if="detail">
