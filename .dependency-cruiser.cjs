@@ -80,7 +80,7 @@ module.exports = {
       from: { path: '^core/src/' },
       to: {
         path: '^node_modules/',
-        pathNot: '^node_modules/(zod|rbush|quickselect|@types/rbush)/',
+        pathNot: '^node_modules/(zod|rbush|quickselect|d3-color|@types/rbush|@types/d3-color)/',
       },
     },
     {

@@ -11,6 +11,7 @@ import {
 } from '@lamina/core/edit'
 import { formatLength } from '@lamina/core/units'
 import { isStanding } from '@lamina/core/kinds'
+import { NEARLY_PARALLEL } from '@lamina/core/geometry'
 import type { Drawing, DrawingOf } from '@lamina/core/records'
 import { viewWord } from '@lamina/core/views'
 import { useProject } from '../store/project'
@@ -46,7 +47,14 @@ const LOOKS: readonly { value: LookName | 'own'; title: string }[] = [
   { value: 'plan oblique 30/60', title: 'Plan oblique 30/60' },
   { value: 'own', title: 'As typed' },
 ]
-const same = (p: object, q: object): boolean => JSON.stringify(p) === JSON.stringify(q)
+type Looks = DrawingOf<'cutaway'>['looks']
+/** Typed to as many places as angles are told with. */
+const near = (p: number, q: number): boolean => Math.abs(p - q) < NEARLY_PARALLEL
+const same = (p: Looks, q: Looks): boolean =>
+  near(p.turn, q.turn) &&
+  (p.by === 'axonometric'
+    ? q.by === 'axonometric' && near(p.tilt, q.tilt)
+    : q.by === 'plan oblique' && near(p.rise, q.rise))
 const lookName = computed(() => {
   const looks = cutaway.value?.looks
   const found = looks && (Object.keys(CUTAWAY_LOOKS) as LookName[]).find((n) => same(CUTAWAY_LOOKS[n], looks))
