@@ -86,6 +86,12 @@ export const fillOf = (pattern: PatternName, ...coordinates: number[]): DraftIte
   filling: filled(pattern, 1),
 })
 
+/** A cut outline of a material through x, y, x, y … */
+export const cutShape = (pattern: PatternName, ...coordinates: number[]): DraftItem[] => [
+  cutOutline(...coordinates),
+  fillOf(pattern, ...coordinates),
+]
+
 /** Thin metal, filled with ink. */
 export const metal = (...coordinates: number[]): DraftItem[] => {
   const shape = outline({ filled: true } satisfies Look, ...coordinates)

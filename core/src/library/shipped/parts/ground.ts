@@ -1,6 +1,6 @@
 import type { Block } from '../../../records'
 import { circle, disc, line, strong } from '../../draw'
-import { cutBox, cutOf, cutOutline, fillOf, metal, planed } from '../section'
+import { cutBox, cutOf, cutOutline, cutShape, metal, planed } from '../section'
 import type { Sizer } from '../sizes'
 import { part } from './part'
 
@@ -23,25 +23,7 @@ export function groundParts(s: Sizer): Block[] {
     ]),
     ground('Strip footing', cutOf('concrete', -f / 2, 0, f, t)),
     ground('Stepped footing', [
-      cutOutline(
-        -f / 2,
-        0,
-        f / 2,
-        0,
-        f / 2,
-        t / 2,
-        f / 4,
-        t / 2,
-        f / 4,
-        t,
-        -f / 4,
-        t,
-        -f / 4,
-        t / 2,
-        -f / 2,
-        t / 2,
-      ),
-      fillOf(
+      ...cutShape(
         'concrete',
         -f / 2,
         0,
@@ -127,8 +109,7 @@ export function groundParts(s: Sizer): Block[] {
       ...cutOf('earth', 0, 0, s(606, 24), s(50, 2), 0.5),
     ]),
     ground(s.named('Kerb 125 × 255', 'Curb 5 × 10'), [
-      cutOutline(0, 0, s(125, 5), 0, s(125, 5), s(255, 10), s(25, 1), s(255, 10), 0, s(230, 9)),
-      fillOf('concrete', 0, 0, s(125, 5), 0, s(125, 5), s(255, 10), s(25, 1), s(255, 10), 0, s(230, 9)),
+      ...cutShape('concrete', 0, 0, s(125, 5), 0, s(125, 5), s(255, 10), s(25, 1), s(255, 10), 0, s(230, 9)),
     ]),
   ]
 }

@@ -1,6 +1,6 @@
 import type { Block } from '../../../records'
 import { box, line, strong } from '../../draw'
-import { cutBox, cutOf, cutOutline, fillOf, sheet } from '../section'
+import { cutBox, cutOf, cutShape, sheet } from '../section'
 import type { Sizer } from '../sizes'
 import { part } from './part'
 
@@ -20,8 +20,7 @@ export function masonryParts(s: Sizer): Block[] {
     masonry(s.named('Block 140', 'Block 6'), cutOf('diagonal pairs', 0, 0, s(140, 5.625), s(215, 7.625))),
     masonry(s.named('Block 215', 'Block 8'), cutOf('diagonal pairs', 0, 0, s(215, 7.625), s(215, 7.625))),
     masonry('Coping stone', [
-      cutOutline(0, 0, s(300, 12), 0, s(300, 12), s(50, 2), s(150, 6), s(75, 3), 0, s(50, 2)),
-      fillOf('concrete', 0, 0, s(300, 12), 0, s(300, 12), s(50, 2), s(150, 6), s(75, 3), 0, s(50, 2)),
+      ...cutShape('concrete', 0, 0, s(300, 12), 0, s(300, 12), s(50, 2), s(150, 6), s(75, 3), 0, s(50, 2)),
     ]),
     masonry('Wall tie', [
       strong(0, 0, s(80, 3), 0, s(90, 3.4), -s(8, 0.3), s(100, 3.8), 0, s(225, 9), 0),

@@ -1,6 +1,6 @@
 import type { Block, DraftItem } from '../../../records'
 import { line } from '../../draw'
-import { cutBox, cutOf, cutOutline, fillOf, metal, planed, sheet } from '../section'
+import { cutBox, cutOf, cutOutline, cutShape, fillOf, metal, planed, sheet } from '../section'
 import type { Sizer } from '../sizes'
 import { angle, part } from './part'
 
@@ -43,8 +43,7 @@ export function lintelParts(s: Sizer): Block[] {
       line(0, 0, s(60, 2.4), s(70, 2.75)),
     ]),
     lintel('Concrete sill', [
-      cutOutline(0, 0, s(180, 7), 0, s(180, 7), s(55, 2.2), s(30, 1.2), s(75, 3), 0, s(75, 3)),
-      fillOf('concrete', 0, 0, s(180, 7), 0, s(180, 7), s(55, 2.2), s(30, 1.2), s(75, 3), 0, s(75, 3)),
+      ...cutShape('concrete', 0, 0, s(180, 7), 0, s(180, 7), s(55, 2.2), s(30, 1.2), s(75, 3), 0, s(75, 3)),
     ]),
     lintel(
       'Metal sill',
