@@ -30,8 +30,9 @@ test("the demo's sheets plot, and a sheet comes as SVG", async ({ page }) => {
     'A-104 Elevations',
     'A-105 Sections and cutaway',
     'A-106 Details and foundations',
+    'A-107 Framing',
   ])
-  expect(pages.map((each) => Math.round(each.widthMm))).toEqual([841, 420, 420, 841, 841, 841])
+  expect(pages.map((each) => Math.round(each.widthMm))).toEqual([841, 420, 420, 841, 841, 841, 841])
   // The overall dimension of 14 400 is 288 mm between its ticks at 1:50, 144 at 1:100. What is short and bold is the
   // end of a section mark.
   for (const [i, expected] of [288, 144].entries()) {

@@ -1,6 +1,7 @@
 import { atWall } from '../building'
 import type { Point } from '../geometry'
 import { insidePath, pathOfPoints } from '../geometry'
+import { balustersOf } from '../framing'
 import { drawingFor } from './boardFor'
 import { isRemoved, kindWord, type AnyRecord, type Opening, type Project, type Roof } from '../records'
 import { solveRoof } from '../roofs'
@@ -23,7 +24,7 @@ export function* settlingBuilding(project: Project): Steps<Matter[]> {
     matters.push({ id: `building-${key}`, stage: 'walls', text, about, drawing, sheet: null, at })
   }
   const { units } = project.facts
-  const { leastHeadroom } = stairLimitsOf(project)
+  const { leastHeadroom, leastGuard, mostGap } = stairLimitsOf(project)
   for (const stair of project.all('stair')) {
     if (isRemoved(stair)) continue
     const found = headroomOf(project, stair)
@@ -36,6 +37,16 @@ export function* settlingBuilding(project: Project): Steps<Matter[]> {
         found.at,
       )
     yield
+  }
+  for (const rail of project.all('rail')) {
+    if (isRemoved(rail)) continue
+    const [at] = rail.path.vertices
+    const told = (mm: number): string => formatLengthWithUnit(Math.round(mm), units)
+    if (leastGuard !== undefined && rail.made !== 'handrail' && rail.height < leastGuard - 1)
+      say(`guard-${rail.id}`, rail.level, `A balustrade is only ${told(rail.height)} high.`, [rail.id], at!)
+    const clear = rail.made === 'balusters' ? balustersOf(rail)!.clear : 0
+    if (mostGap !== undefined && clear > mostGap + 1)
+      say(`gap-${rail.id}`, rail.level, `A balustrade has gaps of ${told(clear)}.`, [rail.id], at!)
   }
   const roofs = project.all('roof').filter((roof) => !isRemoved(roof))
   for (const [i, roof] of roofs.entries()) {

@@ -7,12 +7,12 @@ import {
   offsetFrom,
   offsetPath,
   pathBox,
-  pathLength,
   pathOfPoints,
   straight,
   pathOf,
   type Point,
 } from '../geometry'
+import { balustersOf } from '../framing'
 import { overheadOutline, placedBox, reachOf } from '../kinds'
 import { layerOf, lineTypeOf, standardLayerOf } from '../library'
 import {
@@ -40,8 +40,6 @@ import { ownEntries, type EdgeRole, type FieldOf } from './fieldEntries'
 import { framingField, framingItems } from './framingDrawn'
 import type { PlanScene } from './scene'
 
-/** Distance between the centres of balusters at most, mm. */
-const BALUSTERS = 110
 const RAIL_WIDTH = 50
 
 interface Ink {
@@ -82,12 +80,10 @@ function railItems(project: Project, rail: Rail, scale: number): DisplayItem[] {
   if (rail.made === 'handrail') return [strokeItem(rail.path, pen, dashes, scale, rail.id)]
   for (const by of [RAIL_WIDTH / 2, -RAIL_WIDTH / 2])
     for (const path of offsetPath(rail.path, by)) items.push(strokeItem(path, pen, dashes, scale, rail.id))
-  const length = pathLength(rail.path)
-  const pitch = rail.made === 'glass' ? 1000 : BALUSTERS
-  const count = Math.min(2000, Math.max(1, Math.ceil(length / pitch)))
-  const size = rail.made === 'glass' ? 40 : 16
-  for (let i = 0; i <= (rail.path.closed ? count - 1 : count); i++) {
-    const { point, direction } = atDistance(rail.path, (length * i) / count)
+  const balusters = balustersOf(rail)
+  for (const place of balusters?.places ?? []) {
+    const { size } = balusters!
+    const { point, direction } = atDistance(rail.path, place)
     const corner = (x: number, y: number): Point =>
       offsetFrom(point, direction, (x * size) / 2, (y * size) / 2)
     items.push({

@@ -66,6 +66,10 @@ export const railSchema = z.strictObject({
   path: pathSchema,
   height: lengthSchema.lte(10_000),
   made: z.enum(['balusters', 'glass', 'handrail']),
+  /** From middle to middle of balusters or posts at most, mm; left out: as usual. */
+  pitch: lengthSchema.gte(20, 'They would stand within each other.').lte(10_000).optional(),
+  /** The end they are set out from; left out: evenly. */
+  setOut: z.enum(['first end', 'last end', 'both ends', 'evenly']).optional(),
   status: statusSchema.optional(),
   layer: idSchema.optional(),
 })

@@ -57,6 +57,9 @@ export const projectSchema = z.strictObject({
       steepestRamp: z.number().gt(0).lte(1),
       /** Upright over each tread; left out: as usual in the project's units. */
       leastHeadroom: z.number().gt(0).lte(10_000).optional(),
+      /** Of balustrades: how high they are at least, and how wide their gaps are at most, clear. */
+      leastGuard: z.number().gt(0).lte(10_000).optional(),
+      mostGap: z.number().gt(0).lte(10_000).optional(),
     })
     .optional(),
   /** Height of the ground around the building above datum, mm; left out: none is drawn, and all that is below is seen. */

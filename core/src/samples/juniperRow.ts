@@ -1,4 +1,4 @@
-import { newProject, setFacts, type MakeId } from '../edit'
+import { addPlan, addRoof, addSheet, newProject, setFacts, setFooting, setGround, type MakeId } from '../edit'
 import { FOOT_MM, INCH_MM } from '../units'
 import { SampleBuilder, type SampleStep } from './builder'
 
@@ -26,13 +26,23 @@ export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   )
   b.do('New project', made.change)
   const { level, drawing } = made
-  const [west, north, , south] = b.walls(
+  const [west, north, east, south] = b.walls(
     level,
     'clad-stud-7',
     'left',
     [0, 0, 0, ft(22), ft(36), ft(22), ft(36), 0],
     true,
   ) as [string, string, string, string]
+  // Down to their footings, below the frost.
+  b.do('Foot of the walls', setFacts(b.project, 'wall', [west, north, east, south], { base: -ft(3) }))
+  b.do(
+    'Footings',
+    setFooting(b.project, [west, north, east, south], {
+      width: ft(2),
+      thickness: ft(0, 10),
+      bottom: -ft(3, 10),
+    }),
+  )
   const [spine] = b.walls(level, 'stud-4', 'centre', [ft(24), ft(22) - 184, ft(24), 184]) as [string]
   const [wash] = b.walls(level, 'stud-4', 'centre', [ft(24), ft(13, 6), ft(36) - 184, ft(13, 6)]) as [string]
   const onSouth = (x: number): number => ft(36) - x
@@ -123,5 +133,83 @@ export function juniperRow(makeId: MakeId): readonly SampleStep[] {
     setFacts(b.project, 'sheet', made.sheet, { title: 'Main floor plan', drawn: 'T.A.', checked: 'N.O.' }),
   )
   b.viewport(made.sheet, drawing, 32, 105, 145)
+  outside(b, level, [west, north, east, south])
+  views(b, level)
   return b.steps
+}
+
+const path = (coordinates: readonly number[]) => ({
+  vertices: Array.from({ length: coordinates.length / 2 }, (_, i) => ({
+    x: coordinates[2 * i]!,
+    y: coordinates[2 * i + 1]!,
+    sweep: 0,
+  })),
+  closed: true,
+})
+
+/** The floor, the deck, both roofs, and the ground around. */
+function outside(b: SampleBuilder, level: string, walls: readonly string[]): void {
+  const inside = ft(0, 7)
+  b.do('Ground', setGround(b.project, -ft(0, 8)))
+  b.slab(
+    level,
+    [inside, inside, ft(36) - inside, inside, ft(36) - inside, ft(22) - inside, inside, ft(22) - inside],
+    0,
+    'ground-12',
+  )
+  b.slab(level, [0, -ft(6), ft(24), -ft(6), ft(24), 0, 0, 0], -ft(0, 1), 'timber-11')
+  const roof = {
+    level,
+    fascia: 1,
+    turn: 0,
+  }
+  b.do(
+    'Roof',
+    addRoof(
+      b.project,
+      {
+        ...roof,
+        outline: path([0, 0, ft(36), 0, ft(36), ft(22), 0, ft(22)]),
+        form: 'double',
+        // Six in twelve.
+        pitch: Math.atan2(6, 12),
+        overhang: ft(1, 6),
+        type: 'plate-type-roof-shingled-11',
+        eaves: ft(9, 3),
+      },
+      b.makeId,
+    ),
+  )
+  b.do('Up to the roof', setFacts(b.project, 'wall', [...walls], { upTo: 'roof' }))
+}
+
+/** An elevation, a section and the foundation plan, on a sheet of their own. */
+function views(b: SampleBuilder, level: string): void {
+  const south = b.sight({
+    view: 'elevation',
+    a: { x: -ft(4), y: -ft(7, 6) },
+    b: { x: ft(40), y: -ft(7, 6) },
+    name: 'South elevation',
+  })
+  const across = b.sight({
+    view: 'section',
+    a: { x: ft(20, 6), y: -ft(7, 6) },
+    b: { x: ft(20, 6), y: ft(24, 6) },
+    name: 'Cross section',
+  })
+  b.levelMarkIn(south, [ft(36), ft(9, 3)], 14, 'Eaves')
+  const sheet = addSheet(b.project, '2026-11-28', b.makeId)
+  b.do('Sheet', sheet.change)
+  b.do(
+    'Sheet',
+    setFacts(b.project, 'sheet', sheet.sheet, {
+      title: 'Elevation, section, foundations',
+      drawn: 'T.A.',
+    }),
+  )
+  b.viewportAt(sheet.sheet, south, 64, 150, 340)
+  b.viewportAt(sheet.sheet, across, 64, 370, 340)
+  const foundations = addPlan(b.project, { level, kind: 'foundation', scale: 64 }, b.makeId)
+  b.do('Foundation plan', foundations.change)
+  b.viewportAt(sheet.sheet, foundations.drawing, 64, 190, 140)
 }

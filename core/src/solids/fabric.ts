@@ -9,6 +9,7 @@ import {
   type Path,
   type Point,
 } from '../geometry'
+import { balustersOf } from '../framing'
 import { columnOutline, overheadOutline, rampOutline } from '../kinds'
 import type { Column, Overhead, Project, Rail, Ramp, Roof, Slab, Stair } from '../records'
 import { solveRoof } from '../roofs'
@@ -242,9 +243,6 @@ export function rampSolid(project: Project, ramp: Ramp): Solid | null {
 
 /** Posts and balusters stand at most so far apart, mm, and are so thick. */
 const POSTS = 1000
-const BALUSTERS = 110
-const BALUSTER = 16
-const MOST_BALUSTERS = 2000
 
 /** A balustrade along its line: a handrail on balusters, on glass between posts, or by itself. */
 export function railSolid(project: Project, rail: Rail): Solid | null {
@@ -267,15 +265,10 @@ export function railSolid(project: Project, rail: Rail): Solid | null {
         { sheet: true },
       )
   }
-  if (rail.made !== 'handrail') {
-    const length = pathLength(rail.path)
-    const pitch = rail.made === 'glass' ? POSTS : BALUSTERS
-    const size = rail.made === 'glass' ? 40 : BALUSTER
-    const count = Math.min(MOST_BALUSTERS, Math.max(1, Math.ceil(length / pitch)))
-    for (let i = 0; i <= (rail.path.closed ? count - 1 : count); i++) {
-      const { point, direction } = atDistance(rail.path, (length * i) / count)
-      addPost(builder, { x: point.x, y: point.y, z: foot }, top - RAIL, size, PLAIN.side, direction)
-    }
+  const balusters = balustersOf(rail)
+  for (const place of balusters?.places ?? []) {
+    const { point, direction } = atDistance(rail.path, place)
+    addPost(builder, { x: point.x, y: point.y, z: foot }, top - RAIL, balusters!.size, PLAIN.side, direction)
   }
   return builder.solid()
 }

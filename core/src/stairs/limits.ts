@@ -10,6 +10,8 @@ const METRIC: StairLimits = {
   mostSum: 650,
   steepestRamp: 1 / 12,
   leastHeadroom: 2000,
+  leastGuard: 1000,
+  mostGap: 100,
 }
 const FEET_INCHES: StairLimits = {
   highestRise: 7.75 * INCH_MM,
@@ -18,6 +20,8 @@ const FEET_INCHES: StairLimits = {
   mostSum: 26 * INCH_MM,
   steepestRamp: 1 / 12,
   leastHeadroom: 80 * INCH_MM,
+  leastGuard: 36 * INCH_MM,
+  mostGap: 4 * INCH_MM,
 }
 
 /** The limits of a project: its own, or those usual in its units. */

@@ -58,6 +58,20 @@ const set = (facts: Partial<StairLimits>): unknown =>
       @set="(leastHeadroom) => set({ leastHeadroom })"
     />
     <LengthField
+      label="Least height of a balustrade"
+      :mm="limits.leastGuard ?? 0"
+      :units="store.units"
+      :least="1"
+      @set="(leastGuard) => set({ leastGuard })"
+    />
+    <LengthField
+      label="Widest gap in a balustrade"
+      :mm="limits.mostGap ?? 0"
+      :units="store.units"
+      :least="1"
+      @set="(mostGap) => set({ mostGap })"
+    />
+    <LengthField
       label="Length of a ramp for each 1 000 it climbs"
       :mm="1000 / limits.steepestRamp"
       :units="store.units"
