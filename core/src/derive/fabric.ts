@@ -290,7 +290,14 @@ export const FABRIC = {
   }),
   framing: onPlans<Framing>({
     clear: 'lines',
-    from: (scene) => [scene.level, ...scene.project.all('void'), null, ...scene.project.all('roof')],
+    from: ({ level, project }) => [
+      level,
+      ...project.all('void'),
+      null,
+      ...project.all('roof'),
+      null,
+      ...project.all('overhead'),
+    ],
     tier: (row, scene) => (here(row, scene) ? 'framing' : null),
     items: (row, { project }) => framingItems(project, row, inkOf(project, row).pen),
   }),

@@ -23,7 +23,7 @@ export const framingField: FieldOf<Framing> = (row, scene) => {
   if (scene.view !== 'plan') return null
   const { project, level } = scene
   return {
-    from: [row, level, ...project.all('void')],
+    from: [row, level, ...project.all('void'), null, ...project.all('overhead')],
     make: () => ({
       edges: [
         ...ownEntries(project, row, 'block').edges,

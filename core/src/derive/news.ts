@@ -121,8 +121,9 @@ function withOthers(
   if (kinds.has('viewport') || kinds.has('sheet')) for (const { id } of project.all('drawing')) all.add(id)
   // Level marks in plans tell the floor they are on, whichever that is.
   if (FLOORS.some((kind) => kinds.has(kind))) for (const { id } of project.all('levelMark')) all.add(id)
-  // Rows of joists end at voids, rafters lie beneath roofs.
-  if (kinds.has('void') || kinds.has('roof')) for (const { id } of project.all('framing')) all.add(id)
+  // Rows of joists end at voids; rafters lie beneath roofs and end at rooflights.
+  if (kinds.has('void') || kinds.has('roof') || kinds.has('overhead'))
+    for (const { id } of project.all('framing')) all.add(id)
   const take = (id: Id): void => {
     for (const user of project.dependents(id)) {
       if (all.has(user)) continue

@@ -292,6 +292,22 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
       b.makeId,
     ),
   )
+  // Rooflights over the landing.
+  for (const x of [10_050, 12_450])
+    b.do(
+      'Rooflight',
+      addOverhead(
+        b.project,
+        {
+          level,
+          what: 'rooflight',
+          shape: { by: 'outline', outline: pathOf([x, 5800, x + 900, 5800, x + 900, 7000, x, 7000]) },
+          bottom: 2600,
+          height: 1000,
+        },
+        b.makeId,
+      ),
+    )
   // Gables, and walls beneath the eaves.
   b.do('Up to the roof', setFacts(b.project, 'wall', [west, north, east, south], { upTo: 'roof' }))
   const southWest = b.corner(west, 'a', 'left', level)

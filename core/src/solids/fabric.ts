@@ -20,6 +20,7 @@ import { floorOf, lookOf, plainLook, vertical } from './ground'
 import { addBar, addPost } from './bars'
 import { addOutlinePrism } from './outline'
 import { plateStrips } from './plateStrips'
+import { addRooflight, holesWithin, liesInRoof } from './rooflights'
 import { voidsIn } from './voids'
 
 const PLAIN = { side: plainLook('side'), top: plainLook('top'), bottom: plainLook('underside') }
@@ -56,7 +57,7 @@ export function slabSolid(project: Project, slab: Slab): Solid | null {
 
 export function overheadSolid(project: Project, thing: Overhead): Solid | null {
   const heights = vertical(project, thing)
-  if (!heights) return null
+  if (!heights || (thing.what === 'rooflight' && liesInRoof(project, thing, project.all('roof')))) return null
   const builder = new SolidBuilder(thing.id)
   addOutlinePrism(builder, overheadOutline(thing), [], heights.from, heights.to, PLAIN)
   return builder.solid()
@@ -73,11 +74,16 @@ export function roofSolid(project: Project, roof: Roof): Solid | null {
   const under = lookOf('underside', strips[strips.length - 1]?.material ?? null)
   for (const { outline, heightAt } of solved.faces) {
     const at = (p: Point, more: number): Point3 => ({ x: p.x, y: p.y, z: eaves + heightAt(p) + more })
+    const holes = holesWithin(project, outline)
     builder.face(
       outline.map((p) => at(p, roof.fascia)),
       top,
+      { holes: holes.map(({ ring }) => ring.map((p) => at(p, roof.fascia))) },
     )
-    builder.face(outline.map((p) => at(p, 0)).reverse(), under)
+    builder.face(outline.map((p) => at(p, 0)).reverse(), under, {
+      holes: holes.map(({ ring }) => ring.map((p) => at(p, 0)).reverse()),
+    })
+    for (const hole of holes) addRooflight(builder, hole, (p, isTop) => at(p, isTop ? roof.fascia : 0))
     // The boards stand where this plane ends at the edge of the roof, and no other goes on.
     outline.forEach((p, i) => {
       const q = outline[(i + 1) % outline.length]!

@@ -1,14 +1,28 @@
 import { memberOutlines, membersOf, type Member } from '../framing'
-import { SAME_POINT, type Point } from '../geometry'
-import type { Framing, Project } from '../records'
+import { SAME_POINT, type Path, type Point } from '../geometry'
+import { overheadOutline } from '../kinds'
+import { isRemoved, type Framing, type Project } from '../records'
 import { SolidBuilder, addPrism, type FaceLook, type Point3, type Solid } from '../space'
 import { floorOf, lookOf } from './ground'
 import { roofsOver } from './roofsOver'
 import { voidsOn } from './voids'
 
+/** What a row ends at: joists at voids of their floor, rafters at rooflights. */
+export function openingsFor(project: Project, { what, level }: Framing): Path[] {
+  switch (what) {
+    case 'joists':
+      return voidsOn(project, level)
+    case 'rafters':
+      return project
+        .all('overhead')
+        .filter((thing) => thing.what === 'rooflight' && !isRemoved(thing))
+        .map((thing) => overheadOutline(thing))
+  }
+}
+
 /** The timbers of a row as it stands in the project. */
 export const framingMembers = (project: Project, row: Framing): Member[] =>
-  membersOf(row, voidsOn(project, row.level))
+  membersOf(row, openingsFor(project, row))
 
 /** A part of a timber in space: in plan from a to b, with its underside there, mm above datum. */
 export interface Rise {

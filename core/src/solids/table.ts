@@ -16,6 +16,8 @@ interface SolidKind<R> {
 }
 type SolidOf<R> = SolidKind<R> | null
 
+const rooflights = (project: Project): readonly unknown[] =>
+  project.all('overhead').filter(({ what }) => what === 'rooflight')
 const nothingMore = (): readonly unknown[] => []
 
 function wallFrom(project: Project, { id }: RecordOf<'wall'>): readonly unknown[] {
@@ -64,13 +66,19 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   stair: { make: stairSolid, from: ({ facts }) => [facts] },
   ramp: { make: rampSolid, from: nothingMore },
   rail: { make: railSolid, from: nothingMore },
-  roof: { make: roofSolid, from: plateFrom },
-  overhead: { make: overheadSolid, from: nothingMore },
+  roof: {
+    make: roofSolid,
+    from: (project, roof) => [...plateFrom(project, roof), null, ...rooflights(project)],
+  },
+  overhead: {
+    make: overheadSolid,
+    from: (project, { what }) => (what === 'rooflight' ? project.all('roof') : []),
+  },
   framing: {
     make: framingSolid,
     from: (project, row) => [
       project.find('material', row.material),
-      ...voidsOn(project, row.level),
+      ...(row.what === 'joists' ? voidsOn(project, row.level) : rooflights(project)),
       null,
       ...(row.what === 'rafters' ? project.all('roof') : []),
     ],

@@ -108,9 +108,14 @@ export class Derivation {
         for (const user of project.dependents(id)) if (project.get(user)?.kind === 'opening') all.add(user)
       } else if (isSolid(record.kind)) all.add(id)
     }
+    // Rooflights are openings of roofs.
+    if (kinds.has('overhead')) for (const { id } of project.all('roof')) all.add(id)
+    if (kinds.has('roof'))
+      for (const { id, what } of project.all('overhead')) if (what === 'rooflight') all.add(id)
     if (kinds.has('roof')) for (const { id, upTo } of project.all('wall')) if (upTo) all.add(id)
     if (kinds.has('void')) for (const slab of project.all('slab')) all.add(slab.id)
-    if (kinds.has('void') || kinds.has('roof')) for (const row of project.all('framing')) all.add(row.id)
+    if (kinds.has('void') || kinds.has('roof') || kinds.has('overhead'))
+      for (const row of project.all('framing')) all.add(row.id)
     for (const { id } of project.all('level')) {
       const solver = solverOf(project, id)
       const walls = solver.changes.since(this.solved.get(id) ?? -1)

@@ -53,7 +53,7 @@ function move(layer: Layer): void {
 </script>
 
 <template>
-  <PanelFrame title="Layers" :width="790" data-test="layers" @close="desk.panel = null">
+  <PanelFrame title="Layers" :width="690" data-test="layers" @close="desk.panel = null">
     <table>
       <thead>
         <tr>
