@@ -112,7 +112,7 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
     side: 'left',
     type: 'opening-type-window-row',
   })
-  const kilnNorth = b.opening(level, north, 'window', 11600, 1200, { side: 'left', sill: 1050, ...TWO })
+  const kilnNorth = b.opening(level, north, 'window', 10_800, 1200, { side: 'left', sill: 1050, ...TWO })
   const kilnDoor = b.opening(level, east, 'door', 8600 - 6300, 1200, {
     hand: 'start',
     type: 'opening-type-door-double-outside',
@@ -227,7 +227,7 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
     b.opening(level, south, 'window', onSouth(x), 1800, { side: 'left', type: 'opening-type-window-three' }),
   )
   const office = b.opening(level, south, 'window', onSouth(11600), 1800, { side: 'left' })
-  for (const x of [2400, 6000, 11600]) b.opening(level, north, 'window', x, 1500, { side: 'left' })
+  for (const x of [2400, 6000, 10_500]) b.opening(level, north, 'window', x, 1500, { side: 'left' })
   b.opening(level, spine, 'door', 8250 - 6200, 900, { hand: 'start', side: 'left' })
   b.opening(level, landing, 'door', 900, 900, { hand: 'start', side: 'right' })
   for (const x of [2600, 5600]) {
@@ -390,6 +390,9 @@ function outside(b: SampleBuilder, ground: string, upper: string): void {
   )
   b.slab(ground, [5950, -1700, 8450, -1700, 8450, 0, 5950, 0], -100, 'paving-200')
   b.column(ground, 'brick', 12000, 8850, [700, 500])
+  const flue = b.project.all('column').at(-1)!.id
+  b.do('Foot of the flue', setFacts(b.project, 'column', [flue], { base: -600 }))
+  b.do('Its footing', setFooting(b.project, [flue], { width: 900, depth: 700, thickness: 250, bottom: -850 }))
   b.column(upper, 'brick', 12000, 8850, [700, 500], 6700)
 }
 

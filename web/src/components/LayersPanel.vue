@@ -62,7 +62,7 @@ function move(layer: Layer): void {
           <th scope="col">Tone</th>
           <th scope="col">Colour</th>
           <th scope="col">Line</th>
-          <th scope="col" class="marks">Shown · locked · printed</th>
+          <th scope="col"><span class="visually-hidden">Shown, locked, printed</span></th>
           <th scope="col" class="number">Holds</th>
         </tr>
       </thead>
@@ -74,7 +74,7 @@ function move(layer: Layer): void {
           :class="{ dim: !layer.shown }"
           :rename="(name) => set(layer, 'Layer name', { name })"
         >
-          <td>
+          <td class="short">
             <select
               :value="layer.penMm"
               :aria-label="`Pen of ${layer.name}`"
@@ -83,7 +83,7 @@ function move(layer: Layer): void {
               <option v-for="pen in PEN_CHOICES" :key="pen.value" :value="pen.value">{{ pen.title }}</option>
             </select>
           </td>
-          <td>
+          <td class="ink">
             <select
               :value="nearestTone(layer.tone)"
               :aria-label="`Tone of ${layer.name}`"
@@ -94,11 +94,11 @@ function move(layer: Layer): void {
               </option>
             </select>
           </td>
-          <td>
+          <td class="ink">
             <ColourChoice
               :label="`Colour of ${layer.name}`"
               :colour="layer.colour"
-              none="its tone"
+              none="none"
               @set="(colour) => set(layer, 'Layer colour', { colour })"
             />
           </td>
@@ -178,6 +178,18 @@ function move(layer: Layer): void {
 </template>
 
 <style scoped>
+tbody td.short select,
+tbody td.ink select,
+tbody td.line select {
+  min-width: 0;
+  width: 100%;
+}
+td.short {
+  width: 84px;
+}
+td.ink {
+  width: 84px;
+}
 .dim :deep(.name input) {
   color: rgb(var(--v-theme-soft-ink));
 }
@@ -186,7 +198,7 @@ td.number {
 }
 .line {
   display: flex;
-  width: 172px;
+  width: 168px;
   align-items: center;
   gap: 6px;
 }
