@@ -105,8 +105,7 @@ export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   // The deck in front of the workshop, under a roof on four posts.
   const deck = [0, 0, 0, -ft(6), ft(24), -ft(6), ft(24), 0]
   b.hatch(drawing, b.line(drawing, 'outlines', deck, true), 'boards')
-  for (const x of [0.25, 8, 16, 23.75]) b.column(level, 'stud', ft(x), -ft(5, 9), [ft(0, 6), ft(0, 6)])
-  b.line(drawing, 'overhead', [-ft(1), 0, -ft(1), -ft(7), ft(25), -ft(7), ft(25), 0])
+  for (const x of [0.25, 8, 16, 23.75]) b.column(level, 'stud', ft(x), -ft(5, 9), [ft(0, 6), ft(0, 6)], ft(8))
   // The beam over the workshop, on a post in its middle.
   b.column(level, 'stud', ft(12), ft(11), [ft(0, 6), ft(0, 6)])
   for (const side of [-1.75, 1.75])
@@ -176,6 +175,22 @@ function outside(b: SampleBuilder, level: string, walls: readonly string[]): voi
         overhang: ft(1, 6),
         type: 'plate-type-roof-shingled-11',
         eaves: ft(9, 3),
+      },
+      b.makeId,
+    ),
+  )
+  b.do(
+    'Roof',
+    addRoof(
+      b.project,
+      {
+        ...roof,
+        outline: path([-ft(1), -ft(7), ft(25), -ft(7), ft(25), 0, -ft(1), 0]),
+        form: 'flat',
+        pitch: 0,
+        overhang: 0,
+        type: 'plate-type-roof-flat-12',
+        eaves: ft(8),
       },
       b.makeId,
     ),
