@@ -131,6 +131,27 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
     await putAway(page)
   })
 
+  await test.step('a level is picked by its line there, and typed; it is not removed by Delete', async () => {
+    const elevation = board(page)
+    const [level] = await stored(server, project, 'level')
+    await elevation.press(-500, 0)
+    const card = traits(page)
+    await expect(card).toContainText('Ground')
+    const height = card.getByRole('textbox', { name: 'Storey height' })
+    await height.fill('2800')
+    await height.press('Enter')
+    await expect.poll(async () => (await stored(server, project, 'level'))[0]).toMatchObject({ height: 2800 })
+    await elevation.element.focus()
+    await page.keyboard.press('Delete')
+    await expect(page.getByTestId('sentence')).toContainText('is removed in Levels')
+    expect(await stored(server, project, 'level')).toHaveLength(1)
+    await page.keyboard.press('Control+z')
+    await expect
+      .poll(async () => (await stored(server, project, 'level'))[0])
+      .toMatchObject({ height: level!.height })
+    await putAway(page)
+  })
+
   await test.step('a level mark tells the sill and follows it', async () => {
     const south = await open(page, 'South elevation')
     const { along, width } = window!

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { settleSheets, settlingBuilding } from '../src/check'
-import { addSight, addSheet, addViewport } from '../src/edit'
+import { addSheet, addSight, addViewport, groupItems, removeItems } from '../src/edit'
 import { pathOfPoints } from '../src/geometry'
 import { Project, type AnyRecord, type Roof, type Stair } from '../src/records'
 import { SAMPLES } from '../src/samples'
@@ -161,5 +161,16 @@ describe('a mark whose drawing lies on no sheet', () => {
       ),
     )
     expect(told()).toBe(false)
+  })
+})
+
+describe('a level picked by its line', () => {
+  it('is not removed with what is selected, nor grouped', () => {
+    const project = projectWith(PLAN, ceiling(0), STAIR)
+    expect(() => removeItems(project, [LEVEL])).toThrow('is removed in Levels')
+    let n = 0
+    expect(() => groupItems(project, PLAN.id, [LEVEL, 'slab'], () => `g${++n}`)).toThrow('at least two')
+    const grouped = groupItems(project, PLAN.id, [LEVEL, 'slab', 'stair'], () => `g${++n}`)
+    expect(grouped.put.find(({ kind }) => kind === 'group')).toMatchObject({ members: ['slab', 'stair'] })
   })
 })

@@ -1,3 +1,4 @@
+import { standsSomewhere } from '../kinds'
 import { SAME_LENGTH, type Affine } from '../geometry'
 import { middleOf } from '../kinds'
 import { repeatMaps } from '../linework'
@@ -12,7 +13,11 @@ import { MOST_COPIES, copyInto } from './transform'
  */
 export function groupItems(project: Project, drawing: Id, ids: readonly Id[], makeId: MakeId): Change {
   refuseLocked(project, ids)
-  const members = [...new Set(ids)].filter((id) => project.get(id)?.kind !== 'opening')
+  // Openings go with their walls; what stands nowhere, such as a level, is in no group.
+  const members = [...new Set(ids)].filter((id) => {
+    const { kind } = project.get(id)!
+    return kind !== 'opening' && standsSomewhere(kind)
+  })
   if (members.length < 2) throw new EditRefused('nothing', 'Select at least two things to group.')
   const outcome = leaveGroups(new Outcome(project), members)
   return outcome.put({ id: makeId(), kind: 'group', drawing, members }).change()

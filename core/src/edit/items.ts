@@ -46,6 +46,12 @@ const isMark = (drawing: RecordOf<'drawing'>): boolean =>
 export function removeItems(project: Project, ids: readonly Id[]): Change {
   refuseLocked(project, ids)
   for (const id of ids) {
+    const level = project.find('level', id)
+    if (level)
+      throw new EditRefused(
+        'in-use',
+        `“${level.name}” is a level: it is removed in Levels, with all that stands on it.`,
+      )
     const record = project.find('drawing', id)
     if (record && (!isMark(record) || project.dependents(id).length > 0))
       throw new EditRefused(

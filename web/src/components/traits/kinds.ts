@@ -16,6 +16,7 @@ import GridLineTraits from './GridLineTraits.vue'
 import GuideTraits from './GuideTraits.vue'
 import HatchTraits from './HatchTraits.vue'
 import LeaderTraits from './LeaderTraits.vue'
+import LevelTraits from './LevelTraits.vue'
 import LevelMarkTraits from './LevelMarkTraits.vue'
 import LineTraits from './LineTraits.vue'
 import NoteTraits from './NoteTraits.vue'
@@ -43,6 +44,8 @@ interface TraitsOf<R> {
 /** The card of Traits of every kind; null: it has no facts of its own to show, or cannot be selected. */
 const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   ...forUnplaced(null),
+  // Picked by its line in an elevation or a section.
+  level: { card: LevelTraits, title: ({ name }) => name },
   wall: { card: WallTraits, many: true },
   column: { card: ColumnTraits },
   opening: {
