@@ -74,8 +74,10 @@ export interface Sight {
 /** Brings corners x, y, nearness … from the axes they were cut off in to those of the picture. */
 type ToPicture = (points: readonly number[]) => number[]
 
+const asTheyAre: ToPicture = (points) => points as number[]
+
 function toPicture({ looking, axes }: Sight): ToPicture {
-  if (looking === axes) return (points) => points as number[]
+  if (looking === axes) return asTheyAre
   const rows = [looking.right, looking.up, looking.near].map((row) => [
     dot3(axes.right, row),
     dot3(axes.up, row),
@@ -140,7 +142,7 @@ export function lookAt(
       if (loops) for (const loop of loops) closing(loop, inView, plate, front !== null, solid.source, edges)
       return { plate, front: front !== null }
     })
-    addEdges(solid, seen, inView, made, cuts, edges)
+    addEdges(solid, seen, looking === axes ? null : inView, made, cuts, edges)
     for (const line of solid.lines ?? []) {
       const plate = made[line.face]?.plate
       if (!plate) continue
@@ -193,7 +195,8 @@ interface Seen {
 function addEdges(
   solid: Solid,
   seen: Float64Array,
-  inView: ToPicture,
+  /** Null: the axes are those of the picture. */
+  inView: ToPicture | null,
   made: readonly (Seen | null)[],
   cuts: readonly Limit[],
   edges: SourceEdge[],
@@ -218,11 +221,15 @@ function addEdges(
   })
   for (const [key, { a, b, left, right, face }] of known) {
     const [i, j] = [3 * a, 3 * b]
-    const ends = cutSegment(
-      [seen[i]!, seen[i + 1]!, seen[i + 2]!, seen[j]!, seen[j + 1]!, seen[j + 2]!],
-      inView,
-      cuts,
-    )
+    // Most solids lie wholly within, in the axes of the picture: nothing is to be worked out for their edges.
+    const ends =
+      inView === null && cuts.length === 0
+        ? { ax: seen[i]!, ay: seen[i + 1]!, bx: seen[j]!, by: seen[j + 1]! }
+        : cutSegment(
+            [seen[i]!, seen[i + 1]!, seen[i + 2]!, seen[j]!, seen[j + 1]!, seen[j + 2]!],
+            inView ?? asTheyAre,
+            cuts,
+          )
     if (!ends) continue
     const named = solid.names?.get(key)
     const { ax, ay, bx, by } = ends

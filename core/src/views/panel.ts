@@ -55,7 +55,13 @@ export class Panel {
   private readonly lines: HiddenLines<string, SourceEdge>
   private readonly isGhost: boolean
   private readonly facts = new Map<Plate, Facts>()
-  private readonly looks = new Map<string, number>()
+  /** Numbers of looks, by what they tell apart and by material. */
+  private readonly looks = {
+    plain: new Map<Id | null, number>(),
+    front: new Map<Id | null, number>(),
+    pane: new Map<Id | null, number>(),
+  }
+  private lookCount = 0
   private readonly numbers = { orders: 0, curves: 0 }
 
   /** Plates are told apart by the place of their record among all, then by their face: whatever was made when. */
@@ -131,16 +137,15 @@ export class Panel {
     else this.lines.put(id, thing)
   }
 
-  private styleOf({ role, material }: FaceLook): FaceStyle {
-    const own = role === 'front' || role === 'pane' ? role : ''
-    const key = `${own} ${material ?? ''}`
-    let look = this.looks.get(key)
-    if (look === undefined) this.looks.set(key, (look = this.looks.size + 1))
-    return {
-      look,
-      rank: own ? FRONTS : material === null ? this.ranks.plain : this.ranks.of(material),
-      filled: role !== 'edge' && role !== 'frame',
-    }
+  private styleOf(look: FaceLook): FaceStyle {
+    const { role, material } = look
+    const own = role === 'front' || role === 'pane' ? role : 'plain'
+    const known = this.looks[own]
+    let number = known.get(material)
+    if (number === undefined) known.set(material, (number = ++this.lookCount))
+    const filled = role !== 'edge' && role !== 'frame'
+    const rank = own === 'plain' ? (material === null ? this.ranks.plain : this.ranks.of(material)) : FRONTS
+    return { look: number, rank, filled }
   }
 
   /** What the view cuts, and what that hides. */
