@@ -4,9 +4,9 @@ import { drawingList } from '../src/annotate'
 import { solverOf } from '../src/building'
 import { lookThrough, sceneOf } from '../src/derive'
 import { INK, PAPER, greyOf, isColour, penOf, toneColour, type DisplayItem } from '../src/display'
-import { setLens, setLensRule, setLensStatus, setLayer, setOwnLook, setStatus } from '../src/edit'
+import { addOpening, setLens, setLensRule, setLensStatus, setLayer, setOwnLook, setStatus } from '../src/edit'
 import { STANDARD_LENSES, lensOf } from '../src/library'
-import { statuses, type AnyRecord, type Project, type Status } from '../src/records'
+import { statuses, type AnyRecord, type Opening, type Project, type Status } from '../src/records'
 import { roomsOf } from '../src/rooms'
 import { LEVEL, PLAN, projectWith } from './wallFixture'
 
@@ -93,6 +93,33 @@ describe('what is existing, removed or new', () => {
     expect(outlines('lens-after')).toBe(3)
     // New parts are filled with ink where the works are shown.
     expect(tonesOf(listOf(project, 'lens-works').filter(({ kind }) => kind === 'fill'))).toContain(0)
+  })
+  it('lets a new window come where a door goes', () => {
+    const project = parted()
+    const door: AnyRecord = {
+      id: 'door',
+      kind: 'opening',
+      wall: 'south',
+      fit: 'door',
+      along: 1500,
+      width: 900,
+      sill: 0,
+      head: 2100,
+      hand: 'start',
+      side: 'left',
+      status: 'removed',
+    }
+    project.apply({ put: [door], drop: [] })
+    let n = 0
+    const { id: _, kind: __, status: ___, ...rest } = door as Opening
+    const solved = () => solverOf(project, LEVEL).get('south')!
+    const change = addOpening(project, solved(), { ...rest, fit: 'window', sill: 900 }, () => `o${++n}`)
+    project.apply(change)
+    const fits = solved().openings
+    expect(fits.map(({ fault }) => fault)).toEqual([null, null])
+    expect(fits.map(({ zone }) => zone).sort()).toEqual(['cut', 'removed'])
+    // The wall is open where the window is, once.
+    expect(solverOf(project, LEVEL).faults()).toBe(0)
   })
   it('any statuses leave closed outlines', () => {
     fc.assert(

@@ -8,7 +8,7 @@ import {
 } from '../building'
 import { SAME_POINT } from '../geometry'
 import { openingTypeOf } from '../library'
-import type { AnyRecord, Change, Id, Opening, Project } from '../records'
+import { isRemoved, type AnyRecord, type Change, type Id, type Opening, type Project } from '../records'
 import { marksOf, nextMark } from './marks'
 import { EditRefused, type MakeId } from './refusal'
 import { openingsOf } from './openingsOf'
@@ -141,6 +141,8 @@ function refuseMisfit(project: Project, solved: SolvedWall, opening: Opening): v
     )
   for (const other of openingsOf(project, opening.wall)) {
     if (other.id === opening.id || !heightsMeet(openingReach(opening), openingReach(other))) continue
+    // What is new may come where something goes.
+    if (isRemoved(other) !== isRemoved(opening)) continue
     if (overlap(opening, other)) throw takenBy(other)
   }
 }
