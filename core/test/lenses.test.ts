@@ -5,6 +5,7 @@ import { solverOf } from '../src/building'
 import { lookThrough, sceneOf } from '../src/derive'
 import { INK, PAPER, greyOf, isColour, penOf, toneColour, type DisplayItem } from '../src/display'
 import { addOpening, setLens, setLensRule, setLensStatus, setLayer, setOwnLook, setStatus } from '../src/edit'
+import { readLibrary, writeLibrary } from '../src/exchange'
 import { STANDARD_LENSES, lensOf } from '../src/library'
 import { statuses, type AnyRecord, type Opening, type Project, type Status } from '../src/records'
 import { roomsOf } from '../src/rooms'
@@ -212,3 +213,20 @@ const isHole = (loop: { readonly points: readonly { readonly x: number; readonly
     const q = loop.points[(i + 1) % loop.points.length]!
     return sum + p.x * q.y - q.x * p.y
   }, 0) < 0
+
+describe('a lens in another project', () => {
+  it('leaves rules behind that only its own project understands', () => {
+    const project = parted()
+    project.apply(setLensRule(project, 'lens-full', { by: 'kind', kind: 'wall', colour: '#6f8140' }))
+    project.apply(setLensRule(project, 'lens-full', { by: 'layer', layer: 'layer-walls', dashed: true }))
+    project.apply(setLensRule(project, 'lens-full', { by: 'level', level: LEVEL, shown: false }))
+    const text = writeLibrary({ name: 'L', system: 'metric', records: project.everything() }, ['lens-full'])
+    const [lens] = readLibrary(text).records
+    expect(lens).toMatchObject({
+      rules: [
+        { by: 'kind', kind: 'wall', colour: '#6f8140' },
+        { by: 'layer', layer: 'layer-walls', dashed: true },
+      ],
+    })
+  })
+})

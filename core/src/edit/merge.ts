@@ -7,9 +7,11 @@ import {
   type AnyRecord,
   type Id,
   type KindIn,
+  type Lens,
   type Project,
   type RecordOf,
 } from '../records'
+import { STANDARD_LAYERS } from '../library'
 import { EditRefused, type MakeId } from './refusal'
 
 /** Kinds that make up a library: what projects share with each other. What is needed comes before what needs it. */
@@ -58,10 +60,29 @@ export function gather(records: Iterable<AnyRecord>, ids: Iterable<Id>): Library
       )
     under.add(id)
     for (const [needed] of needs(record)) visit(needed, record)
-    found.set(id, record)
+    found.set(id, record.kind === 'lens' ? sharedLens(record) : record)
   }
   for (const id of ids) visit(id, null)
   return [...found.values()]
+}
+
+const SHIPPED_LAYERS: ReadonlySet<Id> = new Set(STANDARD_LAYERS.map(({ id }) => id))
+
+/** A lens as another project understands it: without rules for levels and for layers of one project alone. */
+function sharedLens(lens: Lens): Lens {
+  const { rules, ...rest } = lens
+  const kept = rules?.filter((rule) => {
+    switch (rule.by) {
+      case 'kind':
+        return true
+      case 'layer':
+        return SHIPPED_LAYERS.has(rule.layer)
+      case 'level':
+        return false
+    }
+  })
+  if (kept?.length === rules?.length) return lens
+  return kept && kept.length > 0 ? { ...rest, rules: kept } : rest
 }
 
 /** Chooses for a record whose name is taken. */

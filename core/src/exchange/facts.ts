@@ -87,6 +87,12 @@ export function factsOf(record: LibraryRecord, nameOf: (id: Id) => string, units
         ['Furniture', yes(record.furniture)],
         ['Overhead', yes(record.overhead)],
         ['Footings', yes(record.footings ?? false)],
+        ['Joists', yes(record.framing ?? false)],
+        ['Faces', record.faces ?? 'as cut walls'],
+        ['Ink', record.ink ?? 'colours'],
+        ['Hidden edges', yes(record.unseen ?? false)],
+        ['Status', record.statuses ? Object.values(record.statuses).join(', ') : 'as usual'],
+        ['Draws otherwise', `${record.rules?.length ?? 0} of kinds and layers`],
         ['Room tags', yes(record.roomTags)],
         ['Numbers', yes(record.marks)],
       ]
