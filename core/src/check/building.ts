@@ -69,10 +69,7 @@ export function* settlingBuilding(project: Project): Steps<Matter[]> {
       say(
         `roof-${opening.id}`,
         project.need('wall', opening.wall).level,
-        `${opening.fit === 'window' ? 'Window' : 'Door'} ${opening.mark ?? ''} runs into the roof.`.replace(
-          '  ',
-          ' ',
-        ),
+        `${[opening.fit === 'window' ? 'Window' : 'Door', opening.mark].filter(Boolean).join(' ')} runs into the roof.`,
         [opening.id],
         place,
       )

@@ -168,7 +168,7 @@ function coursesItems(
 
 function barItems(path: Path, diameter: number, { tone, source }: BandInk): DisplayItem[] {
   const half = diameter / 2
-  const loops = path.closed ? [...ringBeside(path, half, -half)] : ringBeside(path, half, -half)
+  const loops = ringBeside(path, half, -half)
   return loops.length > 0
     ? [{ kind: 'fill', tone, loops: loops.map((points) => points.flatMap(({ x, y }) => [x, y])), source }]
     : []

@@ -15,8 +15,8 @@ export interface Headroom {
 
 /** So far from the edge of a tread it is looked whether anything is over it, as a part of the way to its middle. */
 const INSET = 0.15
-/** What lies no higher over a tread than this belongs to the stair, mm. */
-const OWN = 400
+/** What touches a tread is not over it, mm. */
+const TOUCHES = 1
 
 /** The least headroom over a stair, over the middle and near the corners of each tread; null where nothing is over it. */
 export function headroomOf(project: Project, stair: Stair): Headroom | null {
@@ -31,7 +31,7 @@ export function headroomOf(project: Project, stair: Stair): Headroom | null {
       y: y + (middle.y - y) * INSET,
     }))
     for (const at of [middle, ...near]) {
-      const over = lowestOver(project, at, foot + OWN, stair.id)
+      const over = lowestOver(project, at, foot + TOUCHES, stair.id)
       if (over && (!least || over.z - foot < least.height))
         least = { height: over.z - foot, at, under: over.record }
     }
