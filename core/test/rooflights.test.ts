@@ -1,25 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { addSight } from '../src/edit'
-import { pathOfPoints } from '../src/geometry'
 import type { AnyRecord, Overhead, Project, Roof } from '../src/records'
 import { solidOf } from '../src/solids'
 import { normalOf, type Solid } from '../src/space'
 import { atOnce } from '../src/steps'
 import { Derivation } from '../src/views'
+import { outline } from './house'
 import { LEVEL, PLAN, projectWith } from './wallFixture'
 
-const rectangle = (x: number, y: number, width: number, depth: number) => {
-  const { vertices, closed } = pathOfPoints(
-    [
-      { x, y },
-      { x: x + width, y },
-      { x: x + width, y: y + depth },
-      { x, y: y + depth },
-    ],
-    true,
-  )
-  return { vertices: [...vertices], closed }
-}
+const rectangle = (x: number, y: number, width: number, depth: number) =>
+  outline([x, y], [x + width, y], [x + width, y + depth], [x, y + depth])
 /** Two slopes of 45° over 6 by 4 m, without overhang. */
 const ROOF: Roof = {
   id: 'roof',

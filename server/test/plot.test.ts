@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { addWalls, newProject, changePen } from '@lamina/core/edit'
+import { addWalls, changePen, newProject, setOwnLook } from '@lamina/core/edit'
 import { Project, type AnyRecord, type Viewport } from '@lamina/core/records'
 import { SHEET_SIZES } from '@lamina/core/sheets'
 import { NothingToPlot, plotSheets } from '../src/plot/document'
@@ -125,6 +125,19 @@ describe('a plotted sheet, read by poppler', () => {
     project.apply(changePen(project, 'frame', { widthMm: 1.4 }))
     expect(await strokes(0.7)).toBe(0)
     expect(await strokes(1.4)).toBeGreaterThan(0)
+  })
+
+  it('is drawn in the colour that a wall was given, and in no colour before', async () => {
+    const { project } = projectWithWall(50)
+    const inRed = async (): Promise<number> => {
+      const { svg } = readByPoppler(await plotSheets({ records: [...project.everything()], sheets: null }))
+      // #c2271d is 194, 39 and 29 of 255.
+      const red = svg.match(/<path [^>]*stroke:rgb\(76\.0\d*%,\s?15\.2\d*%,\s?11\.3\d*%\)[^>]*\/>/g) ?? []
+      return Math.max(0, ...strokeLengths(red.join('\n'), 0.5))
+    }
+    expect(await inRed()).toBe(0)
+    project.apply(setOwnLook(project, [project.all('wall')[0]!.id], { colour: '#c2271d' }))
+    expect(Math.abs((await inRed()) - 120)).toBeLessThanOrEqual(0.01)
   })
 
   it('has its exact size, its fonts within and its text to be selected', async () => {

@@ -65,6 +65,16 @@ const bare = ({ by, ...rule }: LensRule): LensRule =>
     : by === 'layer' && 'layer' in rule
       ? { by, layer: rule.layer }
       : { by: 'level', level: 'level' in rule ? rule.level : '' }
+/** What a rule can be about, as it is offered. */
+const groups = computed(() => [
+  {
+    by: 'kind',
+    label: 'A kind of thing',
+    items: lensKinds.map((kind) => ({ value: kind, title: called(kind) })),
+  },
+  { by: 'layer', label: 'A layer', items: layers.value },
+  { by: 'level', label: 'A level', items: levels.value },
+])
 </script>
 
 <template>
@@ -155,34 +165,14 @@ const bare = ({ by, ...rule }: LensRule): LensRule =>
   </table>
   <select class="more" aria-label="Draw something otherwise" value="" @change="add">
     <option value="" disabled>Draw something otherwise…</option>
-    <optgroup label="A kind of thing">
+    <optgroup v-for="{ by, label, items } in groups" :key="by" :label="label">
       <option
-        v-for="kind in lensKinds"
-        :key="kind"
-        :value="`kind ${kind}`"
-        :disabled="taken.has(`kind ${kind}`)"
+        v-for="{ value, title } in items"
+        :key="value"
+        :value="`${by} ${value}`"
+        :disabled="taken.has(`${by} ${value}`)"
       >
-        {{ called(kind) }}
-      </option>
-    </optgroup>
-    <optgroup label="A layer">
-      <option
-        v-for="each in layers"
-        :key="each.value"
-        :value="`layer ${each.value}`"
-        :disabled="taken.has(`layer ${each.value}`)"
-      >
-        {{ each.title }}
-      </option>
-    </optgroup>
-    <optgroup label="A level">
-      <option
-        v-for="each in levels"
-        :key="each.value"
-        :value="`level ${each.value}`"
-        :disabled="taken.has(`level ${each.value}`)"
-      >
-        {{ each.title }}
+        {{ title }}
       </option>
     </optgroup>
   </select>
