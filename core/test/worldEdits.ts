@@ -1276,8 +1276,15 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make(world, { a, b, pick }) {
       const { project } = world
       const view = project.all('drawing').find((each) => each.view === 'section' || each.view === 'elevation')
-      const kind = (['opening', 'wall', 'roof', 'slab', 'column', 'overhead'] as const)[pick % 6]!
-      return edit.moveInView(project, view?.id ?? 'missing', world.some(kind, pick), pick % 5, { x: a, y: b })
+      const kinds = ['opening', 'wall', 'roof', 'slab', 'column', 'overhead', 'level', 'gridLine'] as const
+      const kind = kinds[pick % kinds.length]!
+      const around =
+        view?.view === 'section' || view?.view === 'elevation'
+          ? { board: view, extent: { minX: a, minY: b, maxX: a + 9000, maxY: b + 3000 }, scale: 50 }
+          : null
+      const to = { x: a, y: b }
+      const id = world.some(kind, pick)
+      return edit.moveInView(project, view?.id ?? 'missing', id, pick % 5, to, around, pick % 2 === 0)
     },
   },
   addCutaway: {

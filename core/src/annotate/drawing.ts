@@ -76,12 +76,16 @@ class AnnotationDrawn implements PartSource {
     private readonly look: PlanLook,
   ) {}
 
-  *update({ scene, records }: News): Generator<void> {
+  *update({ scene, records, walls }: News): Generator<void> {
     const { project, board } = scene
     let steps = 0
-    if (records)
-      for (const id of records) this.picture.put(id, 'annotation', this.made(project.get(id), scene))
-    else {
+    if (records) {
+      const again = new Set(records)
+      // The sides of a room are told from its walls.
+      if (walls === null || walls.size > 0)
+        for (const drawing of project.all('drawing')) if (drawing.view === 'interior') again.add(drawing.id)
+      for (const id of again) this.picture.put(id, 'annotation', this.made(project.get(id), scene))
+    } else {
       const rest = this.picture.drawnBy('annotation')
       const marks = project.all('drawing').map(({ id }) => id)
       for (const id of [...project.dependents(board.id), ...marks]) {

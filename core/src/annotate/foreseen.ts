@@ -3,19 +3,23 @@ import {
   foreseenWalls,
   isDrawn,
   isWithWalls,
+  seenAround,
   type Picture,
   type PlanLook,
   type Scene,
   type WallsAhead,
 } from '../derive'
 import { cleared, type DisplayItem } from '../display'
-import { SAME_POINT, distance, type Point } from '../geometry'
+import { SAME_POINT, distance, isEmptyBox, type Point } from '../geometry'
+import { isStanding } from '../kinds'
 import { styleOf } from '../library'
 import { Project, needs, type Anchor, type AnyRecord, type Change, type Id, type RecordOf } from '../records'
 import { anchorsOf, holdAnchor, type Ground } from '../ties'
+import { lineInView } from '../views'
 import { drawDimension } from './dimension'
 import { foreseenRecord } from './drawing'
 import { drawLeader } from './leader'
+import { lineItems } from './levelLines'
 import { drawLevelMark, isFromAbove, levelWords, markedHeight } from './levelMark'
 
 /** More records than this are not all shown before they are stored. */
@@ -37,6 +41,10 @@ export function foreseenChange(
   const [off, on]: [DisplayItem[], DisplayItem[]] = [[], []]
   const clear = (id: Id): void => {
     for (const { items } of picture.of(id)) off.push(...cleared(items))
+  }
+  for (const [id, items] of linesAhead(change, scene, scale)) {
+    clear(id)
+    on.push(...items)
   }
   for (const record of change.put.slice(0, MOST_FORESEEN)) {
     if (walls && isWithWalls(record.kind)) continue
@@ -60,6 +68,23 @@ export function foreseenChange(
     on.push(...laidAt(follower, points, scene, scale))
   }
   return [...off, ...(walls?.items ?? []), ...on]
+}
+
+/** The lines of levels and the grid in a view from the side, where a change takes them, or pulls their ends. */
+function linesAhead(change: Change, scene: Scene, scale: number): [Id, DisplayItem[]][] {
+  const around = seenAround(scene, scale)
+  if (!around || scene.view !== 'derived' || isEmptyBox(around.extent)) return []
+  const [frame] = scene.frames
+  if (!frame) return []
+  const { project } = scene
+  const pulled = change.put.find((record) => record.id === around.board.id)
+  const board = pulled?.kind === 'drawing' && isStanding(pulled) ? pulled : around.board
+  const moved = pulled ? [...project.all('level'), ...project.all('gridLine')] : change.put
+  return moved.flatMap((record): [Id, DisplayItem[]][] => {
+    if (record.kind !== 'level' && record.kind !== 'gridLine') return []
+    const line = lineInView(board, frame.looking, record, around.extent, scale)
+    return line ? [[record.id, lineItems(record, line, project, scale)]] : []
+  })
 }
 
 type Follower = RecordOf<'dimension' | 'leader' | 'levelMark'>

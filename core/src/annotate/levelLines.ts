@@ -9,18 +9,18 @@ import {
   type PlanLook,
 } from '../derive'
 import { strokeItem, textItem, type DisplayItem } from '../display'
-import { cross, isEmptyBox, pathOf, straight, unitAt, type Box } from '../geometry'
+import { isEmptyBox, pathOf, straight, type Point } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
 import type { GridLine, Id, Level, Project } from '../records'
 import { formatHeight } from '../units'
-import type { Looking } from '../space'
-import { isUpright } from '../views'
+import { isStanding } from '../kinds'
+import { lineInView } from '../views'
 
 /** Beneath the faces of what is seen: the lines show beside the building. */
 const BENEATH = rankOf(-0.5, 0, 'others')
 
-/** Sizes on paper, mm: how far lines run beyond the building, letters, the symbol, balloons. */
-const SIZE = { beyond: 14, text: 2.5, symbol: 2.4, balloon: 5, gap: 2 }
+/** Sizes on paper, mm: letters, the symbol, balloons. */
+const SIZE = { text: 2.5, symbol: 2.4, balloon: 5, gap: 2 }
 
 /** The floors of levels and the grid lines that run into the picture, with their names, in a drawing that looks at the building. */
 export class LevelLines implements PartSource {
@@ -34,27 +34,24 @@ export class LevelLines implements PartSource {
 
   *update({ scene, derived }: News): Generator<void> {
     if (scene.view !== 'derived' || scene.beneath || !derived) return
-    const { project } = scene
+    const { project, board } = scene
     const [frame] = scene.frames
     if (!frame) return
     const { extent } = derived.now
     const levels = project.all('level')
     const grid = project.all('gridLine')
-    const key = JSON.stringify([extent, levels, grid, frame.looking])
+    const ends = isStanding(board) ? [board.lineEnds, board.ownEnds] : []
+    const key = JSON.stringify([extent, levels, grid, frame.looking, ends])
     if (key === this.drawn) return
     this.drawn = key
     const rest = new Set(this.parts.keys())
-    if (!isEmptyBox(extent) && scene.frames.length === 1 && isUpright(frame)) {
-      for (const level of levels) {
-        rest.delete(level.id)
-        this.put(level.id, levelItems(level, extent, project, this.look.scale))
+    if (!isEmptyBox(extent) && isStanding(board)) {
+      for (const record of [...levels, ...grid]) {
+        const line = lineInView(board, frame.looking, record, extent, this.look.scale)
+        if (!line) continue
+        rest.delete(record.id)
+        this.put(record.id, lineItems(record, line, project, this.look.scale))
         yield
-      }
-      for (const line of grid) {
-        const x = across(line, frame.looking)
-        if (x === null) continue
-        rest.delete(line.id)
-        this.put(line.id, gridItems(line, x, extent, project, this.look.scale))
       }
     }
     for (const id of rest) putParts(this.picture, this.parts, id, [])
@@ -66,31 +63,39 @@ export class LevelLines implements PartSource {
   }
 }
 
-/** Grid lines that run no more than this out of the picture are seen from their end: half a degree. */
-const END_ON = Math.sin(Math.PI / 360)
-
-/** Where a grid line stands in the picture; null when it does not run straight into it. */
-function across({ a, b }: GridLine, { right }: Looking): number | null {
-  const u = unitAt(Math.atan2(b.y - a.y, b.x - a.x))
-  const level = { x: right.x, y: right.y }
-  if (Math.abs(u.x * level.x + u.y * level.y) > END_ON || cross(u, level) === 0) return null
-  return a.x * right.x + a.y * right.y
+/** The line of a level or a grid line in a view from the side, with its name. */
+export function lineItems(
+  record: Level | GridLine,
+  line: LineEnds,
+  project: Project,
+  scale: number,
+): DisplayItem[] {
+  switch (record.kind) {
+    case 'level':
+      return levelItems(record, line, project, scale)
+    case 'gridLine':
+      return gridItems(record, line, project, scale)
+  }
 }
 
-function levelItems(level: Level, extent: Box, project: Project, scale: number): DisplayItem[] {
+interface LineEnds {
+  readonly from: Point
+  readonly to: Point
+}
+
+function levelItems(level: Level, { from, to }: LineEnds, project: Project, scale: number): DisplayItem[] {
   const source = level.id
   const mm = (paper: number): number => paper * scale
-  const y = level.elevation
-  const [from, to] = [extent.minX - mm(SIZE.beyond), extent.maxX + mm(SIZE.beyond)]
+  const { y } = to
   const name = level.name
   const value = formatHeight(level.elevation, project.facts.units)
   const text = (words: string, x: number, align: 'start' | 'end', up: number): DisplayItem =>
     textItem(words, { x, y: y + mm(up) }, { height: mm(SIZE.text), align, source })
   const tip = mm(SIZE.symbol)
-  const at = to + mm(SIZE.gap)
+  const at = to.x + mm(SIZE.gap)
   return [
     strokeItem(
-      pathOf([straight({ x: from, y }, { x: at + tip, y })], false),
+      pathOf([straight(from, { x: at + tip, y })], false),
       'dimension',
       [7, 1, 0.3, 1],
       scale,
@@ -107,21 +112,15 @@ function levelItems(level: Level, extent: Box, project: Project, scale: number):
   ]
 }
 
-function gridItems(line: GridLine, x: number, extent: Box, project: Project, scale: number): DisplayItem[] {
+function gridItems(line: GridLine, { from, to }: LineEnds, project: Project, scale: number): DisplayItem[] {
   const source = line.id
   const mm = (paper: number): number => paper * scale
   const type = lineTypeOf(project, layerOf(project, line).lineType)
-  const [low, high] = [extent.minY - mm(SIZE.beyond / 2), extent.maxY + mm(SIZE.beyond)]
+  const { x, y: high } = to
   const r = mm(SIZE.balloon)
   const height = line.name.length > 2 ? 2.5 : 3.5
   return [
-    strokeItem(
-      pathOf([straight({ x, y: low }, { x, y: high })], false),
-      'dimension',
-      type.dashesPaperMm,
-      scale,
-      source,
-    ),
+    strokeItem(pathOf([straight(from, to)], false), 'dimension', type.dashesPaperMm, scale, source),
     {
       kind: 'arc',
       pen: 'dimension',

@@ -1,6 +1,8 @@
 import { strokeItem, textItem, type DisplayItem } from '../display'
-import { direction, offsetFrom, pathOfPoints, type Path, type Point } from '../geometry'
-import type { Drawing, DrawingOf, Project, StandingView } from '../records'
+import { direction, dot, offsetFrom, pathOfPoints, type Path, type Point } from '../geometry'
+import { sightCorners } from '../kinds'
+import type { Drawing, DrawingOf, Id, Project, StandingView } from '../records'
+import { framesOf } from '../views'
 
 /** Sizes of marks on paper, mm. */
 const MARK = { radius: 4.2, text: 3.2, small: 1.9, stroke: 8, arrow: 2.6 }
@@ -30,25 +32,12 @@ export function viewMarkItems(drawing: Drawing, project: Project, scale: number)
     case 'detail':
       return drawing.of ? detailMark(drawing, drawing.of.outline, project, scale) : []
     case 'interior':
+      return drawing.stands ? interiorMark(drawing, drawing.stands.at, project, scale) : []
     case 'cutaway':
     case 'plan':
     case 'block':
       return []
   }
-}
-
-/** The corners of a section line, with its jogs. */
-export function sightCorners(drawing: DrawingOf<StandingView>): Point[] {
-  const { a, b, jogs = [] } = drawing
-  const u = direction(a, b)
-  const corners: Point[] = [a]
-  let aside = 0
-  for (const jog of jogs) {
-    corners.push(offsetFrom(a, u, jog.along, aside), offsetFrom(a, u, jog.along, jog.aside))
-    aside = jog.aside
-  }
-  corners.push(offsetFrom(b, u, 0, aside))
-  return corners
 }
 
 function sectionMark(drawing: DrawingOf<'section'>, project: Project, scale: number): DisplayItem[] {
@@ -74,6 +63,26 @@ function elevationMark(drawing: DrawingOf<'elevation'>, project: Project, scale:
   return balloon(drawing, project, middle, direction(a, b), scale)
 }
 
+/** A disc with an arrow to each side that is looked to. */
+function interiorMark(
+  drawing: DrawingOf<'interior'>,
+  at: Point,
+  project: Project,
+  scale: number,
+): DisplayItem[] {
+  const looks: Point[] = []
+  for (const { looking } of framesOf(project, drawing)) {
+    const away = { x: looking.right.x, y: looking.right.y }
+    if (looks.every((each) => dot(each, away) < ONE_LOOK)) looks.push(away)
+  }
+  return [
+    ...looks.flatMap((u) => arrowItems(drawing.id, at, u, scale)),
+    ...discItems(drawing, project, at, scale),
+  ]
+}
+/** Walls whose directions differ by less than about 10° share an arrow. */
+const ONE_LOOK = Math.cos(Math.PI / 18)
+
 /** A disc with the drawing's letter, an arrow on it the way it looks, and where it lies beneath the letter. */
 function balloon(
   drawing: DrawingOf<StandingView>,
@@ -82,18 +91,34 @@ function balloon(
   u: Point,
   scale: number,
 ): DisplayItem[] {
-  const source = drawing.id
-  const mm = (paper: number): number => paper * scale
-  const r = mm(MARK.radius)
+  return [...arrowItems(drawing.id, centre, u, scale), ...discItems(drawing, project, centre, scale)]
+}
+
+/** The arrow of a mark, looking to the left of a direction. */
+function arrowItems(source: Id, centre: Point, u: Point, scale: number): DisplayItem[] {
+  const r = MARK.radius * scale
   const at = (along: number, aside: number): number[] => {
     const p = offsetFrom(centre, u, along, aside)
     return [p.x, p.y]
   }
-  const reach = r + mm(MARK.arrow)
   // The arrow touches the disc where lines at 45° to the way it looks do.
   const side = r * Math.SQRT1_2
+  const reach = r + MARK.arrow * scale
   return [
     { kind: 'fill', tone: 0, loops: [[...at(-side, side), ...at(0, reach), ...at(side, side)]], source },
+  ]
+}
+
+/** The disc of a mark with its letter. */
+function discItems(
+  drawing: Drawing & { readonly mark: string },
+  project: Project,
+  centre: Point,
+  scale: number,
+): DisplayItem[] {
+  const source = drawing.id
+  const r = MARK.radius * scale
+  return [
     { kind: 'disc', tone: 1, x: centre.x, y: centre.y, radius: r, source },
     {
       kind: 'arc',

@@ -1,11 +1,34 @@
 import { handlesOf, isStanding, standsIn, type Handle } from '../kinds'
 import type { AnyRecord } from '../records'
-import { viewHandles } from '../views'
-import type { Scene } from './scene'
+import { viewHandles, type SeenAround, type ViewGrip } from '../views'
+import { derivedOf, type Scene } from './scene'
 
-/** The points by which something is reshaped on a board; what the building is made of has its own in each view of it. */
-export function handlesIn(scene: Scene, record: AnyRecord): readonly Handle[] {
+/**
+ * The board of a view from the side and what is seen on it; null on other boards, and where nothing is worked out yet.
+ * @param scale real mm to one mm on paper
+ */
+export function seenAround(scene: Scene, scale: number): SeenAround | null {
+  const { board } = scene
+  if (board.kind === 'sheet' || !isStanding(board)) return null
+  const derived = derivedOf(scene, false)
+  return derived && { board, extent: derived.extent, scale }
+}
+
+/**
+ * The points by which something is reshaped on a board; what the building is made of has its own in each view of it.
+ * @param scale real mm to one mm on paper
+ */
+export function handlesIn(
+  scene: Scene,
+  record: AnyRecord,
+  scale: number,
+): readonly (Handle & { readonly grip?: ViewGrip })[] {
   if (scene.view !== 'derived' || standsIn(scene.board, record)) return handlesOf(record)
   const [frame] = isStanding(scene.board) ? scene.frames : []
-  return frame ? viewHandles(scene.project, frame, record).map(({ at }) => ({ at, from: at })) : []
+  if (!frame) return []
+  return viewHandles(scene.project, frame, record, seenAround(scene, scale)).map(({ at, grip }) => ({
+    at,
+    from: at,
+    grip,
+  }))
 }

@@ -1,29 +1,101 @@
 import { solverOf } from '../building'
-import { SAME_LENGTH, dot, type Point } from '../geometry'
+import { PAPER_IN_LINE, SAME_LENGTH, dot, type Box, type Point } from '../geometry'
 import { isStanding } from '../kinds'
 import { kindWord, type AnyRecord, type Change, type Id, type Opening, type Project } from '../records'
 import { floorOf } from '../solids'
-import { edgeInPicture, framesOf, viewHandles, type Frame, type ViewGrip } from '../views'
+import {
+  edgeInPicture,
+  framesOf,
+  lineEnd,
+  sidesOfLine,
+  viewHandles,
+  type Frame,
+  type LineSide,
+  type SeenAround,
+  type ViewGrip,
+} from '../views'
 import { moveItems, setFacts } from './items'
 import { changeOpening } from './openings'
-import { Outcome, refuseLocked } from './outcome'
+import { setLevel } from './levels'
+import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused } from './refusal'
 
 /**
  * A point of something of the building, brought elsewhere in a drawing that looks at it: sills, heads and jambs of doors and
- * windows, tops and feet of walls, the eaves of roofs. The plan follows.
+ * windows, tops and feet of walls, the eaves of roofs, the floors of levels and grid lines with the ends of their lines. The
+ * plan follows.
+ * @param around what is seen in the drawing: needed for what is a line of a level or of the grid there
+ * @param alone the end of such a line is pulled without those in line with it
  * @refuses bad-value, gone, in-the-way, locked, no-room, no-size, no-solution, nonsense, nothing, taken
  */
-export function moveInView(project: Project, drawing: Id, id: Id, index: number, to: Point): Change {
+export function moveInView(
+  project: Project,
+  drawing: Id,
+  id: Id,
+  index: number,
+  to: Point,
+  around: SeenAround | null = null,
+  alone = false,
+): Change {
   refuseLocked(project, [id])
   if (!Number.isFinite(to.x + to.y)) throw new EditRefused('bad-value', 'That is no place to go to.')
   const board = project.need('drawing', drawing)
   const frame = isStanding(board) ? (framesOf(project, board)[0] ?? null) : null
   const record = project.get(id)
-  const handle = frame && record ? viewHandles(project, frame, record)[index] : undefined
+  const handle = frame && record ? viewHandles(project, frame, record, around)[index] : undefined
   if (!frame || !record || !handle)
     throw new EditRefused('nothing', 'This has no points by which it is reshaped here.')
+  if (around && (handle.grip === 'line from' || handle.grip === 'line to'))
+    return pullLine(project, around, record, handle.grip === 'line from' ? 'from' : 'to', to, alone)
   return gripped(project, frame, record, handle.grip, handle.at, to)
+}
+
+/** One end of the line of a level or of the grid pulled: with all that end on that side as it does, or by itself. */
+function pullLine(
+  project: Project,
+  { board, extent, scale }: SeenAround,
+  { kind, id }: AnyRecord,
+  end: 'from' | 'to',
+  at: Point,
+  alone: boolean,
+): Change {
+  if (kind !== 'level' && kind !== 'gridLine')
+    throw new EditRefused('nothing', 'This has no line that could be pulled.')
+  const side = sidesOfLine(kind)[end]
+  const by = beyondSide(extent, side, at) / scale
+  const before = board.ownEnds ?? []
+  const { ownEnds: _, ...rest } = board
+  const own = before.find(({ line }) => line === id)
+  const others = before.filter(({ line }) => line !== id)
+  if (alone || own?.[end] !== undefined) {
+    // An end brought back into line with the others is no longer one by itself.
+    const isBack = Math.abs(by - lineEnd(rest, id, end, side)) <= PAPER_IN_LINE
+    const pulled = isBack ? undefined : by
+    const from = end === 'from' ? pulled : own?.from
+    const to = end === 'to' ? pulled : own?.to
+    const now = {
+      line: id,
+      ...(from === undefined ? {} : { from }),
+      ...(to === undefined ? {} : { to }),
+    }
+    const left = from === undefined && to === undefined ? others : [...others, now]
+    return storing(project, left.length > 0 ? { ...rest, ownEnds: left } : rest)
+  }
+  return storing(project, { ...board, lineEnds: { ...board.lineEnds, [side]: by } })
+}
+
+/** How far a point lies beyond one side of a box, mm. */
+function beyondSide(extent: Box, side: LineSide, { x, y }: Point): number {
+  switch (side) {
+    case 'left':
+      return extent.minX - x
+    case 'right':
+      return x - extent.maxX
+    case 'foot':
+      return extent.minY - y
+    case 'top':
+      return y - extent.maxY
+  }
 }
 
 function gripped(
@@ -57,6 +129,13 @@ function gripped(
       return grip === 'top'
         ? setFacts(project, 'column', record.id, { height: positive(height + up) })
         : setFacts(project, 'column', record.id, { base: base + up, height: positive(height - up) })
+    }
+    case 'level':
+      return setLevel(project, record.id, { elevation: to.y })
+    case 'gridLine': {
+      const { right } = frame.looking
+      const across = to.x - at.x
+      return moveItems(project, [record.id], { x: right.x * across, y: right.y * across })
     }
     case 'overhead':
       return grip === 'top'

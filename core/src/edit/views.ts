@@ -274,9 +274,15 @@ export function setCutaway(
 
 /**
  * The walls of a room one after another, seen from within.
+ * @param stands the plan that has its mark, and where on it
  * @refuses in-the-way, no-solution, nonsense
  */
-export function addInterior(project: Project, room: Id, makeId: MakeId): { change: Change; drawing: Id } {
+export function addInterior(
+  project: Project,
+  room: Id,
+  makeId: MakeId,
+  stands?: NonNullable<DrawingOf<'interior'>['stands']>,
+): { change: Change; drawing: Id } {
   const of = project.need('room', room)
   const drawing: DrawingOf<'interior'> = {
     id: makeId(),
@@ -286,6 +292,7 @@ export function addInterior(project: Project, room: Id, makeId: MakeId): { chang
     mark: nextMarkOf(project, 'interior'),
     readingScale: project.facts.units.system === 'metric' ? 50 : 48,
     room,
+    ...(stands ? { stands } : {}),
   }
   const change = storing(project, drawing)
   if (framesOf(project, drawing).length === 0)

@@ -49,3 +49,6 @@ export const FINEST_TURN = 1e-3
 export const LEAST_FACTOR = 1e-6
 
 export { NOTHING, ROUNDING } from '../units'
+
+/** Ends of lines no further apart than this on paper are pulled into line, mm. */
+export const PAPER_IN_LINE = 1

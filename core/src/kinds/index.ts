@@ -153,7 +153,7 @@ export const faultOf = (record: AnyRecord, project: Project): string | null =>
 
 export type { Handle, Home, Mapping, Move } from './home'
 export { columnOutline } from './walls'
-export { isMarkedOn, isStanding } from './views'
+export { isMarkedOn, isStanding, sightCorners } from './views'
 export { storedPath } from './maps'
 export { guideEdge, shapeFault } from './drafted'
 export { outlineFault, overheadOutline, rampOutline } from './fabric'

@@ -28,6 +28,9 @@ const mark = nameSchema.min(1, 'A mark needs a letter or a number.').max(12)
 
 const outline = pathSchema.refine(({ closed }) => closed, 'An outline is closed.')
 
+/** How far a line runs beyond what is seen, mm on paper; below nothing it ends within it. */
+const beyond = z.number().gte(-5000).lte(5000)
+
 /**
  * A line in plan that a building is looked at from, to the left of the way from a to b, upright. Things drawn on such a
  * view stand at their distance along that direction from the project's origin, and at their height above datum.
@@ -48,6 +51,13 @@ const standing = {
   top: anySizeSchema.optional(),
   /** Only what lies between the ends of the line is seen. */
   part: z.literal(true).optional(),
+  /** How far the lines of levels and the grid run beyond the building, on each side; left out: as usual. */
+  lineEnds: z.strictObject({ left: beyond, right: beyond, foot: beyond, top: beyond }).partial().optional(),
+  /** Lines with ends of their own, wherever those of the others are. */
+  ownEnds: z
+    .array(z.strictObject({ line: idSchema, from: beyond.optional(), to: beyond.optional() }))
+    .max(500, 'At most 500 lines of a drawing have ends of their own.')
+    .optional(),
 }
 
 /** A plan of a level. */
@@ -77,7 +87,14 @@ const elevationSchema = z.strictObject({
 })
 
 /** The walls of a room one after another, each seen from within the room. */
-const interiorSchema = z.strictObject({ ...anyView, view: z.literal('interior'), mark, room: idSchema })
+const interiorSchema = z.strictObject({
+  ...anyView,
+  view: z.literal('interior'),
+  mark,
+  room: idSchema,
+  /** Where its mark stands, with an arrow to each side it looks to; left out: it has none. */
+  stands: z.strictObject({ on: idSchema, at: pointSchema }).optional(),
+})
 
 /** A detail: of a place in another drawing, or on a blank board. */
 const detailSchema = z.strictObject({

@@ -1,5 +1,5 @@
 import type { Anchor } from './annotation'
-import type { Drawing } from './drawing'
+import type { Drawing, DrawingOf, StandingView } from './drawing'
 import type { LensRule } from './lens'
 import type { Id } from './parts'
 import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './schema'
@@ -144,25 +144,60 @@ const HATCH: Loose<RecordOf<'hatch'>> = {
 }
 
 const DRAWING: Loose<Drawing> = {
-  ids: (drawing) =>
-    drawing.view === 'block' && drawing.placement !== undefined
-      ? [drawing.placement]
-      : drawing.view === 'elevation' && drawing.on !== undefined
-        ? [drawing.on]
-        : [],
-  carried(drawing, { became }) {
-    if (drawing.view === 'block' && drawing.placement !== undefined) {
-      const { placement, ...rest } = drawing
-      const [now] = became(placement) ?? [placement]
-      return now === undefined ? rest : { ...rest, placement: now }
+  ids(drawing) {
+    switch (drawing.view) {
+      case 'block':
+        return drawing.placement === undefined ? [] : [drawing.placement]
+      case 'elevation':
+        return [...(drawing.on === undefined ? [] : [drawing.on]), ...linesWithEnds(drawing)]
+      case 'section':
+        return linesWithEnds(drawing)
+      case 'interior':
+        return drawing.stands ? [drawing.stands.on] : []
+      case 'plan':
+      case 'detail':
+      case 'cutaway':
+        return []
     }
-    if (drawing.view === 'elevation' && drawing.on !== undefined) {
-      const { on, ...rest } = drawing
-      const [now] = became(on) ?? [on]
-      return now === undefined ? rest : { ...rest, on: now }
-    }
-    return drawing
   },
+  carried(drawing, carrying) {
+    const now = (id: Id): Id | undefined => (carrying.became(id) ?? [id])[0]
+    switch (drawing.view) {
+      case 'block': {
+        const { placement, ...rest } = drawing
+        const there = placement === undefined ? undefined : now(placement)
+        return there === undefined ? rest : { ...rest, placement: there }
+      }
+      case 'elevation': {
+        const { on, ...rest } = withEnds(drawing, carrying)
+        const there = on === undefined ? undefined : now(on)
+        return there === undefined ? rest : { ...rest, on: there }
+      }
+      case 'section':
+        return withEnds(drawing, carrying)
+      case 'interior': {
+        const { stands, ...rest } = drawing
+        const on = stands && now(stands.on)
+        return on === undefined ? rest : { ...rest, stands: { ...stands!, on } }
+      }
+      case 'plan':
+      case 'detail':
+      case 'cutaway':
+        return drawing
+    }
+  },
+}
+
+const linesWithEnds = ({ ownEnds = [] }: DrawingOf<StandingView>): Id[] => ownEnds.map(({ line }) => line)
+
+/** The ends of lines that are gone go with them. */
+function withEnds<V extends DrawingOf<StandingView>>(drawing: V, { became }: Carrying): V {
+  if (!drawing.ownEnds) return drawing
+  const { ownEnds, ...rest } = drawing
+  const left = ownEnds.flatMap((ends) =>
+    (became(ends.line) ?? [ends.line]).map((line) => ({ ...ends, line })),
+  )
+  return (left.length > 0 ? { ...rest, ownEnds: left } : rest) as V
 }
 
 /** Rules for what is gone go with it. */

@@ -1,12 +1,24 @@
-import { middle, type Point } from '../geometry'
-import type { AnyRecord, Project } from '../records'
+import { isEmptyBox, middle, type Box, type Point } from '../geometry'
+import type { AnyRecord, DrawingOf, Project, StandingView } from '../records'
 import { vertical } from '../solids'
 import { edgeInPicture } from './places'
 import type { Frame } from './frame'
+import { lineInView } from './lines'
 
 /** What a handle of something in a view of the building moves. */
 export type ViewGrip =
-  'place' | 'sill' | 'head' | 'start jamb' | 'end jamb' | 'top' | 'foot' | 'eaves' | 'level'
+  | 'place'
+  | 'sill'
+  | 'head'
+  | 'start jamb'
+  | 'end jamb'
+  | 'top'
+  | 'foot'
+  | 'eaves'
+  | 'level'
+  | 'grid line'
+  | 'line from'
+  | 'line to'
 
 /** A point by which something is reshaped in a view of the building. */
 export interface ViewHandle {
@@ -14,10 +26,27 @@ export interface ViewHandle {
   readonly at: Point
 }
 
+/** The board of a view from the side and what is seen on it: where the lines of levels and the grid end. */
+export interface SeenAround {
+  readonly board: DrawingOf<StandingView>
+  /** Around what is seen, mm; empty: nothing is. */
+  readonly extent: Box
+  /** Real mm to one mm on paper. */
+  readonly scale: number
+}
+
 const SIDES = ['left', 'right'] as const
 
-/** The points by which something is reshaped in a drawing that looks at the building. */
-export function viewHandles(project: Project, frame: Frame, record: AnyRecord): ViewHandle[] {
+/**
+ * The points by which something is reshaped in a drawing that looks at the building.
+ * @param around where lines of levels and the grid end; null: they have no points
+ */
+export function viewHandles(
+  project: Project,
+  frame: Frame,
+  record: AnyRecord,
+  around: SeenAround | null = null,
+): ViewHandle[] {
   /** The middle of an edge, on the side of a wall that is nearest to the eye or on the other. */
   const middleOf = (name: string): Point | null => {
     for (const side of SIDES) {
@@ -57,6 +86,17 @@ export function viewHandles(project: Project, frame: Frame, record: AnyRecord): 
       return [
         { grip: 'top', at: { x, y: heights.to } },
         { grip: 'foot', at: { x, y: heights.from } },
+      ]
+    }
+    case 'level':
+    case 'gridLine': {
+      if (!around || isEmptyBox(around.extent)) return []
+      const line = lineInView(around.board, frame.looking, record, around.extent, around.scale)
+      if (!line) return []
+      return [
+        { grip: record.kind === 'level' ? 'level' : 'grid line', at: middle(line.from, line.to) },
+        { grip: 'line from', at: line.from },
+        { grip: 'line to', at: line.to },
       ]
     }
     default:

@@ -5,7 +5,7 @@ import type { Imprint } from '@lamina/core/annotate'
 import type { DraftField, Picture, Scene } from '@lamina/core/derive'
 import { removeItems } from '@lamina/core/edit'
 import { isEmptyBox, type Box, type Point } from '@lamina/core/geometry'
-import type { Board } from '@lamina/core/records'
+import { scaleOf, type Board } from '@lamina/core/records'
 import type { Steps } from '@lamina/core/steps'
 import { useCarry } from '../store/carry'
 import { useDesk } from '../store/desk'
@@ -102,7 +102,7 @@ export function useBoard(ways: BoardWays) {
   const theme = useTheme()
   const container = ref<HTMLDivElement | null>(null)
   const building = (): LevelSolver | null => ways.building?.() ?? null
-  const selecting = useSelecting(picture, scene, building)
+  const selecting = useSelecting(picture, scene, building, () => scaleOf(board.value))
   const { drawn, handles } = selecting
   let pressedAt: Point | null = null
   /** A handle was taken up by the press that is still held. */

@@ -37,6 +37,8 @@ export function useSelecting(
   scene: ComputedRef<Scene>,
   /** The walls that are seen. */
   building: () => LevelSolver | null,
+  /** Real mm to one mm on paper. */
+  scale: () => number,
 ) {
   const store = useProject()
   const hand = useHand()
@@ -154,7 +156,7 @@ export function useSelecting(
   /** The points by which the one thing selected can be reshaped. */
   const handles = computed(() => {
     const record = hand.selection.length === 1 ? store.project.get(hand.selection[0]!) : undefined
-    return record && inReach(record.id) ? handlesIn(scene.value, record).slice(0, MOST_HANDLES) : []
+    return record && inReach(record.id) ? handlesIn(scene.value, record, scale()).slice(0, MOST_HANDLES) : []
   })
   /** Takes up the handle under the pointer, if there is one. */
   function takeHandle(at: Point, reach: number): boolean {

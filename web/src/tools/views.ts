@@ -229,7 +229,7 @@ export function interiorTool(bench: PlanBench): Tool {
       const room = roomAt(at)
       if (room === null)
         throw new EditRefused('nothing', 'There is no room here yet: name it first, with the tool Room.')
-      return addInterior(project, room, makeId).change
+      return addInterior(project, room, makeId, at ? { on: bench.board.id, at: at.point } : undefined).change
     }
   const make = (at: Located | null): void => void bench.edit('Walls of a room', edit(at))
   return {

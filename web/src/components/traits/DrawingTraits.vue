@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { placeOnSheet } from '@lamina/core/annotate'
 import { setFacts, setSight } from '@lamina/core/edit'
 import { isStanding } from '@lamina/core/kinds'
+import type { DrawingOf, StandingView } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
@@ -27,6 +28,19 @@ const setFact = (facts: { name?: string; mark?: string }): unknown =>
   store.edit('Drawing', (p) => setFacts(p, 'drawing', props.record.id, facts))
 const sight = (facts: Parameters<typeof setSight>[2], label: string): unknown =>
   store.edit(label, (p) => setSight(p, props.record.id, facts))
+type Jog = NonNullable<DrawingOf<StandingView>['jogs']>[number]
+function setJog(nth: number, jog: Jog | null): void {
+  const jogs = (standing.value?.jogs ?? []).flatMap((each, i) => (i === nth ? (jog ?? []) : each))
+  sight({ jogs: jogs.length > 0 ? jogs : undefined }, jog ? 'A jog' : 'No jog')
+}
+/** Half way along what is left of the line, a metre aside. */
+function addJog(): void {
+  const { a, b, jogs = [] } = standing.value!
+  const last = jogs[jogs.length - 1]
+  const length = Math.hypot(b.x - a.x, b.y - a.y)
+  const along = ((last?.along ?? 0) + length) / 2
+  sight({ jogs: [...jogs, { along, aside: (last?.aside ?? 0) + 1000 }] }, 'A jog')
+}
 function turnRound(): void {
   const from = standing.value
   if (from) sight({ a: from.b, b: from.a, jogs: undefined }, 'Look the other way')
@@ -53,6 +67,23 @@ function turnRound(): void {
       @set="(depth) => sight({ depth }, 'How far is seen')"
       @clear="sight({ depth: undefined }, 'How far is seen')"
     />
+    <template v-for="(jog, i) in standing.jogs ?? []" :key="i">
+      <LengthField
+        :label="`Jog ${i + 1} at`"
+        :mm="jog.along"
+        :units="store.units"
+        empty="no jog"
+        @set="(along) => setJog(i, { ...jog, along })"
+        @clear="setJog(i, null)"
+      />
+      <LengthField
+        :label="`Jog ${i + 1} aside by`"
+        :mm="jog.aside"
+        :units="store.units"
+        @set="(aside) => setJog(i, { ...jog, aside })"
+      />
+    </template>
+    <button v-if="record.view === 'section'" type="button" class="act" @click="addJog">Add a jog</button>
     <button type="button" class="act" @click="turnRound">Look the other way</button>
   </template>
 </template>
