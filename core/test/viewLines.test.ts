@@ -179,7 +179,7 @@ describe('the mark of the walls of a room', () => {
   it('stands in the plan with an arrow to each side, is moved, and goes with its plan', () => {
     const project = box(room)
     const stands = { on: PLAN.id, at: { x: 2000, y: 2000 } }
-    const { change, drawing } = addInterior(project, 'room', makeId, stands)
+    const { change, drawing } = addInterior(project, 'room', makeId, { stands })
     made(project, change)
     const arrows = (): readonly (readonly number[])[] =>
       drawingList(scene(project, PLAN.id), { ...PLAIN_LOOK, scale: 50 }).flatMap((item) =>

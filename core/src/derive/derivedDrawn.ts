@@ -9,7 +9,7 @@ import type { News } from './news'
 import { OVERHEAD_DASHES } from './openingGround'
 import { IN_STEP, depthOf, type PartSource } from './parts'
 import { patternItems } from './patterned'
-import { partOf, putParts, rankOf, type Part, type Picture } from './picture'
+import { partOf, putParts, rankOf, type Order, type Part, type Picture } from './picture'
 import type { Sight } from './sight'
 
 /** Patterns of faces are lighter from afar than those of what is cut. */
@@ -18,6 +18,11 @@ const FACE_DARKENING = 0.08
 /** Faces lie beneath all that is drafted, their edges among walls. */
 const FACES = rankOf(depthOf('hatches') - 0.01, 0, 'others')
 const EDGES = rankOf(depthOf('walls'), 0, 'others')
+/** What a plan sees of the levels beneath it lies under all that is drawn of its own. */
+const BENEATH = {
+  faces: rankOf(depthOf('hatches') - 0.03, 0, 'others'),
+  edges: rankOf(depthOf('hatches') - 0.02, 0, 'others'),
+}
 
 /** Pens of lines by what they tell, mm (ISO 128-2). */
 const WIDTHS: { readonly [W in LineWeight]: number } = {
@@ -42,6 +47,7 @@ const penOfLine = ({ weight, behind }: DerivedLine): AnyPen =>
 export class DerivedDrawn implements PartSource {
   private readonly parts = new Map<Id, readonly Part[]>()
   private readonly cut: CutDrawn
+  private ranks = BENEATH
 
   constructor(
     private readonly picture: Picture,
@@ -52,8 +58,13 @@ export class DerivedDrawn implements PartSource {
 
   *update({ scene, derived, records }: News): Generator<void> {
     // A detail shows what it is drawn over as a whole.
-    if (!derived || scene.board.kind === 'sheet' || scene.board.view === 'detail') return
+    if (scene.board.kind === 'sheet' || scene.board.view === 'detail') return
     const { project } = scene
+    if (!derived) {
+      for (const id of [...this.parts.keys()]) putParts(this.picture, this.parts, id, [])
+      return
+    }
+    this.ranks = scene.view === 'plan' ? BENEATH : { faces: FACES, edges: EDGES }
     const { now, changed } = derived
     this.cut.update(now.cut, project, changed === null || records === null, flat(now.cutMap))
     if (changed && records) {
@@ -79,6 +90,8 @@ export class DerivedDrawn implements PartSource {
   private partsOf(id: Id, { lines, fills }: DerivedThing, project: Project): Part[] {
     const place = project.placeOf(id)
     const { look } = this
+    // In a plan what lies beneath is looked at, not taken.
+    const taking = (source: Id): Id | null => (this.ranks === BENEATH ? null : source)
     const bySource = new Map<Id, DerivedLine[]>()
     for (const line of lines) {
       const mine = bySource.get(line.source)
@@ -86,8 +99,9 @@ export class DerivedDrawn implements PartSource {
       else bySource.set(line.source, [line])
     }
     const parts = [...bySource].flatMap(([source, some], nth) => {
-      const items = lineItems(some, source, look.scale)
-      return partOf(items, { rank: EDGES, place, nth }, source) ?? []
+      const taken = taking(source)
+      const items = lineItems(some, taken, look.scale)
+      return partOf(items, { rank: this.ranks.edges, place, nth }, taken) ?? []
     })
     const record = project.get(id)
     const plain = record !== undefined && mannerOf(project, record, look).plain
@@ -97,7 +111,14 @@ export class DerivedDrawn implements PartSource {
         fill.material === null ? null : project.find('material', fill.material),
         look,
       )
-      return facePart(fill, { ground, plain }, place, nth, look) ?? []
+      return (
+        facePart(
+          { ...fill, source: taking(fill.source) },
+          { ground, plain },
+          { rank: this.ranks.faces, place, nth },
+          look,
+        ) ?? []
+      )
     })
     return [...parts, ...faces]
   }
@@ -106,7 +127,7 @@ export class DerivedDrawn implements PartSource {
 /** The map itself where it leaves all as it is: over a message it is another object. */
 const flat = (map: Affine): Affine => (JSON.stringify(map) === JSON.stringify(IDENTITY) ? IDENTITY : map)
 
-function lineItems(lines: readonly DerivedLine[], source: Id, scale: number): DisplayItem[] {
+function lineItems(lines: readonly DerivedLine[], source: Id | null, scale: number): DisplayItem[] {
   const runs = new Map<AnyPen, number[]>()
   const items: DisplayItem[] = []
   for (const line of lines) {
@@ -169,15 +190,13 @@ function groundOf(
 
 /** What is seen of a face: its ground, and its pattern along its own axes. */
 function facePart(
-  fill: DerivedFill,
+  fill: Omit<DerivedFill, 'source'> & { readonly source: Id | null },
   { ground: tone, plain: isPlain }: FaceGround,
-  place: number,
-  nth: number,
+  order: Order,
   look: PlanLook,
 ): Part | null {
   const { loops, source } = fill
   const ground: DisplayItem = { kind: 'fill', tone, loops, source }
-  const order = { rank: FACES, place, nth }
   const plain = partOf([ground], order, source)
   const { pattern } = fill
   if (!plain || !pattern || isPlain || !facesOf(look).patterns) return plain

@@ -96,8 +96,18 @@ export class DraftField {
     yield* this.lay()
   }
 
+  /** Something of a derived drawing is in it. */
+  private sees = false
+
   /** What of the building is seen in a derived drawing is snapped to line by line. */
-  private seeDerived({ now, changed }: NonNullable<News['derived']>): void {
+  private seeDerived(derived: News['derived']): void {
+    if (!derived) {
+      if (this.sees) for (const id of [...this.held.keys()]) if (id.startsWith(DERIVED)) this.put(id, null)
+      this.sees = false
+      return
+    }
+    this.sees = true
+    const { now, changed } = derived
     const put = (id: Id): void => this.put(DERIVED + id, derivedField(now, id))
     if (changed) {
       for (const id of changed) put(id)
@@ -110,7 +120,7 @@ export class DraftField {
   }
 
   private *see({ scene, building, records, walls, derived }: News): Steps {
-    if (derived && !(scene.view === 'derived' && scene.beneath)) this.seeDerived(derived)
+    if (!(scene.view === 'derived' && scene.beneath)) this.seeDerived(derived)
     const { project, board } = scene
     const source = (record: AnyRecord): FieldSource | null => {
       const field = FIELDS[record.kind] as FieldOf<AnyRecord> | null

@@ -177,8 +177,7 @@ export function* recordsIn({ project, board }: Scene): Generator<AnyRecord> {
 
 /** The drawing that is worked out for a board: its own, or the one beneath it; null: none. */
 function workedOut(scene: Scene): Id | null {
-  if (scene.view !== 'derived') return null
-  if (scene.beneath) return workedOut(scene.beneath)
+  if (scene.view === 'derived' && scene.beneath) return workedOut(scene.beneath)
   return looksAtBuilding(scene.board) ? scene.board.id : null
 }
 

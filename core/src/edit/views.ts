@@ -20,13 +20,21 @@ import { freeTitle, nextMarkOf } from './viewNames'
 
 type Standing = DrawingOf<StandingView>
 
-/** What is given of a new view: the line it looks from, and what it sees. */
-export type NewSight = Pick<Standing, 'a' | 'b' | 'jogs' | 'depth' | 'part'> & {
-  readonly view: StandingView
-  readonly name?: string
-  /** Elevations: the plan that is to have the mark. */
-  readonly on?: Id
+/** How a new drawing begins; what is left out is as usual. */
+export interface ViewStart {
+  /** Real mm to one mm on paper. */
+  readonly scale?: number
+  readonly lens?: Id
 }
+
+/** What is given of a new view: the line it looks from, and what it sees. */
+export type NewSight = ViewStart &
+  Pick<Standing, 'a' | 'b' | 'jogs' | 'depth' | 'part'> & {
+    readonly view: StandingView
+    readonly name?: string
+    /** Elevations: the plan that is to have the mark. */
+    readonly on?: Id
+  }
 
 /** Around everything that stands somewhere in the building, in plan; empty when nothing does. */
 export function buildingBox(project: Project): Box {
@@ -81,9 +89,19 @@ function sideSeen({ a, b }: Pick<Standing, 'a' | 'b'>): string {
   return ['South', 'South-east', 'East', 'North-east', 'North', 'North-west', 'West', 'South-west'][eighth]!
 }
 
+function begun(
+  project: Project,
+  { scale, lens }: { readonly [F in keyof ViewStart]?: ViewStart[F] | undefined },
+): Pick<Drawing, 'readingScale' | 'lens'> {
+  return {
+    readingScale: scale ?? (project.facts.units.system === 'metric' ? 50 : 48),
+    ...(lens === undefined ? {} : { lens }),
+  }
+}
+
 function makeSight(
   project: Project,
-  { view, name, on, ...sight }: NewSight,
+  { view, name, on, scale, lens, ...sight }: NewSight,
   makeId: MakeId,
   more: readonly Drawing[] = [],
 ): Standing {
@@ -95,7 +113,7 @@ function makeSight(
     view,
     name: freeTitle(project, title, more),
     mark,
-    readingScale: project.facts.units.system === 'metric' ? 50 : 48,
+    ...begun(project, { scale, lens }),
     a: { x: sight.a.x, y: sight.a.y },
     b: { x: sight.b.x, y: sight.b.y },
     ...(sight.jogs && sight.jogs.length > 0 ? { jogs: sight.jogs } : {}),
@@ -281,7 +299,7 @@ export function addInterior(
   project: Project,
   room: Id,
   makeId: MakeId,
-  stands?: NonNullable<DrawingOf<'interior'>['stands']>,
+  { stands, ...start }: ViewStart & { readonly stands?: NonNullable<DrawingOf<'interior'>['stands']> } = {},
 ): { change: Change; drawing: Id } {
   const of = project.need('room', room)
   const drawing: DrawingOf<'interior'> = {
@@ -290,7 +308,7 @@ export function addInterior(
     view: 'interior',
     name: freeTitle(project, `${of.name}, walls`),
     mark: nextMarkOf(project, 'interior'),
-    readingScale: project.facts.units.system === 'metric' ? 50 : 48,
+    ...begun(project, start),
     room,
     ...(stands ? { stands } : {}),
   }
@@ -309,11 +327,12 @@ export function addDetail(
   input: {
     readonly name?: string
     readonly scale: number
+    readonly lens?: Id
     readonly of?: { readonly drawing: Id; readonly outline: Path }
   },
   makeId: MakeId,
 ): { change: Change; drawing: Id } {
-  const { scale, of } = input
+  const { scale, lens, of } = input
   const mark = nextMarkOf(project, 'detail')
   if (!(scale > 0)) throw new EditRefused('bad-value', 'A scale is a number above 0.')
   const from = of && project.need('drawing', of.drawing)
@@ -324,7 +343,7 @@ export function addDetail(
     view: 'detail',
     name: freeTitle(project, input.name?.trim() || `Detail ${mark}`),
     mark,
-    readingScale: scale,
+    ...begun(project, { scale, lens }),
     ...(of
       ? { of: { drawing: of.drawing, outline: storedPath(of.outline), beneath: 'shown' as const } }
       : {}),

@@ -5,7 +5,7 @@ import type { AnyRecord, Drawing, Id, Lens, Project } from '../records'
 import { isSolid, levelOf } from '../solids'
 import type { Steps } from '../steps'
 import type { DerivedChange, DerivedLine, DerivedThing } from './derived'
-import { framesOf, ghostOf } from './frame'
+import { framesOf, ghostOf, seenDown, type Frame } from './frame'
 import { standsFor } from './manner'
 import { Panel } from './panel'
 import { Ranks } from './ranks'
@@ -59,7 +59,7 @@ export class Derivation {
 
   private beginAnew(drawing: Drawing): void {
     this.lens = drawingLens(this.project, drawing)
-    const frames = framesOf(this.project, drawing)
+    const frames = panelFrames(this.project, drawing)
     this.sight = this.sightOf(drawing)
     const ranks = new Ranks(this.project)
     const ghost = ghostOf(this.project, drawing)
@@ -76,7 +76,7 @@ export class Derivation {
   private sightOf(drawing: Drawing): string {
     const { statuses, rules, unseen, framing } = drawingLens(this.project, drawing)
     return JSON.stringify([
-      framesOf(this.project, drawing),
+      panelFrames(this.project, drawing),
       ghostOf(this.project, drawing),
       statuses,
       rules,
@@ -143,11 +143,21 @@ export class Derivation {
 
   /** What is seen of a record, in all pictures; null: nothing. */
   private thingOf(id: Id): DerivedThing | null {
-    const all = this.panels.map((panel) => panel.thingOf(id))
+    const record = this.project.get(id)
+    const level = record && levelOf(this.project, record)
+    const all = this.panels.flatMap((panel) =>
+      level !== undefined && panel.frame.hides === level ? [] : panel.thingOf(id),
+    )
     const lines = all.flatMap((thing) => thing.lines)
     const fills = all.flatMap((thing) => thing.fills)
     return lines.length > 0 || fills.length > 0 ? { lines, fills } : null
   }
+}
+
+/** What a drawing is worked out from: how it looks at the building, or how far a plan sees down. */
+function panelFrames(project: Project, drawing: Drawing): readonly Frame[] {
+  const down = seenDown(project, drawing)
+  return down ? [down] : framesOf(project, drawing)
 }
 
 /** The lines in which pictures end that show a part of the building alone. */

@@ -33,6 +33,8 @@ export interface Frame {
   readonly cut: CutSurface | null
   /** What is left out but for this level. */
   readonly only: Id | null
+  /** What stands on this level hides what lies behind it, and is not shown itself. */
+  readonly hides?: Id
   /** Where its picture lies in the drawing, mm. */
   readonly offset: Point
   /** What is shown ends in a line: from corner to corner of the picture, drawn for a record. */
@@ -298,6 +300,26 @@ export function framesOf(project: Project, board: Board): readonly Frame[] {
   }
 }
 
+/**
+ * What a plan sees of the levels beneath its own, from above, where nothing on its own level hides it; null where it
+ * sees down no further than its floor.
+ */
+export function seenDown(project: Project, board: Board): Frame | null {
+  if (board.kind === 'sheet' || board.view !== 'plan' || !seesDown(board)) return null
+  const floor = floorOf(project, board.level)
+  return {
+    looking: FROM_ABOVE,
+    axes: FROM_ABOVE,
+    parts: [{ from: [-Infinity, -Infinity, floor - board.down!], to: [Infinity, Infinity, floor] }],
+    cut: null,
+    only: null,
+    hides: board.level,
+    offset: HERE,
+  }
+}
+
+const seesDown = ({ down }: DrawingOf<'plan'>): boolean => down !== undefined && down > 0
+
 /** The board whose picture lies beneath a detail, however many details deep; another board itself. */
 export function drawnOver(project: Project, board: Board): Board {
   let at = board
@@ -311,7 +333,7 @@ export function drawnOver(project: Project, board: Board): Board {
 }
 const MOST_DEEP = 20
 
-/** Whether a drawing is worked out from the building. */
+/** Whether a drawing is worked out from the building, or what lies beneath it is. */
 export function looksAtBuilding(board: Board): boolean {
   if (board.kind === 'sheet') return false
   switch (board.view) {
@@ -321,6 +343,7 @@ export function looksAtBuilding(board: Board): boolean {
     case 'cutaway':
       return true
     case 'plan':
+      return seesDown(board)
     case 'block':
     case 'detail':
       return false

@@ -77,7 +77,19 @@ export interface LastValues {
   overheadWidth: number
   band: Band
   framing: Omit<Like<Framing>, 'material'> & { readonly material: Id | null }
+  /** What new drawings of each view begin with. */
+  views: Readonly<Partial<Record<BegunView, NextView>>>
 }
+
+/** Views that tools make drawings of. */
+export type BegunView = 'section' | 'elevation' | 'interior' | 'detail'
+/** How the next drawing of a view begins: null is as usual, and on no sheet. */
+export interface NextView {
+  readonly scale: number | null
+  readonly lens: Id | null
+  readonly sheet: Id | null
+}
+export const AS_USUAL: NextView = { scale: null, lens: null, sheet: null }
 
 /** What the tools begin with in a project of a system of units. */
 export function firstValues(system: UnitSystem): LastValues {
@@ -137,6 +149,7 @@ export function firstValues(system: UnitSystem): LastValues {
       setOut: 'first side',
       material: null,
     },
+    views: {},
   }
 }
 

@@ -8,7 +8,15 @@ import {
 import { viewMarkItems } from '@lamina/core/annotate'
 import { wallDirection, inWall, type SolvedWall } from '@lamina/core/building'
 import { strokeItem } from '@lamina/core/display'
-import { EditRefused, addCutArea, addDetail, addInterior, addSight, type NewSight } from '@lamina/core/edit'
+import {
+  EditRefused,
+  addCutArea,
+  addDetail,
+  addInterior,
+  addSight,
+  type MakeId,
+  type NewSight,
+} from '@lamina/core/edit'
 import {
   boxCorners,
   boxOf,
@@ -23,14 +31,39 @@ import {
   type Point,
 } from '@lamina/core/geometry'
 import { pickAt } from '@lamina/core/locate'
-import type { Change, Id } from '@lamina/core/records'
+import type { Change, Id, Project } from '@lamina/core/records'
+import { alsoOn } from '@lamina/core/sheets'
 import { roomsOf, spacesOf } from '@lamina/core/rooms'
 import { formatLength, standardScales, type UnitSystem } from '@lamina/core/units'
 import { nextWay, type Way } from './drawing'
 import type { ToolEntry } from './entry'
 import { foresee, segmentItem } from './preview'
 import { stepTool, type Given } from './steps'
-import type { DrawingBench, Located, PlanBench, TagField, Tool } from './tool'
+import type { Bench, DrawingBench, Located, PlanBench, TagField, Tool } from './tool'
+import { AS_USUAL, type BegunView } from './values'
+
+/** How a drawing of a view begins, as it was chosen last. */
+function start({ values, project }: Bench, view: BegunView): { scale?: number; lens?: Id } {
+  const { scale, lens } = values.views[view] ?? AS_USUAL
+  return {
+    ...(scale === null ? {} : { scale }),
+    ...(lens !== null && project.find('lens', lens) ? { lens } : {}),
+  }
+}
+
+/** A drawing that was just made, with a place for it on the sheet that was chosen. */
+function ontoSheet(
+  { values }: Bench,
+  view: BegunView,
+  project: Project,
+  { change, drawing }: { readonly change: Change; readonly drawing: Id },
+  makeId: MakeId,
+): Change {
+  const { sheet } = values.views[view] ?? AS_USUAL
+  return sheet !== null && project.find('sheet', sheet)
+    ? alsoOn(project, change, drawing, sheet, makeId)
+    : change
+}
 
 /** How far is seen, typed or all there is. */
 const depthField = (bench: PlanBench): TagField => ({
@@ -96,7 +129,14 @@ export function sightTool(bench: PlanBench, view: 'section' | 'elevation'): Tool
         point: (at) => at?.raw ?? null,
       }
     },
-    edit: (given, project, makeId) => addSight(project, sight(given), makeId).change,
+    edit: (given, project, makeId) =>
+      ontoSheet(
+        bench,
+        view,
+        project,
+        addSight(project, { ...start(bench, view), ...sight(given) }, makeId),
+        makeId,
+      ),
     sketch(given) {
       const [a, b] = given
       if (!a || !b || Math.hypot(b.x - a.x, b.y - a.y) < 1) return []
@@ -164,8 +204,14 @@ export function faceTool(bench: PlanBench): Tool {
   }
   const edit =
     (at: Located | null) =>
-    (project: PlanBench['project'], makeId: () => string): Change =>
-      addSight(project, sight(at), makeId).change
+    (project: Project, makeId: MakeId): Change =>
+      ontoSheet(
+        bench,
+        'elevation',
+        project,
+        addSight(project, { ...start(bench, 'elevation'), ...sight(at) }, makeId),
+        makeId,
+      )
   function make(at: Located | null): void {
     if (bench.edit('Elevation', edit(at))) bench.clearTyped()
   }
@@ -225,11 +271,13 @@ export function interiorTool(bench: PlanBench): Tool {
   }
   const edit =
     (at: Located | null) =>
-    (project: PlanBench['project'], makeId: () => string): Change => {
+    (project: Project, makeId: MakeId): Change => {
       const room = roomAt(at)
       if (room === null)
         throw new EditRefused('nothing', 'There is no room here yet: name it first, with the tool Room.')
-      return addInterior(project, room, makeId, at ? { on: bench.board.id, at: at.point } : undefined).change
+      const stands = at ? { stands: { on: bench.board.id, at: at.point } } : {}
+      const made = addInterior(project, room, makeId, { ...start(bench, 'interior'), ...stands })
+      return ontoSheet(bench, 'interior', project, made, makeId)
     }
   const make = (at: Located | null): void => void bench.edit('Walls of a room', edit(at))
   return {
@@ -289,15 +337,12 @@ export function detailTool(bench: DrawingBench): Tool {
       if (!a || !b || Math.hypot(b.x - a.x, b.y - a.y) < 1) return []
       return [strokeItem(outline(given), 'seen', [4, 1.2], bench.scale, null)]
     },
-    edit: (given, project, makeId) =>
-      addDetail(
-        project,
-        {
-          scale: largerScale(bench.scale, project.facts.units.system),
-          of: { drawing: bench.board.id, outline: outline(given) },
-        },
-        makeId,
-      ).change,
+    edit(given, project, makeId) {
+      const scale = largerScale(bench.scale, project.facts.units.system)
+      const of = { drawing: bench.board.id, outline: outline(given) }
+      const made = addDetail(project, { scale, ...start(bench, 'detail'), of }, makeId)
+      return ontoSheet(bench, 'detail', project, made, makeId)
+    },
     key: (letter) => letter === 'a' && (bench.setWay(nextWay(DETAIL_WAYS, bench.way('box'))), true),
   })
 }

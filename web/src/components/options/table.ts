@@ -1,4 +1,4 @@
-import type { Component } from 'vue'
+import { h, type Component } from 'vue'
 import type { NamedEntry, NamedTool } from '../../tools/catalogue'
 import BandOptions from './BandOptions.vue'
 import ColumnOptions from './ColumnOptions.vue'
@@ -11,6 +11,13 @@ import RampOptions from './RampOptions.vue'
 import RoofOptions from './RoofOptions.vue'
 import SlabOptions from './SlabOptions.vue'
 import StairOptions from './StairOptions.vue'
+import ViewOptions from './ViewOptions.vue'
+import type { BegunView } from '../../tools/values'
+
+const startOf =
+  (view: BegunView): Component =>
+  () =>
+    h(ViewOptions, { view })
 
 /** What a tool asks for the next thing it makes, besides its ways and its layer; most ask nothing. */
 export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
@@ -25,6 +32,10 @@ export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
   overhead: OverheadOptions,
   hatch: HatchOptions,
   dimension: DimensionOptions,
+  section: startOf('section'),
+  elevation: startOf('elevation'),
+  interior: startOf('interior'),
+  detail: startOf('detail'),
 }
 
 /** Whether a tool in hand has anything to choose. */
