@@ -25,10 +25,11 @@ import { SAMPLES } from '../src/samples'
 import { atOnce } from '../src/steps'
 import { TieFinder } from '../src/ties'
 import { Derivation, Derived, derivedSource, framesOf, type DerivedLine } from '../src/views'
+import { settleBoard } from '../src/check'
 import { World } from './world'
 import { EDITS } from './worldEdits'
 import { anyStep } from './worldSteps'
-import { outline } from './house'
+import { dimensionOf, outline } from './house'
 import { LEVEL, PLAN, opening, projectWith, wall } from './wallFixture'
 
 let count = 0
@@ -550,5 +551,44 @@ describe('what ends just where a view ends', () => {
     expect(walls).toHaveLength(1)
     const outside = made.get(walls[0]!)!.fills.filter(({ role }) => role === 'side')
     expect(outside.flatMap(({ loops }) => loops)).toHaveLength(1)
+  })
+})
+
+describe('what is open on a view', () => {
+  it('tells of what lost what it measured in it, and of a hatch whose lines went', () => {
+    const project = box()
+    const id = see(project, SOUTH)
+    const scene = () => sceneOf(project, project.need('drawing', id))
+    const finder = new TieFinder(scene(), project.need('drawing', id))
+    const [sill, head] = [900, 2100].map((y) => finder.at({ x: 1400, y }))
+    made(project, {
+      put: [
+        { ...dimensionOf('d', [sill!, head!], Math.PI / 2), drawing: id },
+        {
+          ...{
+            id: 'h',
+            kind: 'hatch',
+            drawing: id,
+            layer: 'layer-hatches',
+            filling: { with: 'tone', tone: 0.5 },
+          },
+          ...{ region: { by: 'point', at: { x: 2000, y: 1500 }, gap: 0 } },
+          outlines: [outline([1400, 900], [2600, 900], [2600, 2100], [1400, 2100])],
+        } as AnyRecord,
+      ],
+      drop: [],
+    })
+    expect(settleBoard(scene())).toEqual([])
+    const inverse = made(project, removeItems(project, ['w']))
+    expect(settleBoard(scene()).map(({ text }) => text)).toEqual([
+      'A dimension lost what it measured; it keeps its last place.',
+    ])
+    made(project, inverse)
+    expect(settleBoard(scene())).toEqual([])
+    // Of nothing that can be seen there is no outline left.
+    made(project, setSight(project, id, { bottom: 2600, top: 2650 }))
+    expect(settleBoard(scene()).map(({ text }) => text)).toContain(
+      'A hatch lost its outline; it keeps the last one.',
+    )
   })
 })

@@ -1,7 +1,7 @@
 import { solving, type LevelSolver } from '../building'
-import { Follower, boundingField, hatchAround, type News, type Scene } from '../derive'
+import { Follower, boundingField, bringingDerived, hatchAround, type News, type Scene } from '../derive'
 import { boxesMeet, type Box } from '../geometry'
-import type { Id } from '../records'
+import type { Id, Project } from '../records'
 import { draftedMatters } from './annotation'
 import { matterOn, type Found, type Matter } from './matter'
 import { RoomMatters } from './rooms'
@@ -80,6 +80,8 @@ export class BoardMatters {
   *steps(scene: Scene): Generator<void, Matter[]> {
     const { project, board } = scene
     if (scene.view === 'plan') yield* solving(project, scene.board.level)
+    // What bounds its hatches may still be in work.
+    if (scene.view === 'derived' && followsLines(project, board.id)) yield* bringingDerived(scene, false)
     this.hear(scene)
     const { units } = project.facts
     for (const id of this.walls) {
@@ -111,6 +113,10 @@ export class BoardMatters {
     )
   }
 }
+
+/** Whether something on a board follows whatever lines bound it. */
+const followsLines = (project: Project, board: Id): boolean =>
+  project.dependents(board).some((id) => project.find('hatch', id)?.region.by === 'point')
 
 function keep(kept: Map<Id, readonly Found[]>, id: Id, found: readonly Found[]): void {
   if (found.length > 0) kept.set(id, found)
