@@ -54,6 +54,7 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
   material: [],
   wallType: [],
   plateType: [],
+  keptDetail: [],
   openingType: [],
   lineType: [],
   layer: [],

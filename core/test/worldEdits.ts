@@ -4,7 +4,7 @@ import { EditRefused } from '../src/edit'
 import { solverOf, wallAxis } from '../src/building'
 import { atDistance, moveBy, pathLength, pathOf, type Affine, type Point } from '../src/geometry'
 import { handlesOf } from '../src/kinds'
-import { standardBlocks } from '../src/library'
+import { standardBlocks, standardDetails } from '../src/library'
 import { shapePath, turnAbout } from '../src/linework'
 import {
   drawnAs,
@@ -1321,6 +1321,36 @@ export const EDITS: { readonly [N in EditName]: Case } = {
   addInterior: {
     moves: 'nothing',
     make: (world, { pick }) => edit.addInterior(world.project, world.some('room', pick), world.makeId).change,
+  },
+  keepDetail: {
+    moves: 'nothing',
+    make(world, { pick, name }) {
+      const drawing = world.some('drawing', pick)
+      return edit.keepDetail(world.project, drawing, { name, section: name }, world.makeId).change
+    },
+  },
+  setKept: {
+    moves: 'nothing',
+    make: (world, { pick, name }) => edit.setKept(world.project, world.some('keptDetail', pick), { name }),
+  },
+  removeKept: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.removeKept(world.project, world.some('keptDetail', pick)),
+  },
+  drawKept: {
+    moves: 'nothing',
+    make({ project, makeId }, { pick }) {
+      const all = [...project.all('keptDetail'), ...standardDetails(project.facts.units.system)]
+      const among = standardBlocks(project.facts.units.system)
+      return edit.drawKept(project, all[pick % all.length]!, among, makeId).change
+    },
+  },
+  pasteDrawing: {
+    moves: 'nothing',
+    make(world, { pick }) {
+      const held = edit.clipDrawing(world.project, world.some('drawing', pick))
+      return edit.pasteDrawing(world.project, held, world.makeId).change
+    },
   },
   setGround: {
     moves: 'nothing',

@@ -33,6 +33,12 @@ export const router = createRouter({
           meta: WIDE,
         },
         {
+          path: 'library/details',
+          name: 'details',
+          component: () => import('./pages/DetailsPage.vue'),
+          meta: WIDE,
+        },
+        {
           path: 'library/bring-in',
           name: 'bring-in',
           component: () => import('./pages/BringInPage.vue'),

@@ -35,6 +35,7 @@ const MEANS: { readonly [K in UnplacedKind]: Meaning } = {
   material: 'nothing',
   wallType: 'nothing',
   plateType: 'nothing',
+  keptDetail: 'nothing',
   openingType: 'users',
   block: 'users',
   sheet: 'nothing',

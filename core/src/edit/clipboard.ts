@@ -29,6 +29,8 @@ export const clippingSchema = z.strictObject({
   records: z.array(recordSchema).max(40_000),
   /** The point they are taken by. */
   at: z.strictObject({ x: z.number(), y: z.number() }),
+  /** The drawing that was copied as a whole. */
+  drawing: z.string().optional(),
 })
 export type Clipping = z.infer<typeof clippingSchema>
 
@@ -38,6 +40,11 @@ export type Clipping = z.infer<typeof clippingSchema>
  */
 export function clip(project: Project, ids: readonly Id[], at: { x: number; y: number }): Clipping {
   if (ids.length === 0) throw new EditRefused('nothing', 'Select what is to be copied.')
+  return clipped(project, ids, at)
+}
+
+/** Some records, with all they need, as a clipping. */
+export function clipped(project: Project, ids: readonly Id[], at: { x: number; y: number }): Clipping {
   const chosen = new Set(ids)
   for (const id of ids) for (const opening of openingsOf(project, id)) chosen.add(opening.id)
   for (const group of project.all('group'))

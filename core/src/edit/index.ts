@@ -116,6 +116,8 @@ export {
   takeTraits,
 } from './layers'
 export { type Clipping, clip, readClipping, paste } from './clipboard'
+export { clipDrawing, pasteDrawing } from './copyDrawing'
+export { DETAIL_SECTIONS, drawKept, keepDetail, removeKept, setKept } from './details'
 export { type NewHatch, addHatch, setFilling } from './hatches'
 export { addGridLine, setOutLine, addGuide } from './settingOut'
 export {

@@ -13,6 +13,7 @@ type Named =
   | 'lens'
   | 'schedule'
   | 'block'
+  | 'keptDetail'
   | 'annotationStyle'
 
 /**

@@ -110,6 +110,12 @@ export function factsOf(record: LibraryRecord, nameOf: (id: Id) => string, units
         ['Past the last end', paper(record.linePastPaperMm)],
         ['Rows', `${paper(record.firstRowPaperMm)}, ${paper(record.rowPaperMm)}`],
       ]
+    case 'keptDetail':
+      return [
+        ['Part of the works', record.section],
+        ['Reads at', `1:${Math.round(record.scale * 100) / 100}`],
+        ['Things drawn', String(record.items.length)],
+      ]
     case 'block':
       return [
         ['Category', record.category],

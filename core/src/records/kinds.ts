@@ -1,5 +1,6 @@
 import type { Anchor } from './annotation'
 import type { Drawing, DrawingOf, StandingView } from './drawing'
+import type { KeptDetail } from './keptDetail'
 import type { LensRule } from './lens'
 import type { Id } from './parts'
 import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './schema'
@@ -200,6 +201,22 @@ function withEnds<V extends DrawingOf<StandingView>>(drawing: V, { became }: Car
   return (left.length > 0 ? { ...rest, ownEnds: left } : rest) as V
 }
 
+/** What the items of a kept detail need besides each other and the detail they stand on. */
+const DETAIL_ITEMS: Reference<KeptDetail> = {
+  to: ['layer', 'lineType', 'block', 'annotationStyle', 'material'],
+  ids({ id, items }) {
+    const within = new Set([id, ...items.map((item) => item.id)])
+    const found = new Set(items.flatMap((item) => needs(item).map(([needed]) => needed)))
+    return [...found].filter((each) => !within.has(each))
+  },
+  renamed(detail, as) {
+    const names = new Map<Id, Id>(this.ids(detail).map((id) => [id, as(id)]))
+    return [...names].every(([from, to]) => from === to)
+      ? detail
+      : { ...detail, items: detail.items.map((item) => relinked(item, names)) }
+  },
+}
+
 /** Rules for what is gone go with it. */
 const LENS: Loose<RecordOf<'lens'>> = {
   ids: ({ rules = [] }) =>
@@ -375,6 +392,13 @@ export const KINDS = {
     ],
     loose: null,
   },
+  keptDetail: {
+    word: 'kept detail',
+    host: 'library',
+    layer: null,
+    needs: [DETAIL_ITEMS],
+    loose: null,
+  },
   project: { word: 'project', host: 'project', layer: null, needs: [], loose: null },
   level: { word: 'level', host: 'project', layer: null, needs: [], loose: null },
   // The mark of one that looks at the building stands on every plan.
@@ -521,6 +545,7 @@ const UNPLACED = [
   'pen',
   'annotationStyle',
   'block',
+  'keptDetail',
   // Groups and repeats are where their members are.
   'group',
   'repeat',

@@ -11,6 +11,7 @@ import { SHEET_RECORDS } from './sheet'
 import { STYLES_RECORDS } from './styles'
 import { FRAMING_RECORDS } from './framing'
 import { LENS_RECORDS } from './lens'
+import { KEPT_DETAIL_RECORDS } from './keptDetail'
 import { SCHEDULE_RECORDS } from './schedule'
 import { idSchema } from './parts'
 
@@ -28,6 +29,7 @@ export const recordSchema = z.discriminatedUnion('kind', [
   ...FRAMING_RECORDS,
   ...LENS_RECORDS,
   ...SCHEDULE_RECORDS,
+  ...KEPT_DETAIL_RECORDS,
 ])
 
 /** Everything stored is one of these. */

@@ -8,6 +8,7 @@ import {
   addCutaway,
   addDetail,
   addSheet,
+  clipDrawing,
   copySheet,
   drawnOn,
   removeDrawing,
@@ -173,6 +174,18 @@ export function useActions() {
     )
     if (next) openDrawing(next.id)
   }
+  const keepOpenDrawing = (): void => void (desk.keeping = drawing.value)
+  /** As Ctrl C does with nothing selected. */
+  async function copyOpenDrawing(): Promise<void> {
+    const from = drawing.value
+    if (!from) return
+    try {
+      await navigator.clipboard.writeText(JSON.stringify(clipDrawing(store.project, from.id)))
+      say.tell(`“${from.name}” is copied as a whole. Ctrl V makes it in this or another project.`)
+    } catch {
+      say.warn('The browser keeps its clipboard closed. Press Ctrl C on the board instead.')
+    }
+  }
   function show(matter: Matter): void {
     if (matter.drawing) {
       if (drawing.value?.id !== matter.drawing) openDrawing(matter.drawing)
@@ -246,13 +259,20 @@ export function useActions() {
     add('all-elevations', 'Elevations of all four sides', 'Action', allElevations)
     add('cutaway', 'Cutaway', 'Action', newCutaway)
     add('blank-detail', 'Blank detail', 'Action', blankDetail)
-    if (drawing.value) add('remove-drawing', 'Remove this drawing', 'Action', removeOpenDrawing)
+    if (drawing.value) {
+      add('remove-drawing', 'Remove this drawing', 'Action', removeOpenDrawing)
+      if (drawing.value.view !== 'block') {
+        add('keep-detail', 'Keep as a detail of the library', 'Action', keepOpenDrawing)
+        add('copy-drawing', 'Copy this drawing', 'Action', () => void copyOpenDrawing(), 'Ctrl C')
+      }
+    }
     if (sheet.value) {
       add('copy-sheet', 'Copy this sheet', 'Action', copyOfSheet)
       add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
     }
     const go = (name: string) => (): void => void router.push({ name, params: { project: store.id! } })
     add('library', 'Library of blocks', 'Action', go('library'))
+    add('details', 'Library of details', 'Action', go('details'))
     add('bring-in', 'Bring in from a project or file', 'Action', go('bring-in'))
     add('save-library', 'Save a library file', 'Action', go('save-library'))
     add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))
@@ -307,6 +327,7 @@ export function useActions() {
     newCutaway,
     blankDetail,
     removeDrawing: removeOpenDrawing,
+    keepDetail: keepOpenDrawing,
     show,
     openDrawing,
     openSheet,

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { detailPicture } from '@lamina/core/annotate'
 import { placementItems } from '@lamina/core/derive'
 import { extentOf } from '@lamina/core/display'
 import type { LibraryRecord } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
 import type { Units } from '@lamina/core/units'
+import { useProject } from '../store/project'
 import LinePicture from './LinePicture.vue'
 import LiveThumb from './LiveThumb.vue'
 import MaterialPicture from './MaterialPicture.vue'
@@ -17,12 +19,16 @@ const props = defineProps<{
   thing: LibraryRecord
   find: (id: Id) => LibraryRecord | undefined
   units: Units
+  /** The library it is of. */
+  all?: readonly LibraryRecord[]
 }>()
+const store = useProject()
 const SIZE = { width: 118, height: 64 }
 
 const list = computed(() => {
   const { thing } = props
   if (thing.kind === 'annotationStyle') return stylePicture(thing, props.units)
+  if (thing.kind === 'keptDetail') return detailPicture(thing, props.all ?? [], store.project.facts)
   if (thing.kind !== 'block') return []
   const source = (id: Id) => {
     const found = props.find(id)

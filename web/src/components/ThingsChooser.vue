@@ -22,6 +22,7 @@ const find = (id: Id): LibraryRecord | undefined => byId.value.get(id)
 /** Blocks first: they are what people come for. */
 const ORDER: readonly LibraryKind[] = [
   'block',
+  'keptDetail',
   'wallType',
   'plateType',
   'openingType',
@@ -54,7 +55,8 @@ const shown = computed(() => {
       thing.kind === kind.value &&
       (!words ||
         titleOf(thing).toLowerCase().includes(words) ||
-        (thing.kind === 'block' && thing.category.toLowerCase().includes(words))),
+        (thing.kind === 'block' && thing.category.toLowerCase().includes(words)) ||
+        (thing.kind === 'keptDetail' && thing.section.toLowerCase().includes(words))),
   )
 })
 const all = computed(() => shown.value.length > 0 && shown.value.every(({ id }) => chosen.value.has(id)))
@@ -114,7 +116,9 @@ function set(ids: readonly Id[], on: boolean): void {
             :checked="chosen.has(thing.id)"
             @change="set([thing.id], fieldOf($event).checked)"
           />
-          <span class="picture"><ThingPicture :thing="thing" :find="find" :units="units" /></span>
+          <span class="picture"
+            ><ThingPicture :thing="thing" :find="find" :units="units" :all="things"
+          /></span>
           <span class="name">{{ titleOf(thing) }}</span>
           <span class="soft small">{{ note(thing) }}</span>
         </label>

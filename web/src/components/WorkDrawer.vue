@@ -11,6 +11,7 @@ import {
   mdiImageFilterCenterFocus,
   mdiLayersOutline,
   mdiLayersPlus,
+  mdiBookmarkPlusOutline,
   mdiTextureBox,
   mdiWrenchOutline,
   mdiXml,
@@ -189,6 +190,12 @@ const take = (tool: ToolName): void => props.actions.take(tool)
           :icon="mdiTextureBox"
           name="Blank detail"
           @choose="actions.blankDetail()"
+        />
+        <DrawerEntry
+          v-if="heading === 'Views'"
+          :icon="mdiBookmarkPlusOutline"
+          name="Keep as a detail"
+          @choose="actions.keepDetail()"
         />
       </template>
     </template>

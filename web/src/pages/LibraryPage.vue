@@ -11,6 +11,7 @@ import type { Block } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import BlockFactsDialog from '../components/BlockFactsDialog.vue'
 import FootLine from '../components/FootLine.vue'
+import LibraryTabs from '../components/LibraryTabs.vue'
 import LiveThumb from '../components/LiveThumb.vue'
 import TopLine from '../components/TopLine.vue'
 import { categoriesOf, findBlocks, libraryBlocks, useBlockSearch } from '../store/blocks'
@@ -139,6 +140,7 @@ function place(block: Block): void {
   <TopLine place="Library" />
   <div class="page">
     <div class="bar">
+      <LibraryTabs on="library" />
       <v-text-field
         v-model="search"
         label="Find a block"

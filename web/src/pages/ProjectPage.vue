@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import AskDialog from '../components/AskDialog.vue'
+import KeptDetailDialog from '../components/KeptDetailDialog.vue'
 import NewPlanDialog from '../components/NewPlanDialog.vue'
 import FirstSight from '../components/FirstSight.vue'
 import FoldedStrip from '../components/FoldedStrip.vue'
@@ -248,6 +249,7 @@ onBeforeUnmount(() => {
       :of="actions.drawing.value?.view === 'plan' ? actions.drawing.value.level : null"
       @made="actions.openDrawing"
     />
+    <KeptDetailDialog v-if="desk.keeping" v-model="desk.keeping" />
     <KeysPage v-if="desk.keysOpen" v-model="desk.keysOpen" />
   </div>
   <div v-else-if="fault" class="fault" role="alert">

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import type { Stage } from '@lamina/core/check'
-import type { Id } from '@lamina/core/records'
+import type { Drawing, Id, KeptDetail } from '@lamina/core/records'
 
 export type PanelName =
   | 'layers'
@@ -39,5 +39,7 @@ export const useDesk = defineStore('desk', () => {
   const viewOpen = ref(false)
   /** What another plan starts from is being chosen. */
   const newPlan = ref(false)
-  return { stage, panel, askOpen, keysOpen, lens, trueWeights, viewOpen, newPlan }
+  /** The drawing about to be kept in the library. */
+  const keeping = shallowRef<Drawing | KeptDetail | null>(null)
+  return { stage, panel, askOpen, keysOpen, lens, trueWeights, viewOpen, newPlan, keeping }
 })

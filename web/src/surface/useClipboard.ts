@@ -1,5 +1,6 @@
 import { onBeforeUnmount, onMounted, type ComputedRef } from 'vue'
-import { EditRefused, clip, paste, readClipping } from '@lamina/core/edit'
+import { useRouter } from 'vue-router'
+import { EditRefused, clip, clipDrawing, paste, pasteDrawing, readClipping } from '@lamina/core/edit'
 import { isEmptyBox, type Box } from '@lamina/core/geometry'
 import type { Board } from '@lamina/core/records'
 import { useHand } from '../store/hand'
@@ -12,10 +13,27 @@ export function useClipboard(board: ComputedRef<Board>, extent: () => Box, remov
   const store = useProject()
   const hand = useHand()
   const say = useSay()
+  const router = useRouter()
+  const open = (drawing: string): void =>
+    void router.push({ name: 'drawing', params: { project: store.id!, drawing } })
   let inPlace = false
 
   function onCopy(event: ClipboardEvent): void {
-    if (isTyping(event.target) || hand.selection.length === 0) return
+    if (isTyping(event.target)) return
+    const whole = board.value
+    if (hand.selection.length === 0) {
+      // Nothing selected, the whole drawing is copied; cutting it would be more than is meant.
+      if (event.type !== 'copy' || whole.kind !== 'drawing' || String(window.getSelection())) return
+      try {
+        event.clipboardData?.setData('text/plain', JSON.stringify(clipDrawing(store.project, whole.id)))
+        event.preventDefault()
+        say.tell(`“${whole.name}” is copied as a whole. Ctrl V makes it in this or another project.`)
+      } catch (error) {
+        if (!(error instanceof EditRefused)) throw error
+        say.warn(error.message)
+      }
+      return
+    }
     try {
       const box = extent()
       const at = isEmptyBox(box) ? { x: 0, y: 0 } : { x: box.minX, y: box.minY }
@@ -39,7 +57,15 @@ export function useClipboard(board: ComputedRef<Board>, extent: () => Box, remov
       return
     }
     event.preventDefault()
-    if (inPlace) {
+    if (held.drawing !== undefined) {
+      let id = ''
+      const change = store.edit('Paste drawing', (project, makeId) => {
+        const made = pasteDrawing(project, held, makeId)
+        id = made.drawing
+        return made.change
+      })
+      if (change) open(id)
+    } else if (inPlace) {
       const change = store.edit('Paste', (project, makeId) =>
         paste(project, held, board.value, { x: 0, y: 0 }, makeId),
       )
