@@ -2,6 +2,7 @@ import type { Point } from '../geometry'
 import { SAME_POINT, offsetFrom, unitAt } from '../geometry'
 import type { Column, Id } from '../records'
 import { bendsOf, cutAt, type Cut, type EndCut } from './cut'
+import { bodyOf } from './stripHeights'
 import { SAGITTA, atWall, chordStep, type StripShape, type WallShape } from './wallShape'
 
 /** A convex part of one strip of a wall, anticlockwise, with its edges as half-planes for quick tests. */
@@ -73,18 +74,21 @@ export function makePiece(
 /**
  * The wall cut at its two ends and at its openings, as convex pieces. Where the two end cuts would cross (a
  * wall shorter than its joints are deep) that part is left out; its neighbours cover the place.
+ * @param there which strips are there, where some begin or end at a height of their own
  */
 export function wallPieces(
   shape: WallShape,
   start: EndCut,
   end: EndCut,
   gaps: readonly Gap[],
-  rankOf: (material: Id) => number,
+  rankOf: (material: Id, strip: StripShape | null) => number,
+  there: (strip: StripShape) => boolean = () => true,
 ): Piece[] {
   const pieces: Piece[] = []
   const step = chordStep(shape)
   shape.strips.forEach((strip, i) => {
-    const rank = rankOf(strip.material.id)
+    if (!there(strip)) return
+    const rank = rankOf(strip.material.id, strip)
     const from = start.strips[i]!
     const to = end.strips[i]!
     const put = (points: readonly Point[]): void => {
@@ -95,7 +99,7 @@ export function wallPieces(
     else straightStrip(shape, strip, from, to, gaps, put)
   })
   for (const { plug } of [start, end]) {
-    const piece = plug && makePiece(shape.id, pieces.length, rankOf(plug.material), plug.points)
+    const piece = plug && makePiece(shape.id, pieces.length, rankOf(plug.material, null), plug.points)
     if (piece) pieces.push(piece)
   }
   for (const gap of gaps) {
@@ -103,7 +107,7 @@ export function wallPieces(
       const piece = makePiece(shape.id, pieces.length, INFILL, points, gap[2])
       if (piece) pieces.push(piece)
     }
-    const { low, high } = shape
+    const { low, high } = bodyOf(shape, there)
     const from = [cutAt(start.strips[start.strips.length - 1]!, low), cutAt(start.strips[0]!, high)]
     const to = [cutAt(end.strips[end.strips.length - 1]!, low), cutAt(end.strips[0]!, high)]
     const lows = [Math.max(gap[0], from[0]!), Math.min(gap[1], to[0]!)] as const

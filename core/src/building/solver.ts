@@ -9,7 +9,7 @@ import {
   type Point,
   PlaceIndex,
 } from '../geometry'
-import { layerIdOf } from '../library'
+import { layerIdOf, openingTypeOf } from '../library'
 import {
   ChangeLog,
   type Column,
@@ -31,12 +31,14 @@ import type { Loop } from './loop'
 import { OUTLINE } from './loops'
 import { Outlines, type Outlined } from './outlines'
 import { atOnce, type Steps } from '../steps'
+import { liningPieces, liningsOf } from './framePlace'
 import { fitOpenings, type OpeningFit } from './openingFit'
 import { boundariesOf, type Boundary } from './overlay'
 import { columnPiece, wallPieces, type Piece } from './piece'
 import type { WallEnd } from './ray'
+import { isAtHeight, isWhole } from './stripHeights'
 import { cutTee, pickHost } from './tee'
-import { atWall, bodyBox, inWall, wallShape, type WallShape } from './wallShape'
+import { atWall, bodyBox, inWall, wallShape, type StripShape, type WallShape } from './wallShape'
 
 /** One wall after its joins. */
 export interface SolvedWall {
@@ -390,6 +392,13 @@ export class LevelSolver implements CutGround {
           // What it is called and how it looks joins no wall otherwise.
           if (!this.looksOtherwise(record)) return this.solveAnew()
           break
+        case 'openingType':
+          // What is turned into openings reaches as far as their frame.
+          for (const user of this.project.dependents(id)) {
+            const wall = this.walls.get(this.hosts.get(user) ?? '')
+            if (wall?.shape.strips.some(({ turnsIn }) => turnsIn)) refit.add(wall.shape.id)
+          }
+          break
         case 'wallType':
           for (const wall of this.ofOtherMake(record)) touched.add(wall)
           break
@@ -690,9 +699,20 @@ export class LevelSolver implements CutGround {
       if (this.hosts.get(opening.id) === id) this.hosts.delete(opening.id)
     wall.openings = fits
     for (const { opening } of fits) this.hosts.set(opening.id, id)
-    wall.pieces = wallPieces(wall.shape, wall.start!, wall.end!, gaps, (material) =>
-      this.ranks.get(material)!,
-    )
+    const rankOf = (material: Id): number => this.ranks.get(material)!
+    const cut = height(shape.length / 2)
+    const there = isWhole(shape) ? undefined : (strip: StripShape): boolean => isAtHeight(strip, cut)
+    wall.pieces = wallPieces(shape, wall.start!, wall.end!, gaps, rankOf, there)
+    if (shape.strips.some(({ turnsIn }) => turnsIn)) {
+      const open = new Set(gaps.map(([, , opening]) => opening))
+      for (const fit of fits) {
+        if (!open.has(fit.opening.id)) continue
+        const linings = liningsOf(shape, fit, openingTypeOf(this.project, fit.opening)).filter(
+          ({ strip }) => there?.(strip) ?? true,
+        )
+        wall.pieces.push(...liningPieces(shape, fit, linings, wall.pieces.length, rankOf))
+      }
+    }
     let { minX, minY, maxX, maxY } = wall.body
     for (const piece of wall.pieces) {
       minX = Math.min(minX, piece.minX - ON_LINE)

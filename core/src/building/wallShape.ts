@@ -24,6 +24,10 @@ export interface StripShape {
   readonly material: Material
   readonly low: number
   readonly high: number
+  /** It is there between these heights above the floor, mm; endless: as far as the wall. */
+  readonly foot: number
+  readonly head: number
+  readonly turnsIn: boolean
 }
 
 /** A wall before its joins: its line with direction, and where its faces and strips run beside it. */
@@ -73,7 +77,8 @@ export function wallShape(wall: Wall, type: WallType, material: (id: Id) => Mate
   type.strips.forEach((strip, i) => {
     const low = i === type.strips.length - 1 ? high - thickness : top - strip.thickness
     const made = material(strip.material)
-    strips.push({ material: made, low, high: top })
+    const { foot = -Infinity, head = Infinity, turnsIn = false } = strip
+    strips.push({ material: made, low, high: top, foot, head, turnsIn })
     strength = Math.max(strength, made.priority)
     top = low
   })

@@ -1,4 +1,4 @@
-import { atWall, wallLine, type OpeningFit, type WallShape } from '../building'
+import { atWall, bodyBetween, wallLine, type OpeningFit, type WallShape } from '../building'
 import { strokeItem, type DisplayItem, type PenName } from '../display'
 import { direction, offsetFrom, pathOf, pathOfPoints, type Point } from '../geometry'
 
@@ -20,11 +20,12 @@ export class OpeningGround {
     /** Real mm to one paper mm. */
     readonly scale: number,
   ) {
-    this.low = shape.low
-    this.high = shape.high
+    const { low, high } = bodyBetween(shape, fit.opening.sill, fit.opening.head)
+    this.low = low
+    this.high = high
     const left = fit.opening.side === 'left'
-    this.outer = left ? shape.high : shape.low
-    this.inner = left ? shape.low : shape.high
+    this.outer = left ? high : low
+    this.inner = left ? low : high
     this.inwards = left ? -1 : 1
   }
 
@@ -48,7 +49,7 @@ export class OpeningGround {
   }
   private onMitre(aside: number): number {
     const { low, high } = this.fit.mitre!
-    const t = (aside - this.low) / (this.high - this.low)
+    const t = (aside - this.shape.low) / (this.shape.high - this.shape.low)
     return low + (high - low) * t
   }
 

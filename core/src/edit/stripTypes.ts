@@ -71,7 +71,7 @@ export function renameStripType(project: Project, id: Id, name: string): Change 
 /**
  * Other strips for a type: of a wall from its left side to its right, of a floor or roof from its top down. Everything of
  * the type changes; floors keep their top, roofs their underside.
- * @refuses bad-value, last, nonsense, too-many
+ * @refuses bad-value, last, nonsense, too-many, wrong-kind
  */
 export function setStrips(project: Project, id: Id, strips: readonly Strip[]): Change {
   const type = typeOf(project, id)
@@ -82,6 +82,10 @@ export function setStrips(project: Project, id: Id, strips: readonly Strip[]): C
     project.need('material', strip.material)
     if (!(strip.thickness > 0 && strip.thickness <= 5000))
       throw new EditRefused('bad-value', 'A strip is between 0 and 5 m thick.')
+    const { foot = -Infinity, head = Infinity } = strip
+    if (!(head > foot)) throw new EditRefused('bad-value', 'A strip ends higher than it begins.')
+    if (type.kind === 'plateType' && (Number.isFinite(foot) || Number.isFinite(head) || strip.turnsIn))
+      throw new EditRefused('wrong-kind', 'Only strips of walls begin, end and turn in by themselves.')
   }
   const made = { ...type, strips: strips.map((strip) => ({ ...strip })) }
   if (made.kind === 'wallType') return storing(project, made)

@@ -71,6 +71,11 @@ export const stripSchema = z.strictObject({
   thickness: lengthSchema.max(5000),
   /** Whether it carries or covers; left out: by the material's priority. */
   part: z.enum(['structure', 'finish']).optional(),
+  /** Of a wall: it begins and ends so high above the floor of the wall's level, mm; left out: with the wall. */
+  foot: anySizeSchema.optional(),
+  head: anySizeSchema.optional(),
+  /** Of a wall: it is turned into openings, up to their frame. */
+  turnsIn: z.literal(true).optional(),
 })
 
 export const wallTypeSchema = z.strictObject({

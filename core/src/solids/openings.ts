@@ -1,4 +1,4 @@
-import { atWall, headCorners, type OpeningFit, type WallShape } from '../building'
+import { atWall, bodyBetween, framePlace, headCorners, type OpeningFit, type WallShape } from '../building'
 import { SAME_POINT } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { Opening, OpeningType, Project } from '../records'
@@ -6,27 +6,6 @@ import { SolidBuilder, type Point3, type Solid } from '../space'
 import { floorOf, plainLook, solvedWall } from './ground'
 import { openingFront } from './openingFront'
 import { openingAt } from './walls'
-
-/** Where a frame stands across its wall: offsets from the wall's line, and which of them is the outer. */
-export interface FramePlace {
-  readonly low: number
-  readonly high: number
-  readonly outer: number
-}
-
-/** Where the frame of a type stands in a wall, for an opening on a side. */
-export function framePlace(
-  { frame, place }: Pick<OpeningType, 'frame' | 'place'>,
-  { low, high }: Pick<WallShape, 'low' | 'high'>,
-  side: Opening['side'],
-): FramePlace {
-  const thickness = high - low
-  const depth = Math.min(frame.depth ?? thickness, thickness)
-  const face = (thickness - depth) * place
-  return side === 'left'
-    ? { low: high - face - depth, high: high - face, outer: high - face }
-    : { low: low + face, high: low + face + depth, outer: low + face }
-}
 
 /** Height of a sill board, mm. */
 const SILL_BOARD = 30
@@ -59,7 +38,7 @@ function addFront(
 ): void {
   const { opening } = fit
   if (type.make.form === 'cased') return
-  const place = framePlace(type, shape, opening.side)
+  const place = framePlace(type, bodyBetween(shape, opening.sill, opening.head), opening.side)
   const aside = (place.low + place.high) / 2
   const [from, to] = openingAt(fit, shape.low, shape.high, aside)
   const width = to - from
@@ -103,12 +82,13 @@ function addSills(
 ): void {
   if (shape.arc) return
   const isLeft = fit.opening.side === 'left'
+  const body = bodyBetween(shape, fit.opening.sill, fit.opening.head)
   for (const [out, onLeft] of [
     [type.sillOut, isLeft],
     [type.sillIn, !isLeft],
   ] as const) {
     if (!(out > SAME_POINT)) continue
-    const face = onLeft ? shape.high : shape.low
+    const face = onLeft ? body.high : body.low
     const edge = onLeft ? face + out : face - out
     const [from, to] = openingAt(fit, shape.low, shape.high, face)
     const corners = [

@@ -1,7 +1,22 @@
-import { atWall, cutAt, headCorners, headRise, type Cut, type OpeningFit, type SolvedWall } from '../building'
+import {
+  atWall,
+  bodyBetween,
+  changesAt,
+  cutAt,
+  headCorners,
+  headRise,
+  isWhole,
+  liningsOf,
+  type Cut,
+  type Lining,
+  type OpeningFit,
+  type SolvedWall,
+  type StripShape,
+} from '../building'
 import { SAME_POINT, type Point } from '../geometry'
 import { chordStops } from './chords'
-import type { Id, Project, Wall } from '../records'
+import { openingTypeOf } from '../library'
+import type { Id, OpeningType, Project, Wall } from '../records'
 import { SolidBuilder, type FaceLook, type FaceRole, type Point3, type Solid } from '../space'
 import { addFooting, footingOf, type FootingPlace } from './footings'
 import { floorOf, lookOf, plainLook, solvedWall, vertical } from './ground'
@@ -37,18 +52,23 @@ export function wallSolid(project: Project, wall: Wall): Solid | null {
       z1: wall.upTo ? floor + fit.opening.head : Math.min(heights.to, floor + fit.opening.head),
     }))
     .filter(({ z0, z1 }) => z1 - z0 > SAME_POINT)
-  return new WallBuilder(project, solved, heights.from, heights.to, cutOuts).solid(footingOf(project, wall))
+  return new WallBuilder(project, solved, floor, heights.from, heights.to, cutOuts).solid(
+    footingOf(project, wall),
+  )
 }
 
 class WallBuilder {
   private readonly builder: SolidBuilder
   private archCount = 0
+  private readonly linings = new Map<OpeningFit, { readonly linings: Lining[]; readonly type: OpeningType }>()
   /** Where its faces end above, before they are cut off at the roof. */
   private readonly z1: number
 
   constructor(
     private readonly project: Project,
     private readonly wall: SolvedWall,
+    /** Of its level, above datum. */
+    private readonly floor: number,
     private readonly z0: number,
     /** How high it is where no roof is. */
     private readonly own: number,
@@ -103,15 +123,17 @@ class WallBuilder {
   solid(footing: FootingPlace | null): Solid | null {
     const { shape, start, end } = this.wall
     if (footing) addFooting(this.builder, footing)
-    const last = shape.strips.length - 1
-    this.side('left', shape.high, start.strips[0]!, end.strips[0]!)
-    this.side('right', shape.low, start.strips[last]!, end.strips[last]!)
+    this.sides()
     shape.strips.forEach((strip, i) => {
+      const band = this.bandOf(strip)
+      if (!band) return
       const look = this.lookOf('side', strip.material.id)
-      this.endFace(start.strips[i]!, strip, look, 'start')
-      this.endFace(end.strips[i]!, strip, look, 'end')
-      this.topAndFoot(i)
+      this.endFace(start.strips[i]!, strip, band, look, 'start')
+      this.endFace(end.strips[i]!, strip, band, look, 'end')
+      this.topAndFoot(i, band)
     })
+    this.nameSide('left')
+    this.nameSide('right')
     for (const cutOut of this.cutOuts) this.reveals(cutOut)
     return this.builder.solid()
   }
@@ -125,17 +147,39 @@ class WallBuilder {
     return { ...atWall(this.wall.shape, s, aside), z }
   }
 
-  /** A long face. */
-  private side(side: 'left' | 'right', aside: number, start: Cut, end: Cut): void {
+  /** From where to where a strip goes, above datum; null: it is nowhere in this wall. */
+  private bandOf({ foot, head }: StripShape): Band | null {
+    const z0 = Math.max(this.z0, this.floor + foot)
+    const isOpen = this.floor + head >= this.z1
+    const z1 = isOpen ? this.z1 : this.floor + head
+    return z1 - z0 > SAME_POINT ? { z0, z1, isOpen } : null
+  }
+
+  /** The long faces: of each strip those parts before which no other stands. */
+  private sides(): void {
+    const { start, end, shape } = this.wall
+    const bands = shape.strips.map((strip) => this.bandOf(strip))
+    shape.strips.forEach((strip, i) => {
+      const band = bands[i]
+      if (!band) return
+      const [from, to] = [start.strips[i]!, end.strips[i]!]
+      for (const part of bandLess(band, bands[i - 1] ?? null)) this.side('left', strip, part, from, to)
+      for (const part of bandLess(band, bands[i + 1] ?? null)) this.side('right', strip, part, from, to)
+    })
+  }
+
+  /** A long face of a strip, between two heights. */
+  private side(side: 'left' | 'right', strip: StripShape, { z0, z1 }: Band, start: Cut, end: Cut): void {
     const { shape } = this.wall
+    const aside = side === 'left' ? strip.high : strip.low
     const [from, to] = [cutAt(start, aside), cutAt(end, aside)]
     if (to - from <= SAME_POINT) return
-    const strip = shape.strips[side === 'left' ? 0 : shape.strips.length - 1]!
     const look = this.lookOf('side', strip.material.id)
     const curve = shape.arc ? { curve: side === 'left' ? 1 : 2 } : {}
-    const taken = this.cutOuts.map(({ fit, z0, z1 }): Rectangle => {
-      const [s0, s1] = openingAt(fit, shape.low, shape.high, aside)
-      return { s0, s1, z0, z1 }
+    const taken = this.cutOuts.map((cutOut): Rectangle => {
+      const [s0, s1] = openingAt(cutOut.fit, shape.low, shape.high, aside)
+      const { jamb, head, sill } = this.insetAt(cutOut, aside)
+      return { s0: s0 + jamb, s1: s1 - jamb, z0: cutOut.z0 + sill, z1: cutOut.z1 - head }
     })
     // A curve is as many flat faces as it has chords.
     const stops = chordStops(
@@ -146,7 +190,7 @@ class WallBuilder {
     )
     const arches = shape.arc ? [] : this.arches(aside)
     for (let k = 1; k < stops.length; k++) {
-      const whole = { s0: stops[k - 1]!, s1: stops[k]!, z0: this.z0, z1: this.z1 }
+      const whole = { s0: stops[k - 1]!, s1: stops[k]!, z0, z1 }
       const put = (loop: readonly Spot[]): Point3[] =>
         (side === 'left' ? this.roofed(loop, aside).reverse() : this.roofed(loop, aside)).map(({ s, z }) =>
           this.at(s, aside, z),
@@ -160,15 +204,66 @@ class WallBuilder {
           holes: holes.filter((hole) => lies(hole[0]!, outer)).map(put),
         })
     }
+  }
+
+  /** The edges of a side, by which things are tied to it: where the wall stands at its foot, and at its top. */
+  private nameSide(side: 'left' | 'right'): void {
+    const { shape, start, end } = this.wall
+    const { strips } = shape
+    const order = side === 'left' ? strips.map((_, i) => i) : strips.map((_, i) => i).reverse()
+    const outermost = (there: (band: Band) => boolean): number => {
+      const found = order.find((i) => {
+        const band = this.bandOf(strips[i]!)
+        return band !== null && there(band)
+      })
+      return found ?? order[0]!
+    }
+    const [foot, top] = [outermost(({ z0 }) => z0 <= this.z0 + SAME_POINT), outermost(({ isOpen }) => isOpen)]
+    const faceOf = (i: number): number => (side === 'left' ? strips[i]!.high : strips[i]!.low)
+    const spanOf = (i: number): [number, number] => [
+      cutAt(start.strips[i]!, faceOf(i)),
+      cutAt(end.strips[i]!, faceOf(i)),
+    ]
+    const [from, to] = spanOf(top)
+    const aside = faceOf(top)
+    if (to - from <= SAME_POINT) return
     const parts = this.tops(aside, from, to)
     parts.forEach(({ from: s, to: t, low, high }, i) => {
       const number = parts.length > 1 ? ` ${i + 1}` : ''
       this.builder.name(this.at(s, aside, low), this.at(t, aside, high), `top ${side}${number}`)
     })
-    this.builder.name(this.at(from, aside, this.z0), this.at(to, aside, this.z0), `foot ${side}`)
+    const [s, t] = spanOf(foot)
+    this.builder.name(this.at(s, faceOf(foot), this.z0), this.at(t, faceOf(foot), this.z0), `foot ${side}`)
     const [first, last] = [parts[0]?.low ?? this.own, parts[parts.length - 1]?.high ?? this.own]
     this.builder.name(this.at(from, aside, this.z0), this.at(from, aside, first), `start ${side}`)
     this.builder.name(this.at(to, aside, this.z0), this.at(to, aside, last), `end ${side}`)
+  }
+
+  /** How far what lines an opening stands into it at an offset: at its jambs, under its head, on its sill. */
+  private insetAt(
+    { fit }: CutOut,
+    aside: number,
+  ): { readonly jamb: number; readonly head: number; readonly sill: number } {
+    const { opening } = fit
+    let jamb = 0
+    let sill = 0
+    const lines = this.liningsAt(fit)
+    for (const { low, high, to, side } of lines.linings) {
+      if (aside < low - SAME_POINT || aside > high + SAME_POINT) continue
+      jamb = Math.max(jamb, to)
+      const board = side === opening.side ? lines.type.sillOut : lines.type.sillIn
+      if (opening.sill > SAME_POINT && !(board > SAME_POINT)) sill = Math.max(sill, to)
+    }
+    return { jamb, head: headRise(opening) > SAME_POINT ? 0 : jamb, sill }
+  }
+
+  private liningsAt(fit: OpeningFit): { readonly linings: readonly Lining[]; readonly type: OpeningType } {
+    let found = this.linings.get(fit)
+    if (!found) {
+      const type = openingTypeOf(this.project, fit.opening)
+      this.linings.set(fit, (found = { type, linings: liningsOf(this.wall.shape, fit, type) }))
+    }
+    return found
   }
 
   /** The heads of openings that are not level, on a face. */
@@ -187,6 +282,7 @@ class WallBuilder {
   private endFace(
     cut: Cut,
     { low, high }: { readonly low: number; readonly high: number },
+    { z0, z1, isOpen }: Band,
     look: FaceLook,
     end: 'start' | 'end',
   ): void {
@@ -196,32 +292,27 @@ class WallBuilder {
       if (q - p <= SAME_POINT) continue
       const [first, second] = end === 'start' ? [q, p] : [p, q]
       const corner = (aside: number, z: number): Point3 => this.at(cutAt(cut, aside), aside, z)
-      const top = (aside: number): number => this.endTop(cutAt(cut, aside), aside, end)
+      const top = (aside: number): number => (isOpen ? this.endTop(cutAt(cut, aside), aside, end) : z1)
       this.builder.face(
-        [
-          corner(first, this.z0),
-          corner(second, this.z0),
-          corner(second, top(second)),
-          corner(first, top(first)),
-        ],
+        [corner(first, z0), corner(second, z0), corner(second, top(second)), corner(first, top(first))],
         look,
       )
     }
   }
 
   /** The top and the foot of a strip. */
-  private topAndFoot(i: number): void {
+  private topAndFoot(i: number, { z0, z1, isOpen }: Band): void {
     const { low, high, material } = this.wall.shape.strips[i]!
     const outline = stripOutline(this.wall, i)
     if (outline.length < 3 || high - low <= SAME_POINT) return
-    if (this.wall.shape.wall.upTo) this.roofedTop(i)
+    if (isOpen && this.wall.shape.wall.upTo) this.roofedTop(i)
     else
       this.builder.face(
-        outline.map((p) => ({ ...plain(p), z: this.z1 })),
+        outline.map((p) => ({ ...plain(p), z: z1 })),
         this.lookOf('top', material.id),
       )
     this.builder.face(
-      outline.map((p) => ({ ...plain(p), z: this.z0 })).reverse(),
+      outline.map((p) => ({ ...plain(p), z: z0 })).reverse(),
       this.lookOf('underside', material.id),
     )
   }
@@ -262,21 +353,51 @@ class WallBuilder {
     }
   }
 
-  /** What is seen of the wall's thickness in an opening. */
-  private reveals({ fit, z0, z1 }: CutOut): void {
+  /** What is seen of the wall's thickness in an opening: between the heights at which it changes, and before and behind its frame. */
+  private reveals(cutOut: CutOut): void {
     const { shape } = this.wall
-    const { low, high } = shape
+    const { fit } = cutOut
+    const bounds = isWhole(shape)
+      ? []
+      : changesAt(shape)
+          .map((height) => this.floor + height)
+          .filter((z) => z > cutOut.z0 + SAME_POINT && z < cutOut.z1 - SAME_POINT)
+    const levels = [cutOut.z0, ...bounds, cutOut.z1]
+    for (let k = 1; k < levels.length; k++) {
+      const [z0, z1] = [levels[k - 1]!, levels[k]!]
+      const { low, high } = bodyBetween(shape, z0 - this.floor, z1 - this.floor)
+      const stops = new Set([low, high])
+      for (const lining of this.liningsAt(fit).linings)
+        for (const aside of [lining.low, lining.high]) if (aside > low && aside < high) stops.add(aside)
+      const asides = [...stops].sort((p, q) => p - q)
+      for (let n = 1; n < asides.length; n++)
+        this.revealPart(cutOut, { z0, z1 }, { low: asides[n - 1]!, high: asides[n]! })
+    }
+    this.nameReveals(cutOut)
+  }
+
+  private revealPart(
+    cutOut: CutOut,
+    heights: { readonly z0: number; readonly z1: number },
+    { low, high }: { readonly low: number; readonly high: number },
+  ): void {
+    const { shape } = this.wall
+    const { fit } = cutOut
     const { opening } = fit
     const source = opening.id
     const look = plainLook('reveal')
-    const [from, to] = [low, high].map((aside) => openingAt(fit, low, high, aside)) as [
-      [number, number],
-      [number, number],
-    ]
+    const inset = this.insetAt(cutOut, (low + high) / 2)
+    const [isFoot, isHead] = [heights.z0 === cutOut.z0, heights.z1 === cutOut.z1]
+    const z0 = heights.z0 + (isFoot ? inset.sill : 0)
+    const z1 = heights.z1 - (isHead ? inset.head : 0)
+    const [from, to] = [low, high].map((aside) => {
+      const [s0, s1] = openingAt(fit, shape.low, shape.high, aside)
+      return [s0 + inset.jamb, s1 - inset.jamb]
+    }) as [[number, number], [number, number]]
     const at = (s: number, aside: number, z: number): Point3 => this.at(s, aside, z)
     const [lowFrom, lowTo, highFrom, highTo] = [from[0], from[1], to[0], to[1]]
     const more = { source }
-    const heads = shape.arc || fit.mitre ? [] : headCorners(opening)
+    const heads = shape.arc || fit.mitre || !isHead ? [] : headCorners(opening)
     const [first, last] = [z1 - (heads[0]?.drop ?? 0), z1 - (heads[heads.length - 1]?.drop ?? 0)]
     if (fit.mitre?.end !== 'start')
       this.builder.face(
@@ -297,30 +418,64 @@ class WallBuilder {
         .reverse()
         .map((s) => at(s, high, z)),
     ]
-    if (z0 > this.z0 + SAME_POINT) this.builder.face(ring(z0), look, more)
+    if (isFoot && z0 > this.z0 + SAME_POINT) this.builder.face(ring(z0), look, more)
     if (heads.some(({ drop }) => drop > 0)) {
+      const [s0] = openingAt(fit, shape.low, shape.high, low)
       // Part by part beneath an arch; its parts meet smoothly.
       for (let i = 1; i < heads.length; i++) {
         const [p, q] = [heads[i - 1]!, heads[i]!]
-        const corner = ({ along, drop }: typeof p, aside: number): Point3 =>
-          at(lowFrom + along, aside, z1 - drop)
+        const corner = ({ along, drop }: typeof p, aside: number): Point3 => at(s0 + along, aside, z1 - drop)
         this.builder.face([corner(p, low), corner(p, high), corner(q, high), corner(q, low)], look, {
           ...more,
           ...(heads.length > 2 ? { curve: ARCHES + this.archCount } : {}),
         })
       }
       this.archCount++
-    } else if (z1 < this.z1 - SAME_POINT) this.builder.face(ring(z1).reverse(), look, more)
-    for (const [aside, s0, s1, side] of [
-      [low, lowFrom, lowTo, 'right'],
-      [high, highFrom, highTo, 'left'],
+    } else if (isHead && z1 < this.z1 - SAME_POINT) this.builder.face(ring(z1).reverse(), look, more)
+  }
+
+  /** The edges of an opening on both sides of its wall, by which things are tied to it. */
+  private nameReveals({ fit, z0, z1 }: CutOut): void {
+    const { shape } = this.wall
+    const { opening } = fit
+    const source = opening.id
+    const levels = [opening.sill, ...changesAt(shape), opening.head].filter(
+      (z) => z >= opening.sill && z <= opening.head,
+    )
+    const [foot, top] = [
+      bodyBetween(shape, levels[0]!, levels[1]!),
+      bodyBetween(shape, levels[levels.length - 2]!, levels[levels.length - 1]!),
+    ]
+    const heads = shape.arc || fit.mitre ? [] : headCorners(opening)
+    const [first, last] = [z1 - (heads[0]?.drop ?? 0), z1 - (heads[heads.length - 1]?.drop ?? 0)]
+    for (const [below, aside, side] of [
+      [foot.low, top.low, 'right'],
+      [foot.high, top.high, 'left'],
     ] as const) {
-      this.builder.name(at(s0, aside, z0), at(s1, aside, z0), `sill ${side}`, source)
-      this.builder.name(at(s0, aside, z1), at(s1, aside, z1), `head ${side}`, source)
-      this.builder.name(at(s0, aside, z0), at(s0, aside, first), `start jamb ${side}`, source)
-      this.builder.name(at(s1, aside, z0), at(s1, aside, last), `end jamb ${side}`, source)
+      const [s0, s1] = openingAt(fit, shape.low, shape.high, aside)
+      const [t0, t1] = openingAt(fit, shape.low, shape.high, below)
+      this.builder.name(this.at(t0, below, z0), this.at(t1, below, z0), `sill ${side}`, source)
+      this.builder.name(this.at(s0, aside, z1), this.at(s1, aside, z1), `head ${side}`, source)
+      this.builder.name(this.at(s0, aside, z0), this.at(s0, aside, first), `start jamb ${side}`, source)
+      this.builder.name(this.at(s1, aside, z0), this.at(s1, aside, last), `end jamb ${side}`, source)
     }
   }
+}
+
+/** Heights between which a strip stands, above datum; whether it is open above, to the top of the wall or the roof. */
+interface Band {
+  readonly z0: number
+  readonly z1: number
+  readonly isOpen: boolean
+}
+
+/** What of a band another does not reach. */
+function bandLess(band: Band, other: Band | null): Band[] {
+  if (!other) return [band]
+  return [
+    { ...band, z1: Math.min(band.z1, other.z0), isOpen: false },
+    { ...band, z0: Math.max(band.z0, other.z1) },
+  ].filter(({ z0, z1 }) => z1 - z0 > SAME_POINT)
 }
 
 /** A head that is not level, in the place of the level top of what is cut out. */

@@ -1,13 +1,20 @@
 import {
   INFILL,
   atWall,
+  bodyBetween,
+  framePlace,
   headDrop,
+  headRise,
   inWall,
+  isAtHeight,
+  liningPieces,
+  liningsOf,
   makePiece,
   wallPieces,
   type OpeningFit,
   type Piece,
   type SolvedWall,
+  type StripShape,
 } from '../building'
 import { SAME_POINT, type Point } from '../geometry'
 import { openingTypeOf } from '../library'
@@ -15,7 +22,6 @@ import type { AnyRecord, Column, Id, Opening, Project, Wall } from '../records'
 import {
   footingOf,
   footingSolid,
-  framePlace,
   isSolid,
   lintelOutline,
   plateStrips,
@@ -60,7 +66,10 @@ export function cutPieces(
     const heights = vertical(project, record)
     if (!wall || !heights) return pieces
     if (axes.near.z === 1) return wallAtHeight(project, wall, heights, planes[0]!.near, ranks)
-    for (const plane of planes) cutWall(project, wall, heights, axes, plane, ranks, put)
+    for (const plane of planes) {
+      cutWall(project, wall, heights, axes, plane, ranks, put)
+      cutLinings(project, wall, axes, plane, ranks, put)
+    }
     cutFooting(project, record, axes, planes, ranks, put)
     return pieces
   }
@@ -176,7 +185,7 @@ function cutFill(
   const type = openingTypeOf(project, opening)
   if (!wall || !fit || fit.fault || type.make.form === 'cased') return
   const { shape } = wall
-  const place = framePlace(type, shape, opening.side)
+  const place = framePlace(type, bodyBetween(shape, opening.sill, opening.head), opening.side)
   const floor = project.need('level', shape.wall.level).elevation
   const sill = floor + opening.sill
   const band = (low: number, high: number): { x0: number; x1: number } | null => {
@@ -223,9 +232,18 @@ function wallAtHeight(
   const gaps = openings
     .filter(({ opening, fault }) => !fault && height > floor + opening.sill && height < floor + opening.head)
     .map(({ from, to, opening }) => [from, to, opening.id] as const)
-  return wallPieces(shape, start, end, gaps, (material: Id) => ranks.of(material)).filter(
-    ({ rank }) => rank !== INFILL,
-  )
+  const rankOf = (material: Id): number => ranks.of(material)
+  const there = (strip: StripShape): boolean => isAtHeight(strip, height - floor)
+  const pieces = wallPieces(shape, start, end, gaps, rankOf, there).filter(({ rank }) => rank !== INFILL)
+  const open = new Set(gaps.map(([, , opening]) => opening))
+  for (const fit of openings) {
+    if (!open.has(fit.opening.id)) continue
+    const linings = liningsOf(shape, fit, openingTypeOf(project, fit.opening)).filter(({ strip }) =>
+      there(strip),
+    )
+    pieces.push(...liningPieces(shape, fit, linings, pieces.length, rankOf))
+  }
+  return pieces
 }
 
 interface Area {
@@ -259,24 +277,86 @@ function cutWall(
       openings.push({ ...span, z0: floor + fit.opening.sill, z1 })
     }
   }
-  for (const piece of wallPieces(shape, start, end, [], (material: Id) => ranks.of(material))) {
+  // Each piece with the strip it is of, which may begin and end at heights of its own.
+  const strips: { readonly rank: number; readonly foot: number; readonly head: number }[] = []
+  const numbered = (material: Id, strip: StripShape | null): number => {
+    const { foot, head } = strip ?? { foot: -Infinity, head: Infinity }
+    return strips.push({ rank: ranks.of(material), foot: floor + foot, head: floor + head }) - 1
+  }
+  for (const piece of wallPieces(shape, start, end, [], numbered)) {
     const span = spanOf(piece, looking, plane)
     if (!span) continue
     const { upTo } = shape.wall
+    const { rank, foot, head } = strips[piece.rank]!
+    const top = Math.min(head, upTo ? Infinity : heights.to)
+    const from = Math.max(foot, heights.from)
+    if (!(top - from > SAME_POINT)) continue
     for (const { x0, x1, z0, z1 } of openings.reduce<Area[]>(
       (left, opening) => left.flatMap((area) => less(area, opening)),
-      [{ ...span, z0: heights.from, z1: upTo ? Infinity : heights.to }],
+      [{ ...span, z0: from, z1: top }],
     )) {
-      const parts = Number.isFinite(z1)
-        ? [{ from: 0, to: x1 - x0, low: z1, high: z1 }]
-        : roofsOver(project, inPlan(looking, plane, x0), inPlan(looking, plane, x1), heights.from, heights.to)
+      const isUnderRoof = upTo !== undefined && z1 === top
+      const parts = isUnderRoof
+        ? roofsOver(project, inPlan(looking, plane, x0), inPlan(looking, plane, x1), heights.from, heights.to)
+        : [{ from: 0, to: x1 - x0, low: z1, high: z1 }]
       for (const { from, to, low, high } of parts)
-        put(piece.rank, [
+        put(rank, [
           [x0 + from, z0],
           [x0 + to, z0],
-          [x0 + to, high],
-          [x0 + from, low],
+          [x0 + to, Math.min(high, z1)],
+          [x0 + from, Math.min(low, z1)],
         ])
+    }
+  }
+}
+
+/** What lines the heads and sills of openings, where an upright plane cuts it. */
+function cutLinings(
+  project: Project,
+  { shape, openings }: SolvedWall,
+  looking: Looking,
+  plane: CutPlane,
+  ranks: Ranks,
+  put: (rank: number, corners: readonly (readonly [number, number])[]) => void,
+): void {
+  const floor = project.need('level', shape.wall.level).elevation
+  for (const fit of openings) {
+    const { opening, fault } = fit
+    if (fault || headRise(opening) > SAME_POINT) continue
+    const type = openingTypeOf(project, opening)
+    const boards = { [opening.side]: type.sillOut, [opening.side === 'left' ? 'right' : 'left']: type.sillIn }
+    for (const { strip, side, low, high, from, to } of liningsOf(shape, fit, type)) {
+      const lines = (z0: number, z1: number, asides: readonly [number, number]): void => {
+        if (!(z1 - z0 > SAME_POINT && asides[1] - asides[0] > SAME_POINT)) return
+        const corners = [
+          [fit.from, asides[0]],
+          [fit.to, asides[0]],
+          [fit.to, asides[1]],
+          [fit.from, asides[1]],
+        ].map(([along, aside]) => atWall(shape, along!, aside!))
+        const piece = makePiece(shape.id, 0, 0, corners)
+        const span = piece && spanOf(piece, looking, plane)
+        if (!span) return
+        const { x0, x1 } = span
+        put(ranks.of(strip.material.id), [
+          [x0, z0],
+          [x1, z0],
+          [x1, z1],
+          [x0, z1],
+        ])
+      }
+      const [own, head, sill] = [
+        [Math.max(low, strip.low), Math.min(high, strip.high)] as const,
+        floor + opening.head,
+        floor + opening.sill,
+      ]
+      lines(head - to, head - from, [low, high])
+      lines(head - from, head, own)
+      // A board lies on the sill, and nobody plasters a threshold.
+      if (opening.sill > SAME_POINT && !(boards[side]! > SAME_POINT)) {
+        lines(sill + from, sill + to, [low, high])
+        lines(sill, sill + from, own)
+      }
     }
   }
 }

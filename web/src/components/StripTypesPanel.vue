@@ -70,8 +70,15 @@ function put(strips: readonly Strip[], label: string): void {
   const { value: of } = type
   if (of) store.edit(label, (project) => setStrips(project, of.id, strips))
 }
-const changed = (i: number, facts: Partial<Strip>): Strip[] =>
-  strips.value.map((strip, k) => (k === i ? { ...strip, ...facts } : strip))
+/** The strips with facts of one changed; what is undefined is left out. */
+const changed = (i: number, facts: { readonly [F in keyof Strip]?: Strip[F] | undefined }): Strip[] =>
+  strips.value.map((strip, k) =>
+    k === i
+      ? (Object.fromEntries(
+          Object.entries({ ...strip, ...facts }).filter(([, value]) => value !== undefined),
+        ) as unknown as Strip)
+      : strip,
+  )
 function setThickness(i: number, event: Event): void {
   const field = event.target as HTMLInputElement
   const read = parseLength(field.value, store.units)
@@ -82,6 +89,26 @@ function setThickness(i: number, event: Event): void {
   }
   field.value = mm(strips.value[i]!.thickness)
 }
+/** Where strips of walls begin and end, above the floor; empty: with the wall. */
+const ENDS = [
+  { key: 'foot', name: 'Start', usual: 'foot' },
+  { key: 'head', name: 'End', usual: 'head' },
+] as const
+function setEnd(i: number, end: 'foot' | 'head', event: Event): void {
+  const field = event.target as HTMLInputElement
+  if (field.value.trim() === '') put(changed(i, { [end]: undefined }), 'Ends of a strip')
+  else {
+    const read = parseLength(field.value, store.units)
+    if (!read.ok) say.warn(read.message)
+    else {
+      put(changed(i, { [end]: read.mm }), 'Ends of a strip')
+      if (read.bare) say.tell(echoLength(read.mm, read.bare, store.units))
+    }
+  }
+  const now = strips.value[i]?.[end]
+  field.value = now === undefined ? '' : mm(now)
+}
+const checked = (event: Event): true | undefined => (event.target as HTMLInputElement).checked || undefined
 function shift(i: number, by: -1 | 1): void {
   const made = [...strips.value]
   const [strip] = made.splice(i, 1)
@@ -106,7 +133,12 @@ function copy(): void {
 </script>
 
 <template>
-  <PanelFrame :title="words.title" :width="550" :data-test="words.test" @close="desk.panel = null">
+  <PanelFrame
+    :title="words.title"
+    :width="type?.kind === 'wallType' ? 700 : 550"
+    :data-test="words.test"
+    @close="desk.panel = null"
+  >
     <template v-if="!type">
       <p class="soft small">No type yet. Floors and roofs are as thick as they say.</p>
       <button type="button" class="words" @click="begin"><v-icon :icon="mdiPlus" size="16" /> Type</button>
@@ -129,6 +161,11 @@ function copy(): void {
           <tr>
             <th scope="col">{{ words.from }}</th>
             <th scope="col">Thickness</th>
+            <template v-if="type.kind === 'wallType'">
+              <th scope="col">From</th>
+              <th scope="col">To</th>
+              <th scope="col">Turns in</th>
+            </template>
             <th scope="col">Part</th>
             <th scope="col">Priority</th>
             <th scope="col"><span class="visually-hidden">Order</span></th>
@@ -155,6 +192,25 @@ function copy(): void {
                 @change="setThickness(i, $event)"
               />
             </td>
+            <template v-if="type.kind === 'wallType'">
+              <td v-for="end in ENDS" :key="end.key">
+                <input
+                  class="number short"
+                  :value="strip[end.key] === undefined ? '' : mm(strip[end.key]!)"
+                  :placeholder="end.usual"
+                  :aria-label="`${end.name} of strip ${i + 1} above the floor`"
+                  @change="setEnd(i, end.key, $event)"
+                />
+              </td>
+              <td class="check">
+                <input
+                  type="checkbox"
+                  :checked="strip.turnsIn === true"
+                  :aria-label="`Strip ${i + 1} is turned into openings`"
+                  @change="put(changed(i, { turnsIn: checked($event) }), 'Turned in')"
+                />
+              </td>
+            </template>
             <td>
               <select
                 :value="partOf(store.project, strip)"
@@ -216,7 +272,7 @@ function copy(): void {
             <td class="number" data-test="total">
               <b>{{ mm(typeThickness(type)) }}</b>
             </td>
-            <td colspan="3" class="soft">in all</td>
+            <td :colspan="type.kind === 'wallType' ? 6 : 3" class="soft">in all</td>
           </tr>
         </tfoot>
       </table>
@@ -227,5 +283,11 @@ function copy(): void {
 <style scoped>
 input.number {
   width: 84px;
+}
+input.short {
+  width: 62px;
+}
+.check {
+  text-align: center;
 }
 </style>
