@@ -122,8 +122,8 @@ export const wallSchema = z
     base: anySizeSchema,
     /** Height of the wall, mm; null: up to the next level. */
     height: lengthSchema.nullable(),
-    /** It goes on up to the roof above it, and stops there; where none is, it is as high as it says. */
-    upTo: z.literal('roof').optional(),
+    /** It goes on up to the roof or the stair above it, and stops there; where none is, it is as high as it says. */
+    upTo: z.enum(['roof', 'stair']).optional(),
     /** The angle a curved wall turns through from a to b, anticlockwise positive; left out: straight. */
     sweep: sweepSchema.optional(),
     /** The strip footing beneath it. */

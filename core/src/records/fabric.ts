@@ -39,6 +39,8 @@ export const stairSchema = z.strictObject({
   /** Curved: radius of its inner edge, mm. */
   radius: z.number().gte(0).lte(100_000),
   rails: railsSchema,
+  /** Flights with a sloping underside (left out), treads between strings, or whole down to the floor. */
+  made: z.enum(['flights', 'strings', 'solid']).optional(),
   status: statusSchema.optional(),
   layer: idSchema.optional(),
 })

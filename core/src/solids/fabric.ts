@@ -122,6 +122,10 @@ function runsAround(outline: readonly Point[], p: Point, q: Point): boolean {
 
 /** Thickness of the slope beneath a stair, upright, mm. */
 const WAIST = 180
+/** Thickness of a tread between strings, mm. */
+const TREAD = 40
+/** Strings: how thick and deep they are, upright, and how far they stand over the nosings, mm. */
+const STRING = { thick: 45, deep: 330, over: 50 }
 /** Height of a handrail above the nosings, and of one along a landing, mm. */
 const HANDRAIL = 900
 const RAIL = 50
@@ -135,10 +139,7 @@ export function stairSolid(project: Project, stair: Stair): Solid | null {
   for (const tread of solved.treads) {
     const { outline, top } = tread
     // Straight treads lie on a slope; landings and winders are level underneath.
-    const bottom =
-      outline.length === 4 && !tread.landing
-        ? sloped(outline, tread.middle, solved, tread.number)
-        : outline.map(() => Math.max(0, top - solved.rise - WAIST))
+    const bottom = undersideOf(stair, solved, tread)
     addBlock(
       builder,
       outline,
@@ -146,10 +147,29 @@ export function stairSolid(project: Project, stair: Stair): Solid | null {
       foot + top,
     )
   }
-  for (const of of ['left', 'right'] as const)
+  for (const of of ['left', 'right'] as const) {
+    if (stair.made === 'strings') addString(builder, solved.side(of, STRING.thick / 2), solved, foot)
     if (stair.rails === of || stair.rails === 'both')
       addStairRail(builder, solved.side(of, RAIL), solved, foot)
+  }
   return builder.solid()
+}
+
+/** Heights under the corners of a tread, as the stair is made. */
+function undersideOf({ made }: Stair, solved: SolvedStair, tread: SolvedStair['treads'][number]): number[] {
+  const { outline, top } = tread
+  switch (made) {
+    case 'solid':
+      return outline.map(() => 0)
+    case 'strings':
+      return outline.map(() => Math.max(0, top - TREAD))
+    case 'flights':
+    case undefined:
+      // Straight treads lie on a slope; landings and winders are level underneath.
+      return outline.length === 4 && !tread.landing
+        ? sloped(outline, tread.middle, solved, tread.number)
+        : outline.map(() => Math.max(0, top - solved.rise - WAIST))
+  }
 }
 
 /** Heights under the corners of a tread: those at its front lie a riser below those at its back. */
@@ -190,6 +210,25 @@ function addBlock(
     const j = (i + 1) % up.length
     builder.face([down[i]!, down[j]!, up[j]!, p], PLAIN.side)
   })
+}
+
+/** The board along a side that carries the treads: its middle lies beneath the line of their nosings. */
+function addString(
+  builder: SolidBuilder,
+  lines: readonly StairLine[],
+  { rise }: SolvedStair,
+  foot: number,
+): void {
+  for (const { edge, from, to } of lines) {
+    const count = isStraight(edge) ? 1 : Math.max(2, Math.round((to - from) * 2))
+    const at = (t: number): Point3 => ({
+      ...plain(pointOn(edge, t)),
+      z:
+        foot + Math.max(STRING.deep / 2, (from + (to - from) * t + 1) * rise + STRING.over - STRING.deep / 2),
+    })
+    for (let k = 0; k < count; k++)
+      addBar(builder, at(k / count), at((k + 1) / count), STRING.thick, STRING.deep, PLAIN.side)
+  }
 }
 
 /** A handrail along the side of a stair, with a post at every third tread. */

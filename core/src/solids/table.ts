@@ -29,7 +29,7 @@ function wallFrom(project: Project, { id }: RecordOf<'wall'>): readonly unknown[
     start,
     end,
     openings,
-    ...(shape.wall.upTo ? project.all('roof') : []),
+    ...(shape.wall.upTo ? project.all(shape.wall.upTo) : []),
     ...shape.strips.map(({ material }) => project.find('material', material.id)),
     project.find('material', shape.wall.footing?.material ?? ''),
   ]

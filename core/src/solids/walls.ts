@@ -20,7 +20,7 @@ import type { Id, OpeningType, Project, Wall } from '../records'
 import { SolidBuilder, type FaceLook, type FaceRole, type Point3, type Solid } from '../space'
 import { addFooting, footingOf, type FootingPlace } from './footings'
 import { floorOf, lookOf, plainLook, solvedWall, vertical } from './ground'
-import { roofsOver, type UnderRoof } from './roofsOver'
+import { clearUnder, type UnderRoof } from './roofsOver'
 import { isOuter, lies, rectangleLess, type Rectangle, type Spot } from './upright'
 
 /** An opening as it is cut out of its wall, in height above datum. */
@@ -81,9 +81,10 @@ class WallBuilder {
   /** The top along the wall at an offset, between two distances: level, or up to the roof. */
   private tops(aside: number, from: number, to: number): UnderRoof[] {
     const { shape } = this.wall
-    if (!shape.wall.upTo) return [{ from, to, low: this.z1, high: this.z1 }]
+    const { upTo } = shape.wall
+    if (!upTo) return [{ from, to, low: this.z1, high: this.z1 }]
     const [a, b] = [atWall(shape, from, aside), atWall(shape, to, aside)]
-    return roofsOver(this.project, a, b, this.z0, this.own).map((part) => ({
+    return clearUnder(this.project, upTo, a, b, this.z0, this.own).map((part) => ({
       ...part,
       from: from + part.from,
       to: from + part.to,
@@ -93,9 +94,11 @@ class WallBuilder {
   /** The top at one place along the wall. */
   private topAt(s: number, aside: number): number {
     const { shape } = this.wall
-    if (!shape.wall.upTo) return this.z1
-    const [part] = roofsOver(
+    const { upTo } = shape.wall
+    if (!upTo) return this.z1
+    const [part] = clearUnder(
       this.project,
+      upTo,
       atWall(shape, s - BESIDE, aside),
       atWall(shape, s + BESIDE, aside),
       this.z0,

@@ -22,10 +22,10 @@ import type { AnyRecord, Column, Id, Opening, Project, Wall } from '../records'
 import {
   footingOf,
   footingSolid,
+  clearUnder,
   isSolid,
   lintelOutline,
   plateStrips,
-  roofsOver,
   solidOf,
   solvedWall,
   vertical,
@@ -295,9 +295,16 @@ function cutWall(
       (left, opening) => left.flatMap((area) => less(area, opening)),
       [{ ...span, z0: from, z1: top }],
     )) {
-      const isUnderRoof = upTo !== undefined && z1 === top
-      const parts = isUnderRoof
-        ? roofsOver(project, inPlan(looking, plane, x0), inPlan(looking, plane, x1), heights.from, heights.to)
+      const isUnder = upTo !== undefined && z1 === top
+      const parts = isUnder
+        ? clearUnder(
+            project,
+            upTo,
+            inPlan(looking, plane, x0),
+            inPlan(looking, plane, x1),
+            heights.from,
+            heights.to,
+          )
         : [{ from: 0, to: x1 - x0, low: z1, high: z1 }]
       for (const { from, to, low, high } of parts)
         put(rank, [

@@ -4,6 +4,11 @@ export const RAIL_SIDES = [
   { value: 'right', title: 'On its right' },
   { value: 'both', title: 'On both sides' },
 ]
+export const STAIR_MADE = [
+  { value: 'flights', title: 'Flights, sloping beneath' },
+  { value: 'strings', title: 'Treads between strings' },
+  { value: 'solid', title: 'Whole, down to the floor' },
+]
 export const HANDS = [
   { value: 'left', title: 'To the left' },
   { value: 'right', title: 'To the right' },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HANDS, RAIL_SIDES } from '../choices'
+import { HANDS, RAIL_SIDES, STAIR_MADE } from '../choices'
 import LengthField from '../LengthField.vue'
 import { useDesk } from '../../store/desk'
 import { useProject } from '../../store/project'
@@ -46,6 +46,12 @@ const set = (facts: Partial<typeof values.stair>): void => void (values.stair = 
     :mm="values.stair.radius"
     :units="store.units"
     @set="(radius) => set({ radius })"
+  />
+  <v-select
+    label="Made"
+    :items="STAIR_MADE"
+    :model-value="values.stair.made ?? 'flights'"
+    @update:model-value="(made: NonNullable<typeof values.stair.made>) => set({ made })"
   />
   <v-select
     label="Handrails"

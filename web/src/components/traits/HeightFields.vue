@@ -41,8 +41,18 @@ const set = (what: string, facts: { base?: number; height?: number | null }): un
   )
 /** Those chosen that are walls. */
 const walls = computed(() => props.chosen.filter((each): each is Wall => each.kind === 'wall'))
-const setUpTo = (on: boolean): unknown =>
-  store.edit('Up to the roof', (p) => setFacts(p, 'wall', ids.value, { upTo: on ? 'roof' : undefined }))
+const TOPS = [
+  { value: 'height', title: 'At its height' },
+  { value: 'roof', title: 'At the roof above it' },
+  { value: 'stair', title: 'At the stair above it' },
+] as const
+type Top = (typeof TOPS)[number]['value']
+/** Null where several differ. */
+const top = computed(() => alike(walls.value, ({ upTo }): Top => upTo ?? 'height'))
+const setUpTo = (to: Top): unknown =>
+  store.edit('Where walls end above', (p) =>
+    setFacts(p, 'wall', ids.value, { upTo: to === 'height' ? undefined : to }),
+  )
 </script>
 
 <template>
@@ -70,14 +80,12 @@ const setUpTo = (on: boolean): unknown =>
     </button>
     <template v-else>Goes up to the next level.</template>
   </p>
-  <v-switch
+  <v-select
     v-if="walls.length === chosen.length"
-    :model-value="walls.every(({ upTo }) => upTo === 'roof')"
-    label="Goes on up to the roof"
-    density="compact"
-    hide-details
-    color="primary"
-    @update:model-value="(on: boolean | null) => setUpTo(on === true)"
+    label="Ends above"
+    :items="TOPS"
+    :model-value="top"
+    @update:model-value="setUpTo"
   />
 </template>
 

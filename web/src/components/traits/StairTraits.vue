@@ -11,7 +11,7 @@ import { STAIR_WAYS } from '../../tools/fabric'
 import AngleField from '../AngleField.vue'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
-import { HANDS, RAIL_SIDES } from '../choices'
+import { HANDS, RAIL_SIDES, STAIR_MADE } from '../choices'
 import type { CardProps } from './card'
 import TextField from '../TextField.vue'
 
@@ -113,6 +113,12 @@ function count(key: 'risers' | 'first', text: string): void {
     :mm="record.radius"
     :units="store.units"
     @set="(radius) => set({ radius })"
+  />
+  <v-select
+    label="Made"
+    :items="STAIR_MADE"
+    :model-value="record.made ?? 'flights'"
+    @update:model-value="(made: NonNullable<typeof record.made>) => set({ made })"
   />
   <v-select
     label="Handrails"
