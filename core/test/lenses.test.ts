@@ -4,12 +4,27 @@ import { drawingList } from '../src/annotate'
 import { solverOf } from '../src/building'
 import { lookThrough, sceneOf } from '../src/derive'
 import { INK, PAPER, greyOf, isColour, penOf, toneColour, type DisplayItem } from '../src/display'
-import { addOpening, setLens, setLensRule, setLensStatus, setLayer, setOwnLook, setStatus } from '../src/edit'
+import {
+  addOpening,
+  addSight,
+  moveItems,
+  removeItems,
+  setLens,
+  setLensRule,
+  setLensStatus,
+  setLayer,
+  setOwnLook,
+  setStatus,
+} from '../src/edit'
 import { readLibrary, writeLibrary } from '../src/exchange'
 import { STANDARD_LENSES, lensOf } from '../src/library'
 import { statuses, type AnyRecord, type Opening, type Project, type Status } from '../src/records'
 import { roomsOf } from '../src/rooms'
+import { derivedSource } from '../src/views'
 import { LEVEL, PLAN, projectWith } from './wallFixture'
+
+let count = 0
+const makeId = (): string => `made${++count}`
 
 const TYPE = 'wall-type-block-140'
 const wall = (id: string, ax: number, ay: number, bx: number, by: number): AnyRecord => ({
@@ -228,5 +243,46 @@ describe('a lens in another project', () => {
         { by: 'layer', layer: 'layer-walls', dashed: true },
       ],
     })
+  })
+})
+
+describe('a view of the building before the works', () => {
+  it('joins what stood there, as its plan does; what is new is nowhere', () => {
+    const T = 70
+    // A partition that goes stands against a wall that stays; a new wall stands where there was none.
+    const project = projectWith(
+      PLAN,
+      ...STANDARD_LENSES,
+      { ...wall('stays', 0, 0, 6000, 0), status: 'existing' } as AnyRecord,
+      { ...wall('goes', 3000, 0, 3000, 2000), status: 'removed' } as AnyRecord,
+      wall('comes', 4500, 0, 4500, 2000),
+    )
+    const sight = { view: 'section', a: { x: -1000, y: 1000 }, b: { x: 7000, y: 1000 } } as const
+    const { change, drawing } = addSight(project, sight, makeId)
+    project.check(change)
+    project.apply(change)
+    const look = (): { ids: string[]; cuts: number[] } => {
+      const derived = derivedSource(project).of(drawing, false)
+      const cuts = ['goes', 'comes'].flatMap((id) =>
+        [...derived.cut.boundariesOf(id)].flatMap(({ x1, x2 }) => [x1, x2]),
+      )
+      return { ids: [...derived.things.keys()].sort(), cuts: [...new Set(cuts)].sort((p, q) => p - q) }
+    }
+    expect(look().cuts).toEqual([4500 - T, 4500 + T])
+    const before = project.all('lens').find(({ id }) => id === 'lens-before')!
+    const set = (lens: string): void =>
+      void project.apply({ put: [{ ...project.need('drawing', drawing), lens }], drop: [] })
+    set(before.id)
+    expect(look().cuts).toEqual([3000 - T, 3000 + T])
+    expect(look().ids).not.toContain('comes')
+    // It follows: what goes is brought along the wall, and what is new is taken to stay.
+    project.apply(moveItems(project, ['goes'], { x: 500, y: 0 }))
+    expect(look().cuts).toEqual([3500 - T, 3500 + T])
+    project.apply(setStatus(project, ['comes'], 'existing'))
+    expect(look().cuts).toEqual([3500 - T, 3500 + T, 4500 - T, 4500 + T])
+    project.apply(removeItems(project, ['goes']))
+    expect(look().cuts).toEqual([4500 - T, 4500 + T])
+    set('lens-full')
+    expect(look().cuts).toEqual([4500 - T, 4500 + T])
   })
 })

@@ -6,7 +6,8 @@ import { isSolid, levelOf } from '../solids'
 import type { Steps } from '../steps'
 import type { DerivedChange, DerivedLine, DerivedThing } from './derived'
 import { framesOf, ghostOf, seenDown, type Frame } from './frame'
-import { standsFor } from './manner'
+import { beforeWorks } from './before'
+import { showsBefore, standsFor } from './manner'
 import { Panel } from './panel'
 import { Ranks } from './ranks'
 
@@ -24,11 +25,16 @@ export class Derivation {
   private lens: Pick<Lens, 'statuses' | 'rules' | 'unseen' | 'framing'> = {}
   private readonly solved = new Map<Id, number>()
 
+  /** What it is worked out from: the project, or its building as it stands before the works. */
+  private project: Project
+
   constructor(
-    private readonly project: Project,
+    private readonly source: Project,
     private readonly id: Id,
     private readonly printing = false,
-  ) {}
+  ) {
+    this.project = source
+  }
 
   /** How much of what is in work is done, 0 to 1. */
   get part(): number {
@@ -37,7 +43,11 @@ export class Derivation {
 
   /** Brings it up to date, in steps; gives what became of it, or null when nothing did. */
   *following(): Steps<DerivedChange | null> {
-    const { project } = this
+    const { source } = this
+    const lens = drawingLens(source, source.need('drawing', this.id))
+    const project = showsBefore(lens) ? beforeWorks(source) : source
+    if (project !== this.project) this.begun = false
+    this.project = project
     const touched = this.touched(project.need('drawing', this.id))
     if (touched?.size === 0) return null
     this.stamp = project.stamp
