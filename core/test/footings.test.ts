@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { pictureOf } from '../src/annotate'
 import { PLAIN_LOOK, sceneOf } from '../src/derive'
-import { addSight, mapItems, setFooting, splitItem, type MakeId } from '../src/edit'
+import { addSight, flipWall, mapItems, setFacts, setFooting, splitItem, type MakeId } from '../src/edit'
+import { itemExtent } from '../src/display'
 import { moveBy } from '../src/geometry'
 import { STANDARD_MATERIALS } from '../src/library'
-import type { Change, Id, Project } from '../src/records'
-import { footingOf } from '../src/solids'
+import type { AnyRecord, Change, Id, Project } from '../src/records'
+import { footingsOf, solidOf } from '../src/solids'
 import { derivedSource } from '../src/views'
+import { outline } from './house'
 import { LEVEL, PLAN, projectWith, wall } from './wallFixture'
 
 let count = 0
@@ -59,7 +61,7 @@ describe('footings', () => {
   it('run beneath walls and close their corners: one outline outside, one inside', () => {
     const project = begin()
     made(project, setFooting(project, AROUND, { width: 600, thickness: 250, bottom: -1000 }))
-    expect(footingOf(project, project.need('wall', 'south'))).toMatchObject({ from: -1000, to: -750 })
+    expect(footingsOf(project, project.need('wall', 'south'))[0]).toMatchObject({ from: -1000, to: -750 })
     // 300 to both sides of the lines of the walls.
     expect(drawnFootings(project).sort()).toEqual(
       [
@@ -99,7 +101,7 @@ describe('footings', () => {
     expect(parts).toHaveLength(2)
     const east = parts.find(({ b }) => b.x === 6000)!
     made(project, setFooting(project, [east.id], { bottom: -1400 }))
-    expect(parts.map(({ id }) => footingOf(project, project.need('wall', id))!.from).sort()).toEqual([
+    expect(parts.map(({ id }) => footingsOf(project, project.need('wall', id))[0]!.from).sort()).toEqual([
       -1000, -1400,
     ])
   })
@@ -110,5 +112,121 @@ describe('footings', () => {
     expect(() => setFooting(project, ['south'], { bottom: NaN })).toThrow('how high its underside lies')
     expect(() => setFooting(project, [], {})).toThrow('Select the walls or columns first.')
     expect(project.need('wall', 'south')).not.toHaveProperty('footing')
+  })
+})
+
+describe('a strip footing that steps', () => {
+  const STEPS = [
+    { along: 2000, bottom: -1300 },
+    { along: 4500, bottom: -900 },
+  ]
+  const stepped = (): Project => {
+    const project = begin()
+    made(project, setFooting(project, ['south'], { width: 600, thickness: 250, bottom: -1000, steps: STEPS }))
+    return project
+  }
+  const told = (project: Project): number[][] =>
+    footingsOf(project, project.need('wall', 'south')).map(({ outline, from, to }) => {
+      const xs = outline.vertices.map(({ x }) => x)
+      return [Math.min(...xs), Math.max(...xs), from, to].map((v) => Math.round(v))
+    })
+
+  it('is as thick as it says between its steps, and as high as both where it steps, on the lower side', () => {
+    expect(told(stepped())).toEqual([
+      [-300, 2000, -1000, -750],
+      [2000, 2250, -1300, -750],
+      [2250, 4250, -1300, -1050],
+      [4250, 4500, -1300, -650],
+      [4500, 6300, -900, -650],
+    ])
+  })
+
+  it('is dashed across where it steps, in plan', () => {
+    const project = stepped()
+    const list = pictureOf(sceneOf(project, project.need('drawing', PLAN.id)), {
+      ...PLAIN_LOOK,
+      scale: 50,
+      footings: true,
+    }).list()
+    const at = (x: number): boolean =>
+      list.some((item) => {
+        const { minX, maxX, minY, maxY } = itemExtent(item)
+        return Math.abs(minX - x) < 0.01 && Math.abs(maxX - x) < 0.01 && maxY - minY > 550
+      })
+    expect([2000, 4500].map(at)).toEqual([true, true])
+  })
+
+  it('stays where it is when its wall is drawn from the other end, mirrored or split', () => {
+    const project = stepped()
+    const before = told(project)
+    made(project, flipWall(project, 'south'))
+    expect(told(project).reverse()).toEqual(before)
+    made(project, flipWall(project, 'south'))
+    expect(told(project)).toEqual(before)
+    const twice = { a: -1, b: 0, c: 0, d: 1, e: 2000, f: 0 }
+    made(project, mapItems(project, ['south'], twice))
+    made(project, mapItems(project, ['south'], twice))
+    expect(told(project)).toEqual(before)
+    made(project, splitItem(project, 'south', { x: 3000, y: 0 }, makeId))
+    const parts = project.all('wall').filter(({ footing }) => footing)
+    expect(parts.map(({ footing }) => [footing!.bottom, footing!.steps])).toEqual([
+      [-1000, [{ along: 2000, bottom: -1300 }]],
+      [-1300, [{ along: 1500, bottom: -900 }]],
+    ])
+  })
+
+  it('has its steps in order along the wall, or is refused', () => {
+    const project = stepped()
+    const set = (along: number) => () =>
+      setFooting(project, ['south'], { steps: [STEPS[0]!, { along, bottom: 0 }] })
+    expect(set(1500)).toThrow('Steps of a footing follow each other along its wall.')
+    expect(set(6500)).toThrow('Steps of a footing follow each other along its wall.')
+    made(project, setFooting(project, ['south'], { steps: [] }))
+    expect(project.need('wall', 'south').footing).not.toHaveProperty('steps')
+  })
+})
+
+describe('what keeps a building dry', () => {
+  it('is drawn in a section: across the wall, up its face to there, and over the slab', () => {
+    const project = begin()
+    made(
+      project,
+      setFacts(project, 'wall', 'south', { base: -500, height: 3200, dampCourse: 150, tanked: 'right' }),
+    )
+    made(project, {
+      put: [
+        {
+          ...{ id: 'floor', kind: 'slab', level: LEVEL, top: 0, thickness: 200, film: 'over' },
+          outline: outline([0, 0], [6000, 0], [6000, 4000], [0, 4000]),
+        } as AnyRecord,
+      ],
+      drop: [],
+    })
+    const { change, drawing } = addSight(
+      project,
+      { view: 'section', a: { x: 3000, y: -2000 }, b: { x: 3000, y: 6000 } },
+      makeId,
+    )
+    made(project, change)
+    const films = (): string[] =>
+      [...derivedSource(project).of(drawing, false).things]
+        .flatMap(([id, { lines }]) =>
+          lines
+            .filter(({ film }) => film)
+            .map(({ x1, y1, x2, y2 }) =>
+              [id, ...[x1, y1, x2, y2].map((v) => Math.round(v * 10) / 10)].join(' '),
+            ),
+        )
+        .sort()
+    // Its right face, drawn from west to east, is the outer one, 70 south of its line; a section that looks west has
+    // the south on its left.
+    expect(films()).toEqual(['floor 0 0 4000 0', 'south -70 -500 -70 150', 'south -70 150 70 150'])
+    made(project, setFacts(project, 'wall', 'south', { dampCourse: undefined }))
+    made(project, { put: [{ ...project.facts, ground: -100 }], drop: [] })
+    made(project, setFacts(project, 'slab', 'floor', { film: 'under' }))
+    expect(films()).toEqual(['floor 0 -200 4000 -200', 'south -70 -500 -70 -100'])
+    made(project, flipWall(project, 'south'))
+    expect(films()).toContain('south -70 -500 -70 -100')
+    expect(solidOf(project, project.need('wall', 'south'))).not.toBeNull()
   })
 })

@@ -17,7 +17,17 @@ export {
 export { clearBeside, wallAcross, type WallMet } from './across'
 export { clearLength, type OpeningFit } from './openingFit'
 export { stretchAt, stretchesOf, type Stretch } from './stretches'
-export { columnFooting, wallFooting, wallFootingParts } from './footing'
+export {
+  columnFooting,
+  footingOutline,
+  footingPart,
+  footingStepLines,
+  footingStretches,
+  wallFooting,
+  turnedFooting,
+  wallFootingParts,
+  type FootingStretch,
+} from './footing'
 export { cutHeightAt, ownCut, seesAsFar, type PlanCut } from './cutHeights'
 export {
   columnReach,

@@ -2,6 +2,7 @@ import { PAPER_TONE, darker, penFrom, strokeItem, type AnyPen, type DisplayItem,
 import { IDENTITY, applyTo, inverse, mapBox, pathOfPoints, type Affine } from '../geometry'
 import type { Id, Material, Project } from '../records'
 import { mannerOf, type DerivedFill, type DerivedLine, type DerivedThing, type LineWeight } from '../views'
+import { bandItems } from './bands'
 import { CutDrawn } from './cutDrawn'
 import { isDrawn } from './drawn'
 import type { PlanLook } from './look'
@@ -132,12 +133,16 @@ function lineItems(lines: readonly DerivedLine[], source: Id | null, scale: numb
   const items: DisplayItem[] = []
   for (const line of lines) {
     const pen = penOfLine(line)
-    const { x1, y1, x2, y2, dashed } = line
+    const { x1, y1, x2, y2, dashed, film } = line
+    const ends = [
+      { x: x1, y: y1 },
+      { x: x2, y: y2 },
+    ]
+    if (film) {
+      items.push(...bandItems(pathOfPoints(ends, false), { as: 'membrane' }, { pen, tone: 0, scale, source }))
+      continue
+    }
     if (dashed) {
-      const ends = [
-        { x: x1, y: y1 },
-        { x: x2, y: y2 },
-      ]
       items.push(strokeItem(pathOfPoints(ends, false), pen, OVERHEAD_DASHES, scale, source))
       continue
     }

@@ -2,6 +2,7 @@ import {
   CutBoundaries,
   boundariesOf,
   columnFooting,
+  footingStepLines,
   makePiece,
   wallFootingParts,
   type LevelSolver,
@@ -22,6 +23,8 @@ interface Footing {
   readonly id: Id
   /** Convex parts. */
   readonly parts: readonly (readonly Point[])[]
+  /** Where it steps. */
+  readonly steps: readonly { readonly a: Point; readonly b: Point }[]
   readonly seen: string
 }
 
@@ -48,6 +51,8 @@ export class FootingsDrawn implements PartSource {
     const items = merged(now).map((points): DisplayItem =>
       strokeItem(pathOfPoints(points, true), pen, DASHES, this.look.scale, null),
     )
+    for (const { a, b } of now.flatMap(({ steps }) => steps))
+      items.push(strokeItem(pathOfPoints([a, b], false), pen, DASHES, this.look.scale, null))
     const part = partOf(items, { rank: rankOf(depthOf('floor'), 1, 'others'), place: 0, nth: 0 }, null)
     this.part = this.picture.replace(this.part, part)
     yield
@@ -56,10 +61,10 @@ export class FootingsDrawn implements PartSource {
 
 function footingsOf(building: LevelSolver): Footing[] {
   const found: Footing[] = []
-  const put = (id: Id, parts: readonly (readonly Point[])[]): void => {
-    if (parts.length > 0) found.push({ id, parts, seen: JSON.stringify(parts) })
+  const put = (id: Id, parts: Footing['parts'], steps: Footing['steps'] = []): void => {
+    if (parts.length > 0) found.push({ id, parts, steps, seen: JSON.stringify([parts, steps]) })
   }
-  for (const { shape } of building.all()) put(shape.id, wallFootingParts(shape))
+  for (const { shape } of building.all()) put(shape.id, wallFootingParts(shape), footingStepLines(shape))
   for (const { column } of building.columns()) {
     const pad = columnFooting(column)
     put(column.id, pad ? [pad.vertices] : [])

@@ -1,9 +1,16 @@
-import type { Change, Id, PadFooting, Project } from '../records'
+import { wallAxis } from '../building'
+import { pathLength, pathOf } from '../geometry'
+import type { Change, Id, PadFooting, Project, StripFooting, Wall } from '../records'
 import { refuseLocked, storing } from './outcome'
 import { EditRefused } from './refusal'
 
 /** What a footing is like; the depth counts for pads alone. */
-export type FootingFacts = Omit<PadFooting, 'depth'> & { readonly depth?: number }
+export type FootingFacts = Omit<PadFooting, 'depth'> & {
+  readonly depth?: number
+  /** Of strips alone: from a distance along the wall on they lie at another height. */
+  readonly steps?: readonly FootingStep[]
+}
+type FootingStep = NonNullable<StripFooting['steps']>[number]
 
 /**
  * Puts walls and columns on footings: strips beneath walls, pads beneath columns; null takes them away. What is left out of
@@ -29,7 +36,8 @@ export function setFooting(
       bottom,
       material,
       depth = width,
-    } = {
+      steps = [],
+    }: FootingFacts = {
       ...usualFooting(project),
       ...before,
       ...facts,
@@ -38,9 +46,21 @@ export function setFooting(
       if (!(size > 0)) throw new EditRefused('no-size', 'A footing has some width and some thickness.')
     if (!Number.isFinite(bottom)) throw new EditRefused('bad-value', 'Type how high its underside lies.')
     const footing = { width, thickness, bottom, material }
-    return record.kind === 'wall' ? { ...record, footing } : { ...record, footing: { ...footing, depth } }
+    if (record.kind === 'column') return { ...record, footing: { ...footing, depth } }
+    refuseSteps(record, steps)
+    return { ...record, footing: steps.length > 0 ? { ...footing, steps: [...steps] } : footing }
   })
   return storing(project, ...made)
+}
+
+function refuseSteps(wall: Wall, steps: readonly FootingStep[]): void {
+  const length = pathLength(pathOf([wallAxis(wall)], false))
+  steps.forEach(({ along, bottom }, i) => {
+    if (!(along > (steps[i - 1]?.along ?? 0) && along < length))
+      throw new EditRefused('bad-value', 'Steps of a footing follow each other along its wall.')
+    if (!Number.isFinite(bottom))
+      throw new EditRefused('bad-value', 'Type how high its underside lies from there on.')
+  })
 }
 
 /**

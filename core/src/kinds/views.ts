@@ -260,4 +260,6 @@ function stood(drawing: DrawingOf<'interior'>, move: (at: Point) => Point): Draw
 
 /** A detail of another outline. */
 const withOutline = (drawing: DrawingOf<'detail'>, outline: Path): DrawingOf<'detail'> =>
-  drawing.of && outline !== drawing.of.outline ? { ...drawing, of: { ...drawing.of, outline: storedPath(outline) } } : drawing
+  drawing.of && outline !== drawing.of.outline
+    ? { ...drawing, of: { ...drawing.of, outline: storedPath(outline) } }
+    : drawing

@@ -1,4 +1,4 @@
-import { columnReach, openingReach, wallAxis, wallReach } from '../building'
+import { columnReach, openingReach, turnedFooting, wallAxis, wallReach } from '../building'
 import {
   EMPTY_BOX,
   SHORTEST,
@@ -6,6 +6,7 @@ import {
   boxOf,
   circlePath,
   distance,
+  edgeLength,
   edgesOf,
   mapEdge,
   mirrors,
@@ -30,6 +31,7 @@ function mappedWall(map: Affine, wall: Wall): Wall {
     b: axis.a,
     ...(wall.sweep === undefined ? {} : { sweep: -axis.sweep }),
     ...(wall.joinA || wall.joinB ? { joinA: wall.joinB, joinB: wall.joinA } : {}),
+    ...(wall.footing?.steps ? { footing: turnedFooting(wall.footing, edgeLength(axis)) } : {}),
   }
 }
 

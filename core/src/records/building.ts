@@ -102,7 +102,14 @@ const footing = {
   bottom: anySizeSchema,
   material: idSchema,
 }
-export const stripFootingSchema = z.strictObject(footing)
+export const stripFootingSchema = z.strictObject({
+  ...footing,
+  /** From a distance along the wall on it lies at another height, in order, mm. */
+  steps: z
+    .array(z.strictObject({ along: lengthSchema, bottom: anySizeSchema }))
+    .max(50, 'A footing has at most 50 steps.')
+    .optional(),
+})
 export const padFootingSchema = z.strictObject({ ...footing, depth: lengthSchema.lte(20_000) })
 
 /** Along its line, mm. */
@@ -128,6 +135,10 @@ export const wallSchema = z
     sweep: sweepSchema.optional(),
     /** The strip footing beneath it. */
     footing: stripFootingSchema.optional(),
+    /** How high above the level its damp course lies, mm; left out: it has none. */
+    dampCourse: anySizeSchema.optional(),
+    /** The side that is tanked, from its foot up to the damp course, or to the ground. */
+    tanked: z.enum(['left', 'right']).optional(),
     /** How an end joins at a corner: by priorities (left out), run through, or stop against the other. */
     joinA: z.enum(['through', 'stop']).optional(),
     joinB: z.enum(['through', 'stop']).optional(),

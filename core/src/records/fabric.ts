@@ -88,6 +88,8 @@ export const slabSchema = z.strictObject({
   thickness: lengthSchema.lte(5000),
   /** What it is made of, filling its thickness from the top down; left out: of nothing in particular. */
   type: idSchema.optional(),
+  /** Where its damp-proof film lies; left out: it has none. */
+  film: z.enum(['over', 'under']).optional(),
   status: statusSchema.optional(),
   layer: idSchema.optional(),
 })

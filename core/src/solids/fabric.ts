@@ -15,7 +15,7 @@ import type { Column, Overhead, Project, Rail, Ramp, Roof, Slab, Stair } from '.
 import { solveRoof } from '../roofs'
 import { stairOf, type SolvedStair, type StairLine } from '../stairs'
 import { SolidBuilder, type FaceLook, type Point3, type Solid } from '../space'
-import { addFooting, footingOf } from './footings'
+import { addFooting, footingsOf } from './footings'
 import { floorOf, lookOf, plainLook, vertical } from './ground'
 import { addBar, addPost } from './bars'
 import { addOutlinePrism } from './outline'
@@ -35,8 +35,7 @@ export function columnSolid(project: Project, column: Column): Solid | null {
     top: lookOf('top', material),
     bottom: lookOf('underside', material),
   })
-  const footing = footingOf(project, column)
-  if (footing) addFooting(builder, footing)
+  for (const footing of footingsOf(project, column)) addFooting(builder, footing)
   return builder.solid()
 }
 

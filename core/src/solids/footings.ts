@@ -1,4 +1,4 @@
-import { columnFooting, wallFooting } from '../building'
+import { columnFooting, footingOutline, footingStretches } from '../building'
 import type { Path } from '../geometry'
 import type { Column, Material, Project, Wall } from '../records'
 import { SolidBuilder, type Solid } from '../space'
@@ -13,15 +13,23 @@ export interface FootingPlace {
   readonly material: Material
 }
 
-/** The footing under a wall or column; null where it has none. */
-export function footingOf(project: Project, record: Wall | Column): FootingPlace | null {
+/** The footing under a wall or column, stretch by stretch where it steps; none where it has none. */
+export function footingsOf(project: Project, record: Wall | Column): FootingPlace[] {
   const { footing } = record
-  if (!footing) return null
-  const wall = record.kind === 'wall' ? solvedWall(project, record.id) : undefined
-  const outline = record.kind === 'column' ? columnFooting(record) : wall ? wallFooting(wall.shape) : null
-  if (!outline) return null
-  const from = floorOf(project, record.level) + footing.bottom
-  return { outline, from, to: from + footing.thickness, material: project.need('material', footing.material) }
+  if (!footing) return []
+  const floor = floorOf(project, record.level)
+  const material = project.need('material', footing.material)
+  if (record.kind === 'column') {
+    const outline = columnFooting(record)
+    const from = floor + footing.bottom
+    return outline ? [{ outline, from, to: from + footing.thickness, material }] : []
+  }
+  const shape = solvedWall(project, record.id)?.shape
+  if (!shape) return []
+  return footingStretches(shape).map((stretch) => {
+    const from = floor + stretch.bottom
+    return { outline: footingOutline(shape, stretch), from, to: from + stretch.height, material }
+  })
 }
 
 /** Adds the footing of a wall or column to its solid. */

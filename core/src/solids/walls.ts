@@ -18,7 +18,7 @@ import { chordStops } from './chords'
 import { openingTypeOf } from '../library'
 import type { Id, OpeningType, Project, Wall } from '../records'
 import { SolidBuilder, type FaceLook, type FaceRole, type Point3, type Solid } from '../space'
-import { addFooting, footingOf, type FootingPlace } from './footings'
+import { addFooting, footingsOf, type FootingPlace } from './footings'
 import { floorOf, lookOf, plainLook, solvedWall, vertical } from './ground'
 import { clearUnder, type UnderRoof } from './roofsOver'
 import { isOuter, lies, rectangleLess, type Rectangle, type Spot } from './upright'
@@ -53,7 +53,7 @@ export function wallSolid(project: Project, wall: Wall): Solid | null {
     }))
     .filter(({ z0, z1 }) => z1 - z0 > SAME_POINT)
   return new WallBuilder(project, solved, floor, heights.from, heights.to, cutOuts).solid(
-    footingOf(project, wall),
+    footingsOf(project, wall),
   )
 }
 
@@ -123,9 +123,9 @@ class WallBuilder {
     })
   }
 
-  solid(footing: FootingPlace | null): Solid | null {
+  solid(footings: readonly FootingPlace[]): Solid | null {
     const { shape, start, end } = this.wall
-    if (footing) addFooting(this.builder, footing)
+    for (const footing of footings) addFooting(this.builder, footing)
     this.sides()
     shape.strips.forEach((strip, i) => {
       const band = this.bandOf(strip)

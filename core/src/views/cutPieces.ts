@@ -20,7 +20,7 @@ import { SAME_POINT, type Point } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Column, Id, Opening, Project, Wall } from '../records'
 import {
-  footingOf,
+  footingsOf,
   footingSolid,
   clearUnder,
   isSolid,
@@ -129,20 +129,21 @@ function cutFooting(
   ranks: Ranks,
   put: (rank: number, corners: readonly (readonly [number, number])[]) => void,
 ): void {
-  const place = footingOf(project, record)
-  const solid = place && footingSolid(record, place)
-  if (!solid) return
-  for (const plane of planes)
-    for (const { x0, x1, low0, low1, high0, high1 } of sliceSolid(solid, { ...axes, at: plane.near })) {
-      const [from, to] = [Math.max(x0, plane.from), Math.min(x1, plane.to)]
-      if (to - from > SAME_POINT)
-        put(ranks.of(place.material.id), [
-          [from, low0],
-          [to, low1],
-          [to, high1],
-          [from, high0],
-        ])
-    }
+  for (const place of footingsOf(project, record)) {
+    const solid = footingSolid(record, place)
+    if (!solid) continue
+    for (const plane of planes)
+      for (const { x0, x1, low0, low1, high0, high1 } of sliceSolid(solid, { ...axes, at: plane.near })) {
+        const [from, to] = [Math.max(x0, plane.from), Math.min(x1, plane.to)]
+        if (to - from > SAME_POINT)
+          put(ranks.of(place.material.id), [
+            [from, low0],
+            [to, low1],
+            [to, high1],
+            [from, high0],
+          ])
+      }
+  }
 }
 
 /** What an upright plane cuts of the lintel over an opening. */
@@ -387,7 +388,11 @@ const inPlan = ({ right, near }: Looking, plane: CutPlane, x: number): Point => 
 })
 
 /** From where to where across the picture a plane cuts a piece of the plan; null when it does not. */
-function spanOf(piece: Piece, { right, near }: Looking, plane: CutPlane): { x0: number; x1: number } | null {
+export function spanOf(
+  piece: Piece,
+  { right, near }: Looking,
+  plane: CutPlane,
+): { x0: number; x1: number } | null {
   let [x0, x1] = [Infinity, -Infinity]
   const { xs, ys } = piece
   for (let i = 0; i < xs.length; i++) {

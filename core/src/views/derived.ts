@@ -14,6 +14,8 @@ export interface DerivedLine {
   readonly y2: number
   readonly weight: LineWeight
   readonly dashed: boolean
+  /** It is a film that keeps water out. */
+  readonly film?: true
   /** The record it comes from, and what ties know the edge by. */
   readonly source: Id
   readonly name?: EdgeName

@@ -23,6 +23,7 @@ import {
 } from '../space'
 import type { Steps } from '../steps'
 import { cutPieces } from './cutPieces'
+import { filmsOf, type Film } from './films'
 import type { DerivedFill, DerivedLine, DerivedThing, LineWeight } from './derived'
 import { isUpright, type CutPlane, type CutSurface, type Frame } from './frame'
 import type { Ranks } from './ranks'
@@ -40,6 +41,8 @@ interface Facts {
 interface CutThing {
   readonly pieces: readonly Piece[]
   readonly box: Box
+  /** What of it keeps water out. */
+  readonly films: readonly Film[]
   boundaries: readonly Boundary[]
 }
 
@@ -168,7 +171,7 @@ export class Panel {
         this.lines.drop(id + CAP)
       } else {
         const box = growBox(pieces.reduce<Box>(joinBoxes, pieces[0]!), 2 * ON_LINE)
-        cuts.set(id, { pieces, box, boundaries: [] })
+        cuts.set(id, { pieces, box, films: record ? filmsOf(project, record, surface) : [], boundaries: [] })
         places.push(box)
       }
       if (++steps % IN_STEP === 0) yield
@@ -239,6 +242,7 @@ export class Panel {
     const opens = isUpright(this.frame)
     for (const line of this.lines.seenOf(id))
       if (line.drawn && (opens || !line.edge?.line?.dashed)) lines.push(this.lineOf(line, id))
+    lines.push(...this.filmLines(id))
     const fills: DerivedFill[] = []
     for (const plate of this.lines.platesOf(id)) {
       const facts = this.facts.get(plate)
@@ -247,6 +251,19 @@ export class Panel {
       if (loops.length > 0) fills.push(this.fillOf(loops, facts))
     }
     return { lines, fills }
+  }
+
+  /** What of something that is cut keeps water out. */
+  private filmLines(id: Id): DerivedLine[] {
+    const { cut, offset } = this.frame
+    if (!cut) return []
+    return (this.cuts.get(id)?.films ?? []).map(({ x1, y1, x2, y2 }): DerivedLine => {
+      const [p, q] = [applyTo(cut.map, { x: x1, y: y1 }), applyTo(cut.map, { x: x2, y: y2 })]
+      return {
+        ...{ x1: p.x + offset.x, y1: p.y + offset.y, x2: q.x + offset.x, y2: q.y + offset.y },
+        ...{ weight: 'seen', dashed: false, film: true, source: id, behind: 0 },
+      }
+    })
   }
 
   /** The outlines of something that is cut away. */

@@ -27,6 +27,24 @@ const set = (facts: Partial<FootingFacts> | null): unknown =>
       facts,
     ),
   )
+/** Steps are told along one wall. */
+const stepped = computed(() => {
+  const [one] = props.chosen
+  return props.chosen.length === 1 && one?.kind === 'wall' && one.footing ? one : null
+})
+type Step = NonNullable<NonNullable<Wall['footing']>['steps']>[number]
+function setStep(nth: number, step: Step | null): void {
+  const steps = (stepped.value?.footing?.steps ?? []).flatMap((each, i) => (i === nth ? (step ?? []) : each))
+  set({ steps })
+}
+/** In the middle of what is left of the wall, as deep again as it is thick. */
+function addStep(): void {
+  const { a, b, footing } = stepped.value!
+  const { steps = [], bottom, thickness } = footing!
+  const last = steps[steps.length - 1]
+  const along = ((last?.along ?? 0) + Math.hypot(b.x - a.x, b.y - a.y)) / 2
+  set({ steps: [...steps, { along, bottom: (last?.bottom ?? bottom) - thickness }] })
+}
 </script>
 
 <template>
@@ -73,6 +91,26 @@ const set = (facts: Partial<FootingFacts> | null): unknown =>
       :units="store.units"
       @set="(bottom) => set({ bottom })"
     />
+    <template v-if="stepped">
+      <div v-for="(step, i) in stepped.footing!.steps ?? []" :key="i" class="pair">
+        <LengthField
+          :label="`Step ${i + 1} at`"
+          :mm="step.along"
+          :units="store.units"
+          :least="1"
+          empty="no step"
+          @set="(along) => setStep(i, { ...step, along })"
+          @clear="setStep(i, null)"
+        />
+        <LengthField
+          label="from there at"
+          :mm="step.bottom"
+          :units="store.units"
+          @set="(bottom) => setStep(i, { ...step, bottom })"
+        />
+      </div>
+      <button type="button" class="link" @click="addStep">Add a step</button>
+    </template>
     <v-select
       label="Made of"
       :items="materials"

@@ -12,7 +12,12 @@ import type { CardProps } from './card'
 /** Facts of a floor slab. */
 const props = defineProps<CardProps<'slab'>>()
 const store = useProject()
-const set = (facts: Partial<Slab>): unknown =>
+const FILMS = [
+  { value: 'none', title: 'None' },
+  { value: 'over', title: 'Over it' },
+  { value: 'under', title: 'Under it' },
+]
+const set = (facts: { readonly [F in keyof Slab]?: Slab[F] | undefined }): unknown =>
   store.edit('Slab', (project) => setFacts(project, 'slab', props.record.id, facts))
 </script>
 
@@ -32,5 +37,13 @@ const set = (facts: Partial<Slab>): unknown =>
     :mm="record.top"
     :units="store.units"
     @set="(top) => set({ top })"
+  />
+  <v-select
+    label="Damp-proof film"
+    :items="FILMS"
+    :model-value="record.film ?? 'none'"
+    @update:model-value="
+      (film: string) => set({ film: film === 'none' ? undefined : (film as 'over' | 'under') })
+    "
   />
 </template>

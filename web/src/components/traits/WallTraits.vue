@@ -7,13 +7,14 @@ import {
   moveWallSideways,
   remakeWalls,
   retypeWalls,
+  setFacts,
   setJoin,
   setWallLength,
   type KeptFace,
   type OtherMake,
 } from '@lamina/core/edit'
 import { arcOf, edgeLength } from '@lamina/core/geometry'
-import type { ReferenceSide } from '@lamina/core/records'
+import type { ReferenceSide, Wall } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { useDesk } from '../../store/desk'
 import { useProject } from '../../store/project'
@@ -103,6 +104,16 @@ const rows = computed((): [string, string | number][] => {
     ['Openings', solved?.openings.length || 'none'],
   ]
 })
+const dampCourse = computed(() => alike(props.chosen, (each) => each.dampCourse ?? null))
+const dampCourses = computed(() => new Set(props.chosen.map((each) => each.dampCourse)).size)
+const tanked = computed(() => alike(props.chosen, (each) => each.tanked ?? 'no'))
+const TANKED = [
+  { value: 'no', title: 'Not tanked' },
+  { value: 'left', title: 'On its left face' },
+  { value: 'right', title: 'On its right face' },
+]
+const keepDry = (facts: { readonly [F in 'dampCourse' | 'tanked']?: Wall[F] | undefined }): unknown =>
+  store.edit('Kept dry', (p) => setFacts(p, 'wall', ids.value, facts))
 </script>
 
 <template>
@@ -176,6 +187,23 @@ const rows = computed((): [string, string | number][] => {
   />
   <v-select v-model="kept" label="A change keeps in place" :items="KEEPS" />
   <HeightFields :record="record" :chosen="chosen" />
+  <LengthField
+    label="Damp course at"
+    :mm="dampCourse"
+    :various="dampCourses > 1"
+    :units="store.units"
+    empty="none"
+    @set="(mm) => keepDry({ dampCourse: mm })"
+    @clear="keepDry({ dampCourse: undefined })"
+  />
+  <v-select
+    label="Tanked"
+    :items="TANKED"
+    :model-value="tanked"
+    @update:model-value="
+      (side: string) => keepDry({ tanked: side === 'no' ? undefined : (side as 'left' | 'right') })
+    "
+  />
   <FootingFields :chosen="chosen" />
   <template v-if="one">
     <v-select
