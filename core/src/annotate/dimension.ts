@@ -1,4 +1,3 @@
-import { holdAnchor, type Ground } from '../ties'
 import { textItem, textWidth, type DisplayItem } from '../display'
 import {
   PARALLEL,
@@ -12,7 +11,7 @@ import {
   unitAt,
   type Point,
 } from '../geometry'
-import { STANDARD_STYLE, styleOf } from '../library'
+import { STANDARD_STYLE } from '../library'
 import type { AnnotationStyle, Dimension, Id } from '../records'
 import { formatLength, type Units } from '../units'
 import { PARTS, arrowItem } from './style'
@@ -63,22 +62,7 @@ export function offsetThrough(
   return { in: 'paper', paperMm: sign * (first + rows * row) }
 }
 
-/** A dimension as linework and figures at a scale (real mm to one mm on paper). */
-export function layDimension(
-  dimension: Dimension,
-  ground: Ground,
-  scale: number,
-  units: Units,
-): LaidDimension {
-  const held = dimension.anchors.map((anchor) => holdAnchor(anchor, ground))
-  const points = held.map(({ point }) => point)
-  const lost = held.flatMap(({ held: isHeld }, i) => (isHeld ? [] : [i]))
-  const style = styleOf(ground.project, dimension.style)
-  const { id, direction, offset } = dimension
-  return { ...drawDimension(id, points, direction, offset, scale, units, style), lost }
-}
-
-/** The same from points, for previews. */
+/** A dimension from points, as linework and figures. */
 export function drawDimension(
   source: Id | null,
   points: readonly Point[],

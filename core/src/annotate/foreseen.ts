@@ -16,7 +16,7 @@ import { styleOf } from '../library'
 import { Project, needs, type Anchor, type AnyRecord, type Change, type Id, type RecordOf } from '../records'
 import { anchorsOf, holdAnchor, type Ground } from '../ties'
 import { lineInView } from '../views'
-import { drawDimension } from './dimension'
+import { drawnDimension } from './layDimension'
 import { foreseenRecord } from './drawing'
 import { drawLeader } from './leader'
 import { lineItems } from './levelLines'
@@ -142,8 +142,7 @@ function laidAt(
     const words = height === null ? '–' : levelWords(follower, height, project)
     return drawLevelMark(follower, point!, words, isFromAbove(scene), scale, style)
   }
-  const { id, direction, offset } = follower
-  return drawDimension(id, points, direction, offset, scale, project.facts.units, style).items
+  return drawnDimension(follower, points, scene, scale, project.facts.units, style).items
 }
 
 /** What a change puts, with all it cannot do without. */

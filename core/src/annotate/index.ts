@@ -1,5 +1,7 @@
 export * from './style'
 export * from './dimension'
+export { drawnDimension, layDimension } from './layDimension'
+export { axisOffset, nearestAxis, pictureAxes, type PictureAxes, type SpaceAxis } from './axisDimension'
 export * from './leader'
 export * from './levelMark'
 export { drawingList, drawingPicture, drawingSources, foreseenRecord, pictureOf, picturing } from './drawing'

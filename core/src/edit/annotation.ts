@@ -20,7 +20,7 @@ import { EditRefused, type MakeId } from './refusal'
 export function addDimensions(
   project: Project,
   drawing: Id,
-  rows: readonly Pick<Dimension, 'anchors' | 'direction' | 'offset' | 'style'>[],
+  rows: readonly Pick<Dimension, 'anchors' | 'direction' | 'axis' | 'offset' | 'style'>[],
   makeId: MakeId,
 ): Change {
   needBoard(project, drawing)

@@ -91,6 +91,8 @@ export const dimensionSchema = z.strictObject({
   anchors: z.array(anchorSchema).min(2).max(200),
   /** Direction measured in, radians: 0 along x, π/2 along y. */
   direction: angleSchema,
+  /** In a cutaway: the axis of space it measures along, whichever way that is seen; left out: along the picture. */
+  axis: z.enum(['x', 'y', 'z']).optional(),
   /**
    * Where the dimension line runs, measured square to the direction (positive to its left) from the
    * outermost anchor on that side: a real distance, or one on paper that keeps rows even at every scale.

@@ -1,4 +1,4 @@
-export { holdAnchor, openingPoint, type Ground, type Held } from './hold'
+export { groundBeneath, holdAnchor, openingPoint, type Ground, type Held } from './hold'
 export { TieFinder } from './find'
 export {
   anchorsOf,

@@ -12,7 +12,7 @@ import {
 import type { Piece } from '../building'
 import type { Anchor, AnyRecord, Id, Project } from '../records'
 import { solidOf } from '../solids'
-import { edgeEnds, type EdgeName } from '../space'
+import { edgeEnds, type EdgeName, type Point3 } from '../space'
 import { cutPieces } from './cutPieces'
 import type { Derived } from './derived'
 import { inPicture, type Frame } from './frame'
@@ -24,22 +24,41 @@ function holderOf(project: Project, id: Id): AnyRecord | undefined {
   return record?.kind === 'opening' ? project.get(record.wall) : record
 }
 
-/** An edge of something in space as a picture shows it, from end to end; null when there is none of that name. */
-export function edgeInPicture(
+/** An edge of something in space, from end to end; null when there is none of that name. */
+export function edgeInSpace(
   project: Project,
-  frame: Frame,
   id: Id,
   name: EdgeName,
-): { readonly a: Point; readonly b: Point } | null {
+): { readonly a: Point3; readonly b: Point3 } | null {
   const holder = holderOf(project, id)
   const solid = holder && solidOf(project, holder)
   if (!solid?.names) return null
   for (const [key, named] of solid.names) {
     if (named.name !== name || named.source !== id) continue
     const [i, k] = edgeEnds(key)
-    return { a: inPicture(frame, solid.points[i!]!), b: inPicture(frame, solid.points[k!]!) }
+    return { a: solid.points[i!]!, b: solid.points[k!]! }
   }
   return null
+}
+
+/** The same as a picture shows it. */
+export function edgeInPicture(
+  project: Project,
+  frame: Frame,
+  id: Id,
+  name: EdgeName,
+): { readonly a: Point; readonly b: Point } | null {
+  const edge = edgeInSpace(project, id, name)
+  return edge && { a: inPicture(frame, edge.a), b: inPicture(frame, edge.b) }
+}
+
+/** Where in space an anchor holds; null for what is no edge of the building. */
+export function anchorInSpace(project: Project, anchor: Anchor): Point3 | null {
+  if (anchor.to !== 'edge' || anchor.off) return null
+  const edge = edgeInSpace(project, anchor.of, anchor.name)
+  if (!edge) return null
+  const at = (k: 'x' | 'y' | 'z'): number => edge.a[k] + (edge.b[k] - edge.a[k]) * anchor.part
+  return { x: at('x'), y: at('y'), z: at('z') }
 }
 
 /** Of some places the one nearest to where it was last; null when there is none. */

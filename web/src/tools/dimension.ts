@@ -1,5 +1,13 @@
 import { mdiArrowExpandHorizontal } from '@mdi/js'
-import { PARTS, drawDimension, offsetThrough } from '@lamina/core/annotate'
+import {
+  PARTS,
+  axisOffset,
+  drawnDimension,
+  nearestAxis,
+  offsetThrough,
+  pictureAxes,
+  type SpaceAxis,
+} from '@lamina/core/annotate'
 import { addDimensions } from '@lamina/core/edit'
 import { angleOf, distance, subtract, unitAt, type Point } from '@lamina/core/geometry'
 import type { Anchor, Dimension } from '@lamina/core/records'
@@ -24,12 +32,28 @@ export function dimensionTool(bench: Bench): Tool {
     return Math.abs(away.x) >= Math.abs(away.y) ? 0 : Math.PI / 2
   }
 
-  function laid(at: Located): Pick<Dimension, 'anchors' | 'direction' | 'offset'>[] {
-    const turn = direction()
+  /** In a cutaway: the axis of space that the points spread along. */
+  function axis(): SpaceAxis | null {
+    const axes = aligned ? null : pictureAxes(bench.scene)
+    if (!axes) return null
+    const all = points()
+    const first = all[0]!
+    const far = all.reduce((p, q) => (distance(q, first) > distance(p, first) ? q : p))
+    return nearestAxis(axes, subtract(far, first))
+  }
+
+  function laid(at: Located): Pick<Dimension, 'anchors' | 'direction' | 'offset' | 'axis'>[] {
+    const spaceAxis = axis()
+    const axes = pictureAxes(bench.scene)
+    const turn = spaceAxis && axes ? angleOf(axes[spaceAxis]) : direction()
     const u = unitAt(turn)
     const all = points()
-    const offset = offsetThrough(all, u, at.raw, bench.scale, bench.style)
-    const chain = { anchors, direction: turn, offset }
+    const through = (flat: readonly Point[], way: Point, p: Point): Dimension['offset'] =>
+      offsetThrough(flat, way, p, bench.scale, bench.style)
+    const offset =
+      spaceAxis && axes ? axisOffset(all, spaceAxis, axes, at.raw, through) : through(all, u, at.raw)
+    const measured = spaceAxis ? { axis: spaceAxis } : {}
+    const chain = { anchors, direction: turn, offset, ...measured }
     if (!bench.values.overall || anchors.length < 3) return [chain]
     const along = (anchor: Anchor): number => {
       const { point } = holdAnchor(anchor, bench.scene)
@@ -43,6 +67,7 @@ export function dimensionTool(bench: Bench): Tool {
       {
         anchors: [sorted[0]!, sorted[sorted.length - 1]!],
         direction: turn,
+        ...measured,
         offset:
           offset.in === 'paper'
             ? { in: 'paper', paperMm: out(offset.paperMm, row) }
@@ -80,7 +105,8 @@ export function dimensionTool(bench: Bench): Tool {
     anchors = [...anchors, anchor]
   }
 
-  const turnWords = (): string => (aligned ? 'A: along x or y' : 'A: along the points')
+  const turnWords = (): string =>
+    aligned ? `A: along ${pictureAxes(bench.scene) ? 'the axes' : 'x or y'}` : 'A: along the points'
 
   return {
     prompt: () =>
@@ -127,11 +153,10 @@ export function dimensionTool(bench: Bench): Tool {
         }))
       return laid(at).flatMap(
         (row) =>
-          drawDimension(
-            null,
+          drawnDimension(
+            { id: null, ...row },
             row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point),
-            row.direction,
-            row.offset,
+            bench.scene,
             bench.scale,
             bench.units,
             bench.style,
