@@ -54,7 +54,25 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
   material: [],
   wallType: [],
   plateType: [],
-  keptDetail: [],
+  keptDetail: [
+    {
+      id: 'kept',
+      kind: 'keptDetail',
+      name: 'Joint of two boards',
+      section: 'Floors',
+      scale: 5,
+      items: [
+        {
+          ...{ id: 'kept-line', kind: 'linework', drawing: 'kept', layer: 'layer-lines' },
+          shape: { form: 'path', path: { ...outline([0, 0], [300, 0]), closed: false } },
+        },
+        {
+          ...{ id: 'kept-note', kind: 'note', drawing: 'kept', at: { x: 0, y: 60 }, text: 'Glued' },
+          ...{ heightPaperMm: 2.5, align: 'start' },
+        },
+      ],
+    },
+  ],
   openingType: [],
   lineType: [],
   layer: [],

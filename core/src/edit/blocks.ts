@@ -386,7 +386,7 @@ function sizeOfItems(project: Project, items: readonly DraftItem[]): { width: nu
 
 /**
  * Name, category and behaviour of a block of the project.
- * @refuses nonsense, taken, unnamed
+ * @refuses no-size, nonsense, taken, unnamed
  */
 export function setBlock(
   project: Project,
@@ -397,12 +397,22 @@ export function setBlock(
     readonly sizing?: Block['sizing']
     readonly atWall?: boolean
     readonly units?: Block['units']
+    readonly height?: Block['height'] | undefined
+    readonly planAlone?: Block['planAlone'] | undefined
   },
 ): Change {
   const block = project.need('block', id)
   const name = facts.name === undefined ? block.name : freeName(project, 'block', facts.name, id)
   const category = facts.category === undefined ? block.category : facts.category.trim() || block.category
-  const made: Block = { ...block, ...facts, name, category }
+  const { height = block.height, planAlone } = { planAlone: block.planAlone, ...facts }
+  if (height !== undefined && !(height > 0))
+    throw new EditRefused('no-size', 'Something stands higher than nothing.')
+  const { height: _, planAlone: __, ...rest } = { ...block, ...facts, name, category }
+  const made: Block = {
+    ...rest,
+    ...('height' in facts && facts.height === undefined ? {} : height === undefined ? {} : { height }),
+    ...(planAlone ? { planAlone } : {}),
+  }
   return storing(project, made)
 }
 

@@ -138,7 +138,7 @@ export function setKept(
 
 /**
  * Takes a kept detail out of the library; what was drawn from it stays.
- * @refuses gone, nonsense
+ * @refuses nonsense
  */
 export const removeKept = (project: Project, id: Id): Change =>
   dropping(project, project.need('keptDetail', id).id)

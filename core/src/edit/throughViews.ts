@@ -26,7 +26,7 @@ import { EditRefused } from './refusal'
  * plan follows.
  * @param around what is seen in the drawing: needed for what is a line of a level or of the grid there
  * @param alone the end of such a line is pulled without those in line with it
- * @refuses bad-value, gone, in-the-way, locked, no-room, no-size, no-solution, nonsense, nothing, taken
+ * @refuses bad-value, gone, in-the-way, locked, no-room, no-size, no-solution, nonsense, nothing, taken, unnamed, wrong-kind
  */
 export function moveInView(
   project: Project,

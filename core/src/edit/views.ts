@@ -40,7 +40,8 @@ export type NewSight = ViewStart &
 export function buildingBox(project: Project): Box {
   let box: Box = EMPTY_BOX
   for (const record of project.everything()) {
-    if (!isSolid(record.kind)) continue
+    // Trees and furniture make no building.
+    if (!isSolid(record.kind) || record.kind === 'placement') continue
     if (record.kind === 'wall') {
       const type = project.need('wallType', record.type)
       box = joinBoxes(

@@ -96,6 +96,10 @@ export const blockSchema = z.strictObject({
   front: z
     .strictObject({ height: lengthSchema, items: z.array(draftItemSchema).min(1).max(2000) })
     .optional(),
+  /** How high it stands in space, where it has no front to tell it, mm; left out: it is drawn in plan alone. */
+  height: lengthSchema.optional(),
+  /** Though it has a front, it stands in no view of the building: a person, a tree. */
+  planAlone: z.literal(true).optional(),
 })
 
 export const placementSchema = z

@@ -1,5 +1,13 @@
-import { forUnplaced, type AnyRecord, type Project, type RecordKind, type RecordOf } from '../records'
+import {
+  forUnplaced,
+  type AnyRecord,
+  type Id,
+  type Project,
+  type RecordKind,
+  type RecordOf,
+} from '../records'
 import type { Solid } from '../space'
+import { placementSolid } from './blocks'
 import { columnSolid, overheadSolid, railSolid, rampSolid, roofSolid, slabSolid, stairSolid } from './fabric'
 import { framingSolid } from './framing'
 import { openingSolid } from './openings'
@@ -45,6 +53,18 @@ function openingFrom(project: Project, opening: RecordOf<'opening'>): readonly u
   ]
 }
 
+/** A block with those within it. */
+function blocksOf(project: Project, id: Id, deep = 0): readonly unknown[] {
+  const block = project.find('block', id)
+  if (!block || deep > MOST_DEEP) return [block]
+  const within = [...block.items, ...(block.front?.items ?? [])]
+  return [
+    block,
+    ...within.flatMap((item) => (item.shape === 'block' ? blocksOf(project, item.block, deep + 1) : [])),
+  ]
+}
+const MOST_DEEP = 8
+
 /** What every kind is in space; null: nothing, it is no more than drawn, or it goes with something else. */
 const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   ...forUnplaced(null),
@@ -83,7 +103,10 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
       ...(row.what === 'rafters' ? project.all('roof') : []),
     ],
   },
-  placement: null,
+  placement: {
+    make: placementSolid,
+    from: (project, { block }) => blocksOf(project, block),
+  },
   room: null,
   separator: null,
   gridLine: null,

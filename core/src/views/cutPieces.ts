@@ -41,7 +41,8 @@ export function cutPieces(
   { axes, planes }: CutSurface,
   ranks: Ranks,
 ): Piece[] {
-  if (!isSolid(record.kind)) return []
+  // Furniture is looked at, not cut.
+  if (!isSolid(record.kind) || record.kind === 'placement') return []
   const pieces: Piece[] = []
   const put = (rank: number, corners: readonly (readonly [number, number])[]): void => {
     const piece = makePiece(

@@ -1,11 +1,12 @@
 import { solverOf, type Boundary } from '../building'
 import { IDENTITY, boxCorners } from '../geometry'
 import { drawingLens, layerOf } from '../library'
-import type { AnyRecord, Drawing, Id, Lens, Project } from '../records'
-import { isSolid, levelOf } from '../solids'
+import type { AnyRecord, Drawing, Id, Lens, Project, RecordOf } from '../records'
+import { isSolid, levelOf, solidOf } from '../solids'
+import { dot3, type Solid } from '../space'
 import type { Steps } from '../steps'
 import type { DerivedChange, DerivedLine, DerivedThing } from './derived'
-import { framesOf, ghostOf, seenDown, type Frame } from './frame'
+import { framesOf, ghostOf, seenDown, type CutSurface, type Frame } from './frame'
 import { beforeWorks } from './before'
 import { showsBefore, standsFor } from './manner'
 import { Panel } from './panel'
@@ -22,7 +23,7 @@ export class Derivation {
   private sight = ''
   private panels: readonly Panel[] = []
   /** What the drawing is looked at through by itself. */
-  private lens: Pick<Lens, 'statuses' | 'rules' | 'unseen' | 'framing'> = {}
+  private lens: Pick<Lens, 'statuses' | 'rules' | 'unseen' | 'framing' | 'furniture'> = { furniture: true }
   private readonly solved = new Map<Id, number>()
 
   /** What it is worked out from: the project, or its building as it stands before the works. */
@@ -84,7 +85,7 @@ export class Derivation {
 
   /** How a drawing looks at the building, and what of it its own lens leaves out, in words. */
   private sightOf(drawing: Drawing): string {
-    const { statuses, rules, unseen, framing } = drawingLens(this.project, drawing)
+    const { statuses, rules, unseen, framing, furniture } = drawingLens(this.project, drawing)
     return JSON.stringify([
       panelFrames(this.project, drawing),
       ghostOf(this.project, drawing),
@@ -92,6 +93,7 @@ export class Derivation {
       rules,
       unseen,
       framing,
+      furniture,
     ])
   }
 
@@ -124,6 +126,7 @@ export class Derivation {
       for (const { id, what } of project.all('overhead')) if (what === 'rooflight') all.add(id)
     if (kinds.has('roof') || kinds.has('stair'))
       for (const { id, upTo } of project.all('wall')) if (upTo) all.add(id)
+    if (kinds.has('block')) for (const { id } of project.all('placement')) all.add(id)
     if (kinds.has('void')) for (const slab of project.all('slab')) all.add(slab.id)
     if (kinds.has('void') || kinds.has('roof') || kinds.has('overhead'))
       for (const row of project.all('framing')) all.add(row.id)
@@ -148,8 +151,16 @@ export class Derivation {
     const level = levelOf(this.project, record)
     if (!layer.shown || (this.printing && !layer.printed) || level === null) return null
     if (!standsFor(this.project, record, this.lens)) return null
+    if (record.kind === 'placement' && !this.showsPlaced(record, frame)) return null
     if (record.kind === 'framing' && !(this.lens.framing ?? frame.cut !== null)) return null
     return frame.only === null || frame.only === level ? record : null
+  }
+
+  /** Furniture shows where its lens says so; what a cut would run through is left out, and plans draw their own. */
+  private showsPlaced(placement: RecordOf<'placement'>, frame: Frame): boolean {
+    if (this.lens.furniture === false || frame.hides !== undefined) return false
+    const solid = frame.cut && solidOf(this.project, placement)
+    return !solid || !runsThrough(frame.cut!, solid)
   }
 
   /** What is seen of a record, in all pictures; null: nothing. */
@@ -164,6 +175,15 @@ export class Derivation {
     return lines.length > 0 || fills.length > 0 ? { lines, fills } : null
   }
 }
+
+/** Whether a cut runs through a solid. */
+const runsThrough = ({ axes, planes }: CutSurface, { points }: Solid): boolean =>
+  planes.some(({ from, to, near }) => {
+    const depths = points
+      .filter((p) => dot3(p, axes.right) > from && dot3(p, axes.right) < to)
+      .map((p) => dot3(p, axes.near))
+    return Math.min(...depths) < near && Math.max(...depths) > near
+  })
 
 /** What a drawing is worked out from: how it looks at the building, or how far a plan sees down. */
 function panelFrames(project: Project, drawing: Drawing): readonly Frame[] {

@@ -4,6 +4,7 @@ import { copyBlock, removeBlock, setBlock } from '@lamina/core/edit'
 import type { Block, Id } from '@lamina/core/records'
 import { useProject } from '../store/project'
 import { BLOCK_UNITS } from './blockUnits'
+import LengthField from './LengthField.vue'
 
 /** Name, category and behaviour of a block of the project; copying and removing it. */
 const id = defineModel<Id | null>({ required: true })
@@ -16,6 +17,8 @@ const name = ref('')
 const category = ref('')
 const sizing = ref<NonNullable<Block['sizing']>>('fixed')
 const atWall = ref(false)
+const height = ref<number | null>(null)
+const planAlone = ref(false)
 const units = ref<NonNullable<Block['units']>>('metric')
 watch(
   id,
@@ -26,6 +29,8 @@ watch(
     category.value = of.category
     sizing.value = of.sizing ?? 'fixed'
     atWall.value = of.atWall ?? false
+    height.value = of.height ?? null
+    planAlone.value = of.planAlone ?? false
     units.value = of.units ?? store.units.system
   },
   { immediate: true },
@@ -43,6 +48,8 @@ function keep(): void {
     category: category.value ?? '',
     ...(of.recipe === undefined ? { sizing: sizing.value } : {}),
     atWall: atWall.value,
+    height: height.value ?? undefined,
+    planAlone: planAlone.value || undefined,
     ...(units.value === (of.units ?? store.units.system) ? {} : { units: units.value }),
   }
   if (store.edit('Block', (project) => setBlock(project, of.id, facts))) id.value = null
@@ -84,6 +91,23 @@ const choices = computed(() => [...props.categories])
             label="How it may be sized"
           />
           <v-select v-model="units" :items="BLOCK_UNITS" label="Unit of its sizes" />
+          <LengthField
+            v-if="!block?.front"
+            label="Height"
+            :mm="height"
+            :units="store.units"
+            :least="1"
+            empty="in plan alone"
+            @set="(mm) => (height = mm)"
+            @clear="height = null"
+          />
+          <v-checkbox
+            v-else
+            v-model="planAlone"
+            label="In plan alone: elevations leave it out"
+            density="compact"
+            hide-details
+          />
           <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" hide-details />
           <div class="ends">
             <v-btn size="small" variant="text" @click="copy">Copy</v-btn>

@@ -7,6 +7,8 @@ export interface BlockFacts {
   readonly sizing?: Block['sizing']
   readonly front?: { readonly height: number; readonly items: DraftItem[] }
   readonly recipe?: string
+  readonly height?: number
+  readonly planAlone?: true
 }
 
 /** A block as large as what it holds, or as its recipe makes it by itself. */

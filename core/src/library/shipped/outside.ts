@@ -26,6 +26,7 @@ export const landscape = (): Block[] => [
     [crown(2000, 13), circle(0, 0, 110), ...rays(110, 1250, 20, 75, 130, 205, 260, 320)],
     {
       sizing: 'uniform',
+      planAlone: true,
       front: {
         height: 5500,
         items: [strong(-110, 0, -90, 2200), strong(110, 0, 90, 2200), ...shifted([crown(1750, 13)], 0, 3700)],
@@ -101,6 +102,7 @@ export const landscape = (): Block[] => [
 /** People, seen from above. */
 export const people = (): Block[] => [
   block('person', 'Person standing', 'People', [oval(0, 0, 280, 120), circle(0, 20, 100)], {
+    planAlone: true,
     front: {
       height: 1750,
       items: [
@@ -200,6 +202,7 @@ const car = (width: number, length: number): DraftItem[] => {
 /** Vehicles and where they stand. */
 export const vehicles = (s: Sizer): Block[] => [
   block('car', 'Car', 'Vehicles', car(1800, 4500), {
+    planAlone: true,
     front: {
       height: 1480,
       items: [
