@@ -22,6 +22,7 @@ import {
   type ViewThing,
 } from '../space'
 import type { Steps } from '../steps'
+import { Behind } from './behind'
 import { cutPieces } from './cutPieces'
 import { filmsOf, type Film } from './films'
 import type { DerivedFill, DerivedLine, DerivedThing, LineWeight } from './derived'
@@ -57,6 +58,7 @@ const USUAL_FACE = 600
 export class Panel {
   private readonly lines: HiddenLines<string, SourceEdge>
   private readonly isGhost: boolean
+  private readonly behind: Behind
   private readonly facts = new Map<Plate, Facts>()
   /** Numbers of looks, by what they tell apart and by material. */
   private readonly looks = {
@@ -90,6 +92,7 @@ export class Panel {
     } = {},
   ) {
     this.isGhost = isGhost
+    this.behind = new Behind(project, frame, withUnseen || isGhost)
     this.lines = new HiddenLines(USUAL_FACE, withUnseen)
   }
 
@@ -108,9 +111,10 @@ export class Panel {
     cut: Map<Id, readonly Boundary[]>,
   ): Steps<Set<Id>> {
     let steps = 0
-    for (const id of ids) {
-      this.put(id, shown(id))
-      this.placed = ++steps / ids.size
+    const all = this.behind.take(ids, shown)
+    for (const id of all) {
+      this.put(id, this.behind.isHidden(id) ? null : shown(id))
+      this.placed = ++steps / all.size
       if (steps % IN_STEP === 0) yield
     }
     if (this.frame.cut) yield* this.cutting(ids, shown, this.frame.cut, cut)
@@ -119,7 +123,7 @@ export class Panel {
       const source = this.facts.get(plate)?.source
       if (source !== undefined) keys.add(source)
     }
-    for (const id of ids) keys.add(id)
+    for (const id of all) keys.add(id)
     for (const key of [...keys]) if (key.endsWith(CAP)) keys.delete(key)
     return keys
   }
