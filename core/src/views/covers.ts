@@ -1,8 +1,9 @@
 import { atWall, bodyBetween, cutAt, isWhole, type SolvedWall } from '../building'
 import { boxCorners, boxOf, growBox, joinBoxes, pathBox, type Box, type Point } from '../geometry'
-import { areasOf } from '../kinds'
+import { areasOf, columnOutline, overheadOutline } from '../kinds'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Opening, Project, Wall } from '../records'
+import { stairOf } from '../stairs'
 import { clearUnder, floorOf, footingsOf, solvedWall, vertical } from '../solids'
 import { isUpright, type Frame } from './frame'
 import type { Cover, PictureBox } from './screen'
@@ -165,6 +166,35 @@ function placeOf(project: Project, record: AnyRecord): Place | null {
       const heights = vertical(project, record)
       return heights && { box: pathBox(record.outline), from: heights.from, to: heights.to }
     }
+    case 'column': {
+      const heights = vertical(project, record)
+      if (!heights) return null
+      const footings = footingsOf(project, record)
+      return {
+        box: [columnOutline(record), ...footings.map(({ outline }) => outline)]
+          .map(pathBox)
+          .reduce(joinBoxes),
+        from: Math.min(heights.from, ...footings.map(({ from }) => from)),
+        to: heights.to,
+      }
+    }
+    case 'overhead': {
+      const heights = vertical(project, record)
+      return record.what === 'rooflight' || !heights
+        ? null
+        : { box: pathBox(overheadOutline(record)), from: heights.from, to: heights.to }
+    }
+    case 'rail': {
+      const floor = floorOf(project, record.level)
+      return { box: growBox(pathBox(record.path), RAIL), from: floor, to: floor + record.height }
+    }
+    case 'stair': {
+      const solved = stairOf(project, record)
+      if (!solved || solved.treads.length === 0) return null
+      const floor = floorOf(project, record.level)
+      const box = boxOf(solved.treads.flatMap(({ outline }) => outline))
+      return { box: growBox(box, RAIL), from: floor, to: floor + solved.height + OVER_STAIR }
+    }
     case 'placement': {
       if (record.level === undefined) return null
       const block = project.find('block', record.block)
@@ -178,5 +208,9 @@ function placeOf(project: Project, record: AnyRecord): Place | null {
       return null
   }
 }
+/** Handrails and strings stand so far beside what they are of, and over a stair, mm. */
+const RAIL = 100
+const OVER_STAIR = 1100
+
 /** A sill board hangs so far below its sill, mm. */
 const SILL = 60

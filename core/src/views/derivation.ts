@@ -24,6 +24,8 @@ export class Derivation {
   private panels: readonly Panel[] = []
   /** What the drawing is looked at through by itself. */
   private lens: Pick<Lens, 'statuses' | 'rules' | 'unseen' | 'framing' | 'furniture'> = { furniture: true }
+  /** The building is looked at from without. */
+  private isOutside = false
   private readonly solved = new Map<Id, number>()
 
   /** What it is worked out from: the project, or its building as it stands before the works. */
@@ -70,6 +72,7 @@ export class Derivation {
 
   private beginAnew(drawing: Drawing): void {
     this.lens = drawingLens(this.project, drawing)
+    this.isOutside = drawing.view === 'elevation'
     const frames = panelFrames(this.project, drawing)
     this.sight = this.sightOf(drawing)
     const ranks = new Ranks(this.project)
@@ -152,7 +155,9 @@ export class Derivation {
     if (!layer.shown || (this.printing && !layer.printed) || level === null) return null
     if (!standsFor(this.project, record, this.lens)) return null
     if (record.kind === 'placement' && !this.showsPlaced(record, frame)) return null
-    if (record.kind === 'framing' && !(this.lens.framing ?? frame.cut !== null)) return null
+    // From without it is seen where a lens asks for it.
+    if (record.kind === 'framing' && !(this.lens.framing ?? (frame.cut !== null && !this.isOutside)))
+      return null
     return frame.only === null || frame.only === level ? record : null
   }
 

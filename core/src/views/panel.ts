@@ -102,15 +102,22 @@ export class Panel {
   }
 
   /**
-   * Looks at some records again, of which `shown` gives those that are to be seen. Gives the records of which something
+   * Looks at some records again, of which `isShown` gives those that are to be seen. Gives the records of which something
    * else is seen, and puts what is cut otherwise into `cut`.
    */
   *looking(
     ids: ReadonlySet<Id>,
-    shown: (id: Id) => AnyRecord | null,
+    isShown: (id: Id) => AnyRecord | null,
     cut: Map<Id, readonly Boundary[]>,
   ): Steps<Set<Id>> {
     let steps = 0
+    // Asked of each record once.
+    const known = new Map<Id, AnyRecord | null>()
+    const shown = (id: Id): AnyRecord | null => {
+      let record = known.get(id)
+      if (record === undefined) known.set(id, (record = isShown(id)))
+      return record
+    }
     const all = this.behind.take(ids, shown)
     for (const id of all) {
       this.put(id, this.behind.isHidden(id) ? null : shown(id))
