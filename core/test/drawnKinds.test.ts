@@ -31,6 +31,7 @@ const SHOWN = [
   'roof',
   'overhead',
   'framing',
+  'dormer',
   'separator',
   'linework',
   'hatch',
@@ -64,7 +65,7 @@ describe('how each kind is drawn', () => {
     expect(without({ furniture: false })).toEqual(IN_HOUSE.placement.map(({ id }) => id).sort())
     expect(without({ roomTags: false })).toEqual(['separator'])
     expect(without({ overhead: false })).toEqual(
-      [...IN_HOUSE.roof, ...IN_HOUSE.overhead].map(({ id }) => id).sort(),
+      [...IN_HOUSE.roof, ...IN_HOUSE.dormer, ...IN_HOUSE.overhead].map(({ id }) => id).sort(),
     )
   })
 
@@ -122,6 +123,7 @@ describe('how each kind is drawn', () => {
     const lines = RECORD_KINDS.filter((kind) => clearOf(kind) === 'lines')
     expect(lines.sort()).toEqual([
       'dimension',
+      'dormer',
       'drawing',
       'framing',
       'leader',

@@ -251,6 +251,12 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       turn: 0,
     },
   ],
+  dormer: [
+    {
+      ...{ id: 'dormer', kind: 'dormer', level: LEVEL, at: { x: 3000, y: 900 }, width: 1000 },
+      ...{ eaves: 4300, form: 'mono', pitch: 0.1, overhang: 100 },
+    },
+  ],
   framing: [
     {
       id: 'joists',

@@ -602,6 +602,32 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         pick % 4 ? { height: a / 10, ...(pick % 3 ? { bearing: 150 } : {}) } : null,
       ),
   },
+  addDormer: {
+    moves: 'things',
+    // About a slope of the roof of the house, where it may stand.
+    make: ({ project, level, makeId }, { a, b, c, d, pick }) =>
+      edit.addDormer(
+        project,
+        {
+          level,
+          at: { x: 3000 + (a % 1500), y: 600 + (Math.abs(b) % 700) },
+          width: 300 + (Math.abs(c) % 500),
+          eaves: 3700 + (Math.abs(d) % 400),
+          form: pick % 2 ? 'double' : 'mono',
+          pitch: (pick % 4) / 20,
+          overhang: pick % 200,
+        },
+        makeId,
+      ),
+  },
+  setDormer: {
+    moves: 'things',
+    make: (world, { a, pick }) =>
+      edit.setDormer(world.project, world.some('dormer', pick), {
+        width: 300 + (Math.abs(a) % 1500),
+        form: pick % 2 ? 'double' : 'mono',
+      }),
+  },
   addOverhead: {
     moves: 'nothing',
     make: (world, values) =>

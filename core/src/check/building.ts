@@ -5,7 +5,7 @@ import { balustersOf } from '../framing'
 import { drawingFor } from './boardFor'
 import { isRemoved, kindWord, type AnyRecord, type Opening, type Project, type Roof } from '../records'
 import { solveRoof } from '../roofs'
-import { floorOf, headroomOf, solvedWall } from '../solids'
+import { dormerFault, floorOf, headroomOf, solvedWall } from '../solids'
 import { stairLimitsOf } from '../stairs'
 import type { Steps } from '../steps'
 import { formatLengthWithUnit } from '../units'
@@ -47,6 +47,10 @@ export function* settlingBuilding(project: Project): Steps<Matter[]> {
     const clear = rail.made === 'balusters' ? balustersOf(rail)!.clear : 0
     if (mostGap !== undefined && clear > mostGap + 1)
       say(`gap-${rail.id}`, rail.level, `A balustrade has gaps of ${told(clear)}.`, [rail.id], at!)
+  }
+  for (const dormer of project.all('dormer')) {
+    const fault = isRemoved(dormer) ? null : dormerFault(project, dormer)
+    if (fault) say(`dormer-${dormer.id}`, dormer.level, fault, [dormer.id], dormer.at)
   }
   const roofs = project.all('roof').filter((roof) => !isRemoved(roof))
   for (const [i, roof] of roofs.entries()) {

@@ -18,6 +18,7 @@ import { layerOf, lineTypeOf, standardLayerOf } from '../library'
 import {
   KINDS,
   type AnyRecord,
+  type Dormer,
   type FloorVoid,
   type Framing,
   type Level,
@@ -33,10 +34,11 @@ import {
   type Stair,
 } from '../records'
 import { solveRoof } from '../roofs'
+import { dormerIn } from '../solids'
 import { OVERHEAD_DASHES } from './openingGround'
 import { rampItems, stairItems } from './stairPlan'
 import { onPlans, type DrawnItself, type Tier } from './drawnKind'
-import { ownEntries, type EdgeRole, type FieldOf } from './fieldEntries'
+import { edgeEntry, ownEntries, type EdgeRole, type FieldOf } from './fieldEntries'
 import { framingField, framingItems } from './framingDrawn'
 import type { PlanScene } from './scene'
 
@@ -128,6 +130,34 @@ function roofItems(project: Project, roof: Roof, from: 'below' | 'above', scale:
   ]
 }
 
+/** A dormer from below, what it takes out of its roof dashed, or from above with its planes; crossed where it fits none. */
+function dormerItems(
+  project: Project,
+  dormer: Dormer,
+  from: 'below' | 'above',
+  scale: number,
+): DisplayItem[] {
+  const { pen } = inkOf(project, dormer)
+  const laid = dormerIn(project, dormer)
+  const closed = (points: readonly Point[], dashes: readonly number[]): DisplayItem =>
+    strokeItem(pathOfPoints(points, true), pen, dashes, scale, dormer.id)
+  if (!laid) {
+    const half = dormer.width / 2
+    const corners = [
+      [-half, -half],
+      [half, half],
+      [-half, half],
+      [half, -half],
+    ].map(([x, y]) => ({ x: dormer.at.x + x!, y: dormer.at.y + y! }))
+    return [
+      [corners[0]!, corners[1]!],
+      [corners[2]!, corners[3]!],
+    ].map(([p, q]) => strokeItem(pathOf([straight(p!, q!)], false), 'hidden', [2, 1], scale, dormer.id))
+  }
+  if (from === 'below') return [closed(laid.ring, [3, 1.2])]
+  return laid.planes.map((plane) => closed(plane, []))
+}
+
 /** Something that is usually overhead, as the cut finds it; rooflights with their diagonals. */
 export function overheadItems(
   project: Project,
@@ -157,7 +187,7 @@ function separatorItems(project: Project, line: Separator, scale: number): Displ
 /** Paper mm. */
 const SEPARATOR_DASHES = [1.5, 1.2]
 
-type OnLevel = Slab | FloorVoid | Framing | Stair | Ramp | Rail | Roof | Overhead | Separator
+type OnLevel = Dormer | Slab | FloorVoid | Framing | Stair | Ramp | Rail | Roof | Overhead | Separator
 const reachIn = (record: OnLevel, { project }: PlanScene): Reach =>
   reachOf(record, project) ?? { from: 0, to: 0 }
 
@@ -221,7 +251,7 @@ const stairOn = (stair: Stair, scene: PlanScene): 'leaves' | 'reaches' | null =>
 const rampOn = (ramp: Ramp, scene: PlanScene): 'leaves' | 'reaches' | null =>
   climbing(ramp, scene, (foot) => Math.abs(foot.elevation + ramp.rise - scene.level.elevation) <= SAME_FLOOR)
 /** A roof shows from below on its level, and from above on the next. */
-function roofFrom(roof: Roof, scene: PlanScene): 'below' | 'above' | null {
+function roofFrom(roof: Roof | Dormer, scene: PlanScene): 'below' | 'above' | null {
   if (here(roof, scene)) return 'below'
   const foot = scene.project.need('level', roof.level)
   const over = scene.project
@@ -282,6 +312,15 @@ export const FABRIC = {
       return from ? roofItems(scene.project, roof, from, scale) : []
     },
   }),
+  dormer: onPlans<Dormer>({
+    clear: 'lines',
+    from: (scene) => [...fromLevels(scene), null, ...scene.project.all('roof')],
+    tier: (dormer, scene) => (roofFrom(dormer, scene) ? 'overhead' : null),
+    items(dormer, scene, { scale }) {
+      const from = roofFrom(dormer, scene)
+      return from ? dormerItems(scene.project, dormer, from, scale) : []
+    },
+  }),
   overhead: onPlans<Overhead>({
     clear: 'lines',
     from: fromLevels,
@@ -297,6 +336,8 @@ export const FABRIC = {
       ...project.all('roof'),
       null,
       ...project.all('overhead'),
+      null,
+      ...project.all('dormer'),
     ],
     tier: (row, scene) => (here(row, scene) ? 'framing' : null),
     items: (row, { project }) => framingItems(project, row, inkOf(project, row).pen),
@@ -309,6 +350,23 @@ export const FABRIC = {
   }),
 } satisfies { readonly [K in RecordKind]?: DrawnItself<RecordOf<K>> }
 
+/** The corners and edges of a dormer in its roof. */
+function dormerField(
+  dormer: Dormer,
+  { project }: Parameters<FieldOf<Dormer>>[1],
+): ReturnType<FieldOf<Dormer>> {
+  return {
+    from: [dormer, ...project.all('roof'), null, ...project.all('level')],
+    make() {
+      const ring = dormerIn(project, dormer)?.ring ?? []
+      return {
+        edges: ring.map((p, i) => edgeEntry(straight(p, ring[(i + 1) % ring.length]!), 'block', dormer.id)),
+        spots: [],
+      }
+    },
+  }
+}
+
 /** What of them is snapped to. */
 export const FABRIC_FIELDS = {
   slab: ownField('block'),
@@ -318,6 +376,7 @@ export const FABRIC_FIELDS = {
   rail: ownField('block'),
   roof: ownField('block'),
   overhead: ownField('block'),
+  dormer: dormerField,
   framing: framingField,
   separator: ownField('grid'),
 } satisfies { readonly [K in RecordKind]?: FieldOf<RecordOf<K>> }

@@ -23,7 +23,15 @@ export const framingField: FieldOf<Framing> = (row, scene) => {
   if (scene.view !== 'plan') return null
   const { project, level } = scene
   return {
-    from: [row, level, ...project.all('void'), null, ...project.all('overhead')],
+    from: [
+      row,
+      level,
+      ...project.all('void'),
+      null,
+      ...project.all('overhead'),
+      null,
+      ...project.all('dormer'),
+    ],
     make: () => ({
       edges: [
         ...ownEntries(project, row, 'block').edges,

@@ -123,8 +123,10 @@ function withOthers(
   // Level marks in plans tell the floor they are on, whichever that is.
   if (FLOORS.some((kind) => kinds.has(kind))) for (const { id } of project.all('levelMark')) all.add(id)
   // Rows of joists end at voids; rafters lie beneath roofs and end at rooflights.
-  if (kinds.has('void') || kinds.has('roof') || kinds.has('overhead'))
+  if (kinds.has('void') || kinds.has('roof') || kinds.has('overhead') || kinds.has('dormer'))
     for (const { id } of project.all('framing')) all.add(id)
+  // Dormers stand in roofs.
+  if (kinds.has('roof')) for (const { id } of project.all('dormer')) all.add(id)
   const take = (id: Id): void => {
     for (const user of project.dependents(id)) {
       if (all.has(user)) continue

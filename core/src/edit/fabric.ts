@@ -3,6 +3,7 @@ import { faultOf } from '../kinds'
 import type {
   AnyRecord,
   Change,
+  Dormer,
   FloorVoid,
   Id,
   Overhead,
@@ -14,6 +15,7 @@ import type {
   Stair,
   StairLimits,
 } from '../records'
+import { dormerFault } from '../solids'
 import { HIGHEST_RISE, stairLimitsOf } from '../stairs'
 import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
@@ -136,4 +138,28 @@ export function addOverhead(project: Project, input: New<Overhead>, makeId: Make
   const made: Overhead['shape'] =
     shape.by === 'line' ? shape : { by: 'outline', outline: outlineOf(shape.outline) }
   return storing(project, { id: makeId(), kind: 'overhead', ...input, shape: made })
+}
+
+/**
+ * A dormer in a slope of a roof.
+ * @refuses no-solution, nonsense
+ */
+export function addDormer(project: Project, input: New<Dormer>, makeId: MakeId): Change {
+  project.need('level', input.level)
+  return keptDormer(project, { id: makeId(), kind: 'dormer', ...input })
+}
+
+/**
+ * Changes a dormer, refused where it would not fit its roof.
+ * @refuses gone, locked, no-solution, nonsense
+ */
+export function setDormer(project: Project, id: Id, facts: Partial<New<Dormer>>): Change {
+  refuseLocked(project, [id])
+  return keptDormer(project, { ...project.need('dormer', id), ...facts })
+}
+
+function keptDormer(project: Project, dormer: Dormer): Change {
+  const fault = dormerFault(project, dormer)
+  if (fault !== null) throw new EditRefused('no-solution', fault)
+  return storing(project, dormer)
 }

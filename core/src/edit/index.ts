@@ -61,7 +61,9 @@ export {
   addVoid,
   addRoof,
   setRoof,
+  addDormer,
   addOverhead,
+  setDormer,
 } from './fabric'
 export {
   type BlockPlace,

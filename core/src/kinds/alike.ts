@@ -18,6 +18,7 @@ const TYPES: { readonly [K in RecordKind]: ((record: RecordOf<K>) => unknown) | 
   void: null,
   roof: ({ form }) => form,
   overhead: ({ what }) => what,
+  dormer: ({ form, width }) => [form, width],
   framing: ({ what, width, depth }) => [what, width, depth],
   linework: ({ shape, means }) => [shape.form, means],
   hatch: ({ filling }) => ('pattern' in filling ? [filling.with, filling.pattern] : filling),

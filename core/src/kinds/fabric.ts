@@ -5,6 +5,7 @@ import {
   distance,
   edgesOf,
   enlargement,
+  growBox,
   isFinitePath,
   mirrors,
   offsetFrom,
@@ -17,6 +18,7 @@ import {
   type Point,
 } from '../geometry'
 import type {
+  Dormer,
   FloorVoid,
   Framing,
   Overhead,
@@ -32,7 +34,7 @@ import { MOST_MEMBERS, roomFor } from '../framing'
 import { solveRoof } from '../roofs'
 import { HIGHEST_RISE, solveStair, stairLimitsOf, stairOf } from '../stairs'
 import { formatLength } from '../units'
-import { plainPoint, pointBox, type Home, type HomesOf } from './home'
+import { NOTHING_MORE, plainPoint, pointBox, type Home, type HomesOf } from './home'
 import { pathHandles, stretchedPath, withVertex } from './drafted'
 import { mappedAngle, mappedPath } from './maps'
 
@@ -288,6 +290,26 @@ const overheadHome: Home<Overhead> = {
         : 'This needs some length.',
 }
 
+/** A dormer stands where its front is; which way that looks follows from the roof. */
+const dormerHome: Home<Dormer> = {
+  ...NOTHING_MORE,
+  mapped: (dormer, { map }) => ({ ...dormer, at: applyTo(map, dormer.at) }),
+  stretched(dormer, move) {
+    const at = move(dormer.at)
+    return at === dormer.at ? dormer : { ...dormer, at: plainPoint(at) }
+  },
+  handles: ({ at }) => [{ at, from: at }],
+  withHandle: (dormer, _index, to) => ({ ...dormer, at: plainPoint(to) }),
+  placed: ({ at, width }) => growBox(boxOf([at]), width / 2),
+  reach: ({ eaves }) => ({ from: eaves, to: eaves }),
+  fault: ({ pitch, overhang }) =>
+    !(pitch >= 0 && pitch <= 1.4)
+      ? 'A pitch lies between 0 and 80°.'
+      : overhang >= 0
+        ? null
+        : 'An overhang is 0 or more.',
+}
+
 const framingHome: Home<Framing> = outlined(
   (row, { map }) => ({
     ...row,
@@ -310,5 +332,6 @@ export const FABRIC_HOMES = {
   void: voidHome,
   roof: roofHome,
   overhead: overheadHome,
+  dormer: dormerHome,
   framing: framingHome,
 } satisfies HomesOf<RecordKind>

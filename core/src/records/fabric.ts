@@ -139,6 +139,24 @@ export const roofSchema = z.strictObject({
   layer: idSchema.optional(),
 })
 
+/** A small room that stands out of a slope of a roof, its front square to that slope. */
+export const dormerSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('dormer'),
+  level: idSchema,
+  /** The middle of its front. */
+  at: pointSchema,
+  width: lengthSchema.gte(300, 'A dormer is at least 300 mm wide.').lte(30_000),
+  /** Underside of its eaves above the level, mm. */
+  eaves: anySizeSchema,
+  /** Two slopes with a gable in front, or one that rises to the roof behind. */
+  form: z.enum(['double', 'mono']),
+  pitch: z.number().gte(0).lte(1.4, 'A pitch is at most 80°.'),
+  overhang: z.number().gte(0).lte(2000),
+  status: statusSchema.optional(),
+  layer: idSchema.optional(),
+})
+
 export const overheadThings = ['beam', 'roof edge', 'rooflight', 'bridge', 'wall cupboard'] as const
 
 /** Something above the cut: along a line with a width, or within an outline. */
@@ -171,10 +189,12 @@ export type Rail = z.infer<typeof railSchema>
 export type Slab = z.infer<typeof slabSchema>
 export type FloorVoid = z.infer<typeof voidSchema>
 export type Roof = z.infer<typeof roofSchema>
+export type Dormer = z.infer<typeof dormerSchema>
 export type Overhead = z.infer<typeof overheadSchema>
 
 /** The records of this file, as the union of all takes them in. */
 export const FABRIC_RECORDS = [
+  dormerSchema,
   overheadSchema,
   railSchema,
   rampSchema,

@@ -45,7 +45,7 @@ export {
 export type { Band } from './bands'
 export type { Room, Separator } from './rooms'
 export { framingSides, framingThings, type Framing } from './framing'
-export type { Stair, Ramp, Rail, Slab, FloorVoid, Roof, Overhead } from './fabric'
+export type { Stair, Ramp, Rail, Slab, FloorVoid, Roof, Dormer, Overhead } from './fabric'
 export { ChangeLog } from './changeLog'
 export {
   drawnAs,

@@ -473,6 +473,7 @@ export const KINDS = {
     needs: [onLevel(), one('type', 'plateType')],
     loose: null,
   },
+  dormer: onItsLevel<RecordOf<'dormer'>>('dormer', 'layer-roofs'),
   overhead: onItsLevel<RecordOf<'overhead'>>('overhead thing', 'layer-overhead'),
   framing: {
     word: 'row of joists',

@@ -30,6 +30,7 @@ export const lensKinds = [
   'roof',
   'overhead',
   'framing',
+  'dormer',
   'separator',
   'gridLine',
   'linework',

@@ -20,6 +20,7 @@ import { floorOf, lookOf, plainLook, vertical } from './ground'
 import { addBar, addPost } from './bars'
 import { addOutlinePrism } from './outline'
 import { plateStrips } from './plateStrips'
+import { dormerHoles } from './dormers'
 import { addRooflight, holesWithin, liesInRoof } from './rooflights'
 import { voidsIn } from './voids'
 
@@ -74,13 +75,16 @@ export function roofSolid(project: Project, roof: Roof): Solid | null {
   for (const { outline, heightAt } of solved.faces) {
     const at = (p: Point, more: number): Point3 => ({ x: p.x, y: p.y, z: eaves + heightAt(p) + more })
     const holes = holesWithin(project, outline)
+    const open = dormerHoles(project, roof, outline)
     builder.face(
       outline.map((p) => at(p, roof.fascia)),
       top,
-      { holes: holes.map(({ ring }) => ring.map((p) => at(p, roof.fascia))) },
+      {
+        holes: [...holes.map(({ ring }) => ring), ...open].map((ring) => ring.map((p) => at(p, roof.fascia))),
+      },
     )
     builder.face(outline.map((p) => at(p, 0)).reverse(), under, {
-      holes: holes.map(({ ring }) => ring.map((p) => at(p, 0)).reverse()),
+      holes: [...holes.map(({ ring }) => ring), ...open].map((ring) => ring.map((p) => at(p, 0)).reverse()),
     })
     for (const hole of holes) addRooflight(builder, hole, (p, isTop) => at(p, isTop ? roof.fascia : 0))
     // The boards stand where this plane ends at the edge of the roof, and no other goes on.

@@ -1,22 +1,29 @@
 import { memberOutlines, membersOf, type Member } from '../framing'
-import { SAME_POINT, type Path, type Point } from '../geometry'
+import { SAME_POINT, pathOfPoints, type Path, type Point } from '../geometry'
 import { overheadOutline } from '../kinds'
 import { isRemoved, type Framing, type Project } from '../records'
 import { SolidBuilder, addPrism, type FaceLook, type Point3, type Solid } from '../space'
+import { dormerIn } from './dormers'
 import { floorOf, lookOf } from './ground'
 import { roofsOver } from './roofsOver'
 import { voidsOn } from './voids'
 
-/** What a row ends at: joists at voids of their floor, rafters at rooflights. */
+/** What a row ends at: joists at voids of their floor, rafters at rooflights and dormers. */
 export function openingsFor(project: Project, { what, level }: Framing): Path[] {
   switch (what) {
     case 'joists':
       return voidsOn(project, level)
     case 'rafters':
-      return project
-        .all('overhead')
-        .filter((thing) => thing.what === 'rooflight' && !isRemoved(thing))
-        .map((thing) => overheadOutline(thing))
+      return [
+        ...project
+          .all('overhead')
+          .filter((thing) => thing.what === 'rooflight' && !isRemoved(thing))
+          .map((thing) => overheadOutline(thing)),
+        ...project.all('dormer').flatMap((dormer) => {
+          const laid = isRemoved(dormer) ? null : dormerIn(project, dormer)
+          return laid ? [pathOfPoints(laid.ring, true)] : []
+        }),
+      ]
   }
 }
 

@@ -9,6 +9,7 @@ import {
 import type { Solid } from '../space'
 import { placementSolid } from './blocks'
 import { columnSolid, overheadSolid, railSolid, rampSolid, roofSolid, slabSolid, stairSolid } from './fabric'
+import { dormerSolid } from './dormers'
 import { framingSolid } from './framing'
 import { openingSolid } from './openings'
 import { openingTypeOf } from '../library'
@@ -88,8 +89,17 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   rail: { make: railSolid, from: nothingMore },
   roof: {
     make: roofSolid,
-    from: (project, roof) => [...plateFrom(project, roof), null, ...rooflights(project)],
+    from: (project, roof) => [
+      ...plateFrom(project, roof),
+      null,
+      ...rooflights(project),
+      null,
+      ...project.all('dormer'),
+      null,
+      ...project.all('roof'),
+    ],
   },
+  dormer: { make: dormerSolid, from: (project) => [...project.all('roof'), null, ...project.all('level')] },
   overhead: {
     make: overheadSolid,
     from: (project, { what }) => (what === 'rooflight' ? project.all('roof') : []),
@@ -98,7 +108,9 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
     make: framingSolid,
     from: (project, row) => [
       project.find('material', row.material),
-      ...(row.what === 'joists' ? voidsOn(project, row.level) : rooflights(project)),
+      ...(row.what === 'joists'
+        ? voidsOn(project, row.level)
+        : [...rooflights(project), ...project.all('dormer')]),
       null,
       ...(row.what === 'rafters' ? project.all('roof') : []),
     ],

@@ -124,14 +124,17 @@ export class Derivation {
       } else if (isSolid(record.kind)) all.add(id)
     }
     // Rooflights are openings of roofs.
-    if (kinds.has('overhead')) for (const { id } of project.all('roof')) all.add(id)
+    if (kinds.has('overhead') || kinds.has('dormer') || kinds.has('roof')) {
+      for (const { id } of project.all('roof')) all.add(id)
+      for (const { id } of project.all('dormer')) all.add(id)
+    }
     if (kinds.has('roof'))
       for (const { id, what } of project.all('overhead')) if (what === 'rooflight') all.add(id)
     if (kinds.has('roof') || kinds.has('stair'))
       for (const { id, upTo } of project.all('wall')) if (upTo) all.add(id)
     if (kinds.has('block')) for (const { id } of project.all('placement')) all.add(id)
     if (kinds.has('void')) for (const slab of project.all('slab')) all.add(slab.id)
-    if (kinds.has('void') || kinds.has('roof') || kinds.has('overhead'))
+    if (kinds.has('void') || kinds.has('roof') || kinds.has('overhead') || kinds.has('dormer'))
       for (const row of project.all('framing')) all.add(row.id)
     for (const { id } of project.all('level')) {
       const solver = solverOf(project, id)

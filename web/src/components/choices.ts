@@ -18,6 +18,10 @@ export const RAIL_MADE = [
   { value: 'glass', title: 'With glass' },
   { value: 'handrail', title: 'Handrail alone' },
 ]
+export const DORMER_FORMS = [
+  { value: 'double', title: 'Two slopes, gabled' },
+  { value: 'mono', title: 'One slope' },
+]
 export const ROOF_FORMS = [
   { value: 'flat', title: 'Flat' },
   { value: 'mono', title: 'One slope' },

@@ -3,6 +3,7 @@ import {
   mdiDotsHorizontal,
   mdiFence,
   mdiFormatLineSpacing,
+  mdiHomeExportOutline,
   mdiHomeRoof,
   mdiLayersOutline,
   mdiSelectOff,
@@ -13,6 +14,7 @@ import { overheadItems, rampItems, slopeWords, stairItems } from '@lamina/core/d
 import type { DisplayItem } from '@lamina/core/display'
 import { stairOf } from '@lamina/core/stairs'
 import {
+  addDormer,
   addFraming,
   addOverhead,
   addRail,
@@ -38,6 +40,7 @@ import {
 } from '@lamina/core/geometry'
 import type { Change, Id, Project, Ramp, Stair } from '@lamina/core/records'
 import { spacesOf } from '@lamina/core/rooms'
+import { roofTopAt } from '@lamina/core/solids'
 import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
 import { lengthField, nextWay, type Way } from './drawing'
 import { examples } from './examples'
@@ -457,6 +460,42 @@ export function overheadTool(bench: PlanBench): Tool {
   return byWay(bench, OVERHEAD_WAYS, (way) => (way === 'line' ? along : way === 'drawn' ? drawn : corners))
 }
 
+/** A dormer's eaves lie so far over the roof at its front where nothing is typed, mm. */
+const DORMER_RISE = 1200
+
+/** A dormer in the slope that is pointed to. */
+export function dormerTool(bench: PlanBench): Tool {
+  const { level } = bench.scene
+  const width = (): number => bench.typed('width') ?? bench.values.dormer.width
+  function eaves(p: Point): number {
+    const top = roofTopAt(bench.project, p)
+    const usual = top === null ? 0 : Math.round(top + DORMER_RISE - level.elevation)
+    return bench.typed('eaves') ?? (bench.values.dormer.eaves || usual)
+  }
+  return stepTool(bench, {
+    label: 'Dormer',
+    step: (given) =>
+      given.length > 0
+        ? null
+        : {
+            ask: 'Point to the middle of its front, on a slope of a roof.',
+            keys: 'Tab: width, eaves · Esc: put the tool away',
+            from: null,
+            fields: (at) => [
+              lengthField(bench, 'width', 'width', width(), 300),
+              lengthField(bench, 'eaves', 'eaves at', at ? eaves(at.point) : 0, 0),
+            ],
+            point: (at) => at?.point ?? null,
+          },
+    edit([at], project, makeId) {
+      const { x, y } = at!
+      const made = { ...bench.values.dormer, level: level.id, at: { x, y } }
+      return addDormer(project, { ...made, width: width(), eaves: eaves(at!) }, makeId)
+    },
+    done: () => void (bench.values.dormer = { ...bench.values.dormer, width: width() }),
+  })
+}
+
 /** Stairs, floors, roofs and what is overhead. */
 export const FABRIC_TOOLS = {
   stair: {
@@ -505,6 +544,14 @@ export const FABRIC_TOOLS = {
     ways: OUTLINE_WAYS,
     on: 'plans',
     make: framingTool,
+  },
+  dormer: {
+    stage: 'walls',
+    under: 'Floors and roofs',
+    name: 'Dormer',
+    icon: mdiHomeExportOutline,
+    on: 'plans',
+    make: dormerTool,
   },
   overhead: {
     stage: 'walls',

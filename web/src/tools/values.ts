@@ -2,6 +2,7 @@ import { TIMBER_SIZES, openingTypeOf, usualBand } from '@lamina/core/library'
 import type { MeasuredTo } from '@lamina/core/locate'
 import type {
   Band,
+  Dormer,
   Filling,
   Framing,
   Id,
@@ -74,6 +75,7 @@ export interface LastValues {
   slab: Like<Slab>
   roof: Like<Roof>
   overhead: Like<Overhead>
+  dormer: Like<Dormer>
   overheadWidth: number
   band: Band
   framing: Omit<Like<Framing>, 'material'> & { readonly material: Id | null }
@@ -140,6 +142,14 @@ export function firstValues(system: UnitSystem): LastValues {
     },
     overhead: { what: 'beam', bottom: mm(2300, 92), height: mm(300, 12) },
     overheadWidth: mm(150, 6),
+    dormer: {
+      form: 'double',
+      width: mm(1600, 64),
+      // As usual: over the roof where it stands.
+      eaves: 0,
+      pitch: (40 * Math.PI) / 180,
+      overhang: mm(150, 6),
+    },
     band: usualBand('quilt', system),
     framing: {
       what: 'joists',

@@ -3,6 +3,7 @@ import type { NamedEntry, NamedTool } from '../../tools/catalogue'
 import BandOptions from './BandOptions.vue'
 import ColumnOptions from './ColumnOptions.vue'
 import DimensionOptions from './DimensionOptions.vue'
+import DormerOptions from './DormerOptions.vue'
 import FramingOptions from './FramingOptions.vue'
 import HatchOptions from './HatchOptions.vue'
 import OverheadOptions from './OverheadOptions.vue'
@@ -29,6 +30,7 @@ export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
   slab: SlabOptions,
   roof: RoofOptions,
   framing: FramingOptions,
+  dormer: DormerOptions,
   overhead: OverheadOptions,
   hatch: HatchOptions,
   dimension: DimensionOptions,

@@ -11,6 +11,7 @@ import {
 import ColumnTraits from './ColumnTraits.vue'
 import DrawingTraits from './DrawingTraits.vue'
 import DimensionTraits from './DimensionTraits.vue'
+import DormerTraits from './DormerTraits.vue'
 import FramingTraits from './FramingTraits.vue'
 import GridLineTraits from './GridLineTraits.vue'
 import GuideTraits from './GuideTraits.vue'
@@ -61,6 +62,7 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   void: { card: VoidTraits },
   roof: { card: RoofTraits },
   overhead: { card: OverheadTraits },
+  dormer: { card: DormerTraits },
   framing: {
     card: FramingTraits,
     title: ({ what }) => (what === 'joists' ? 'Joists' : 'Rafters'),
