@@ -19,6 +19,8 @@ const FACE_DARKENING = 0.08
 /** Faces lie beneath all that is drafted, their edges among walls. */
 const FACES = rankOf(depthOf('hatches') - 0.01, 0, 'others')
 const EDGES = rankOf(depthOf('walls'), 0, 'others')
+/** What keeps water out is drawn over what is cut. */
+const FILMS = rankOf(depthOf('walls') + 0.02, 0, 'others')
 /** What a plan sees of the levels beneath it lies under all that is drawn of its own. */
 const BENEATH = {
   faces: rankOf(depthOf('hatches') - 0.03, 0, 'others'),
@@ -94,7 +96,9 @@ export class DerivedDrawn implements PartSource {
     // In a plan what lies beneath is looked at, not taken.
     const taking = (source: Id): Id | null => (this.ranks === BENEATH ? null : source)
     const bySource = new Map<Id, DerivedLine[]>()
+    const films = lines.filter(({ film }) => film)
     for (const line of lines) {
+      if (line.film) continue
       const mine = bySource.get(line.source)
       if (mine) mine.push(line)
       else bySource.set(line.source, [line])
@@ -104,6 +108,12 @@ export class DerivedDrawn implements PartSource {
       const items = lineItems(some, taken, look.scale)
       return partOf(items, { rank: this.ranks.edges, place, nth }, taken) ?? []
     })
+    const keepsDry = partOf(
+      lineItems(films, taking(id), look.scale),
+      { rank: FILMS, place, nth: 0 },
+      taking(id),
+    )
+    if (keepsDry) parts.push(keepsDry)
     const record = project.get(id)
     const plain = record !== undefined && mannerOf(project, record, look).plain
     const faces = fills.flatMap((fill, nth) => {

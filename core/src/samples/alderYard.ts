@@ -2,7 +2,9 @@ import {
   CUTAWAY_LOOKS,
   addAllElevations,
   addCutaway,
+  addDormer,
   addFraming,
+  addInterior,
   addLevel,
   addOverhead,
   addRail,
@@ -13,6 +15,7 @@ import {
   addVoid,
   newProject,
   setFacts,
+  setStrips,
   setFooting,
   setLintels,
   type MakeId,
@@ -308,6 +311,23 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
         b.makeId,
       ),
     )
+  // A dormer over the teaching room.
+  b.do(
+    'Dormer',
+    addDormer(
+      b.project,
+      {
+        level,
+        at: { x: 4700, y: 1100 },
+        width: 1400,
+        eaves: 5000,
+        form: 'double',
+        pitch: (40 * Math.PI) / 180,
+        overhang: 150,
+      },
+      b.makeId,
+    ),
+  )
   // Gables, and walls beneath the eaves.
   b.do('Up to the roof', setFacts(b.project, 'wall', [west, north, east, south], { upTo: 'roof' }))
   const southWest = b.corner(west, 'a', 'left', level)
@@ -366,8 +386,31 @@ function framing(b: SampleBuilder, upper: string): void {
 
 /** Floors, the porch before the studio door, and the flue of the kilns. */
 function outside(b: SampleBuilder, ground: string, upper: string): void {
+  // What keeps it dry; plaster goes into the openings up to their frames.
+  const cavity = b.project.need('wallType', 'wall-type-cavity-350')
+  const last = cavity.strips.length - 1
+  b.do(
+    'Plaster into openings',
+    setStrips(
+      b.project,
+      cavity.id,
+      cavity.strips.map((strip, i) => (i === last ? { ...strip, turnsIn: true as const } : strip)),
+    ),
+  )
+  const walls = b.project.all('wall').filter(({ type, level }) => type === cavity.id && level === ground)
+  b.do(
+    'Damp course',
+    setFacts(
+      b.project,
+      'wall',
+      walls.map(({ id }) => id),
+      { dampCourse: -50 },
+    ),
+  )
   const within = [350, 350, 14050, 350, 14050, 8250, 350, 8250]
   b.slab(ground, within, 0, 'ground-465')
+  const [floor] = b.project.all('slab')
+  b.do('Film beneath the floor', setFacts(b.project, 'slab', floor!.id, { film: 'under' }))
   b.slab(upper, within, 0, 'timber-248')
   for (const x of [6150, 8250]) b.column(ground, 'stud', x, -1500, [140, 140], 2300)
   b.do(
@@ -410,6 +453,7 @@ interface Seen {
   readonly long: string
   readonly across: string
   readonly cutaway: string
+  readonly shop: string
   readonly details: readonly string[]
   readonly ground: string
   readonly upper: string
@@ -433,6 +477,13 @@ function views(b: SampleBuilder, ground: string, upper: string): Seen {
   })
   const cut = addCutaway(b.project, { looks: CUTAWAY_LOOKS.isometric, only: ground, height: 1200 }, b.makeId)
   b.do('Cutaway', cut.change)
+  // The shop from within, its mark beside the counter.
+  const shop = b.project.all('room').find(({ name }) => name === 'Shop')!
+  const plan = b.project.all('drawing').find(({ view }) => view === 'plan')!
+  const inside = addInterior(b.project, shop.id, b.makeId, {
+    stands: { on: plan.id, at: { x: 10_100, y: 1250 } },
+  })
+  b.do('Walls of the shop', inside.change)
   const [south, , north] = four.drawings as [string, string, string, string]
   const up = Math.PI / 2
   b.rowIn(
@@ -485,18 +536,25 @@ function views(b: SampleBuilder, ground: string, upper: string): Seen {
   b.leaderIn(foot, [600, -100], [8, 30], 'Slab on insulation')
   b.leaderIn(foot, [-60, -700], [-26, 6], 'Concrete footing')
   b.leaderIn(foot, [180, 300], [-34, 10], 'Cavity insulation')
-  // The gutter on its fascia board, the damp course and the membrane beneath the slab, skirtings, and where it breaks off.
+  // The gutter on its fascia board, skirtings, and where it breaks off.
   b.part(eaves, 'fascia-board-25-200', -475, 5400)
   b.part(eaves, 'half-round-gutter-112', -535, 5560)
   b.leaderIn(eaves, [-535, 5530], [-16, -30], 'Half-round gutter')
-  b.band(foot, [0, -50, 350, -50], { as: 'membrane' })
-  b.band(foot, [350, -465, 900, -465], { as: 'membrane' })
   b.leaderIn(foot, [60, -48], [-40, 24], 'Damp course')
   b.band(foot, [880, 120, 880, -560], { as: 'break line' })
   b.part(foot, 'skirting-18-95', 350, 0)
   b.part(floor, 'skirting-18-95', 350, 2850)
   b.band(floor, [880, 3000, 880, 2500], { as: 'break line' })
-  return { elevations: four.drawings, long, across, cutaway: cut.drawing, details, ground, upper }
+  return {
+    elevations: four.drawings,
+    long,
+    across,
+    cutaway: cut.drawing,
+    shop: inside.drawing,
+    details,
+    ground,
+    upper,
+  }
 }
 
 function viewSheets(b: SampleBuilder, seen: Seen): void {
@@ -518,7 +576,8 @@ function viewSheets(b: SampleBuilder, seen: Seen): void {
   const sections = sheet('A-105', 'Sections and cutaway')
   b.viewport(sections, seen.long, 50, 60, 330)
   b.viewport(sections, seen.across, 50, 470, 330)
-  b.viewportAt(sections, seen.cutaway, 100, 330, 140)
+  b.viewportAt(sections, seen.cutaway, 100, 250, 140)
+  b.viewportAt(sections, seen.shop, 100, 545, 130)
   const details = sheet('A-106', 'Details and foundations')
   const [eaves, atWall, foot] = seen.details as [string, string, string]
   b.viewportAt(details, eaves, 5, 225, 400)

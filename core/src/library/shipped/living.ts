@@ -36,7 +36,7 @@ export const seating = (s: Sizer): Block[] => [
     'Chair',
     'Seating',
     [rounded(-220, -250, 440, 440, 60, { filled: true }), rounded(-230, 190, 460, 60, 25, { filled: true })],
-    { front: { height: 850, items: chairFront(440, 450, 850) } },
+    { planAlone: true, front: { height: 850, items: chairFront(440, 450, 850) } },
   ),
   block('chair-arms', 'Chair with arms', 'Seating', [
     rounded(-260, -280, 520, 480, 70, { filled: true }),
