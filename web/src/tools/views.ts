@@ -275,7 +275,15 @@ export function interiorTool(bench: PlanBench): Tool {
       const room = roomAt(at)
       if (room === null)
         throw new EditRefused('nothing', 'There is no room here yet: name it first, with the tool Room.')
-      const stands = at ? { stands: { on: bench.board.id, at: at.point } } : {}
+      // A mark stands on whole millimetres.
+      const stands = at
+        ? {
+            stands: {
+              on: bench.board.id,
+              at: { x: Math.round(at.point.x), y: Math.round(at.point.y) },
+            },
+          }
+        : {}
       const made = addInterior(project, room, makeId, { ...start(bench, 'interior'), ...stands })
       return ontoSheet(bench, 'interior', project, made, makeId)
     }
