@@ -127,10 +127,18 @@ function planeAt(
   return best
 }
 
-/** How high the top of the roof lies over a place, above datum, mm; null where there is none. */
-export function roofTopAt(project: Project, p: Point): number | null {
+/** The eaves of a dormer lie so far over the roof at its front, mm, or so much of what rises behind, if that is less. */
+const USUAL_RISE = 1200
+const PART_OF_SLOPE = 0.4
+
+/** How high the eaves of a dormer lie where nobody tells, above datum, mm; null where there is no roof. */
+export function usualEaves(project: Project, p: Point): number | null {
   const found = planeAt(project, p)
-  return found && found.eaves + found.heightAt(p) + found.roof.fascia
+  if (!found) return null
+  const { heightAt, outline, eaves, roof } = found
+  const here = heightAt(p)
+  const behind = Math.max(...outline.map(heightAt)) - here
+  return eaves + here + roof.fascia + Math.max(LEAST, Math.min(USUAL_RISE, PART_OF_SLOPE * behind))
 }
 
 /** What dormers take out of a plane of a roof, clockwise as holes run. */

@@ -1,6 +1,6 @@
-import { Project, mayHave, statusOf, type AnyRecord, type Id } from '../records'
+import { Project, mayHave, statusOf, type AnyRecord } from '../records'
 
-/** The building of a project as it stands before the works, with its own stamp. */
+/** The building of a project as it stands before the works, as of a change of that. */
 interface Twin {
   readonly project: Project
   stamp: number
@@ -14,27 +14,18 @@ const twins = new WeakMap<Project, Twin>()
 export function beforeWorks(project: Project): Project {
   return project.unheard(() => {
     let twin = twins.get(project)
-    const changed = twin ? project.changedSince(twin.stamp) : null
-    if (!twin || !changed) {
+    if (!twin) twins.set(project, (twin = { project: new Project(), stamp: -1 }))
+    if (twin.stamp !== project.stamp) {
+      twin.stamp = project.stamp
       const records = [...project.everything()].flatMap((record) => before(record) ?? [])
-      twin = { project: new Project(records), stamp: project.stamp }
-      twins.set(project, twin)
-      return twin.project
+      twin.project.become(new Map(records.map((record) => [record.id, record])))
     }
-    twin.stamp = project.stamp
-    if (changed.size === 0) return twin.project
-    const put: AnyRecord[] = []
-    const drop: Id[] = []
-    for (const id of changed) {
-      const record = project.get(id)
-      const made = record && before(record)
-      if (made) put.push(made)
-      else if (twin.project.get(id)) drop.push(id)
-    }
-    if (put.length > 0 || drop.length > 0) twin.project.apply({ put, drop })
     return twin.project
   })
 }
+
+/** What is to be removed as it stands yet: the same object as long as it is the same. */
+const standing = new WeakMap<AnyRecord, AnyRecord>()
 
 /** A record as it stands before the works; null for what is new. */
 function before(record: AnyRecord): AnyRecord | null {
@@ -42,8 +33,11 @@ function before(record: AnyRecord): AnyRecord | null {
   switch (statusOf(record)) {
     case 'new':
       return null
-    case 'removed':
-      return { ...record, status: 'existing' } as AnyRecord
+    case 'removed': {
+      let made = standing.get(record)
+      if (!made) standing.set(record, (made = { ...record, status: 'existing' } as AnyRecord))
+      return made
+    }
     case 'existing':
     case null:
       return record

@@ -66,9 +66,10 @@ function begin(): void {
 const strips = computed(() => type.value?.strips ?? [])
 const mm = (value: number): string => formatLength(value, store.units)
 
-function put(strips: readonly Strip[], label: string): void {
+/** Gives whether it was done: a refusal is said, and nothing is echoed over it. */
+function put(strips: readonly Strip[], label: string): boolean {
   const { value: of } = type
-  if (of) store.edit(label, (project) => setStrips(project, of.id, strips))
+  return of !== undefined && store.edit(label, (project) => setStrips(project, of.id, strips)) !== null
 }
 /** The strips with facts of one changed; what is undefined is left out. */
 const changed = (i: number, facts: { readonly [F in keyof Strip]?: Strip[F] | undefined }): Strip[] =>
@@ -83,10 +84,8 @@ function setThickness(i: number, event: Event): void {
   const field = event.target as HTMLInputElement
   const read = parseLength(field.value, store.units)
   if (!read.ok) say.warn(read.message)
-  else {
-    put(changed(i, { thickness: read.mm }), 'Strip thickness')
-    if (read.bare) say.tell(echoLength(read.mm, read.bare, store.units))
-  }
+  else if (put(changed(i, { thickness: read.mm }), 'Strip thickness') && read.bare)
+    say.tell(echoLength(read.mm, read.bare, store.units))
   field.value = mm(strips.value[i]!.thickness)
 }
 /** Where strips of walls begin and end, above the floor; empty: with the wall. */
@@ -100,10 +99,8 @@ function setEnd(i: number, end: 'foot' | 'head', event: Event): void {
   else {
     const read = parseLength(field.value, store.units)
     if (!read.ok) say.warn(read.message)
-    else {
-      put(changed(i, { [end]: read.mm }), 'Ends of a strip')
-      if (read.bare) say.tell(echoLength(read.mm, read.bare, store.units))
-    }
+    else if (put(changed(i, { [end]: read.mm }), 'Ends of a strip') && read.bare)
+      say.tell(echoLength(read.mm, read.bare, store.units))
   }
   const now = strips.value[i]?.[end]
   field.value = now === undefined ? '' : mm(now)

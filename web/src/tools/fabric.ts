@@ -40,7 +40,7 @@ import {
 } from '@lamina/core/geometry'
 import type { Change, Id, Project, Ramp, Stair } from '@lamina/core/records'
 import { spacesOf } from '@lamina/core/rooms'
-import { roofTopAt } from '@lamina/core/solids'
+import { usualEaves } from '@lamina/core/solids'
 import { formatAngle, formatArea, formatLength } from '@lamina/core/units'
 import { lengthField, nextWay, type Way } from './drawing'
 import { examples } from './examples'
@@ -460,16 +460,12 @@ export function overheadTool(bench: PlanBench): Tool {
   return byWay(bench, OVERHEAD_WAYS, (way) => (way === 'line' ? along : way === 'drawn' ? drawn : corners))
 }
 
-/** A dormer's eaves lie so far over the roof at its front where nothing is typed, mm. */
-const DORMER_RISE = 1200
-
 /** A dormer in the slope that is pointed to. */
 export function dormerTool(bench: PlanBench): Tool {
   const { level } = bench.scene
   const width = (): number => bench.typed('width') ?? bench.values.dormer.width
   function eaves(p: Point): number {
-    const top = roofTopAt(bench.project, p)
-    const usual = top === null ? 0 : Math.round(top + DORMER_RISE - level.elevation)
+    const usual = Math.round((usualEaves(bench.project, p) ?? level.elevation) - level.elevation)
     return bench.typed('eaves') ?? (bench.values.dormer.eaves || usual)
   }
   return stepTool(bench, {
