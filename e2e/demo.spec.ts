@@ -8,7 +8,7 @@ test('the demo project is there, with live pictures and both samples', async ({ 
   await expect(page.getByText('Juniper Row bicycle workshop')).toBeVisible()
   await page.getByText('Alder Yard Pottery').click()
   await expect(page.getByTestId('board')).toBeVisible()
-  await expect(page.locator('[data-kind="drawing"]')).toHaveCount(15)
+  await expect(page.locator('[data-kind="drawing"]')).toHaveCount(16)
   await expect(page.locator('[data-kind="sheet"]')).toHaveCount(7)
   await expect(page.locator('.count')).toHaveCount(0)
 })

@@ -170,5 +170,6 @@ test('a detail is drawn from the library, kept, and a whole drawing goes into an
         async () => (await stored(server, second, 'drawing')).filter(({ view }) => view === 'detail').length,
       )
       .toBe(0)
+    await expect(page.getByText('This drawing is no longer there')).toBeVisible()
   })
 })
