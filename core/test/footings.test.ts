@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { pictureOf } from '../src/annotate'
 import { PLAIN_LOOK, sceneOf } from '../src/derive'
-import { addSight, flipWall, mapItems, setFacts, setFooting, splitItem, type MakeId } from '../src/edit'
+import {
+  addSight,
+  flipWall,
+  mapItems,
+  moveWallSideways,
+  setFacts,
+  setFooting,
+  splitItem,
+  type MakeId,
+} from '../src/edit'
 import { itemExtent } from '../src/display'
 import { moveBy } from '../src/geometry'
 import { STANDARD_MATERIALS } from '../src/library'
@@ -173,6 +182,29 @@ describe('a strip footing that steps', () => {
       [-1000, [{ along: 2000, bottom: -1300 }]],
       [-1300, [{ along: 1500, bottom: -900 }]],
     ])
+  })
+
+  it('stays where it is when an end of its wall is moved, and ends with it', () => {
+    const project = stepped()
+    const steps = () => {
+      const { a, b, footing } = project.need('wall', 'south')
+      const way = b.x > a.x ? 1 : -1
+      return [
+        footing!.bottom,
+        ...(footing!.steps ?? []).flatMap(({ along, bottom }) => [a.x + way * along, bottom]),
+      ]
+    }
+    expect(steps()).toEqual([-1000, 2000, -1300, 4500, -900])
+    // The wall before its start is moved out, and in again further than the first step.
+    made(project, moveWallSideways(project, 'west', -700))
+    expect(project.need('wall', 'south').a.x).toBe(-700)
+    expect(steps()).toEqual([-1000, 2000, -1300, 4500, -900])
+    made(project, moveWallSideways(project, 'west', 3200))
+    expect(project.need('wall', 'south').a.x).toBe(2500)
+    expect(steps()).toEqual([-1300, 4500, -900])
+    made(project, moveWallSideways(project, 'east', 2000))
+    expect(project.need('wall', 'south').b.x).toBe(4000)
+    expect(steps()).toEqual([-1300])
   })
 
   it('has its steps in order along the wall, or is refused', () => {

@@ -121,20 +121,30 @@ export function columnFooting({ at, turn, footing }: Column): Path | null {
   return pathOfPoints([corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)], true)
 }
 
-/** The strip footing of a wall that is drawn from its other end. */
-export function turnedFooting(footing: StripFooting, length: number): StripFooting {
-  const { steps = [], bottom } = footing
+/** The strip footing with its steps at other distances; `turned`: those run from the end of it to its start. */
+export function steppedAt(footing: StripFooting, along: readonly number[], turned: boolean): StripFooting {
+  const { steps = [] } = footing
   if (steps.length === 0) return footing
-  const bottoms = [bottom, ...steps.map((step) => step.bottom)].reverse()
+  const bottoms = [footing.bottom, ...steps.map(({ bottom }) => bottom)]
+  const places = [...along]
+  if (turned) {
+    bottoms.reverse()
+    places.reverse()
+  }
   return {
     ...footing,
     bottom: bottoms[0]!,
-    steps: steps
-      .map(({ along }) => length - along)
-      .reverse()
-      .map((along, i) => ({ along, bottom: bottoms[i + 1]! })),
+    steps: places.map((place, i) => ({ along: place, bottom: bottoms[i + 1]! })),
   }
 }
+
+/** The strip footing of a wall that is drawn from its other end. */
+export const turnedFooting = (footing: StripFooting, length: number): StripFooting =>
+  steppedAt(
+    footing,
+    (footing.steps ?? []).map(({ along }) => length - along),
+    true,
+  )
 
 /** The strip footing of a part of a wall: from a distance along it on, so long. */
 export function footingPart(footing: StripFooting, from: number, length: number): StripFooting {

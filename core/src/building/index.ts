@@ -24,6 +24,7 @@ export {
   footingStepLines,
   footingStretches,
   wallFooting,
+  steppedAt,
   turnedFooting,
   wallFootingParts,
   type FootingStretch,

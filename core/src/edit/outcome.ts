@@ -26,6 +26,7 @@ import {
 } from '../records'
 import {
   anchorsOf,
+  carryFootings,
   carryOpenings,
   carryTie,
   reshaped,
@@ -151,6 +152,7 @@ export class Outcome {
 
   /** The change, with everything that goes along. Throws EditRefused for what nobody can mean. */
   change(): Change {
+    this.carryFootings()
     for (const record of this.stored.values()) {
       const was = this.project.get(record.id)
       // Moved as it is, it is as sound as it was.
@@ -180,6 +182,14 @@ export class Outcome {
       const [now] = fate.parts
       if (fate.parts.length !== 1 || now!.id !== id || now === fate.was) continue
       if (!fate.mirrored && standsStill(fate.was, now!, this.project)) this.fates.delete(id)
+    }
+  }
+
+  private carryFootings(): void {
+    for (const [id, fate] of this.fates) {
+      const parts = carryFootings(fate)
+      for (const [i, part] of parts.entries()) if (part !== fate.parts[i]) this.stored.set(part.id, part)
+      if (parts !== fate.parts) this.fates.set(id, { ...fate, parts })
     }
   }
 

@@ -1,4 +1,4 @@
-import { buildingOf, footingPart, wallAxis, type Boundary } from '../building'
+import { buildingOf, wallAxis, type Boundary } from '../building'
 import {
   SHORTEST,
   boxOf,
@@ -6,7 +6,6 @@ import {
   edgeLength,
   edgesOf,
   growBox,
-  partAt,
   pathBox,
   pathLength,
   pathOf,
@@ -76,12 +75,8 @@ export function alongPath(record: Wall | Linework, path: Path): Wall | Linework 
   return wallAlong(record, edges[0]!)
 }
 
-function wallAlong(whole: Wall, edge: Edge): Wall {
-  const { a, b, sweep } = edge
-  const { footing } = whole
-  const from = footing?.steps ? edgeLength(wallAxis(whole)) * partAt(wallAxis(whole), a) : 0
-  const wall = footing?.steps ? { ...whole, footing: footingPart(footing, from, edgeLength(edge)) } : whole
-  const { sweep: _, ...rest } = wall
+function wallAlong(whole: Wall, { a, b, sweep }: Edge): Wall {
+  const { sweep: _, ...rest } = whole
   return sweep === 0 ? { ...rest, a, b } : { ...rest, a, b, sweep }
 }
 

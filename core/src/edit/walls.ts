@@ -24,7 +24,6 @@ import {
   bodyBox,
   inWall,
   solverOf,
-  turnedFooting,
   wallAxis,
   wallLine,
   wallShape,
@@ -343,11 +342,10 @@ export function flipWall(project: Project, id: Id): Change {
   refuseLocked(project, [id])
   const wall = project.need('wall', id)
   const reference = wall.reference === 'left' ? 'right' : wall.reference === 'right' ? 'left' : 'centre'
-  const { joinA, joinB, sweep, footing, tanked, ...rest } = wall
+  const { joinA, joinB, sweep, tanked, ...rest } = wall
   return new Outcome(project)
     .put({
       ...rest,
-      ...(footing ? { footing: turnedFooting(footing, edgeLength(wallAxis(wall))) } : {}),
       ...(tanked ? { tanked: tanked === 'left' ? 'right' : 'left' } : {}),
       a: wall.b,
       b: wall.a,

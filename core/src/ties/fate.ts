@@ -1,5 +1,5 @@
 import { sizeOf } from '../blocks'
-import { wallAxis } from '../building'
+import { footingPart, steppedAt, wallAxis } from '../building'
 import {
   ROUNDING,
   ON_LINE,
@@ -162,6 +162,27 @@ export function carryOpenings(openings: readonly Opening[], fate: Fate): Carried
     }
     return [{ opening: made, cut: !fate.keepsEnds && stood && !within(along, edgeLength(part.axis)) }]
   })
+}
+
+/**
+ * The parts of a wall, their strip footings stepping where they stepped. A part whose footing was changed by what
+ * was done is left as it was made.
+ */
+export function carryFootings(fate: Fate): readonly AnyRecord[] {
+  const { was } = fate
+  if (was.kind !== 'wall' || !was.footing?.steps) return fate.parts
+  const { footing } = was
+  const axis = wallAxis(was)
+  const made = new Map<AnyRecord, Wall>()
+  for (const part of wallParts(fate, axis)) {
+    if (JSON.stringify(part.wall.footing) !== JSON.stringify(footing)) continue
+    const placed = was.footing.steps.map(({ along }) => alongParts(fate, axis, [part], along)!.along)
+    made.set(part.wall, {
+      ...part.wall,
+      footing: footingPart(steppedAt(footing, placed, part.reversed), 0, edgeLength(part.axis)),
+    })
+  }
+  return fate.parts.map((part) => made.get(part) ?? part)
 }
 
 /** All ties of a record. */

@@ -2,6 +2,7 @@ export { groundBeneath, holdAnchor, openingPoint, type Ground, type Held } from 
 export { TieFinder } from './find'
 export {
   anchorsOf,
+  carryFootings,
   carryOpenings,
   carryTie,
   reshaped,
