@@ -42,22 +42,32 @@ export function regionOf<E extends ViewEdge>(
 }
 
 /** Points this near to each other are one: lines that cross at a flat angle find their crossing no more exactly. */
+const NEAR = 20 * SAME_POINT
+/** Side of a cell, mm: most points look into one cell only. */
+const CELL = 64 * NEAR
+/** A number for a cell; others may have the same, so that what is found in it is looked at. */
+const keyOf = (x: number, y: number): number => (Math.imul(x, 73_856_093) ^ Math.imul(y, 19_349_663)) | 0
+
 class Nodes {
   readonly xs: number[] = []
   readonly ys: number[] = []
-  private readonly cells = new Map<string, number>()
+  /** The last point that came into a cell, and for each point the one before it in its cell; -1: none. */
+  private readonly last = new Map<number, number>()
+  private readonly before: number[] = []
 
   at(x: number, y: number): number {
-    const [cx, cy] = [Math.floor(x / CELL), Math.floor(y / CELL)]
-    for (let i = cx - 1; i <= cx + 1; i++)
-      for (let j = cy - 1; j <= cy + 1; j++) {
-        const there = this.cells.get(`${i} ${j}`)
-        if (there !== undefined && Math.hypot(this.xs[there]! - x, this.ys[there]! - y) <= CELL) return there
-      }
-    this.cells.set(`${cx} ${cy}`, this.xs.length)
-    this.xs.push(x)
-    this.ys.push(y)
-    return this.xs.length - 1
+    const { xs, ys, last, before } = this
+    const [x1, y1] = [Math.floor((x + NEAR) / CELL), Math.floor((y + NEAR) / CELL)]
+    for (let i = Math.floor((x - NEAR) / CELL); i <= x1; i++)
+      for (let j = Math.floor((y - NEAR) / CELL); j <= y1; j++)
+        for (let node = last.get(keyOf(i, j)) ?? -1; node >= 0; node = before[node]!)
+          if (Math.hypot(xs[node]! - x, ys[node]! - y) <= NEAR) return node
+    const key = keyOf(Math.floor(x / CELL), Math.floor(y / CELL))
+    const node = xs.length
+    before.push(last.get(key) ?? -1)
+    last.set(key, node)
+    xs.push(x)
+    ys.push(y)
+    return node
   }
 }
-const CELL = 20 * SAME_POINT
