@@ -36,14 +36,14 @@ function elevation(project: Project): Id {
   return drawing
 }
 const scene = (project: Project, id: Id) => sceneOf(project, project.need('drawing', id))
-const grips = (project: Project, id: Id, of: Id) =>
+const placesOf = (project: Project, id: Id, of: Id) =>
   Object.fromEntries(
-    handlesIn(scene(project, id), project.get(of)!, 50).map(({ grip, at }) => [grip, at] as const),
+    handlesIn(scene(project, id), project.get(of)!, 50).map(({ part, at }) => [part, at] as const),
   )
-/** Pulls the point of something that a grip moves. */
-function pull(project: Project, id: Id, of: Id, grip: string, to: Point, alone = false): Change {
+/** Pulls the point of something that a part moves. */
+function pull(project: Project, id: Id, of: Id, part: string, to: Point, alone = false): Change {
   const handles = handlesIn(scene(project, id), project.get(of)!, 50)
-  const index = handles.findIndex((each) => each.grip === grip)
+  const index = handles.findIndex((each) => each.part === part)
   return made(project, moveInView(project, id, of, index, to, seenAround(scene(project, id), 50), alone))
 }
 
@@ -52,18 +52,19 @@ describe('the lines of levels and the grid in an elevation', () => {
     const project = box()
     const id = elevation(project)
     // 14 mm on paper at 1:50 is 700 mm beyond walls that reach from -70 to 6 070.
-    expect(grips(project, id, LEVEL)['line to']).toEqual({ x: 6770, y: 0 })
-    expect(grips(project, id, 'upper')['line from']).toEqual({ x: -770, y: 2700 })
+    expect(placesOf(project, id, LEVEL)['line to']).toEqual({ x: 6770, y: 0 })
+    expect(placesOf(project, id, 'upper')['line from']).toEqual({ x: -770, y: 2700 })
     pull(project, id, LEVEL, 'line to', { x: 7070, y: 0 })
-    for (const level of [LEVEL, 'upper']) expect(grips(project, id, level)['line to']!.x).toBeCloseTo(7070, 9)
+    for (const level of [LEVEL, 'upper'])
+      expect(placesOf(project, id, level)['line to']!.x).toBeCloseTo(7070, 9)
     pull(project, id, 'upper', 'line to', { x: 8070, y: 2700 }, true)
-    expect(grips(project, id, LEVEL)['line to']!.x).toBeCloseTo(7070, 9)
-    expect(grips(project, id, 'upper')['line to']!.x).toBeCloseTo(8070, 9)
+    expect(placesOf(project, id, LEVEL)['line to']!.x).toBeCloseTo(7070, 9)
+    expect(placesOf(project, id, 'upper')['line to']!.x).toBeCloseTo(8070, 9)
     // By itself it stays so, until it comes within a millimetre on paper of the others.
     pull(project, id, LEVEL, 'line to', { x: 6570, y: 0 })
-    expect(grips(project, id, 'upper')['line to']!.x).toBeCloseTo(8070, 9)
+    expect(placesOf(project, id, 'upper')['line to']!.x).toBeCloseTo(8070, 9)
     pull(project, id, 'upper', 'line to', { x: 6600, y: 2700 })
-    expect(grips(project, id, 'upper')['line to']!.x).toBeCloseTo(6570, 9)
+    expect(placesOf(project, id, 'upper')['line to']!.x).toBeCloseTo(6570, 9)
     expect(project.need('drawing', id)).not.toHaveProperty('ownEnds')
   })
 
@@ -90,7 +91,7 @@ describe('the lines of levels and the grid in an elevation', () => {
     pull(project, id, 'B', 'grid line', { x: 6250, y: 0 })
     expect(project.need('gridLine', 'B')).toMatchObject({ a: { x: 6250 }, b: { x: 6250 } })
     // It runs along the picture, and has no line there.
-    expect(grips(project, id, '1')).toEqual({})
+    expect(placesOf(project, id, '1')).toEqual({})
   })
 
   it('let go of an end of their own when they are gone, and take it back', () => {
@@ -100,7 +101,7 @@ describe('the lines of levels and the grid in an elevation', () => {
     const inverse = made(project, removeItems(project, ['A']))
     expect(project.need('drawing', id)).not.toHaveProperty('ownEnds')
     made(project, inverse)
-    expect(grips(project, id, 'A')['line from']!.y).toBeCloseTo(-2000, 9)
+    expect(placesOf(project, id, 'A')['line from']!.y).toBeCloseTo(-2000, 9)
   })
 })
 

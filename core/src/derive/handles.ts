@@ -1,6 +1,6 @@
 import { handlesOf, isStanding, standsIn, type Handle } from '../kinds'
 import type { AnyRecord } from '../records'
-import { viewHandles, type SeenAround, type ViewGrip } from '../views'
+import { viewHandles, type SeenAround, type PulledPart } from '../views'
 import { derivedOf, type Scene } from './scene'
 
 /**
@@ -22,13 +22,13 @@ export function handlesIn(
   scene: Scene,
   record: AnyRecord,
   scale: number,
-): readonly (Handle & { readonly grip?: ViewGrip })[] {
+): readonly (Handle & { readonly part?: PulledPart })[] {
   if (scene.view !== 'derived' || standsIn(scene.board, record)) return handlesOf(record)
   const [frame] = isStanding(scene.board) ? scene.frames : []
   if (!frame) return []
-  return viewHandles(scene.project, frame, record, seenAround(scene, scale)).map(({ at, grip }) => ({
+  return viewHandles(scene.project, frame, record, seenAround(scene, scale)).map(({ at, part }) => ({
     at,
     from: at,
-    grip,
+    part,
   }))
 }

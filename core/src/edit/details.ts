@@ -1,12 +1,12 @@
 import {
   Project,
   carriedAlong,
-  detailItemKinds,
+  keptThingKinds,
   tieHost,
   type Anchor,
   type AnyRecord,
   type Change,
-  type DetailItem,
+  type KeptThing,
   type DrawingOf,
   type Id,
   type KeptDetail,
@@ -36,7 +36,7 @@ export const draftedOn = (project: Project, drawing: Id): AnyRecord[] =>
   project
     .dependents(drawing)
     .flatMap((id) => project.get(id) ?? [])
-    .filter((record) => detailItemKinds.has(record.kind) && 'drawing' in record && record.drawing === drawing)
+    .filter((record) => keptThingKinds.has(record.kind) && 'drawing' in record && record.drawing === drawing)
 
 /**
  * Keeps what is drafted on a drawing in the library, as a detail to be drawn again. What is tied to anything else stays
@@ -68,7 +68,7 @@ export function keepDetail(
 }
 
 /** Records as the items of a detail, held by each other alone. */
-function asItems(project: Project, records: readonly AnyRecord[], host: Id): DetailItem[] {
+function asItems(project: Project, records: readonly AnyRecord[], host: Id): KeptThing[] {
   const within = new Set(records.map(({ id }) => id))
   return records.flatMap((record) => {
     const tie = (anchor: Anchor): Anchor => {
@@ -78,8 +78,8 @@ function asItems(project: Project, records: readonly AnyRecord[], host: Id): Det
     }
     const made = carriedAlong(record, { became: (id) => (within.has(id) ? undefined : []), tie })
     if (!made) return []
-    const { level: _, ...rest } = made as DetailItem & { level?: Id }
-    return { ...rest, drawing: host } as DetailItem
+    const { level: _, ...rest } = made as KeptThing & { level?: Id }
+    return { ...rest, drawing: host } as KeptThing
   })
 }
 

@@ -12,7 +12,7 @@ import {
   type Frame,
   type LineSide,
   type SeenAround,
-  type ViewGrip,
+  type PulledPart,
 } from '../views'
 import { moveItems, setFacts } from './items'
 import { changeOpening } from './openings'
@@ -45,9 +45,9 @@ export function moveInView(
   const handle = frame && record ? viewHandles(project, frame, record, around)[index] : undefined
   if (!frame || !record || !handle)
     throw new EditRefused('nothing', 'This has no points by which it is reshaped here.')
-  if (around && (handle.grip === 'line from' || handle.grip === 'line to'))
-    return pullLine(project, around, record, handle.grip === 'line from' ? 'from' : 'to', to, alone)
-  return gripped(project, frame, record, handle.grip, handle.at, to)
+  if (around && (handle.part === 'line from' || handle.part === 'line to'))
+    return pullLine(project, around, record, handle.part === 'line from' ? 'from' : 'to', to, alone)
+  return pulled(project, frame, record, handle.part, handle.at, to)
 }
 
 /** One end of the line of a level or of the grid pulled: with all that end on that side as it does, or by itself. */
@@ -98,35 +98,35 @@ function beyondSide(extent: Box, side: LineSide, { x, y }: Point): number {
   }
 }
 
-function gripped(
+function pulled(
   project: Project,
   frame: Frame,
   record: AnyRecord,
-  grip: ViewGrip,
+  part: PulledPart,
   at: Point,
   to: Point,
 ): Change {
   const up = to.y - at.y
   switch (record.kind) {
     case 'opening':
-      return openingGripped(project, frame, record, grip, at, to)
+      return openingPulled(project, frame, record, part, at, to)
     case 'wall': {
       const floor = floorOf(project, record.level)
       const height = record.height ?? project.need('level', record.level).height - record.base
-      if (grip === 'top') return setFacts(project, 'wall', record.id, { height: positive(height + up) })
+      if (part === 'top') return setFacts(project, 'wall', record.id, { height: positive(height + up) })
       const base = to.y - floor
       return setFacts(project, 'wall', record.id, { base, height: positive(height - up) })
     }
     case 'roof':
       return setFacts(project, 'roof', record.id, { eaves: record.eaves + up })
     case 'slab':
-      return grip === 'top'
+      return part === 'top'
         ? setFacts(project, 'slab', record.id, { top: record.top + up })
         : setFacts(project, 'slab', record.id, { thickness: positive(record.thickness - up) })
     case 'column': {
       const { base = 0 } = record
       const height = record.height ?? project.need('level', record.level).height - base
-      return grip === 'top'
+      return part === 'top'
         ? setFacts(project, 'column', record.id, { height: positive(height + up) })
         : setFacts(project, 'column', record.id, { base: base + up, height: positive(height - up) })
     }
@@ -138,7 +138,7 @@ function gripped(
       return moveItems(project, [record.id], { x: right.x * across, y: right.y * across })
     }
     case 'overhead':
-      return grip === 'top'
+      return part === 'top'
         ? setFacts(project, 'overhead', record.id, { height: positive(record.height + up) })
         : setFacts(project, 'overhead', record.id, { bottom: record.bottom + up })
     default:
@@ -154,11 +154,11 @@ function positive(height: number): number {
 /** Walls that run so steeply into the picture are not moved along in it: the part of them that is seen. */
 const LEAST_SEEN = 0.05
 
-function openingGripped(
+function openingPulled(
   project: Project,
   frame: Frame,
   opening: Opening,
-  grip: ViewGrip,
+  part: PulledPart,
   at: Point,
   to: Point,
 ): Change {
@@ -168,17 +168,17 @@ function openingGripped(
   const change = (facts: Parameters<typeof changeOpening>[3]): Change =>
     changeOpening(project, solved, opening.id, facts)
   const up = to.y - at.y
-  if (grip === 'sill') return change({ sill: opening.sill + up })
-  if (grip === 'head') return change({ head: opening.head + up })
+  if (part === 'sill') return change({ sill: opening.sill + up })
+  if (part === 'head') return change({ head: opening.head + up })
   const { right } = frame.looking
   const seen = dot(solved.shape.u, right)
   const edge = edgeInPicture(project, frame, opening.id, 'sill left')
   if (!edge || Math.abs(seen) < LEAST_SEEN)
     throw new EditRefused('no-solution', 'Its wall is seen from the end here: move it in plan.')
   const by = (to.x - at.x) / seen
-  if (grip === 'place')
+  if (part === 'place')
     return change({ along: opening.along + by, sill: opening.sill + up, head: opening.head + up })
-  const grown = grip === 'start jamb' ? -by : by
+  const grown = part === 'start jamb' ? -by : by
   return change({ width: opening.width + grown, along: opening.along + by / 2 })
 }
 
@@ -198,7 +198,7 @@ export function moveThroughView(project: Project, drawing: Id, ids: readonly Id[
   if (openings.length === chosen.length) {
     const made = openings.flatMap((opening) => {
       const at = { x: 0, y: 0 }
-      return openingGripped(project, frame, opening, 'place', at, by).put
+      return openingPulled(project, frame, opening, 'place', at, by).put
     })
     return new Outcome(project).put(...made).change()
   }

@@ -199,11 +199,11 @@ const wardrobe = recipe(
     }
     items.push(line(-width / 2, -depth + 25, width / 2, -depth + 25))
     const parts = Array.from({ length: doors - 1 }, (_, i) => -width / 2 + (width * (i + 1)) / doors)
-    const grip = Math.min(40, width / doors / 3)
+    const pull = Math.min(40, width / doors / 3)
     const front = [
       box(-width / 2, 0, width, TALL),
       line(-width / 2, 80, width / 2, 80),
-      ...parts.flatMap((x) => [line(x, 80, x, TALL), line(x - grip, 1000, x - grip, 1150)]),
+      ...parts.flatMap((x) => [line(x, 80, x, TALL), line(x - pull, 1000, x - pull, 1150)]),
     ]
     return { width, depth, items, front: { height: TALL, items: front } }
   },

@@ -23,7 +23,7 @@ export {
 } from './openings'
 export type { Anchor, Dimension, Leader, LevelMark, Note } from './annotation'
 export type { Drawing, DrawingOf, StandingView, View } from './drawing'
-export { detailItemKinds, type DetailItem, type KeptDetail } from './keptDetail'
+export { keptThingKinds, type KeptThing, type KeptDetail } from './keptDetail'
 export type { DraftItem, Block, BlockSize, Placement } from './blocks'
 export {
   lineMeanings,

@@ -5,7 +5,7 @@ import { groupSchema, hatchSchema, lineworkSchema, repeatSchema } from './drafti
 import { idSchema, ratioSchema, sharedNameSchema } from './parts'
 
 /** What a detail is made of: what is drafted and written on one drawing. */
-const detailItemSchema = z.discriminatedUnion('kind', [
+const keptThingSchema = z.discriminatedUnion('kind', [
   lineworkSchema,
   hatchSchema,
   placementSchema,
@@ -26,15 +26,15 @@ export const keptDetailSchema = z.strictObject({
   section: sharedNameSchema,
   /** The scale it reads at: real mm to one paper mm. */
   scale: ratioSchema,
-  items: z.array(detailItemSchema).min(1, 'A detail holds at least one thing.').max(5000),
+  items: z.array(keptThingSchema).min(1, 'A detail holds at least one thing.').max(5000),
 })
 
 export type KeptDetail = z.infer<typeof keptDetailSchema>
-export type DetailItem = KeptDetail['items'][number]
+export type KeptThing = KeptDetail['items'][number]
 
 /** The kinds a kept detail may hold. */
-export const detailItemKinds: ReadonlySet<string> = new Set(
-  detailItemSchema.options.flatMap((option) => ('shape' in option ? [option.shape.kind.value] : [])),
+export const keptThingKinds: ReadonlySet<string> = new Set(
+  keptThingSchema.options.flatMap((option) => ('shape' in option ? [option.shape.kind.value] : [])),
 )
 
 /** The records of this file, as the union of all takes them in. */

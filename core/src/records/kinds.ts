@@ -202,7 +202,7 @@ function withEnds<V extends DrawingOf<StandingView>>(drawing: V, { became }: Car
 }
 
 /** What the items of a kept detail need besides each other and the detail they stand on. */
-const DETAIL_ITEMS: Reference<KeptDetail> = {
+const KEPT_THINGS: Reference<KeptDetail> = {
   to: ['layer', 'lineType', 'block', 'annotationStyle', 'material'],
   ids({ id, items }) {
     const within = new Set([id, ...items.map((item) => item.id)])
@@ -396,7 +396,7 @@ export const KINDS = {
     word: 'kept detail',
     host: 'library',
     layer: null,
-    needs: [DETAIL_ITEMS],
+    needs: [KEPT_THINGS],
     loose: null,
   },
   project: { word: 'project', host: 'project', layer: null, needs: [], loose: null },

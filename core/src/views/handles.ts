@@ -6,7 +6,7 @@ import type { Frame } from './frame'
 import { lineInView } from './lines'
 
 /** What a handle of something in a view of the building moves. */
-export type ViewGrip =
+export type PulledPart =
   | 'place'
   | 'sill'
   | 'head'
@@ -22,7 +22,7 @@ export type ViewGrip =
 
 /** A point by which something is reshaped in a view of the building. */
 export interface ViewHandle {
-  readonly grip: ViewGrip
+  readonly part: PulledPart
   readonly at: Point
 }
 
@@ -55,8 +55,8 @@ export function viewHandles(
     }
     return null
   }
-  const some = (...all: readonly (readonly [ViewGrip, Point | null])[]): ViewHandle[] =>
-    all.flatMap(([grip, at]) => (at ? [{ grip, at }] : []))
+  const some = (...all: readonly (readonly [PulledPart, Point | null])[]): ViewHandle[] =>
+    all.flatMap(([part, at]) => (at ? [{ part, at }] : []))
   switch (record.kind) {
     case 'opening': {
       const [sill, head, start, end] = ['sill', 'head', 'start jamb', 'end jamb'].map(middleOf)
@@ -73,7 +73,7 @@ export function viewHandles(
       return some(['top', middleOf('top')], ['foot', middleOf('foot')])
     case 'roof': {
       const edge = edgeInPicture(project, frame, record.id, 'eaves')
-      return edge ? [{ grip: 'eaves', at: middle(edge.a, edge.b) }] : []
+      return edge ? [{ part: 'eaves', at: middle(edge.a, edge.b) }] : []
     }
     case 'slab':
     case 'column':
@@ -84,8 +84,8 @@ export function viewHandles(
       if (!heights || !edge) return []
       const { x } = middle(edge.a, edge.b)
       return [
-        { grip: 'top', at: { x, y: heights.to } },
-        { grip: 'foot', at: { x, y: heights.from } },
+        { part: 'top', at: { x, y: heights.to } },
+        { part: 'foot', at: { x, y: heights.from } },
       ]
     }
     case 'level':
@@ -94,9 +94,9 @@ export function viewHandles(
       const line = lineInView(around.board, frame.looking, record, around.extent, around.scale)
       if (!line) return []
       return [
-        { grip: record.kind === 'level' ? 'level' : 'grid line', at: middle(line.from, line.to) },
-        { grip: 'line from', at: line.from },
-        { grip: 'line to', at: line.to },
+        { part: record.kind === 'level' ? 'level' : 'grid line', at: middle(line.from, line.to) },
+        { part: 'line from', at: line.from },
+        { part: 'line to', at: line.to },
       ]
     }
     default:

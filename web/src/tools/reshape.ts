@@ -1,7 +1,7 @@
 import { handlesIn, seenAround } from '@lamina/core/derive'
 import { moveHandle, moveInView } from '@lamina/core/edit'
 import { standsIn } from '@lamina/core/kinds'
-import type { ViewGrip } from '@lamina/core/views'
+import type { PulledPart } from '@lamina/core/views'
 import { formatHeight } from '@lamina/core/units'
 import { foresee } from './preview'
 import { stepTool, type Step } from './steps'
@@ -22,8 +22,8 @@ export function reshapeTool(bench: Bench): Tool {
     step(given) {
       if (given.length > 0) return null
       const now = held()
-      return now?.grip && now.from
-        ? inView(bench, now.grip, now.from, alone)
+      return now?.part && now.from
+        ? inView(bench, now.part, now.from, alone)
         : {
             ask: 'Type its distance from the next point, or point to where it goes.',
             keys: 'Tab: turn · Esc: leave it where it is',
@@ -46,13 +46,13 @@ export function reshapeTool(bench: Bench): Tool {
         : moveHandle(project, now.id, now.index, to!)
     },
     remark(given) {
-      if (held()?.grip !== 'level' || given.length === 0) return ''
+      if (held()?.part !== 'level' || given.length === 0) return ''
       const moved = foresee(bench, (project) => this.edit(given, project, () => '')).change?.put.length ?? 0
       return moved > 1 ? `${moved - 1} other level${moved > 2 ? 's follow' : ' follows'}` : ''
     },
     key(letter) {
-      const grip = held()?.grip
-      if (letter !== 'a' || (grip !== 'line from' && grip !== 'line to')) return false
+      const part = held()?.part
+      if (letter !== 'a' || (part !== 'line from' && part !== 'line to')) return false
       alone = !alone
       return true
     },
@@ -61,8 +61,8 @@ export function reshapeTool(bench: Bench): Tool {
 }
 
 /** What is asked for a point of something of the building in a view of it. */
-function inView(bench: Bench, grip: ViewGrip, from: { x: number; y: number }, alone: boolean): Step {
-  switch (grip) {
+function inView(bench: Bench, part: PulledPart, from: { x: number; y: number }, alone: boolean): Step {
+  switch (part) {
     case 'level':
       return {
         ask: 'Type the height of the floor above datum, or point to it; what stands on it and above follows.',

@@ -1,4 +1,4 @@
-import type { Band, Block, DetailItem, Id, KeptDetail, PatternName } from '../../../records'
+import type { Band, Block, KeptThing, Id, KeptDetail, PatternName } from '../../../records'
 
 type Point = readonly [x: number, y: number]
 
@@ -7,7 +7,7 @@ type Elbow = readonly [x: number, y: number]
 
 /** Puts a whole detail together, in true sizes: what is cut, what is laid, parts, and what is written. */
 export class DetailSheet {
-  private readonly items: DetailItem[] = []
+  private readonly items: KeptThing[] = []
 
   constructor(
     private readonly id: Id,
@@ -57,7 +57,7 @@ export class DetailSheet {
   band(band: Band, ...points: readonly Point[]): Id {
     const id = this.line('lines', points)
     const line = this.items[this.items.length - 1]!
-    this.items[this.items.length - 1] = { ...line, band } as DetailItem
+    this.items[this.items.length - 1] = { ...line, band } as KeptThing
     return id
   }
 
