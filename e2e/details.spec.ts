@@ -1,38 +1,21 @@
-import type { Page } from '@playwright/test'
 import {
+  ask,
   board,
   choose,
   expect,
   newProject,
+  openCard,
+  putAway,
   room,
   stage,
   stands,
   stored,
   test,
   tool,
-  type Surface,
+  traits,
 } from './fixture'
 
 test.use({ samples: false })
-
-const traits = (page: Page) => page.getByTestId('traits')
-const card = (page: Page, name: string) => page.locator('.shelf button.card', { hasText: name })
-async function open(page: Page, name: string): Promise<Surface> {
-  await card(page, name).click()
-  await expect(page.locator('.topline, header').filter({ hasText: name }).first()).toBeVisible()
-  const surface = board(page)
-  await stands(surface)
-  return surface
-}
-async function putAway(page: Page): Promise<void> {
-  await page.getByTestId('board').focus()
-  for (let i = 0; i < 4; i++) await page.keyboard.press('Escape')
-}
-async function ask(page: Page, name: string): Promise<void> {
-  await page.keyboard.press('/')
-  await page.getByLabel('Ask for anything by name').fill(name)
-  await page.keyboard.press('Enter')
-}
 
 test('floors are dragged and typed in an elevation, and the ends of their lines pulled', async ({
   page,
@@ -42,7 +25,7 @@ test('floors are dragged and typed in an elevation, and the ends of their lines 
   await room(page)
   await stage(page, 'annotate')
   await page.getByRole('button', { name: 'All four elevations' }).click()
-  const south = await open(page, 'South elevation')
+  const south = await openCard(page, 'South elevation')
   const level = async () => (await stored(server, project, 'level'))[0]!
   const drawing = async () =>
     (await stored(server, project, 'drawing')).find(({ name }) => name === 'South elevation')!

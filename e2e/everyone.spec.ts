@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { board, expect, newProject, stage, test } from './fixture'
+import { ask, board, expect, newProject, stage, test } from './fixture'
 
 /** What does not hold at level AA of WCAG 2.1, in a part of the page or all of it: the rule and where. */
 async function faults(
@@ -26,11 +26,6 @@ async function faults(
   )
 }
 
-const ask = async (page: Page, name: string): Promise<void> => {
-  await page.keyboard.press('/')
-  await page.keyboard.type(name)
-  await page.keyboard.press('Enter')
-}
 const PANELS = [
   'Layers',
   'Wall types',

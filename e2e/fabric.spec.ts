@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { board, choose, expect, newProject, room, saved, stage, stored, test, tool } from './fixture'
+import { board, choose, expect, newProject, putAway, room, saved, stage, stored, test, tool } from './fixture'
 
 test.use({ samples: false })
 
@@ -10,10 +10,6 @@ async function fill(page: Page, label: string, value: string): Promise<void> {
   await field.press('Tab')
 }
 const focus = (page: Page): Promise<void> => page.getByTestId('board').focus()
-async function putAway(page: Page): Promise<void> {
-  await focus(page)
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Escape')
-}
 const bounds = (vertices: readonly { x: number; y: number }[]) => ({
   wide: Math.max(...vertices.map(({ x }) => x)) - Math.min(...vertices.map(({ x }) => x)),
   deep: Math.max(...vertices.map(({ y }) => y)) - Math.min(...vertices.map(({ y }) => y)),

@@ -187,3 +187,33 @@ export async function stands({ element }: Surface): Promise<void> {
     }
   })
 }
+
+/** What is told of what is selected. */
+export const traits = (page: Page): Locator => page.getByTestId('traits')
+/** A drawing or sheet on the shelf. */
+export const card = (page: Page, name: string): Locator =>
+  page.locator('.shelf button.card', { hasText: name })
+
+/** Opens a drawing by its card on the shelf, and waits until it is drawn. */
+export async function openCard(page: Page, name: string): Promise<Surface> {
+  await card(page, name).click()
+  await expect(page.locator('.topline, header').filter({ hasText: name }).first()).toBeVisible()
+  const surface = board(page)
+  await stands(surface)
+  return surface
+}
+
+/** Nothing in hand, nothing selected, the board has the keys. */
+export async function putAway(page: Page): Promise<void> {
+  await page.getByTestId('board').focus()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Escape')
+}
+
+/** Asks for something by its name. */
+export async function ask(page: Page, name: string): Promise<void> {
+  await page.keyboard.press('/')
+  const field = page.getByLabel('Ask for anything by name')
+  await field.fill(name)
+  await field.press('Enter')
+  await expect(field).toBeHidden()
+}

@@ -1,14 +1,9 @@
 import type { Page } from '@playwright/test'
-import { begin, expect, saved, stored, test, tool } from './fixture'
+import { ask, begin, expect, saved, stored, test, tool } from './fixture'
 
 test.use({ samples: false })
 
 const field = (page: Page, name: string) => page.getByTestId('measure-tag').getByLabel(name, { exact: true })
-const ask = async (page: Page, name: string): Promise<void> => {
-  await page.keyboard.press('/')
-  await page.keyboard.type(name)
-  await page.keyboard.press('Enter')
-}
 
 test('the first three things, the last tool again with its last figures', async ({ page, server }) => {
   const { project, surface } = await begin(page, 'Again')

@@ -1,13 +1,8 @@
-import { expect, newProject, room, stage, stored, test, tool, type Surface } from './fixture'
+import { expect, newProject, putAway, room, stage, stored, type Surface, test, tool, traits } from './fixture'
 import type { Page } from '@playwright/test'
 
 test.use({ samples: false })
 
-const traits = (page: Page) => page.getByTestId('traits')
-async function putAway(page: Page): Promise<void> {
-  await page.getByTestId('board').focus()
-  for (let i = 0; i < 4; i++) await page.keyboard.press('Escape')
-}
 /** Types into a field of Traits. */
 async function fill(page: Page, label: string, value: string): Promise<void> {
   const field = traits(page).getByRole('textbox', { name: label, exact: true })

@@ -1,14 +1,23 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { board, choose, expect, newProject, room, saved, stage, stands, stored, test, tool } from './fixture'
+import {
+  board,
+  choose,
+  expect,
+  newProject,
+  putAway,
+  room,
+  saved,
+  stage,
+  stands,
+  stored,
+  test,
+  tool,
+  traits,
+} from './fixture'
 
 test.use({ samples: false })
 
-const traits = (page: Page) => page.getByTestId('traits')
-async function putAway(page: Page): Promise<void> {
-  await page.getByTestId('board').focus()
-  for (let i = 0; i < 4; i++) await page.keyboard.press('Escape')
-}
 async function lens(page: Page, name: string): Promise<void> {
   await page.getByTitle('What is shown, and how').click()
   await page

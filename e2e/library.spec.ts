@@ -1,17 +1,10 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { board, choose, expect, newProject, saved, stage, stored, test, tool } from './fixture'
+import { ask, board, choose, expect, newProject, saved, stage, stored, test, tool } from './fixture'
 
 test.use({ samples: false })
 
 /** Takes an entry of Ask. */
-async function ask(page: Page, words: string): Promise<void> {
-  await page.keyboard.press('/')
-  const field = page.getByLabel('Ask for anything by name')
-  await field.fill(words)
-  await field.press('Enter')
-  await expect(field).toBeHidden()
-}
 
 const card = (page: Page, name: string) =>
   page.locator('.card').filter({ has: page.getByText(name, { exact: true }) })

@@ -1,13 +1,21 @@
 import type { Page } from '@playwright/test'
-import { board, expect, newProject, room, saved, stage, stands, stored, test, tool } from './fixture'
+import {
+  board,
+  expect,
+  newProject,
+  putAway,
+  room,
+  saved,
+  stage,
+  stands,
+  stored,
+  test,
+  tool,
+  traits,
+} from './fixture'
 
 test.use({ samples: false })
 
-const traits = (page: Page) => page.getByTestId('traits')
-async function putAway(page: Page): Promise<void> {
-  await page.getByTestId('board').focus()
-  for (let i = 0; i < 4; i++) await page.keyboard.press('Escape')
-}
 async function fill(page: Page, label: string, value: string): Promise<void> {
   const field = page.getByRole('textbox', { name: label, exact: true }).first()
   await field.fill(value)

@@ -1,9 +1,11 @@
 import { readFileSync } from 'node:fs'
-import type { Page } from '@playwright/test'
 import {
   board,
+  card,
   expect,
   newProject,
+  openCard,
+  putAway,
   room,
   saved,
   sheet,
@@ -12,25 +14,11 @@ import {
   stored,
   test,
   tool,
-  type Surface,
+  traits,
 } from './fixture'
 import { readPdf } from './pdf'
 
 test.use({ samples: false })
-
-const traits = (page: Page) => page.getByTestId('traits')
-const card = (page: Page, name: string) => page.locator('.shelf button.card', { hasText: name })
-async function open(page: Page, name: string): Promise<Surface> {
-  await card(page, name).click()
-  await expect(page.locator('.topline, header').filter({ hasText: name }).first()).toBeVisible()
-  const surface = board(page)
-  await stands(surface)
-  return surface
-}
-async function putAway(page: Page): Promise<void> {
-  await page.getByTestId('board').focus()
-  for (let i = 0; i < 4; i++) await page.keyboard.press('Escape')
-}
 
 test('a room with a window is seen from all sides, cut, and drafted over', async ({ page, server }) => {
   const project = await newProject(page, { name: 'Views', level: 'Ground', height: '2700' })
@@ -90,7 +78,7 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
   })
 
   await test.step('in the elevation a window is moved up by its sill, and sideways by its middle', async () => {
-    const south = await open(page, 'South elevation')
+    const south = await openCard(page, 'South elevation')
     const { along, width } = window!
     const wall = (await stored(server, project, 'wall')).find(({ id }) => id === window!.wall)!
     const middle = wall.a.x + ((wall.b.x - wall.a.x) / Math.abs(wall.b.x - wall.a.x)) * along
@@ -112,7 +100,7 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
   })
 
   await test.step('a dimension holds on to the edges of the building, and follows them', async () => {
-    const south = await open(page, 'South elevation')
+    const south = await openCard(page, 'South elevation')
     const { along, width } = window!
     const wall = (await stored(server, project, 'wall')).find(({ id }) => id === window!.wall)!
     const left = wall.a.x + ((wall.b.x - wall.a.x) / Math.abs(wall.b.x - wall.a.x)) * along - width / 2
@@ -153,7 +141,7 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
   })
 
   await test.step('a level mark tells the sill and follows it', async () => {
-    const south = await open(page, 'South elevation')
+    const south = await openCard(page, 'South elevation')
     const { along, width } = window!
     const wall = (await stored(server, project, 'wall')).find(({ id }) => id === window!.wall)!
     const left = wall.a.x + ((wall.b.x - wall.a.x) / Math.abs(wall.b.x - wall.a.x)) * along - width / 2
@@ -171,7 +159,7 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
   })
 
   await test.step('a window is put in from the elevation, by typed distances from the corner and the floor', async () => {
-    const north = await open(page, 'North elevation')
+    const north = await openCard(page, 'North elevation')
     const before = await stored(server, project, 'opening')
     await stage(page, 'openings')
     await tool(page, 'Window')
@@ -197,7 +185,7 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
   })
 
   await test.step('another plan of the level is cut at its own height, in a place of it at another', async () => {
-    await open(page, 'Ground plan')
+    await openCard(page, 'Ground plan')
     await stage(page, 'annotate')
     await page.getByRole('button', { name: 'Another plan' }).click()
     await page.getByRole('combobox', { name: 'For' }).press('ArrowDown')
@@ -259,7 +247,7 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
 
   await test.step('its mark tells the sheet now', async () => {
     await stage(page, 'annotate')
-    await open(page, 'Ground plan')
+    await openCard(page, 'Ground plan')
     const north = (await drawings()).find(({ name }) => name === 'North elevation')!
     if (north.view !== 'elevation') throw new Error('no elevation')
     await page.keyboard.press('Home')
@@ -282,7 +270,7 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
     await expect
       .poll(async () => (await drawings()).find(({ view }) => view === 'cutaway'))
       .toMatchObject({ cut: { by: 'height', height: 1500 } })
-    const section = await open(page, 'Section A')
+    const section = await openCard(page, 'Section A')
     await tool(page, 'Detail')
     await section.press(-700, -300)
     await section.press(500, 1000)
@@ -293,7 +281,7 @@ test('a room with a window is seen from all sides, cut, and drafted over', async
         of: { beneath: 'shown' },
       })
     await putAway(page)
-    const detail = await open(page, 'Detail D1')
+    const detail = await openCard(page, 'Detail D1')
     // Drafted over what the building knows: it is snapped to there.
     await page.keyboard.press('g')
     await putAway(page)

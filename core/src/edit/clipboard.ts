@@ -89,6 +89,25 @@ export function readClipping(text: string): Clipping | null {
 /** What a project is laid out in, and no clipping brings along. */
 const FRAME: ReadonlySet<RecordKind> = new Set<RecordKind>(['level', 'drawing', 'sheet'])
 
+/** What of the library a clipping brings that is not here yet, and what is called otherwise here. */
+export function sharedFrom(
+  project: Project,
+  clipping: Clipping,
+  makeId: MakeId,
+): { readonly brought: AnyRecord[]; readonly renamed: ReadonlyMap<Id, Id> } {
+  const shared = clipping.records.filter(isLibraryRecord)
+  const { arrivals, renamed } = merge(
+    project,
+    gather(
+      shared,
+      shared.map(({ id }) => id),
+    ),
+    () => 'here',
+    makeId,
+  )
+  return { brought: arrivals.flatMap(({ put }) => put ?? []), renamed }
+}
+
 /**
  * A clipping put into a board, shifted by a displacement. Layers, line types, wall types, materials and
  * blocks that are not here yet (by id, then by name) come along.
@@ -101,17 +120,7 @@ export function paste(
   shift: { x: number; y: number },
   makeId: MakeId,
 ): Change {
-  const shared = clipping.records.filter(isLibraryRecord)
-  const { arrivals, renamed } = merge(
-    project,
-    gather(
-      shared,
-      shared.map(({ id }) => id),
-    ),
-    () => 'here',
-    makeId,
-  )
-  const brought: AnyRecord[] = arrivals.flatMap(({ put }) => put ?? [])
+  const { brought, renamed } = sharedFrom(project, clipping, makeId)
   const wanted = new Set(clipping.chosen)
   // A project of its own, in which the clipping is copied as if it had always been there.
   const bench = new Project([project.facts, ...brought])

@@ -8,9 +8,8 @@ import {
   type RecordKind,
   type RecordOf,
 } from '../records'
-import { clipped, paste, type Clipping } from './clipboard'
+import { clipped, paste, sharedFrom, type Clipping } from './clipboard'
 import { draftedOn } from './details'
-import { gather, isLibraryRecord, merge } from './merge'
 import { storing, together } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 import { freeTitle, nextMarkOf } from './viewNames'
@@ -40,17 +39,7 @@ export function pasteDrawing(
 ): { change: Change; drawing: Id } {
   const from = clipping.records.find(({ id }) => id === clipping.drawing)
   if (from?.kind !== 'drawing') throw new EditRefused('nothing', 'The clipboard holds no whole drawing.')
-  const shared = clipping.records.filter(isLibraryRecord)
-  const { arrivals, renamed } = merge(
-    project,
-    gather(
-      shared,
-      shared.map(({ id }) => id),
-    ),
-    () => 'here',
-    makeId,
-  )
-  const brought = arrivals.flatMap(({ put }) => put ?? [])
+  const { brought, renamed } = sharedFrom(project, clipping, makeId)
   const drawing: Drawing = {
     ...placedHere(project, relinked(from, renamed), clipping),
     id: makeId(),

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { copyBlock, removeBlock, setBlock } from '@lamina/core/edit'
 import type { Block, Id } from '@lamina/core/records'
+import FactsDialog from './FactsDialog.vue'
 import { useProject } from '../store/project'
 import { BLOCK_UNITS } from './blockUnits'
 import LengthField from './LengthField.vue'
@@ -74,64 +75,44 @@ const choices = computed(() => [...props.categories])
 </script>
 
 <template>
-  <v-dialog
+  <FactsDialog
     :model-value="block !== undefined"
-    max-width="440"
+    title="Block"
+    :subtitle="say"
+    done="Keep"
     @update:model-value="(open: boolean) => !open && (id = null)"
+    @done="keep"
   >
-    <v-card title="Block" :subtitle="say">
-      <v-card-text>
-        <form class="facts" @submit.prevent="keep">
-          <v-text-field v-model="name" label="Name" maxlength="200" autofocus autocomplete="off" />
-          <v-combobox v-model="category" :items="choices" label="Category" />
-          <v-select
-            v-if="block?.recipe === undefined"
-            v-model="sizing"
-            :items="sizings"
-            label="How it may be sized"
-          />
-          <v-select v-model="units" :items="BLOCK_UNITS" label="Unit of its sizes" />
-          <LengthField
-            v-if="!block?.front"
-            label="Height"
-            :mm="height"
-            :units="store.units"
-            :least="1"
-            empty="in plan alone"
-            @set="(mm) => (height = mm)"
-            @clear="height = null"
-          />
-          <v-checkbox
-            v-else
-            v-model="planAlone"
-            label="In plan alone: elevations leave it out"
-            density="compact"
-            hide-details
-          />
-          <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" hide-details />
-          <div class="ends">
-            <v-btn size="small" variant="text" @click="copy">Copy</v-btn>
-            <v-btn size="small" variant="text" @click="remove">Remove</v-btn>
-            <span class="gap" />
-            <v-btn size="small" variant="text" @click="id = null">Leave</v-btn>
-            <v-btn size="small" color="live" variant="flat" type="submit">Keep</v-btn>
-          </div>
-        </form>
-      </v-card-text>
-    </v-card>
-  </v-dialog>
+    <v-text-field v-model="name" label="Name" maxlength="200" autofocus autocomplete="off" />
+    <v-combobox v-model="category" :items="choices" label="Category" />
+    <v-select
+      v-if="block?.recipe === undefined"
+      v-model="sizing"
+      :items="sizings"
+      label="How it may be sized"
+    />
+    <v-select v-model="units" :items="BLOCK_UNITS" label="Unit of its sizes" />
+    <LengthField
+      v-if="!block?.front"
+      label="Height"
+      :mm="height"
+      :units="store.units"
+      :least="1"
+      empty="in plan alone"
+      @set="(mm) => (height = mm)"
+      @clear="height = null"
+    />
+    <v-checkbox
+      v-else
+      v-model="planAlone"
+      label="In plan alone: elevations leave it out"
+      density="compact"
+      hide-details
+    />
+    <v-checkbox v-model="atWall" label="Its back stands against walls" density="compact" hide-details />
+    <template #ends>
+      <v-btn size="small" variant="text" @click="copy">Copy</v-btn>
+      <v-btn size="small" variant="text" @click="remove">Remove</v-btn>
+    </template>
+  </FactsDialog>
 </template>
-
-<style scoped>
-.facts {
-  display: grid;
-  gap: 12px;
-}
-.ends {
-  display: flex;
-  gap: 6px;
-}
-.gap {
-  flex: 1;
-}
-</style>

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { DETAIL_SECTIONS, keepDetail, removeKept, setKept } from '@lamina/core/edit'
 import type { Drawing, KeptDetail } from '@lamina/core/records'
+import FactsDialog from './FactsDialog.vue'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 
@@ -44,43 +45,20 @@ function remove(): void {
 </script>
 
 <template>
-  <v-dialog
+  <FactsDialog
     :model-value="of !== null"
-    max-width="440"
+    :title="kept ? 'Kept detail' : 'Keep as a detail'"
+    :subtitle="
+      kept ? undefined : 'What is drafted and written on this drawing, to be drawn again in any project.'
+    "
+    done="Keep"
     @update:model-value="(open: boolean) => !open && (of = null)"
+    @done="keep"
   >
-    <v-card
-      :title="kept ? 'Kept detail' : 'Keep as a detail'"
-      :subtitle="
-        kept ? undefined : 'What is drafted and written on this drawing, to be drawn again in any project.'
-      "
-    >
-      <v-card-text>
-        <form class="facts" @submit.prevent="keep">
-          <v-text-field v-model="name" label="Name" maxlength="200" autofocus autocomplete="off" />
-          <v-combobox v-model="section" :items="sections" label="Part of the works" />
-          <div class="ends">
-            <v-btn v-if="kept" size="small" variant="text" @click="remove">Remove</v-btn>
-            <span class="gap" />
-            <v-btn size="small" variant="text" @click="of = null">Leave</v-btn>
-            <v-btn size="small" color="live" variant="flat" type="submit">Keep</v-btn>
-          </div>
-        </form>
-      </v-card-text>
-    </v-card>
-  </v-dialog>
+    <v-text-field v-model="name" label="Name" maxlength="200" autofocus autocomplete="off" />
+    <v-combobox v-model="section" :items="sections" label="Part of the works" />
+    <template #ends>
+      <v-btn v-if="kept" size="small" variant="text" @click="remove">Remove</v-btn>
+    </template>
+  </FactsDialog>
 </template>
-
-<style scoped>
-.facts {
-  display: grid;
-  gap: 12px;
-}
-.ends {
-  display: flex;
-  gap: 6px;
-}
-.gap {
-  flex: 1;
-}
-</style>

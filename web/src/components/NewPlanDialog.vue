@@ -4,6 +4,7 @@ import { addPlan } from '@lamina/core/edit'
 import { PLAN_KINDS, type PlanKindName } from '@lamina/core/library'
 import { alsoOn } from '@lamina/core/sheets'
 import { standardScales } from '@lamina/core/units'
+import FactsDialog from './FactsDialog.vue'
 import { useProject } from '../store/project'
 
 /** Another plan: of which level, for what, at which scale, and on which sheet. */
@@ -58,35 +59,10 @@ function make(): void {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="440">
-    <v-card title="Another plan">
-      <v-card-text>
-        <form class="facts" @submit.prevent="make">
-          <v-select v-model="kind" :items="KINDS" label="For" />
-          <v-select v-model="level" :items="levels" label="Of" />
-          <v-select v-model="scale" :items="scales" label="Reads at" />
-          <v-select v-model="sheet" :items="sheets" label="Sheet" />
-          <div class="ends">
-            <span class="gap" />
-            <v-btn size="small" variant="text" @click="open = false">Leave</v-btn>
-            <v-btn size="small" color="live" variant="flat" type="submit">Make the plan</v-btn>
-          </div>
-        </form>
-      </v-card-text>
-    </v-card>
-  </v-dialog>
+  <FactsDialog v-model="open" title="Another plan" done="Make the plan" @done="make">
+    <v-select v-model="kind" :items="KINDS" label="For" />
+    <v-select v-model="level" :items="levels" label="Of" />
+    <v-select v-model="scale" :items="scales" label="Reads at" />
+    <v-select v-model="sheet" :items="sheets" label="Sheet" />
+  </FactsDialog>
 </template>
-
-<style scoped>
-.facts {
-  display: grid;
-  gap: 12px;
-}
-.ends {
-  display: flex;
-  gap: 6px;
-}
-.gap {
-  flex: 1;
-}
-</style>

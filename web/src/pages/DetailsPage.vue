@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiMagnify, mdiPencilOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { detailPicture } from '@lamina/core/annotate'
@@ -7,11 +6,10 @@ import { extentOf, type DisplayList } from '@lamina/core/display'
 import { drawKept } from '@lamina/core/edit'
 import type { Drawing, KeptDetail } from '@lamina/core/records'
 import { scaleName } from '@lamina/core/units'
-import FootLine from '../components/FootLine.vue'
 import KeptDetailDialog from '../components/KeptDetailDialog.vue'
-import LibraryTabs from '../components/LibraryTabs.vue'
+import LibraryCard from '../components/LibraryCard.vue'
+import LibraryFrame from '../components/LibraryFrame.vue'
 import LiveThumb from '../components/LiveThumb.vue'
-import TopLine from '../components/TopLine.vue'
 import { detailLibrary, libraryDetails, sectionsOf } from '../store/details'
 import { useProject } from '../store/project'
 import { WordSearch } from '../store/search'
@@ -41,6 +39,9 @@ function pictureOf(detail: KeptDetail): DisplayList {
     pictures.set(detail, (list = detailPicture(detail, detailLibrary(store.project), store.project.facts)))
   return list
 }
+const notesOf = (detail: KeptDetail): string[] => [
+  scaleName(detail.scale, store.units.system) + (own.value.has(detail.id) ? ' · kept in this project' : ''),
+]
 function draw(detail: KeptDetail): void {
   let id = ''
   const made = store.edit('Draw a detail', (project, makeId) => {
@@ -53,52 +54,35 @@ function draw(detail: KeptDetail): void {
 </script>
 
 <template>
-  <TopLine place="Library" />
-  <div class="page">
-    <div class="bar">
-      <LibraryTabs on="details" />
-      <v-text-field
-        v-model="search"
-        label="Find a detail"
-        :prepend-inner-icon="mdiMagnify"
-        class="search"
-        clearable
-        autocomplete="off"
-      />
-      <span class="soft small"
-        >{{ found.length }} {{ found.length === 1 ? 'detail' : 'details' }} · press one to draw it on a board
-        of its own</span
-      >
-    </div>
+  <LibraryFrame
+    v-model="search"
+    on="details"
+    find="Find a detail"
+    :count="`${found.length} ${found.length === 1 ? 'detail' : 'details'} · press one to draw it on a board of its own`"
+    foot="Press a detail to draw it: it comes as a drawing of its own, with its notes."
+  >
     <div class="groups">
       <section v-for="group in groups" :key="group.name">
         <h2>{{ group.name }}</h2>
         <ul>
-          <li v-for="detail in group.details" :key="detail.id" :data-detail="detail.id">
-            <button type="button" class="card" :title="`Draw ${detail.name}`" @click="draw(detail)">
-              <LiveThumb
-                :list="pictureOf(detail)"
-                :box="extentOf(pictureOf(detail))"
-                v-bind="CARD"
-                :label="detail.name"
-              />
-              <span class="name">{{ detail.name }}</span>
-              <span class="soft small"
-                >{{ scaleName(detail.scale, store.units.system)
-                }}{{ own.has(detail.id) ? ' · kept in this project' : '' }}</span
-              >
-            </button>
-            <button
-              v-if="own.has(detail.id)"
-              type="button"
-              class="facts"
-              :aria-label="`Change ${detail.name}`"
-              title="Name and part of the works"
-              @click="changing = detail"
-            >
-              <v-icon :icon="mdiPencilOutline" size="15" />
-            </button>
-          </li>
+          <LibraryCard
+            v-for="detail in group.details"
+            :key="detail.id"
+            :data-detail="detail.id"
+            :name="detail.name"
+            :notes="notesOf(detail)"
+            :title="`Draw ${detail.name}`"
+            :change="own.has(detail.id) ? 'Name and part of the works' : null"
+            @press="draw(detail)"
+            @change="changing = detail"
+          >
+            <LiveThumb
+              :list="pictureOf(detail)"
+              :box="extentOf(pictureOf(detail))"
+              v-bind="CARD"
+              :label="detail.name"
+            />
+          </LibraryCard>
         </ul>
       </section>
     </div>
@@ -107,28 +91,11 @@ function draw(detail: KeptDetail): void {
       Any drawing can be kept here: open it and choose “Keep as a detail”. Those of other projects come in
       with “Bring in”.
     </p>
-  </div>
+  </LibraryFrame>
   <KeptDetailDialog v-model="changing" />
-  <FootLine text="Press a detail to draw it: it comes as a drawing of its own, with its notes." keys="" />
 </template>
 
 <style scoped>
-.page {
-  flex: 1;
-  overflow: auto;
-  padding: 14px 20px 24px;
-  background: rgb(var(--v-theme-film));
-}
-.bar {
-  display: flex;
-  align-items: center;
-  gap: 16px;
-  margin-bottom: 4px;
-}
-.search {
-  margin-top: 4px;
-  max-width: 300px;
-}
 h2 {
   font-size: 15px;
   margin: 14px 2px 8px;
@@ -147,41 +114,7 @@ ul {
   padding: 0;
 }
 li {
-  position: relative;
-}
-.card {
-  display: grid;
-  justify-items: center;
-  align-content: start;
-  gap: 2px;
   width: 262px;
-  height: 100%;
-  padding: 10px 6px;
-  font: inherit;
-  font-size: 13px;
-  line-height: 17px;
-  text-align: center;
-  color: inherit;
-  background: rgb(var(--v-theme-paper));
-  border: 1px solid rgb(var(--v-theme-hairline));
-  border-radius: 8px;
-  cursor: pointer;
-}
-.card:hover {
-  border-color: rgb(var(--v-theme-live));
-}
-.name {
-  font-weight: 600;
-}
-.facts {
-  position: absolute;
-  top: 4px;
-  left: 4px;
-  border: 0;
-  background: none;
-  color: rgb(var(--v-theme-soft-ink));
-  padding: 3px;
-  cursor: pointer;
 }
 .foot {
   margin: 18px 2px 0;

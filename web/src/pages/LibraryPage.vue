@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiMagnify, mdiPencilOutline, mdiStar, mdiStarOutline } from '@mdi/js'
+import { mdiStar, mdiStarOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { frontOf, unitsOf, blockSource } from '@lamina/core/blocks'
@@ -10,10 +10,9 @@ import { recipeOf, standardBlocks, isDetailPart } from '@lamina/core/library'
 import type { Block } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import BlockFactsDialog from '../components/BlockFactsDialog.vue'
-import FootLine from '../components/FootLine.vue'
-import LibraryTabs from '../components/LibraryTabs.vue'
+import LibraryCard from '../components/LibraryCard.vue'
+import LibraryFrame from '../components/LibraryFrame.vue'
 import LiveThumb from '../components/LiveThumb.vue'
-import TopLine from '../components/TopLine.vue'
 import { categoriesOf, findBlocks, libraryBlocks, useBlockSearch } from '../store/blocks'
 import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
@@ -137,18 +136,14 @@ function place(block: Block): void {
 </script>
 
 <template>
-  <TopLine place="Library" />
-  <div class="page">
-    <div class="bar">
-      <LibraryTabs on="library" />
-      <v-text-field
-        v-model="search"
-        label="Find a block"
-        :prepend-inner-icon="mdiMagnify"
-        class="search"
-        clearable
-        autocomplete="off"
-      />
+  <LibraryFrame
+    v-model="search"
+    on="library"
+    find="Find a block"
+    :count="`${found.length} ${found.length === 1 ? 'block' : 'blocks'} · press one to place it, or drag it onto a board`"
+    foot="Press a block to place it, or drag it: the board opens beneath."
+  >
+    <template #bar>
       <div class="views" role="radiogroup" aria-label="Pictures">
         <button
           v-for="each in ['plan', 'front'] as const"
@@ -162,10 +157,8 @@ function place(block: Block): void {
           {{ each === 'plan' ? 'In plan' : 'From the front' }}
         </button>
       </div>
-      <span class="soft small"
-        >{{ found.length }} {{ found.length === 1 ? 'block' : 'blocks' }} · press one to place it, or drag it
-        onto a board</span
-      >
+    </template>
+    <template #ways>
       <span class="ways">
         <router-link class="link" :to="{ name: 'bring-in', params: { project: store.id! } }"
           >Bring in from a project or file</router-link
@@ -174,74 +167,49 @@ function place(block: Block): void {
           >Save a library file</router-link
         >
       </span>
-    </div>
+    </template>
     <section v-for="group in groups" :key="group.name">
       <h2>{{ group.name }}</h2>
       <ul>
-        <li v-for="block in group.blocks" :key="block.id" :data-block="block.id">
-          <button
-            type="button"
-            class="card"
-            :title="`Place ${block.name}`"
-            @pointerdown="carry(block, $event)"
-            @click="place(block)"
-          >
-            <LiveThumb
-              :list="pictureOf(block).list"
-              :box="windowOf(block).box"
-              v-bind="CARD"
-              :label="block.name"
-            />
-            <span class="name">{{ block.name }}</span>
-            <span class="soft small">{{ sizeOf(block) }}</span>
-            <span class="soft small">{{ notesOf(block) }}</span>
-          </button>
-          <button
-            v-if="own.has(block.id)"
-            type="button"
-            class="facts"
-            :aria-label="`Change ${block.name}`"
-            title="Name, category and sizing"
-            @click="changing = block.id"
-          >
-            <v-icon :icon="mdiPencilOutline" size="15" />
-          </button>
-          <button
-            type="button"
-            class="star"
-            :aria-pressed="library.favourites.includes(block.id)"
-            :aria-label="`Favourite: ${block.name}`"
-            :title="library.favourites.includes(block.id) ? 'No longer a favourite' : 'A favourite'"
-            @click="library.toggle(block.id)"
-          >
-            <v-icon :icon="library.favourites.includes(block.id) ? mdiStar : mdiStarOutline" size="16" />
-          </button>
-        </li>
+        <LibraryCard
+          v-for="block in group.blocks"
+          :key="block.id"
+          :data-block="block.id"
+          :name="block.name"
+          :notes="[sizeOf(block), notesOf(block)]"
+          :title="`Place ${block.name}`"
+          :change="own.has(block.id) ? 'Name, category and sizing' : null"
+          @hold="(event) => carry(block, event)"
+          @press="place(block)"
+          @change="changing = block.id"
+        >
+          <LiveThumb
+            :list="pictureOf(block).list"
+            :box="windowOf(block).box"
+            v-bind="CARD"
+            :label="block.name"
+          />
+          <template #corner>
+            <button
+              type="button"
+              class="star"
+              :aria-pressed="library.favourites.includes(block.id)"
+              :aria-label="`Favourite: ${block.name}`"
+              :title="library.favourites.includes(block.id) ? 'No longer a favourite' : 'A favourite'"
+              @click="library.toggle(block.id)"
+            >
+              <v-icon :icon="library.favourites.includes(block.id) ? mdiStar : mdiStarOutline" size="16" />
+            </button>
+          </template>
+        </LibraryCard>
       </ul>
     </section>
     <p v-if="groups.length === 0" class="soft">No block is called like that.</p>
-  </div>
+  </LibraryFrame>
   <BlockFactsDialog v-model="changing" :categories="categories" />
-  <FootLine text="Press a block to place it, or drag it: the board opens beneath." keys="" />
 </template>
 
 <style scoped>
-.page {
-  flex: 1;
-  overflow: auto;
-  padding: 14px 20px 24px;
-  background: rgb(var(--v-theme-film));
-}
-.bar {
-  display: flex;
-  align-items: center;
-  gap: 16px;
-  margin-bottom: 4px;
-}
-.search {
-  margin-top: 4px;
-  max-width: 300px;
-}
 .ways {
   margin-left: auto;
   display: flex;
@@ -282,35 +250,9 @@ ul {
   padding: 0;
 }
 li {
-  position: relative;
-}
-.card {
-  display: grid;
-  justify-items: center;
-  align-content: start;
-  gap: 1px;
-  width: 100%;
-  height: 100%;
   min-height: 168px;
-  padding: 8px 4px;
-  font: inherit;
-  font-size: 13px;
-  line-height: 17px;
-  text-align: center;
-  color: inherit;
-  background: rgb(var(--v-theme-paper));
-  border: 1px solid rgb(var(--v-theme-hairline));
-  border-radius: 8px;
-  cursor: pointer;
 }
-.card:hover {
-  border-color: rgb(var(--v-theme-live));
-}
-.name {
-  font-weight: 600;
-}
-.star,
-.facts {
+.star {
   position: absolute;
   top: 4px;
   right: 4px;
@@ -319,10 +261,6 @@ li {
   color: rgb(var(--v-theme-soft-ink));
   padding: 3px;
   cursor: pointer;
-}
-.facts {
-  right: auto;
-  left: 4px;
 }
 .star[aria-pressed='true'] {
   color: rgb(var(--v-theme-settle));
