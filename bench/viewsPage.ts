@@ -53,13 +53,12 @@ function measure(records: readonly AnyRecord[]): ViewTimes {
   const project = new Project([...records])
   const { derivations, time: first } = derived(project)
   const again = derived(new Project(structuredClone([...records]))).time
-  let start = 0
   const [open] = derivations
   const window = project.all('opening').find(({ fit }) => fit === 'window')!
   const edits: number[] = []
   for (let i = -40; i < 200; i++) {
     const moved = { ...window, along: window.along + (i % 2) * 60, sill: window.sill + (i % 3) * 20 }
-    start = performance.now()
+    const start = performance.now()
     project.apply({ put: [moved], drop: [] })
     atOnce(open!.following())
     if (i >= 0) edits.push(performance.now() - start)
