@@ -89,7 +89,10 @@ export function readClipping(text: string): Clipping | null {
 /** What a project is laid out in, and no clipping brings along. */
 const FRAME: ReadonlySet<RecordKind> = new Set<RecordKind>(['level', 'drawing', 'sheet'])
 
-/** What of the library a clipping brings that is not here yet, and what is called otherwise here. */
+/**
+ * What of the library a clipping brings that is not here yet, and what is called otherwise here.
+ * @refuses gone
+ */
 export function sharedFrom(
   project: Project,
   clipping: Clipping,
