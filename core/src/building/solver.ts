@@ -1,14 +1,4 @@
-import {
-  EMPTY_BOX,
-  JOINED_ENDS,
-  ON_LINE,
-  boxOf,
-  isEmptyBox,
-  joinBoxes,
-  type Box,
-  type Point,
-  PlaceIndex,
-} from '../geometry'
+import { EMPTY_BOX, JOINED_ENDS, ON_LINE, type Box, type Point, PlaceIndex } from '../geometry'
 import { layerIdOf, openingTypeOf } from '../library'
 import {
   ChangeLog,
@@ -22,6 +12,7 @@ import {
   type WallType,
   isRemoved,
 } from '../records'
+import { areSame, changedPlace } from './boundaries'
 import { sameEndCut, type EndCut } from './cut'
 import type { CutGround, CutPart } from './cutGround'
 import { cutHeightAt, seesAsFar, type PlanCut } from './cutHeights'
@@ -768,40 +759,6 @@ const pointOf = ({ shape, end }: WallEnd): Point => (end === 'a' ? shape.a : sha
 /** Whether two states of a wall are drawn in the same pen and line type, as far as they say. */
 const sameLook = (p: Wall, q: Wall): boolean =>
   p.layer === q.layer && JSON.stringify(p.own) === JSON.stringify(q.own)
-
-const areSame = (p: readonly Boundary[], q: readonly Boundary[]): boolean =>
-  p.length === q.length &&
-  p.every((each, i) => {
-    const other = q[i]!
-    return (
-      each.x1 === other.x1 &&
-      each.y1 === other.y1 &&
-      each.x2 === other.x2 &&
-      each.y2 === other.y2 &&
-      each.left === other.left &&
-      each.right === other.right &&
-      each.owner === other.owner
-    )
-  })
-
-/** Around the boundaries that came or went; null when they are the same. */
-function changedPlace(before: readonly Boundary[], now: readonly Boundary[]): Box | null {
-  const key = ({ x1, y1, x2, y2, left, right }: Boundary): string =>
-    `${x1} ${y1} ${x2} ${y2} ${left} ${right}`
-  const were = new Map(before.map((each) => [key(each), each]))
-  let place = EMPTY_BOX
-  const take = ({ x1, y1, x2, y2 }: Boundary): void =>
-    void (place = joinBoxes(
-      place,
-      boxOf([
-        { x: x1, y: y1 },
-        { x: x2, y: y2 },
-      ]),
-    ))
-  for (const each of now) if (!were.delete(key(each))) take(each)
-  for (const each of were.values()) take(each)
-  return isEmptyBox(place) ? null : place
-}
 
 const holdsPoint = (boxes: readonly Box[], { x, y }: Point): boolean =>
   boxes.some((box) => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY)

@@ -1,18 +1,10 @@
-import {
-  EMPTY_BOX,
-  ONE_PLANE,
-  ON_LINE,
-  PARALLEL,
-  SAME_POINT,
-  boxesMeet,
-  joinBoxes,
-  type Box,
-} from '../geometry'
+import { EMPTY_BOX, ONE_PLANE, ON_LINE, SAME_POINT, boxesMeet, joinBoxes, type Box } from '../geometry'
 import type { Steps } from '../steps'
+import { crossingOf, spotAt } from './crossing'
 import { Nearest, ONE_DEPTH } from './nearest'
 import type { Plate } from './plate'
 import { PlateGrid } from './plateGrid'
-import { holds, newSides, spansOf, type Ray2, type Sides, type Spans } from './spans'
+import { holds, newSides, spansOf, type Ray2, type Sides } from './spans'
 
 /** An edge as it is looked at, with the plates that begin there: to the left of the way from a to b, and to the right. */
 export interface ViewEdge {
@@ -397,60 +389,6 @@ export class HiddenLines<K, E extends ViewEdge> {
     }
   }
 }
-
-interface Spot {
-  readonly x: number
-  readonly y: number
-}
-
-/** Where two plates have one nearness while both run on to either hand: each part from and to. */
-function crossingOf(p: Plate, q: Plate): (readonly [Spot, Spot])[] {
-  const [a, b, c] = [p.a - q.a, p.b - q.b, p.c - q.c]
-  const slope = Math.hypot(a, b)
-  if (slope <= PARALLEL) return []
-  const box = {
-    minX: Math.max(p.minX, q.minX),
-    minY: Math.max(p.minY, q.minY),
-    maxX: Math.min(p.maxX, q.maxX),
-    maxY: Math.min(p.maxY, q.maxY),
-  }
-  const [mx, my] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]
-  const reach = Math.hypot(box.maxX - box.minX, box.maxY - box.minY) / 2 + SAME_POINT
-  const off = (a * mx + b * my + c) / slope
-  if (Math.abs(off) > reach) return []
-  const [ux, uy] = [-b / slope, a / slope]
-  const ray: Ray2 = {
-    x: mx - (a / slope) * off - ux * reach,
-    y: my - (b / slope) * off - uy * reach,
-    ux,
-    uy,
-    length: 2 * reach,
-  }
-  const mine = newSides()
-  const other = newSides()
-  spansOf(p, ray, mine)
-  spansOf(q, ray, other)
-  const both = [mine.left, mine.right, other.left, other.right].map(spansIn).reduce(common)
-  const found: (readonly [Spot, Spot])[] = []
-  for (let i = 0; i < both.length; i += 2) found.push([spotAt(ray, both[i]!), spotAt(ray, both[i + 1]!)])
-  return found
-}
-
-const spansIn = ({ items, count }: Spans): readonly number[] => items.slice(0, count)
-
-/** What two lists of spans have in common. */
-function common(p: readonly number[], q: readonly number[]): number[] {
-  const found: number[] = []
-  for (let i = 0; i < p.length; i += 2)
-    for (let j = 0; j < q.length; j += 2) {
-      const from = Math.max(p[i]!, q[j]!)
-      const to = Math.min(p[i + 1]!, q[j + 1]!)
-      if (to - from > SAME_POINT) found.push(from, to)
-    }
-  return found
-}
-
-const spotAt = ({ x, y, ux, uy }: Ray2, at: number): Spot => ({ x: x + ux * at, y: y + uy * at })
 
 /** The ends of an edge are kept as they are. */
 const startOf = (edge: ViewEdge, ray: Ray2, at: number): { x1: number; y1: number } => {
