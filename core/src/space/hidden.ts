@@ -4,6 +4,7 @@ import { crossingOf, spotAt } from './crossing'
 import { Nearest, ONE_DEPTH } from './nearest'
 import type { Plate } from './plate'
 import { PlateGrid } from './plateGrid'
+import { Stacks } from './stacks'
 import { holds, newSides, spansOf, type Ray2, type Sides } from './spans'
 
 /** An edge as it is looked at, with the plates that begin there: to the left of the way from a to b, and to the right. */
@@ -75,6 +76,9 @@ export class HiddenLines<K, E extends ViewEdge> {
   private readonly grid: PlateGrid
   private readonly owners = new Map<Plate, Thing<E>>()
   private fresh = new Map<K, Thing<E>>()
+  /** Of these a plate lies exactly behind another no more. */
+  private readonly bared = new Set<Thing<E>>()
+  private readonly stacks = new Stacks()
   private dirty: Box[] = []
   /** The lines along each plate that is filled. */
   private readonly borders = new Map<Plate, Set<SeenLine<E>>>()
@@ -106,17 +110,46 @@ export class HiddenLines<K, E extends ViewEdge> {
     if (!thing) return
     this.things.delete(key)
     if (!this.fresh.delete(key)) {
-      for (const plate of thing.plates) this.grid.remove(plate)
+      for (const plate of thing.plates) if (!plate.behind) this.grid.remove(plate)
+      const { bared, covered } = this.stacks.remove(thing.plates)
+      for (const plate of covered) this.grid.remove(plate)
+      for (const plate of bared) {
+        this.grid.insert(plate)
+        this.bared.add(this.owners.get(plate)!)
+      }
       this.dirty.push(thing.box)
     }
+    this.bared.delete(thing)
     this.forget(thing)
-    for (const { with: other } of thing.crossings) other.partners.delete(thing)
-    for (const partner of thing.partners)
-      partner.crossings = partner.crossings.filter((crossing) => crossing.with !== thing)
+    this.uncross(thing)
     for (const plate of thing.plates) {
       this.owners.delete(plate)
       this.borders.delete(plate)
     }
+  }
+
+  private uncross(thing: Thing<E>): void {
+    for (const { with: other } of thing.crossings) other.partners.delete(thing)
+    for (const partner of thing.partners)
+      partner.crossings = partner.crossings.filter((crossing) => crossing.with !== thing)
+    thing.crossings = []
+    thing.partners.clear()
+  }
+
+  /** Puts the plates of things that came in their places. */
+  private arrange(fresh: readonly Thing<E>[]): void {
+    const all = fresh.flatMap(({ plates }) => plates)
+    const covered = new Set<Plate>()
+    for (const plate of all) {
+      const later = plate.cap ? null : this.stacks.put(plate)
+      if (later) covered.add(later)
+    }
+    for (const plate of all) covered.delete(plate)
+    for (const plate of covered) this.grid.remove(plate)
+    const shown = all.filter(({ behind }) => !behind)
+    if (this.loaded) for (const plate of shown) this.grid.insert(plate)
+    else this.grid.load(shown)
+    this.loaded = true
   }
 
   /** What of a thing is seen. */
@@ -152,12 +185,12 @@ export class HiddenLines<K, E extends ViewEdge> {
     const fresh = [...this.fresh.values()]
     this.fresh = new Map()
     if (fresh.length === 0 && dirty.length === 0) return changed
-    if (this.loaded) for (const { plates } of fresh) for (const plate of plates) this.grid.insert(plate)
-    else this.grid.load(fresh.flatMap(({ plates }) => plates))
-    this.loaded = true
+    this.arrange(fresh)
+    for (const thing of this.bared) this.uncross(thing)
     let steps = 0
-    const isNew = new Set(fresh)
-    for (const thing of fresh) {
+    const isNew = new Set([...fresh, ...this.bared])
+    this.bared.clear()
+    for (const thing of isNew) {
       dirty.push(thing.box)
       this.findCrossings(thing, isNew)
       if (++steps % 20 === 0) yield
@@ -239,9 +272,19 @@ export class HiddenLines<K, E extends ViewEdge> {
   /** The parts of an edge that are seen. */
   private look(edge: ViewEdge, as: E | null, seen: SeenLine<E>[]): void {
     const { ax, ay, bx, by } = edge
+    const mayShow = edge.left?.behind === false || edge.right?.behind === false
+    if (!mayShow && (as === null || !this.withUnseen)) return
     const length = Math.hypot(bx - ax, by - ay)
     if (length <= SAME_POINT) return
     const ray: Ray2 = { x: ax, y: ay, ux: (bx - ax) / length, uy: (by - ay) / length, length }
+    const first = seen.length
+    if (mayShow) this.lookAlong(edge, as, ray, seen)
+    if (this.withUnseen && as !== null) this.emitUnseen(as, ray, seen, first)
+  }
+
+  /** What is nearest just beside an edge on both hands, and what of that is its own to show. */
+  private lookAlong(edge: ViewEdge, as: E | null, ray: Ray2, seen: SeenLine<E>[]): void {
+    const { ax, ay, bx, by } = edge
     const { left, right, sides } = this
     left.begin(ray)
     right.begin(ray)
@@ -262,9 +305,7 @@ export class HiddenLines<K, E extends ViewEdge> {
       if (sides.right.count > 0) right.add(plate, sides.right)
       floor = Math.min(left.floor(), right.floor())
     }
-    const first = seen.length
     this.emit(edge, as, ray, seen)
-    if (this.withUnseen && as !== null) this.emitUnseen(as, ray, seen, first)
   }
 
   /** What of an edge is not among its parts that are seen, from the first of them on. */
@@ -363,6 +404,7 @@ export class HiddenLines<K, E extends ViewEdge> {
   /** The lines along which plates of a thing run through those of others. */
   private findCrossings(thing: Thing<E>, isNew: ReadonlySet<Thing<E>>): void {
     for (const plate of thing.plates) {
+      if (plate.behind) continue
       const near = this.grid.near(plate)
       for (let i = 0; i < near.count; i++) {
         const other = near.items[i]!

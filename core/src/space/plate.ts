@@ -28,6 +28,8 @@ export interface Plate extends Box {
   readonly order: number
   /** The search that found it last. */
   found: number
+  /** It lies exactly behind another of the same outline: nothing of it is seen. */
+  behind: boolean
 }
 
 /** A plate from its corners with their nearness; null when it is seen edge-on, or from behind. */
@@ -82,6 +84,7 @@ export function plateOf(
     filled,
     order,
     found: 0,
+    behind: false,
   }
 }
 

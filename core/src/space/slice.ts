@@ -34,26 +34,30 @@ interface Side {
  * other; sheets are left out.
  */
 export function sliceSolid(solid: Solid, plane: Plane3): Trapezoid[] {
+  // How far each corner lies before the plane: what lies on it counts as beyond.
+  const depths = solid.points.map((p) => dot3(p, plane.near) - plane.at)
+  if (depths.every((depth) => depth > 0) || depths.every((depth) => !(depth > 0))) return []
   const sides: Side[] = []
   for (const face of solid.faces) {
     if (face.sheet) continue
-    const normal = normalOf(solid.points, face.loops[0]!)
     const found: number[] = []
     for (const loop of face.loops)
       for (let i = 0; i < loop.length; i++) {
-        const p = solid.points[loop[i]!]!
-        const q = solid.points[loop[(i + 1) % loop.length]!]!
-        const [dp, dq] = [dot3(p, plane.near) - plane.at, dot3(q, plane.near) - plane.at]
-        // What lies on the plane counts as beyond it.
+        const j = i + 1 === loop.length ? 0 : i + 1
+        const dp = depths[loop[i]!]!
+        const dq = depths[loop[j]!]!
         if (dp > 0 === dq > 0) continue
+        const p = solid.points[loop[i]!]!
+        const q = solid.points[loop[j]!]!
         const t = dp / (dp - dq)
         found.push(dot3(p, plane.right) + (dot3(q, plane.right) - dot3(p, plane.right)) * t)
         found.push(dot3(p, plane.up) + (dot3(q, plane.up) - dot3(p, plane.up)) * t)
       }
+    if (found.length === 0) continue
     const crossings: Point[] = []
     for (let i = 0; i < found.length; i += 2) crossings.push({ x: found[i]!, y: found[i + 1]! })
     crossings.sort((p, q) => p.x - q.x || p.y - q.y)
-    const sense = dot3(normal, plane.up) < 0 ? 1 : -1
+    const sense = dot3(normalOf(solid.points, face.loops[0]!), plane.up) < 0 ? 1 : -1
     for (let i = 0; i + 1 < crossings.length; i += 2) {
       const [a, b] = [crossings[i]!, crossings[i + 1]!]
       // Upright sides begin and end parts by themselves.

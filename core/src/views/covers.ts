@@ -1,10 +1,9 @@
-import { atWall, bodyBetween, cutAt, isWhole, type SolvedWall } from '../building'
-import { boxCorners, boxOf, growBox, joinBoxes, pathBox, type Box, type Point } from '../geometry'
-import { areasOf, columnOutline, overheadOutline } from '../kinds'
+import { atWall, cutAt, isWhole, type SolvedWall } from '../building'
+import { type Point } from '../geometry'
 import { openingTypeOf } from '../library'
 import type { AnyRecord, Opening, Project, Wall } from '../records'
-import { stairOf } from '../stairs'
-import { clearUnder, floorOf, footingsOf, solvedWall, vertical } from '../solids'
+import { clearUnder, solvedWall, vertical } from '../solids'
+import { boundsOf, reachAlong } from './bounds'
 import { isUpright, type Frame } from './frame'
 import type { Cover, PictureBox } from './screen'
 
@@ -89,18 +88,12 @@ function lowestTop(
   return Math.min(...tops)
 }
 
-/** Beyond its stated place something may reach so far, mm: sills, leaves, boards. */
-const MORE = 600
-
 /** Where something is at most, told without making it; null for what is not told so. */
 export function reachIn(project: Project, frame: Frame, record: AnyRecord): Reach3[] | null {
-  const place = placeOf(project, record)
+  const place = boundsOf(project, record)
   if (!place) return null
   const { right, near } = frame.looking
-  const corners = boxCorners(place.box)
-  const xs = corners.map((p) => p.x * right.x + p.y * right.y)
-  const depths = corners.map((p) => p.x * near.x + p.y * near.y)
-  const [x0, x1, first, far] = [Math.min(...xs), Math.max(...xs), Math.max(...depths), Math.min(...depths)]
+  const [[x0, x1], [far, first]] = [reachAlong(place, right), reachAlong(place, near)]
   // What of it is shown: nothing of it where it lies beyond all that is.
   return frame.parts.flatMap(({ from, to }): Reach3[] => {
     if (x1 < from[0] || x0 > to[0] || place.to < from[1] || place.from > to[1]) return []
@@ -116,101 +109,3 @@ export function reachIn(project: Project, frame: Frame, record: AnyRecord): Reac
     ]
   })
 }
-
-interface Place {
-  readonly box: Box
-  readonly from: number
-  readonly to: number
-}
-
-/** Around something in plan and in height. */
-function placeOf(project: Project, record: AnyRecord): Place | null {
-  switch (record.kind) {
-    case 'wall': {
-      const heights = vertical(project, record)
-      const solved = solvedWall(project, record.id)
-      if (!heights || !solved || solved.shape.arc || record.upTo) return null
-      const { shape, start, end } = solved
-      const ends = [...start.strips, ...end.strips].flat()
-      const plugs = [start, end].flatMap(({ plug }) => plug?.points ?? [])
-      const box = boxOf([...ends.map(({ along, aside }) => atWall(shape, along, aside)), ...plugs])
-      const footings = footingsOf(project, record)
-      return {
-        box: footings.reduce((around, { outline }) => joinBoxes(around, pathBox(outline)), box),
-        from: Math.min(heights.from, ...footings.map(({ from }) => from)),
-        to: Math.max(heights.to, ...footings.map(({ to }) => to)),
-      }
-    }
-    case 'opening': {
-      const wall = project.find('wall', record.wall)
-      const shape = wall && solvedWall(project, wall.id)?.shape
-      if (!wall || !shape || shape.arc || record.round) return null
-      const { low, high } = bodyBetween(shape, record.sill, record.head)
-      const [from, to] = [record.along - record.width / 2, record.along + record.width / 2]
-      const type = openingTypeOf(project, record)
-      const out = Math.max(type.sillOut, type.sillIn)
-      if (out > MORE) return null
-      const corners = [low - out, high + out].flatMap((aside) =>
-        [from, to].map((along) => atWall(shape, along, aside)),
-      )
-      const xs = corners.map(({ x }) => x)
-      const ys = corners.map(({ y }) => y)
-      const floor = floorOf(project, wall.level)
-      return {
-        box: { minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) },
-        from: floor + record.sill - (out > 0 ? SILL : 0),
-        to: floor + record.head,
-      }
-    }
-    case 'slab': {
-      const heights = vertical(project, record)
-      return heights && { box: pathBox(record.outline), from: heights.from, to: heights.to }
-    }
-    case 'column': {
-      const heights = vertical(project, record)
-      if (!heights) return null
-      const footings = footingsOf(project, record)
-      return {
-        box: [columnOutline(record), ...footings.map(({ outline }) => outline)]
-          .map(pathBox)
-          .reduce(joinBoxes),
-        from: Math.min(heights.from, ...footings.map(({ from }) => from)),
-        to: heights.to,
-      }
-    }
-    case 'overhead': {
-      const heights = vertical(project, record)
-      return record.what === 'rooflight' || !heights
-        ? null
-        : { box: pathBox(overheadOutline(record)), from: heights.from, to: heights.to }
-    }
-    case 'rail': {
-      const floor = floorOf(project, record.level)
-      return { box: growBox(pathBox(record.path), RAIL), from: floor, to: floor + record.height }
-    }
-    case 'stair': {
-      const solved = stairOf(project, record)
-      if (!solved || solved.treads.length === 0) return null
-      const floor = floorOf(project, record.level)
-      const box = boxOf(solved.treads.flatMap(({ outline }) => outline))
-      return { box: growBox(box, RAIL), from: floor, to: floor + solved.height + OVER_STAIR }
-    }
-    case 'placement': {
-      if (record.level === undefined) return null
-      const block = project.find('block', record.block)
-      const [area] = areasOf(record, project)
-      const height = block && (block.front?.height ?? block.height)
-      if (!block || !area || height === undefined || block.recipe !== undefined) return null
-      const floor = floorOf(project, record.level)
-      return { box: growBox(pathBox(area), 1), from: floor, to: floor + height * (record.size?.x ?? 1) }
-    }
-    default:
-      return null
-  }
-}
-/** Handrails and strings stand so far beside what they are of, and over a stair, mm. */
-const RAIL = 100
-const OVER_STAIR = 1100
-
-/** A sill board hangs so far below its sill, mm. */
-const SILL = 60

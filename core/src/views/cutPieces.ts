@@ -31,6 +31,7 @@ import {
   vertical,
 } from '../solids'
 import { dot3, sliceSolid, type Looking } from '../space'
+import { boundsOf, reachAlong } from './bounds'
 import type { CutPlane, CutSurface } from './frame'
 import type { Ranks } from './ranks'
 
@@ -42,7 +43,8 @@ export function cutPieces(
   ranks: Ranks,
 ): Piece[] {
   // Furniture is looked at, not cut.
-  if (!isSolid(record.kind) || record.kind === 'placement') return []
+  if (!isSolid(record.kind) || record.kind === 'placement' || !meets(project, record, { axes, planes }))
+    return []
   const pieces: Piece[] = []
   const put = (rank: number, corners: readonly (readonly [number, number])[]): void => {
     const piece = makePiece(
@@ -107,6 +109,25 @@ export function cutPieces(
       }
     }
   return pieces
+}
+
+/** Whether a cut may run through something; false where it surely does not. */
+export function meets(
+  project: Project,
+  record: AnyRecord,
+  { axes, planes }: Pick<CutSurface, 'axes' | 'planes'>,
+): boolean {
+  const bounds = boundsOf(project, record)
+  if (!bounds) return true
+  const { right, near } = axes
+  const [[from, to], [far, first]] = [reachAlong(bounds, right), reachAlong(bounds, near)]
+  return planes.some(
+    (plane) =>
+      first >= plane.near - SAME_POINT &&
+      far <= plane.near + SAME_POINT &&
+      to >= plane.from &&
+      from <= plane.to,
+  )
 }
 
 /** A column as it stands on its footing, which is of another material. */

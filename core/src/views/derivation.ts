@@ -9,6 +9,7 @@ import type { DerivedChange, DerivedLine, DerivedThing } from './derived'
 import { framesOf, ghostOf, seenDown, type CutSurface, type Frame } from './frame'
 import { beforeWorks } from './before'
 import { showsBefore, standsFor } from './manner'
+import { meets } from './cutPieces'
 import { Panel } from './panel'
 import { Ranks } from './ranks'
 
@@ -167,8 +168,10 @@ export class Derivation {
   /** Furniture shows where its lens says so; what a cut would run through is left out, and plans draw their own. */
   private showsPlaced(placement: RecordOf<'placement'>, frame: Frame): boolean {
     if (this.lens.furniture === false || frame.hides !== undefined) return false
-    const solid = frame.cut && solidOf(this.project, placement)
-    return !solid || !runsThrough(frame.cut!, solid)
+    const { cut } = frame
+    if (!cut || !meets(this.project, placement, cut)) return true
+    const solid = solidOf(this.project, placement)
+    return !solid || !runsThrough(cut, solid)
   }
 
   /** What is seen of a record, in all pictures; null: nothing. */
