@@ -10,7 +10,8 @@ import {
 } from '../geometry'
 import type { Id } from '../records'
 import { cutAt } from './cut'
-import type { LevelSolver, SolvedWall } from './solver'
+import type { SolvedWall } from './solved'
+import type { LevelSolver } from './solver'
 import { wallLine } from './wallShape'
 
 /** Further off than this no wall is looked for, mm. */

@@ -1,5 +1,6 @@
 export { buildingOf, solverOf, solving } from './solvers'
-export { LevelSolver, type SeenAs, type SolvedColumn, type SolvedWall, type RankedMaterials } from './solver'
+export { LevelSolver, type SeenAs, type RankedMaterials } from './solver'
+export type { SolvedColumn, SolvedWall } from './solved'
 export {
   typeThickness,
   leftFaceOffset,

@@ -1,5 +1,5 @@
-import { EMPTY_BOX, JOINED_ENDS, ON_LINE, type Box, type Point, PlaceIndex } from '../geometry'
-import { layerIdOf, openingTypeOf } from '../library'
+import { JOINED_ENDS, PlaceIndex, type Box, type Point } from '../geometry'
+import { layerIdOf } from '../library'
 import {
   ChangeLog,
   type Column,
@@ -12,65 +12,57 @@ import {
   type WallType,
   isRemoved,
 } from '../records'
-import { areSame, changedPlace } from './boundaries'
+import { atOnce, type Steps } from '../steps'
 import { sameEndCut, type EndCut } from './cut'
 import type { CutGround, CutPart } from './cutGround'
 import { cutHeightAt, seesAsFar, type PlanCut } from './cutHeights'
 import { columnReach, heeds, lookedAt, wallReach, zoneAt, type Reach, type Zone } from './heights'
 import { cutJoint } from './joint'
 import type { Loop } from './loop'
-import { OUTLINE } from './loops'
-import { Outlines, type Outlined } from './outlines'
-import { atOnce, type Steps } from '../steps'
-import { liningPieces, liningsOf } from './framePlace'
+import { Merging, mergedAtOnce, type MergeGround } from './merging'
 import { fitOpenings, type OpeningFit } from './openingFit'
-import { boundariesOf, type Boundary } from './overlay'
-import { columnPiece, wallPieces, type Piece } from './piece'
+import type { Boundary } from './overlay'
+import type { Gap, Piece } from './piece'
 import type { WallEnd } from './ray'
-import { isAtHeight, isWhole } from './stripHeights'
+import type { Indexed, SolvedColumn, SolvedWall } from './solved'
 import { cutTee, pickHost } from './tee'
-import { atWall, bodyBox, inWall, wallShape, type StripShape, type WallShape } from './wallShape'
+import { atWall, bodyBox, inWall, wallShape, type WallShape } from './wallShape'
 
-/** One wall after its joins. */
-export interface SolvedWall {
-  readonly shape: WallShape
-  /** Whether the plan's cut passes through it, or it lies below or above. */
-  readonly zone: Zone
-  readonly start: EndCut
-  readonly end: EndCut
-  readonly openings: readonly OpeningFit[]
-  /** The boundaries this wall gives to the merged drawing. */
-  readonly boundaries: readonly Boundary[]
+/** What the boundaries of walls and columns are asked of. */
+type Merged = Pick<LevelSolver, 'boundariesOf'>
+
+/** A wall whose ends may not be cut yet. */
+class WallInWork {
+  start: EndCut | null = null
+  end: EndCut | null = null
+  openings: readonly OpeningFit[] = []
+  gaps: readonly Gap[] = []
+  lookedAt = 0
+  readonly body: Indexed
+
+  constructor(
+    readonly shape: WallShape,
+    readonly zone: Zone,
+    private readonly merged: Merged,
+  ) {
+    this.body = { ...bodyBox(shape, 2 * JOINED_ENDS), id: shape.id }
+  }
+
+  get boundaries(): readonly Boundary[] {
+    return this.merged.boundariesOf(this.shape.id)
+  }
 }
 
-/** What takes part in the merged drawing: a wall or a column. */
-interface Part extends Outlined {
-  pieces: Piece[]
-  /** Around its pieces; null before they are made. */
-  spread: Indexed | null
-}
+class StandingColumn {
+  constructor(
+    readonly column: Column,
+    readonly zone: Zone,
+    private readonly merged: Merged,
+  ) {}
 
-interface InWork extends Part {
-  shape: WallShape
-  start: EndCut | null
-  end: EndCut | null
-  openings: OpeningFit[]
-  body: Indexed
-}
-
-/** A column merged with what it stands among. */
-export interface SolvedColumn {
-  readonly column: Column
-  readonly zone: Zone
-  readonly boundaries: readonly Boundary[]
-}
-
-interface ColumnInWork extends Part {
-  column: Column
-}
-
-interface Indexed extends Box {
-  readonly id: Id
+  get boundaries(): readonly Boundary[] {
+    return this.merged.boundariesOf(this.column.id)
+  }
 }
 
 /** What a material looks like, by its rank in the solver: weakest first. */
@@ -81,12 +73,12 @@ export type RankedMaterials = readonly Material[]
  * walls that it reaches are solved again. The result depends neither on the order nor on the direction in
  * which walls were drawn.
  */
-export class LevelSolver implements CutGround {
-  private readonly walls = new Map<Id, InWork>()
-  private readonly pillars = new Map<Id, ColumnInWork>()
+export class LevelSolver implements CutGround, MergeGround {
+  private readonly walls = new Map<Id, WallInWork>()
+  private readonly pillars = new Map<Id, SolvedColumn>()
   private readonly bodies = new PlaceIndex<Indexed>()
-  private readonly spreads = new PlaceIndex<Indexed>()
-  private readonly loops = new Outlines()
+  /** The drawing they are merged into; null as long as nobody has asked for it. */
+  private merged: Merging | null = null
   private ranked: Material[] = []
   private ranks = new Map<Id, number>()
   /** The types of its walls, as they were solved. */
@@ -141,19 +133,7 @@ export class LevelSolver implements CutGround {
     return this.pillars.get(id)
   }
 
-  /** Columns that come near a box. */
-  columnsNear(box: Box): SolvedColumn[] {
-    return this.spreads.search(box).flatMap(({ id }) => this.pillars.get(id) ?? [])
-  }
-
-  /** The boundaries that a wall or column gives to the merged drawing; none for what is neither. */
-  boundariesOf(id: Id): readonly Boundary[] {
-    return (this.walls.get(id) ?? this.pillars.get(id))?.boundaries ?? []
-  }
-
-  private part(id: Id): Part {
-    return this.walls.get(id) ?? this.pillars.get(id)!
-  }
+  readonly rankOf = (material: Id): number => this.ranks.get(material)!
 
   /**
    * The solution of what is seen alone: walls and columns on layers that are not shown (or do not print, if
@@ -219,96 +199,81 @@ export class LevelSolver implements CutGround {
     return level ? zoneAt(reach(level), cutHeightAt(level, this.cutting, middle)) : 'cut'
   }
 
-  /** Closed outlines of the cut material of a rank. */
-  loopsOf(rank: number): ReadonlySet<Loop> {
-    return this.loops.ofRank(rank)
+  /** The merged drawing, made the first time it is asked for. */
+  private get drawing(): Merging {
+    return (this.merged ??= this.project.unheard(() => mergedAtOnce(this)))
   }
 
-  /** Closed outlines of everything cut, inner lines left out. */
-  outlines(): ReadonlySet<Loop> {
-    return this.loops.ofAll()
-  }
-
-  /** Closed outlines of the cut material of a rank that come near a box. */
-  loopsNear(rank: number, box: Box): readonly Loop[] {
-    return this.loops.near(rank, box)
-  }
-
-  /** Closed outlines of everything cut that come near a box. */
-  outlinesNear(box: Box): readonly Loop[] {
-    return this.loops.near(OUTLINE, box)
-  }
-
-  /** What walls and columns give to the merged drawing. */
-  *drawn(): Generator<CutPart> {
-    yield* this.parts()
-  }
-
-  /** What walls and columns near a box give to the merged drawing. */
-  drawnNear(box: Box): CutPart[] {
-    return this.spreads.search(box).map(({ id }) => this.part(id))
-  }
-
-  /** The walls and columns whose pieces come near a box: mitres run out beyond bodies. */
-  reaching(box: Box): Id[] {
-    return this.spreads.search(box).map(({ id }) => id)
-  }
-
-  /** Around the pieces of a wall or column; empty for what is neither. */
-  spreadOf(id: Id): Box {
-    return (this.walls.get(id) ?? this.pillars.get(id))?.spread ?? EMPTY_BOX
-  }
-
-  /** Around everything cut; empty when there is nothing. */
-  extent(): Box {
-    return this.loops.extent()
-  }
-
-  /**
-   * Closed outlines of the walls and columns as if openings were shut: outer ones anticlockwise, those around
-   * the space of rooms clockwise. Kept up to date from the first time they are asked for.
-   */
-  closedOutlines(): ReadonlySet<Loop> {
-    return this.loops.closed(this.parts())
-  }
-
-  /** Chains the outlines that are drawn, in small steps, so that they are at hand when they are asked for. */
-  outlining(): Steps {
-    return this.loops.chaining()
-  }
-
-  /** The same for what bounds rooms. */
-  bounding(): Steps {
-    return this.loops.closing(this.parts())
-  }
-
-  private *parts(): Generator<Part> {
-    yield* this.walls.values()
-    yield* this.pillars.values()
-  }
-
-  /** Area of all cut material, mm². */
-  cutArea(): number {
-    let area = 0
-    for (const part of this.parts()) {
-      if (part.zone !== 'cut') continue
-      for (const b of part.boundaries) {
-        // Green's theorem over the boundary to the empty side.
-        if (b.right < 0) area += (b.x1 * b.y2 - b.x2 * b.y1) / 2
-        else if (b.left < 0) area -= (b.x1 * b.y2 - b.x2 * b.y1) / 2
+  /** Merges the drawing in small steps; begun again where walls change meanwhile. */
+  *merging(): Steps {
+    while (!this.merged) {
+      const { now } = this.changes
+      const merging = new Merging(this)
+      let isCurrent = true
+      for (const _ of merging.making()) {
+        yield
+        if (!(isCurrent = this.merged === null && this.changes.now === now)) break
       }
+      if (isCurrent) this.merged = merging
     }
-    return area
   }
 
-  /** Chains of boundaries that did not close: a fault if not 0. */
-  faults(): number {
-    return this.loops.faults()
-  }
+  // What follows is asked of the merged drawing, which says what it gives.
 
-  /** The convex pieces of a wall or column: its layers between their cuts, less its openings. */
+  boundariesOf(id: Id): readonly Boundary[] {
+    return this.drawing.boundariesOf(id)
+  }
   piecesOf(id: Id): readonly Piece[] {
-    return (this.walls.get(id) ?? this.pillars.get(id))?.pieces ?? []
+    return this.drawing.piecesOf(id)
+  }
+  spreadOf(id: Id): Box {
+    return this.drawing.spreadOf(id)
+  }
+  reaching(box: Box): Id[] {
+    return this.drawing.reaching(box)
+  }
+  drawn(): Iterable<CutPart> {
+    return this.drawing.drawn()
+  }
+  drawnNear(box: Box): CutPart[] {
+    return this.drawing.drawnNear(box)
+  }
+  loopsOf(rank: number): ReadonlySet<Loop> {
+    return this.drawing.loopsOf(rank)
+  }
+  loopsNear(rank: number, box: Box): readonly Loop[] {
+    return this.drawing.loopsNear(rank, box)
+  }
+  outlines(): ReadonlySet<Loop> {
+    return this.drawing.outlines()
+  }
+  outlinesNear(box: Box): readonly Loop[] {
+    return this.drawing.outlinesNear(box)
+  }
+  extent(): Box {
+    return this.drawing.extent()
+  }
+  closedOutlines(): ReadonlySet<Loop> {
+    return this.drawing.closedOutlines()
+  }
+  *outlining(): Steps {
+    yield* this.merging()
+    yield* this.drawing.outlining()
+  }
+  *bounding(): Steps {
+    yield* this.merging()
+    yield* this.drawing.bounding()
+  }
+  cutArea(): number {
+    return this.drawing.cutArea()
+  }
+  faults(): number {
+    return this.drawing.faults()
+  }
+
+  /** Columns that come near a box. */
+  columnsNear(box: Box): SolvedColumn[] {
+    return this.reaching(box).flatMap((id) => this.pillars.get(id) ?? [])
   }
 
   /** Walls whose bodies come near a box. */
@@ -439,8 +404,7 @@ export class LevelSolver implements CutGround {
     this.walls.clear()
     this.pillars.clear()
     this.bodies.clear()
-    this.spreads.clear()
-    this.loops.clear()
+    this.merged = null
     this.ranked = this.project
       .all('material')
       .sort((p, q) => p.priority - q.priority || (p.id < q.id ? -1 : 1))
@@ -458,17 +422,11 @@ export class LevelSolver implements CutGround {
       if (this.isStep(++steps)) yield
     }
     for (const id of all) {
-      this.makePieces(this.walls.get(id)!)
+      this.fitOpenings(this.walls.get(id)!)
       if (this.isStep(++steps)) yield
     }
     for (const column of this.project.all('column'))
-      if (this.takesPart(column)) this.pillars.set(column.id, this.beginColumn(column))
-    const parts = [...this.walls.values(), ...this.pillars.values()]
-    yield* this.spreads.loading(parts.map((part) => part.spread!))
-    for (const part of parts) {
-      this.makeBoundaries(part)
-      if (this.isStep(++steps)) yield
-    }
+      if (this.takesPart(column)) this.pillars.set(column.id, this.standing(column))
   }
 
   /** So many neighbours were looked at in this step. */
@@ -481,50 +439,14 @@ export class LevelSolver implements CutGround {
     return true
   }
 
-  private beginColumn(column: Column): ColumnInWork {
-    const piece = columnPiece(column, this.ranks.get(column.material)!)
-    const { minX, minY, maxX, maxY } = piece
-    return {
-      column,
-      zone: this.zoneOf(column, (level) => columnReach(column, level), column.at),
-      pieces: [piece],
-      boundaries: [],
-      closing: [],
-      edges: [],
-      spread: {
-        minX: minX - ON_LINE,
-        minY: minY - ON_LINE,
-        maxX: maxX + ON_LINE,
-        maxY: maxY + ON_LINE,
-        id: column.id,
-      },
-    }
-  }
-
-  /** Columns that came, went or changed: their places are drawn anew. */
-  private replaceColumns(ids: ReadonlySet<Id>, around: Box[], places: Set<Box>): void {
-    for (const id of ids) {
-      const before = this.pillars.get(id)
-      if (before) {
-        this.loops.remove(before)
-        this.spreads.remove(before.spread!)
-        around.push(before.spread!)
-        places.add(before.spread!)
-        this.pillars.delete(id)
-      }
-      const record = this.project.find('column', id)
-      if (!record || !this.takesPart(record)) continue
-      const now = this.beginColumn(record)
-      this.pillars.set(id, now)
-      this.spreads.insert(now.spread!)
-      around.push(now.spread!)
-      places.add(now.spread!)
-    }
+  private standing(column: Column): SolvedColumn {
+    const zone = this.zoneOf(column, (level) => columnReach(column, level), column.at)
+    return new StandingColumn(column, zone, this)
   }
 
   private solve(touched: ReadonlySet<Id>, refit: ReadonlySet<Id>, pillars: ReadonlySet<Id>): Set<Id> {
     const reach: Box[] = []
-    const places = new Set<Box>()
+    const looks = new Set<Id>()
     for (const id of touched) {
       const before = this.walls.get(id)
       if (before) {
@@ -535,22 +457,13 @@ export class LevelSolver implements CutGround {
       if (record && this.takesPart(record)) {
         const now = this.begin(record)
         if (before) {
-          now.edges = before.edges
-          now.spread = before.spread
-          now.boundaries = before.boundaries
           now.openings = before.openings
-          if (!sameLook(before.shape.wall, record)) places.add(before.spread ?? before.body)
+          if (!sameLook(before.shape.wall, record)) looks.add(id)
         }
         this.walls.set(id, now)
         this.bodies.insert(now.body)
         reach.push(now.body)
       } else if (before) {
-        this.loops.remove(before)
-        if (before.spread) {
-          reach.push(before.spread)
-          places.add(before.spread)
-          this.spreads.remove(before.spread)
-        }
         for (const { opening } of before.openings) this.hosts.delete(opening.id)
         this.walls.delete(id)
       }
@@ -567,62 +480,33 @@ export class LevelSolver implements CutGround {
       if (!end || holdsPoint(reach, wall.shape.b)) wall.end = this.cutEnd({ shape, end: 'b' }, zone)
       if (!start || !end || !sameEndCut(start, wall.start!) || !sameEndCut(end, wall.end!)) dirty.add(id)
     }
-    const around: Box[] = []
     for (const id of touched) if (!this.walls.has(id)) dirty.delete(id)
-    for (const id of dirty) {
-      const wall = this.walls.get(id)!
-      if (wall.spread) {
-        around.push(wall.spread)
-        this.spreads.remove(wall.spread)
-      }
-      this.makePieces(wall)
-      this.spreads.insert(wall.spread!)
-      around.push(wall.spread!)
+    for (const id of dirty) this.fitOpenings(this.walls.get(id)!)
+    for (const id of pillars) {
+      const column = this.project.find('column', id)
+      if (column && this.takesPart(column)) this.pillars.set(id, this.standing(column))
+      else this.pillars.delete(id)
     }
-    around.push(...reach)
-    this.replaceColumns(pillars, around, places)
-    const reached = new Set<Id>()
-    for (const box of around) for (const { id } of this.spreads.search(box)) reached.add(id)
-    const redrawn = new Set<Id>([...touched, ...dirty, ...pillars])
-    for (const id of reached) {
-      const part = this.part(id)
-      const { boundaries } = part
-      // What is begun anew has no edges in the outlines that it could keep.
-      if (!this.makeBoundaries(part, touched.has(id) || pillars.has(id))) continue
-      redrawn.add(id)
-      const place = changedPlace(boundaries, part.boundaries)
-      if (place) places.add(place)
-    }
+    const redrawn = new Set([...touched, ...dirty, ...pillars])
+    const more = this.merged?.follow({ touched, dirty, pillars, looks, reach })
+    for (const id of more?.redrawn ?? []) redrawn.add(id)
     this.changes.add(redrawn)
-    this.places.add(places)
+    if (more) this.places.add(more.places)
+    else this.places.addEverything()
     return redrawn
   }
 
-  private begin(wall: Wall): InWork {
+  private begin(wall: Wall): WallInWork {
     const type = this.project.need('wallType', wall.type)
     this.types.set(type.id, type)
     const shape = wallShape(wall, type, (id) => this.project.need('material', id))
-    return {
-      shape,
-      zone: this.zoneOf(
-        wall,
-        (level) => wallReach(wall, level),
-        atWall(shape, shape.length / 2, (shape.low + shape.high) / 2),
-      ),
-      start: null,
-      end: null,
-      openings: [],
-      pieces: [],
-      boundaries: [],
-      closing: [],
-      edges: [],
-      body: { ...bodyBox(shape, 2 * JOINED_ENDS), id: wall.id },
-      spread: null,
-    }
+    const middle = atWall(shape, shape.length / 2, (shape.low + shape.high) / 2)
+    const zone = this.zoneOf(wall, (level) => wallReach(wall, level), middle)
+    return new WallInWork(shape, zone, this)
   }
 
   /** Cuts the ends of a wall that are not cut yet, and with them those that meet them in the same point. */
-  private cutEnds(wall: InWork): void {
+  private cutEnds(wall: WallInWork): void {
     const { shape, zone } = wall
     wall.start ??= this.cutEnd({ shape, end: 'a' }, zone, true)
     wall.end ??= this.cutEnd({ shape, end: 'b' }, zone, true)
@@ -669,7 +553,7 @@ export class LevelSolver implements CutGround {
     return cuts[0]!
   }
 
-  private makePieces(wall: InWork): void {
+  private fitOpenings(wall: WallInWork): void {
     const id = wall.shape.id
     const openings = this.project
       .dependents(id)
@@ -689,53 +573,9 @@ export class LevelSolver implements CutGround {
     for (const { opening } of wall.openings)
       if (this.hosts.get(opening.id) === id) this.hosts.delete(opening.id)
     wall.openings = fits
+    wall.gaps = gaps
+    wall.lookedAt = height(shape.length / 2)
     for (const { opening } of fits) this.hosts.set(opening.id, id)
-    const rankOf = (material: Id): number => this.ranks.get(material)!
-    const cut = height(shape.length / 2)
-    const there = isWhole(shape) ? undefined : (strip: StripShape): boolean => isAtHeight(strip, cut)
-    wall.pieces = wallPieces(shape, wall.start!, wall.end!, gaps, rankOf, there)
-    if (shape.strips.some(({ turnsIn }) => turnsIn)) {
-      const open = new Set(gaps.map(([, , opening]) => opening))
-      for (const fit of fits) {
-        if (!open.has(fit.opening.id)) continue
-        const linings = liningsOf(shape, fit, openingTypeOf(this.project, fit.opening)).filter(
-          ({ strip }) => there?.(strip) ?? true,
-        )
-        wall.pieces.push(...liningPieces(shape, fit, linings, wall.pieces.length, rankOf))
-      }
-    }
-    let { minX, minY, maxX, maxY } = wall.body
-    for (const piece of wall.pieces) {
-      minX = Math.min(minX, piece.minX - ON_LINE)
-      minY = Math.min(minY, piece.minY - ON_LINE)
-      maxX = Math.max(maxX, piece.maxX + ON_LINE)
-      maxY = Math.max(maxY, piece.maxY + ON_LINE)
-    }
-    wall.spread = { minX, minY, maxX, maxY, id }
-  }
-
-  /** Makes what a part gives to the merged drawing; false when that stays as it is. */
-  private makeBoundaries(wall: Part, anew = true): boolean {
-    const others: Piece[] = []
-    const { minX, minY, maxX, maxY } = wall.spread!
-    for (const { id } of this.spreads.search(wall.spread!)) {
-      const part = this.part(id)
-      if (!heeds(wall.zone, part.zone)) continue
-      for (const piece of part.pieces)
-        if (piece.minX <= maxX && piece.maxX >= minX && piece.minY <= maxY && piece.maxY >= minY)
-          others.push(piece)
-    }
-    this.looked += others.length
-    const all = boundariesOf(wall.pieces, others)
-    const closing = all.filter((boundary) => boundary.left < 0 && boundary.right < 0)
-    const boundaries =
-      closing.length === 0 ? all : all.filter((boundary) => boundary.left >= 0 || boundary.right >= 0)
-    if (!anew && areSame(wall.boundaries, boundaries) && areSame(wall.closing, closing)) return false
-    this.loops.remove(wall)
-    wall.closing = closing
-    wall.boundaries = boundaries
-    this.loops.add(wall)
-    return true
   }
 }
 

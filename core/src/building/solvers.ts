@@ -16,20 +16,26 @@ interface Begun {
 const begun = new WeakMap<Project, Map<string, Begun>>()
 
 /**
- * Solves a level in small steps, unless it is solved already. Whoever asks for its solution meanwhile has the rest done
+ * Solves a level and merges its drawing in small steps, as far as that is not done. Whoever asks for its solution meanwhile has the rest done
  * at once.
  */
 export function* solving(project: Project, level: Id, cut: PlanCut | null = null): Steps {
   const key = keyOf(level, cut)
-  if (levels.get(project)?.has(key)) return
+  const solved = levels.get(project)?.get(key)
+  if (solved) return yield* solved.merging()
   let mine = begun.get(project)
   if (!mine) begun.set(project, (mine = new Map()))
   let work = mine.get(key)
   if (!work) {
     const solver = new LevelSolver(project, level, null, true, cut)
-    mine.set(key, (work = { solver, steps: solver.solving() }))
+    mine.set(key, (work = { solver, steps: wholly(solver) }))
   }
   while (mine.get(key) === work && !finished(project, key, work)) yield
+}
+
+function* wholly(solver: LevelSolver): Steps {
+  yield* solver.solving()
+  yield* solver.merging()
 }
 
 /** Takes one more step; true when there is none left, and the solution stands. */

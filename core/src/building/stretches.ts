@@ -1,5 +1,5 @@
 import { ON_LINE } from '../geometry'
-import type { SolvedWall } from './solver'
+import type { SolvedWall } from './solved'
 import { inWall } from './wallShape'
 
 /** A part of a wall's length that is clear on one side, between what meets the wall there. */
