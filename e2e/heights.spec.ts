@@ -37,7 +37,13 @@ test('what is measured stays measured, and doors are not cut away', async ({ pag
   const lineY = async (): Promise<number> => {
     const [dimension] = await stored(server, project, 'dimension')
     const { offset } = dimension!
-    return offset.in === 'paper' ? offset.paperMm * 50 : offset.mm
+    if (offset.in !== 'row') throw new Error('The row stands beside the building.')
+    expect(offset.side).toBe('right')
+    // From the outer face of the wall, drawn along its inner one, at 1:50.
+    const [wall] = await stored(server, project, 'wall')
+    const type = (await stored(server, project, 'wallType')).find(({ id }) => id === wall!.type)!
+    const thick = type.strips.reduce((sum, { thickness }) => sum + thickness, 0)
+    return -thick - (10 + 8 * offset.row) * 50
   }
   const at = await lineY()
   expect(await figures(page, surface, 2000, at)).toBe('6 000')

@@ -121,9 +121,9 @@ describe('dimensions', () => {
     ]
     const u = { x: 1, y: 0 }
     const through = (y: number): Dimension['offset'] => offsetThrough(points, u, { x: 3000, y }, 50)
-    expect(through(-480)).toEqual({ in: 'paper', paperMm: -10 })
-    expect(through(-930)).toEqual({ in: 'paper', paperMm: -18 })
-    expect(through(520)).toEqual({ in: 'paper', paperMm: 10 })
+    expect(through(-480)).toEqual({ in: 'row', side: 'right', row: 0 })
+    expect(through(-930)).toEqual({ in: 'row', side: 'right', row: 1 })
+    expect(through(520)).toEqual({ in: 'row', side: 'left', row: 0 })
     expect(through(5000)).toEqual({ in: 'real', mm: 5000 })
   })
   it('write feet and inches in a feet-and-inches project', () => {

@@ -790,7 +790,11 @@ export const EDITS: { readonly [N in EditName]: Case } = {
           {
             anchors: [world.tie(pick * 3), world.tie(pick * 5 + 1), world.tie(pick * 7 + 2)],
             direction: pick % 3 ? (pick % 2) * (Math.PI / 2) : pick / 10,
-            offset: pick % 2 ? { in: 'paper', paperMm: 10 } : { in: 'real', mm: a },
+            offset: [
+              { in: 'paper', paperMm: 10 } as const,
+              { in: 'real', mm: a } as const,
+              { in: 'row', side: pick % 2 ? 'left' : 'right', row: pick % 4 } as const,
+            ][pick % 3]!,
             ...(pick % 4 ? {} : { style: world.some('annotationStyle', pick) }),
           },
         ],

@@ -361,8 +361,8 @@ describe('the dimension tool', () => {
     expect(chain!.anchors.map((anchor) => anchor.to)).toEqual(['wallCorner', 'wallFace', 'wallCorner'])
     expect(overall!.anchors).toHaveLength(2)
     expect([chain!.offset, overall!.offset]).toEqual([
-      { in: 'paper', paperMm: -10 },
-      { in: 'paper', paperMm: -18 },
+      { in: 'row', side: 'right', row: 0 },
+      { in: 'row', side: 'right', row: 1 },
     ])
     // Both come and go with one undo.
     expect(bench.labels[bench.labels.length - 1]).toBe('Dimension chain')

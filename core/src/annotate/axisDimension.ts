@@ -10,6 +10,7 @@ import {
   type Affine,
   type Point,
 } from '../geometry'
+import { turnedOver } from '../kinds'
 import { STANDARD_STYLE } from '../library'
 import type { Anchor, AnnotationStyle, Dimension, Id } from '../records'
 import { groundBeneath, type Ground } from '../ties'
@@ -130,9 +131,7 @@ export function drawAlongAxis(
     source,
     flat.map(turned),
     0,
-    offset.in === 'paper'
-      ? { in: 'paper', paperMm: above * offset.paperMm }
-      : { in: 'real', mm: above * offset.mm },
+    above > 0 ? offset : turnedOver(offset),
     scale,
     units,
     style,

@@ -14,6 +14,8 @@ import {
 import { STANDARD_STYLE } from '../library'
 import type { AnnotationStyle, Dimension, Id } from '../records'
 import { formatLength, type Units } from '../units'
+import { placeFigures } from './figures'
+import type { Reach } from './outside'
 import { PARTS, arrowItem } from './style'
 
 /** A dimension worked out at a scale: lengths in real mm. */
@@ -27,39 +29,93 @@ export interface LaidDimension {
   readonly ticks: readonly Point[]
 }
 
+/** How far points, and a building, reach to either side of a direction, mm to its left. */
+function reachOf(points: readonly Point[], u: Point, outside: Reach | null): Reach {
+  const asides = points.map((p) => cross(u, p))
+  return {
+    low: Math.min(...asides, outside?.low ?? Infinity),
+    high: Math.max(...asides, outside?.high ?? -Infinity),
+  }
+}
+
 /**
- * Where the dimension line runs, as a distance to the left of the direction through the origin. It is
- * reckoned from the outermost anchor on its side, so rows keep their paper distance at every scale.
+ * Where the dimension line runs, as a distance to the left of the direction through the origin. Rows are reckoned from
+ * the outermost face of the building or anchor on their side, and keep their paper distance from it at every scale.
+ * @param outside how far the building reaches where the row stands
  */
 export function dimensionLine(
   points: readonly Point[],
   u: Point,
   offset: Dimension['offset'],
   scale: number,
+  { firstRowPaperMm, rowPaperMm }: AnnotationStyle,
+  outside: Reach | null,
 ): number {
-  const asides = points.map((p) => cross(u, p))
-  const amount = offset.in === 'paper' ? offset.paperMm * scale : offset.mm
-  return (amount >= 0 ? Math.max(...asides) : Math.min(...asides)) + amount
+  switch (offset.in) {
+    case 'row': {
+      const { low, high } = reachOf(points, u, outside)
+      const out = (firstRowPaperMm + offset.row * rowPaperMm + (offset.morePaperMm ?? 0)) * scale
+      return offset.side === 'left' ? high + out : low - out
+    }
+    case 'paper':
+    case 'real': {
+      const { low, high } = reachOf(points, u, null)
+      const amount = offset.in === 'paper' ? offset.paperMm * scale : offset.mm
+      return (amount >= 0 ? high : low) + amount
+    }
+  }
 }
 
-/** The offset that lets the dimension line run through a point: on paper and in even rows near by, real further off. */
+/** More rows than this are not told apart by pointing. */
+const ROWS = 5
+
+/**
+ * The offset that lets the dimension line run through a point: beside the building in even rows near by, real further
+ * off; among what it measures on paper from that, in even steps too.
+ */
 export function offsetThrough(
   points: readonly Point[],
   u: Point,
   through: Point,
   scale: number,
   { firstRowPaperMm: first, rowPaperMm: row }: AnnotationStyle = STANDARD_STYLE,
+  outside: Reach | null = null,
 ): Dimension['offset'] {
-  const asides = points.map((p) => cross(u, p))
   const at = cross(u, through)
-  const high = Math.max(...asides)
-  const low = Math.min(...asides)
-  const out = at >= (high + low) / 2 ? at - high : at - low
+  const { low, high } = reachOf(points, u, null)
+  const around = reachOf(points, u, outside)
+  const isLeft = at >= (high + low) / 2
+  const out = isLeft ? at - high : at - low
+  const beyond = (at >= around.high ? at - around.high : at <= around.low ? around.low - at : -1) / scale
+  if (beyond >= 0 && beyond <= first + (ROWS + 0.5) * row)
+    return {
+      in: 'row',
+      side: at >= around.high ? 'left' : 'right',
+      row: Math.max(0, Math.round((beyond - first) / row)),
+    }
   const paper = Math.abs(out) / scale
-  if (paper > first + 5 * row) return { in: 'real', mm: out }
+  if (beyond >= 0 || paper > first + (ROWS + 0.5) * row) return { in: 'real', mm: out }
   const rows = Math.max(0, Math.round((paper - first) / row))
-  const sign = out === 0 ? (at >= (high + low) / 2 ? 1 : -1) : Math.sign(out)
+  const sign = out === 0 ? (isLeft ? 1 : -1) : Math.sign(out)
   return { in: 'paper', paperMm: sign * (first + rows * row) }
+}
+
+/** A row further out by as many. */
+export function furtherOut(
+  offset: Dimension['offset'],
+  rows: number,
+  scale: number,
+  { rowPaperMm }: AnnotationStyle,
+): Dimension['offset'] {
+  const out = (value: number, step: number): number => value + (value >= 0 ? step : -step)
+  switch (offset.in) {
+    case 'row':
+      return { ...offset, row: offset.row + rows }
+    case 'paper':
+      return { in: 'paper', paperMm: out(offset.paperMm, rows * rowPaperMm) }
+    case 'real':
+      return { in: 'real', mm: out(offset.mm, rows * rowPaperMm * scale) }
+  }
 }
 
 /** A dimension from points, as linework and figures. */
@@ -71,6 +127,7 @@ export function drawDimension(
   scale: number,
   units: Units,
   style: AnnotationStyle = STANDARD_STYLE,
+  outside: Reach | null = null,
 ): Omit<LaidDimension, 'lost'> {
   // Figures read from below or from the right (ISO 129-1).
   let u = unitAt(direction)
@@ -81,7 +138,7 @@ export function drawDimension(
     flipped = true
   }
   const mm = (paper: number): number => paper * scale
-  const line = (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale)
+  const line = (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale, style, outside)
   const sorted = [...points].sort((p, q) => dot(u, p) - dot(u, q))
   const ticks = sorted.map((p) => add(times(u, dot(u, p)), times(leftOf(u), line)))
   const items: DisplayItem[] = []
@@ -89,10 +146,32 @@ export function drawDimension(
   const segment = (pen: 'dimension' | 'tick', a: Point, b: Point): void => {
     items.push({ kind: 'segments', pen, points: [a.x, a.y, b.x, b.y], source })
   }
+  const alongs = ticks.map((tick) => dot(u, tick))
+  const lengths = alongs.slice(1).map((along, i) => along - alongs[i]!)
+  const texts = lengths.map((length) => formatLength(length, units))
+  const mean = sorted.reduce((sum, p) => sum + cross(u, p), 0) / sorted.length
+  const figures = placeFigures(
+    alongs.map((along) => (along - alongs[0]!) / scale),
+    texts.map((text) => textWidth(text, style.textPaperMm)),
+    {
+      height: style.textPaperMm,
+      gap: PARTS.textGap * style.textPaperMm,
+      past: style.extensionPastPaperMm,
+      linePast: style.linePastPaperMm,
+      away: line >= mean ? 1 : -1,
+    },
+  )
+  // Beneath figures that stand beside it the line runs on.
+  const runs = figures.flatMap(({ runsTo }) => runsTo ?? [])
+  const runsBack = runs.find((along) => along < 0) ?? null
+  const runsOn = runs.find((along) => along > 0) ?? null
+  const [start, finish] = [ticks[0]!, ticks.at(-1)!]
+  /** A place of the row, paper mm from its first tick. */
+  const at = (along: number, over: number): Point => offsetFrom(start, u, mm(along), mm(over))
   segment(
     'dimension',
-    offsetFrom(ticks[0]!, u, -mm(style.linePastPaperMm)),
-    offsetFrom(ticks[ticks.length - 1]!, u, mm(style.linePastPaperMm)),
+    runsBack === null ? offsetFrom(start, u, -mm(style.linePastPaperMm)) : at(runsBack, 0),
+    runsOn === null ? offsetFrom(finish, u, mm(style.linePastPaperMm)) : at(runsOn, 0),
   )
   const end = mm(style.endPaperMm)
   sorted.forEach((p, i) => {
@@ -121,26 +200,17 @@ export function drawDimension(
       }
     }
   })
-  const lengths: number[] = []
-  const textTurn = Math.atan2(u.y, u.x)
-  let raised = false
-  for (let i = 1; i < ticks.length; i++) {
-    const length = dot(u, ticks[i]!) - dot(u, ticks[i - 1]!)
-    lengths.push(length)
-    const text = formatLength(length, units)
-    const room = length - mm(1)
-    const narrow = mm(textWidth(text, style.textPaperMm)) > room
-    // A figure too wide for its place goes one line higher, turn by turn, so that neighbours stay clear.
-    raised = narrow && !raised
-    const up = PARTS.textGap * style.textPaperMm + (raised ? style.textPaperMm + 1 : 0)
+  figures.forEach(({ along, over, lead, runsTo }, i) => {
+    const isInPlace = lead === null && runsTo === undefined
     items.push(
-      textItem(text, offsetFrom(ticks[i - 1]!, u, length / 2, mm(up)), {
+      textItem(texts[i]!, isInPlace ? offsetFrom(ticks[i]!, u, lengths[i]! / 2, mm(over)) : at(along, over), {
         height,
-        turn: textTurn,
+        turn: Math.atan2(u.y, u.x),
         align: 'middle',
         source,
       }),
     )
-  }
+    lead?.slice(1).forEach(([x, y], k) => segment('dimension', at(...lead[k]!), at(x, y)))
+  })
   return { items, lengths, ticks }
 }

@@ -17,7 +17,7 @@ import {
 } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
 import { standsIn } from '../kinds'
-import type { AnyRecord, RecordOf } from '../records'
+import type { AnyRecord, Id, RecordOf } from '../records'
 import { seenAs } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { cutAreaItems } from './cutAreas'
@@ -27,6 +27,7 @@ import { layLeader, layNote } from './leader'
 import { layLevelMark } from './levelMark'
 import { LevelLines } from './levelLines'
 import { MarksDrawn } from './marks'
+import { RowWatch } from './rowWatch'
 import { TagsDrawn } from './tags'
 import { UnitTags } from './unitTags'
 import { viewMarkItems } from './viewMarks'
@@ -71,30 +72,41 @@ export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): 
 
 /** Dimensions, leaders and notes, each a part. */
 class AnnotationDrawn implements PartSource {
+  private readonly rows = new RowWatch()
+
   constructor(
     private readonly picture: Picture,
     private readonly look: PlanLook,
   ) {}
 
-  *update({ scene, records, walls }: News): Generator<void> {
+  *update(news: News): Generator<void> {
+    const { scene, records, walls } = news
     const { project, board } = scene
     let steps = 0
+    const moved = this.rows.moved(news)
     if (records) {
-      const again = new Set(records)
+      const again = new Set([...records, ...moved])
       // The sides of a room are told from its walls.
       if (walls === null || walls.size > 0)
         for (const drawing of project.all('drawing')) if (drawing.view === 'interior') again.add(drawing.id)
-      for (const id of again) this.picture.put(id, 'annotation', this.made(project.get(id), scene))
+      for (const id of again) this.put(id, scene)
     } else {
       const rest = this.picture.drawnBy('annotation')
       const marks = project.all('drawing').map(({ id }) => id)
       for (const id of [...project.dependents(board.id), ...marks]) {
         rest.delete(id)
-        this.picture.put(id, 'annotation', this.made(project.get(id), scene))
+        this.put(id, scene)
         if (++steps % IN_STEP === 0) yield
       }
-      for (const id of rest) this.picture.put(id, 'annotation', null)
+      for (const id of rest) this.put(id, scene)
     }
+  }
+
+  private put(id: Id, scene: Scene): void {
+    const record = scene.project.get(id)
+    const part = this.made(record, scene)
+    this.rows.note(id, part ? record! : null, scene)
+    this.picture.put(id, 'annotation', part)
   }
 
   private made(record: AnyRecord | undefined, scene: Scene): Part | null {

@@ -5,6 +5,7 @@ import { holdAnchor, type Ground } from '../ties'
 import type { Units } from '../units'
 import { drawAlongAxis, pictureAxes } from './axisDimension'
 import { drawDimension, type LaidDimension } from './dimension'
+import { outsideFor } from './outside'
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
 export function layDimension(
@@ -40,5 +41,14 @@ export function drawnDimension(
   const axes = axis === undefined ? null : pictureAxes(ground)
   return axis !== undefined && axes
     ? drawAlongAxis(id, points, { axis, offset, anchors }, ground, axes, scale, units, style)
-    : drawDimension(id, points, direction, offset, scale, units, style)
+    : drawDimension(
+        id,
+        points,
+        direction,
+        offset,
+        scale,
+        units,
+        style,
+        outsideFor({ direction, offset }, points, ground),
+      )
 }

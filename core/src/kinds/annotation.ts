@@ -52,6 +52,38 @@ const stretchedTie = (anchor: Anchor, move: Move): Anchor => {
   return last === anchor.last ? anchor : { ...anchor, last: plainPoint(last) }
 }
 
+/** A row moved to the left by so many real mm. */
+function shiftedRow(offset: Dimension['offset'], by: number, scale: number): Dimension['offset'] {
+  switch (offset.in) {
+    case 'row': {
+      const more = (offset.morePaperMm ?? 0) + (offset.side === 'left' ? by : -by) / scale
+      const { morePaperMm: _, ...plain } = offset
+      return Math.abs(more) < ROUNDING ? plain : { ...plain, morePaperMm: more }
+    }
+    case 'paper':
+      return { in: 'paper', paperMm: offset.paperMm + by / scale }
+    case 'real':
+      return { in: 'real', mm: offset.mm + by }
+  }
+}
+
+/** The same row on the other side of what it measures. */
+export function turnedOver(offset: Dimension['offset']): Dimension['offset'] {
+  switch (offset.in) {
+    case 'row':
+      return { ...offset, side: offset.side === 'left' ? 'right' : 'left' }
+    case 'paper':
+      return { in: 'paper', paperMm: -offset.paperMm }
+    case 'real':
+      return { in: 'real', mm: -offset.mm }
+  }
+}
+
+function mappedRow(offset: Dimension['offset'], map: Affine): Dimension['offset'] {
+  const turned = mirrors(map) ? turnedOver(offset) : offset
+  return turned.in === 'real' ? { in: 'real', mm: turned.mm * enlargement(map) } : turned
+}
+
 function mappedDimension(dimension: Dimension, mapping: Mapping): Dimension {
   const { map, scale, carries } = mapping
   const { offset } = dimension
@@ -59,23 +91,13 @@ function mappedDimension(dimension: Dimension, mapping: Mapping): Dimension {
   if (stays) {
     // What it measures stays: its row is shifted.
     const by = cross(unitAt(dimension.direction), shiftOf(map))
-    return {
-      ...dimension,
-      offset:
-        offset.in === 'paper'
-          ? { in: 'paper', paperMm: offset.paperMm + by / scale }
-          : { in: 'real', mm: offset.mm + by },
-    }
+    return { ...dimension, offset: shiftedRow(offset, by, scale) }
   }
-  const flip = mirrors(map) ? -1 : 1
   return {
     ...dimension,
     anchors: dimension.anchors.map((anchor) => mappedTie(anchor, mapping)),
     direction: mappedAngle(map, dimension.direction),
-    offset:
-      offset.in === 'paper'
-        ? { in: 'paper', paperMm: offset.paperMm * flip }
-        : { in: 'real', mm: offset.mm * flip * enlargement(map) },
+    offset: mappedRow(offset, map),
   }
 }
 

@@ -94,10 +94,18 @@ export const dimensionSchema = z.strictObject({
   /** In a cutaway: the axis of space it measures along, whichever way that is seen; left out: along the picture. */
   axis: z.enum(['x', 'y', 'z']).optional(),
   /**
-   * Where the dimension line runs, measured square to the direction (positive to its left) from the
-   * outermost anchor on that side: a real distance, or one on paper that keeps rows even at every scale.
+   * Where the dimension line runs, square to the direction: in a row, the first being 0, that is reckoned from the
+   * outermost face of the building on that side of it; or so far to the left of the outermost anchor there, a real
+   * distance or one on paper.
    */
   offset: z.discriminatedUnion('in', [
+    z.strictObject({
+      in: z.literal('row'),
+      side: z.enum(['left', 'right']),
+      row: z.number().int().gte(0).lte(40),
+      /** So much further out than its row, set by hand. */
+      morePaperMm: z.number().gte(-2000).lte(2000).optional(),
+    }),
     z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
     z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
   ]),

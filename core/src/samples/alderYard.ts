@@ -190,27 +190,27 @@ function groundFloor(b: SampleBuilder, level: string, drawing: string): void {
   const southSide = [...windows, studioDoor, shopDoor, shopWindow, wcWindow].map((id) =>
     b.centre(id, 'left', level),
   )
-  b.dimension(drawing, [southWest, ...southSide, southEast], 0, -10)
-  b.dimension(drawing, [southWest, southEast], 0, -18)
+  b.dimension(drawing, [southWest, ...southSide, southEast], 0, 'right')
+  b.dimension(drawing, [southWest, southEast], 0, 'right', 1)
   b.dimension(
     drawing,
     [northWest, ...[studioNorth, kilnNorth].map((id) => b.centre(id, 'left', level)), northEast],
     0,
-    10,
+    'left',
   )
   const up = Math.PI / 2
   b.dimension(
     drawing,
     [southEast, ...[lobbyDoor, kilnDoor].map((id) => b.centre(id, 'left', level)), northEast],
     up,
-    -10,
+    'right',
   )
-  b.dimension(drawing, [southEast, northEast], up, -18)
+  b.dimension(drawing, [southEast, northEast], up, 'right', 1)
   b.dimension(
     drawing,
     [southWest, ...westWindows.map((id) => b.centre(id, 'left', level)), northWest],
     up,
-    10,
+    'left',
   )
   b.leader(drawing, level, { x: 10480, y: 7920 }, { x: 5, y: -6 }, 'Flue over')
   b.leader(drawing, level, { x: 9262, y: 5400 }, { x: -26, y: -9 }, 'Blockwork taken up\nto the floor above')
@@ -337,10 +337,10 @@ function upperFloor(b: SampleBuilder, level: string, drawing: string): void {
     drawing,
     [southWest, ...[...openings, office].map((id) => b.centre(id, 'left', level)), southEast],
     0,
-    -16,
+    'right',
   )
-  b.dimension(drawing, [southWest, southEast], 0, -24)
-  b.dimension(drawing, [southWest, northWest], Math.PI / 2, 16)
+  b.dimension(drawing, [southWest, southEast], 0, 'right', 1)
+  b.dimension(drawing, [southWest, northWest], Math.PI / 2, 'left')
 }
 
 /** What carries the upper floor and the roof, and the walls over doors and windows. */
@@ -494,7 +494,7 @@ function views(b: SampleBuilder, ground: string, upper: string): Seen {
       [0, 5450],
     ],
     up,
-    12,
+    'left',
   )
   b.rowIn(
     north,
@@ -504,7 +504,7 @@ function views(b: SampleBuilder, ground: string, upper: string): Seen {
       [-14_400, 5450],
     ],
     up,
-    12,
+    'left',
   )
   b.rowIn(
     across,
@@ -514,7 +514,7 @@ function views(b: SampleBuilder, ground: string, upper: string): Seen {
       [0, 5450],
     ],
     up,
-    14,
+    'left',
   )
   const slope = (35 * Math.PI) / 180
   // From the eaves, 450 before the wall.

@@ -229,12 +229,12 @@ export class SampleBuilder {
     drawing: Id,
     places: readonly (readonly [number, number])[],
     direction: number,
-    paperMm: number,
+    side: 'left' | 'right',
   ): void {
     const scene = sceneOf(this.project, this.project.need('drawing', drawing))
     const finder = new TieFinder(scene, scene.board)
     const anchors = places.map(([x, y]) => finder.at(point(x, y)))
-    this.dimension(drawing, anchors, direction, paperMm)
+    this.dimension(drawing, anchors, direction, side)
   }
 
   levelMarkIn(drawing: Id, at: readonly [number, number], shiftPaperMm: number, name?: string): void {
@@ -287,14 +287,15 @@ export class SampleBuilder {
     this.put('Leader', { id: this.makeId(), kind: 'leader', drawing, tip: anchor, elbowPaperMm, text })
   }
 
-  dimension(drawing: Id, anchors: Anchor[], direction: number, paperMm: number): void {
+  /** A row on a side of the building, the first being 0. */
+  dimension(drawing: Id, anchors: Anchor[], direction: number, side: 'left' | 'right', row = 0): void {
     this.put('Dimension', {
       id: this.makeId(),
       kind: 'dimension',
       drawing,
       anchors,
       direction,
-      offset: { in: 'paper', paperMm },
+      offset: { in: 'row', side, row },
     })
   }
 

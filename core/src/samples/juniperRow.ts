@@ -4,9 +4,6 @@ import { SampleBuilder, type SampleStep } from './builder'
 
 const ft = (feet: number, inches = 0): number => feet * FOOT_MM + inches * INCH_MM
 
-/** Rows of dimensions stand clear of the deck, paper mm. */
-const ROW = 76
-
 /** “Juniper Row bicycle workshop”, an invented workshop of 36' × 22'. Feet and inches. */
 export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   const b = new SampleBuilder(makeId)
@@ -119,11 +116,11 @@ export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   const northWest = b.corner(west, 'b', 'left', level)
   const northEast = b.corner(north, 'b', 'left', level)
   const row = [first, wide, second, counter].map((id) => b.centre(id, 'left', level))
-  b.dimension(drawing, [southWest, ...row, southEast], 0, -ROW)
-  b.dimension(drawing, [southWest, southEast], 0, -ROW - 8)
-  b.dimension(drawing, [northWest, b.centre(high, 'left', level), northEast], 0, 10)
-  b.dimension(drawing, [southWest, northWest], Math.PI / 2, 20)
-  b.dimension(drawing, [southEast, b.corner(wash, 'b', 'left', level), northEast], Math.PI / 2, -10)
+  b.dimension(drawing, [southWest, ...row, southEast], 0, 'right')
+  b.dimension(drawing, [southWest, southEast], 0, 'right', 1)
+  b.dimension(drawing, [northWest, b.centre(high, 'left', level), northEast], 0, 'left')
+  b.dimension(drawing, [southWest, northWest], Math.PI / 2, 'left')
+  b.dimension(drawing, [southEast, b.corner(wash, 'b', 'left', level), northEast], Math.PI / 2, 'right')
   b.leader(drawing, level, { x: ft(12, 1.75), y: ft(6) }, { x: 9, y: -7 }, 'Beam over,\ndashed')
   b.leader(drawing, level, { x: ft(24), y: -ft(5, 9) }, { x: 17, y: 6 }, 'Post, 6" × 6"')
   b.do('Reading scale', setFacts(b.project, 'drawing', drawing, { readingScale: 32 }))

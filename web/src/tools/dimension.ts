@@ -3,9 +3,12 @@ import {
   PARTS,
   axisOffset,
   drawnDimension,
+  furtherOut,
   nearestAxis,
   offsetThrough,
+  outsideOf,
   pictureAxes,
+  stretchOf,
   type SpaceAxis,
 } from '@lamina/core/annotate'
 import { addDimensions } from '@lamina/core/edit'
@@ -49,7 +52,14 @@ export function dimensionTool(bench: Bench): Tool {
     const u = unitAt(turn)
     const all = points()
     const through = (flat: readonly Point[], way: Point, p: Point): Dimension['offset'] =>
-      offsetThrough(flat, way, p, bench.scale, bench.style)
+      offsetThrough(
+        flat,
+        way,
+        p,
+        bench.scale,
+        bench.style,
+        spaceAxis ? null : outsideOf(bench.scene, way, stretchOf(flat, way)),
+      )
     const offset =
       spaceAxis && axes ? axisOffset(all, spaceAxis, axes, at.raw, through) : through(all, u, at.raw)
     const measured = spaceAxis ? { axis: spaceAxis } : {}
@@ -59,19 +69,14 @@ export function dimensionTool(bench: Bench): Tool {
       const { point } = holdAnchor(anchor, bench.scene)
       return point.x * u.x + point.y * u.y
     }
-    const row = bench.style.rowPaperMm
     const sorted = [...anchors].sort((p, q) => along(p) - along(q))
-    const out = (value: number, step: number): number => value + (value >= 0 ? step : -step)
     return [
       chain,
       {
         anchors: [sorted[0]!, sorted[sorted.length - 1]!],
         direction: turn,
         ...measured,
-        offset:
-          offset.in === 'paper'
-            ? { in: 'paper', paperMm: out(offset.paperMm, row) }
-            : { in: 'real', mm: out(offset.mm, row * bench.scale) },
+        offset: furtherOut(offset, 1, bench.scale, bench.style),
       },
     ]
   }

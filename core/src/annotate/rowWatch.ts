@@ -1,0 +1,36 @@
+import type { News, Scene } from '../derive'
+import { boxesMeet, type Box, unitAt } from '../geometry'
+import type { AnyRecord, Id } from '../records'
+import { holdAnchor } from '../ties'
+import { REACHING, stretchOf, stripOver } from './outside'
+
+/** Knows over which part of a board each row stands that is reckoned from the building: where that changes, it moves. */
+export class RowWatch {
+  private readonly strips = new Map<Id, Box>()
+  /** The change of the building's places up to which rows stand right. */
+  private seen = -1
+
+  /** Takes in how a record is laid now; null: it is laid no more. */
+  note(id: Id, record: AnyRecord | null, scene: Scene): void {
+    if (record?.kind !== 'dimension' || record.offset.in !== 'row') return void this.strips.delete(id)
+    const u = unitAt(record.direction)
+    const points = record.anchors.map((anchor) => holdAnchor(anchor, scene).point)
+    this.strips.set(id, stripOver(u, stretchOf(points, u)))
+  }
+
+  /** The rows that may stand elsewhere for what is new. */
+  moved({ scene, building, records, walls, derived }: News): Id[] {
+    const places = building && walls?.size !== 0 ? building.places.since(this.seen) : NONE
+    this.seen = building?.places.now ?? -1
+    const mayReach = (id: Id): boolean => {
+      const kind = scene.project.get(id)?.kind
+      // What is gone may have been anything.
+      return kind === undefined || REACHING.has(kind)
+    }
+    const isOther = derived !== null && derived.changed?.size !== 0
+    if (!places || isOther || [...(records ?? [])].some(mayReach)) return [...this.strips.keys()]
+    const all = [...places]
+    return [...this.strips].flatMap(([id, strip]) => (all.some((box) => boxesMeet(box, strip)) ? [id] : []))
+  }
+}
+const NONE: ReadonlySet<Box> = new Set()

@@ -1,0 +1,103 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { placeFigures, spread, type FigureSizes } from '../src/annotate/figures'
+
+const SIZES: FigureSizes = { height: 2.5, gap: 0.9, past: 1.8, linePast: 1.8, away: 1 }
+
+describe('the figures of a row', () => {
+  it('stand over the middle of their parts where they have room', () => {
+    expect(placeFigures([0, 20, 50], [8, 10], SIZES)).toEqual([
+      { along: 10, over: 0.9, lead: null },
+      { along: 35, over: 0.9, lead: null },
+    ])
+  })
+
+  it('stand beside the row where its end is too narrow, the line running on beneath them', () => {
+    // 1.8 beyond the tick, 1 apart, half of 6.
+    expect(placeFigures([0, 3, 30, 32], [6, 8, 6], SIZES)).toEqual([
+      { along: -5.8, over: 0.9, lead: null, runsTo: -8.8 },
+      { along: 16.5, over: 0.9, lead: null },
+      { along: 37.8, over: 0.9, lead: null, runsTo: 40.8 },
+    ])
+  })
+
+  it('stand on a lead away from the building where a part between is too narrow', () => {
+    const up = placeFigures([0, 20, 24, 44], [8, 6, 8], SIZES)[1]!
+    // Over the other figures: 0.9 + 2.5, clear by 0.25 and 0.8 for the lead to turn in.
+    expect(up.along).toBe(22)
+    expect(up.over).toBeCloseTo(4.45, 9)
+    expect(up.lead).toEqual([
+      [22, 0],
+      [22, expect.closeTo(4.2, 9)],
+    ])
+    const down = placeFigures([0, 20, 24, 44], [8, 6, 8], { ...SIZES, away: -1 })[1]!
+    // Under what sticks out of the row: 1.8 and 0.25, then its own height.
+    expect(down.over).toBeCloseTo(-4.55, 9)
+    expect(down.lead![1]![1]).toBeCloseTo(-1.8, 9)
+  })
+
+  it('move aside from each other as little as they must', () => {
+    // Three parts of 4 with figures of 6: middles at 22, 26, 30, 7 apart.
+    const figures = placeFigures([0, 20, 24, 28, 32, 52], [8, 6, 6, 6, 8], SIZES)
+    expect(figures.slice(1, 4).map(({ along }) => along)).toEqual([19, 26, 33])
+    expect(spread([0, 1, 50], [4, 4, 4], 1)).toEqual([-2, 3, 50])
+  })
+
+  it('never lie on each other, nor among extension lines (property)', () => {
+    let out = 0
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            part: fc.double({ min: 0.2, max: 30, noNaN: true }),
+            width: fc.double({ min: 2, max: 14, noNaN: true }),
+          }),
+          {
+            minLength: 1,
+            maxLength: 25,
+          },
+        ),
+        fc.constantFrom(1 as const, -1 as const),
+        fc.double({ min: 1, max: 7, noNaN: true }),
+        fc.double({ min: 0, max: 5, noNaN: true }),
+        (parts, away, height, past) => {
+          const sizes: FigureSizes = { height, gap: 0.36 * height, past, linePast: past, away }
+          const ticks = parts.reduce((all, { part }) => [...all, all.at(-1)! + part], [100])
+          const figures = placeFigures(
+            ticks,
+            parts.map(({ width }) => width),
+            sizes,
+          )
+          const boxes = figures.map(({ along, over }, i) => ({
+            x0: along - parts[i]!.width / 2,
+            x1: along + parts[i]!.width / 2,
+            y0: over,
+            y1: over + height,
+          }))
+          boxes.forEach((p, i) => {
+            for (const q of boxes.slice(i + 1))
+              expect(p.x0 < q.x1 - 1e-9 && q.x0 < p.x1 - 1e-9 && p.y0 < q.y1 && q.y0 < p.y1).toBe(false)
+            // Extension lines come from the building and pass the line.
+            const [low, high] = away > 0 ? [-Infinity, past] : [-past, Infinity]
+            for (const tick of ticks)
+              expect(p.x0 < tick && p.x1 > tick && p.y0 < high && p.y1 > low).toBe(false)
+            const { lead } = figures[i]!
+            if (!lead) return
+            out++
+            // It begins at its own part and ends at its figure, under no other.
+            expect(lead[0]).toEqual([(ticks[i]! + ticks[i + 1]!) / 2, 0])
+            const [x, y] = lead.at(-1)!
+            expect(x).toBeGreaterThanOrEqual(p.x0 - 1e-9)
+            expect(x).toBeLessThanOrEqual(p.x1 + 1e-9)
+            expect(away > 0 ? p.y0 - y : y - p.y1).toBeCloseTo(0.25, 6)
+            // In order, leads do not cross.
+            const next = figures.slice(i + 1).find((each) => each.lead)
+            if (next) expect(next.along).toBeGreaterThan(figures[i]!.along)
+          })
+        },
+      ),
+      { numRuns: 400 },
+    )
+    expect(out).toBeGreaterThan(500)
+  })
+})
