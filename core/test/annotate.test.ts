@@ -97,15 +97,16 @@ describe('dimensions', () => {
     fc.assert(
       fc.property(fc.double({ min: -10, max: 10, noNaN: true }), (direction) => {
         const { items } = drawDimension(
-          null,
-          [
-            { x: 0, y: 0 },
-            { x: 3000 * Math.cos(direction), y: 3000 * Math.sin(direction) },
-          ],
-          direction,
-          { in: 'paper', paperMm: 10 },
-          50,
-          METRIC,
+          {
+            source: null,
+            points: [
+              { x: 0, y: 0 },
+              { x: 3000 * Math.cos(direction), y: 3000 * Math.sin(direction) },
+            ],
+            direction,
+            offset: { in: 'paper', paperMm: 10 },
+          },
+          { scale: 50, units: METRIC },
         )
         const text = items.find((item) => item.kind === 'text')!
         const turn = text.kind === 'text' ? text.turn : NaN
@@ -128,12 +129,13 @@ describe('dimensions', () => {
   })
   it('write feet and inches in a feet-and-inches project', () => {
     const { items } = drawDimension(
-      null,
-      [last, { x: 200.5 * 25.4, y: 0 }],
-      0,
-      { in: 'paper', paperMm: 10 },
-      48,
-      FEET_INCHES,
+      {
+        source: null,
+        points: [last, { x: 200.5 * 25.4, y: 0 }],
+        direction: 0,
+        offset: { in: 'paper', paperMm: 10 },
+      },
+      { scale: 48, units: FEET_INCHES },
     )
     const text = items.find((item) => item.kind === 'text')
     expect(text?.kind === 'text' && text.runs.map((run) => run.text).join('')).toBe(`16'-8 1/2"`)

@@ -4,25 +4,27 @@ import { placeFigures, spread, type FigureSizes } from '../src/annotate/figures'
 
 const SIZES: FigureSizes = { height: 2.5, gap: 0.9, past: 1.8, linePast: 1.8, away: 1 }
 
+const wide = (...widths: readonly number[]) => widths.map((width) => ({ width }))
+
 describe('the figures of a row', () => {
   it('stand over the middle of their parts where they have room', () => {
-    expect(placeFigures([0, 20, 50], [8, 10], SIZES)).toEqual([
-      { along: 10, over: 0.9, lead: null },
-      { along: 35, over: 0.9, lead: null },
+    expect(placeFigures([0, 20, 50], wide(8, 10), SIZES)).toEqual([
+      { along: 10, over: 0.9, under: -3.4, lead: null },
+      { along: 35, over: 0.9, under: -3.4, lead: null },
     ])
   })
 
   it('stand beside the row where its end is too narrow, the line running on beneath them', () => {
     // 1.8 beyond the tick, 1 apart, half of 6.
-    expect(placeFigures([0, 3, 30, 32], [6, 8, 6], SIZES)).toEqual([
-      { along: -5.8, over: 0.9, lead: null, runsTo: -8.8 },
-      { along: 16.5, over: 0.9, lead: null },
-      { along: 37.8, over: 0.9, lead: null, runsTo: 40.8 },
+    expect(placeFigures([0, 3, 30, 32], wide(6, 8, 6), SIZES)).toEqual([
+      { along: -5.8, over: 0.9, under: -3.4, lead: null, runsTo: -8.8 },
+      { along: 16.5, over: 0.9, under: -3.4, lead: null },
+      { along: 37.8, over: 0.9, under: -3.4, lead: null, runsTo: 40.8 },
     ])
   })
 
   it('stand on a lead away from the building where a part between is too narrow', () => {
-    const up = placeFigures([0, 20, 24, 44], [8, 6, 8], SIZES)[1]!
+    const up = placeFigures([0, 20, 24, 44], wide(8, 6, 8), SIZES)[1]!
     // Over the other figures: 0.9 + 2.5, clear by 0.25 and 0.8 for the lead to turn in.
     expect(up.along).toBe(22)
     expect(up.over).toBeCloseTo(4.45, 9)
@@ -30,7 +32,7 @@ describe('the figures of a row', () => {
       [22, 0],
       [22, expect.closeTo(4.2, 9)],
     ])
-    const down = placeFigures([0, 20, 24, 44], [8, 6, 8], { ...SIZES, away: -1 })[1]!
+    const down = placeFigures([0, 20, 24, 44], wide(8, 6, 8), { ...SIZES, away: -1 })[1]!
     // Under what sticks out of the row: 1.8 and 0.25, then its own height.
     expect(down.over).toBeCloseTo(-4.55, 9)
     expect(down.lead![1]![1]).toBeCloseTo(-1.8, 9)
@@ -38,9 +40,41 @@ describe('the figures of a row', () => {
 
   it('move aside from each other as little as they must', () => {
     // Three parts of 4 with figures of 6: middles at 22, 26, 30, 7 apart.
-    const figures = placeFigures([0, 20, 24, 28, 32, 52], [8, 6, 6, 6, 8], SIZES)
+    const figures = placeFigures([0, 20, 24, 28, 32, 52], wide(8, 6, 6, 6, 8), SIZES)
     expect(figures.slice(1, 4).map(({ along }) => along)).toEqual([19, 26, 33])
     expect(spread([0, 1, 50], [4, 4, 4], 1)).toEqual([-2, 3, 50])
+  })
+
+  it('stand in two lines, one over and one under the line, or both on a lead', () => {
+    // The wider of the two needs room.
+    const [own, out] = placeFigures(
+      [0, 20, 40, 60],
+      [{ width: 8, beneath: 14 }, { width: 8, beneath: 25 }, { width: 4 }],
+      SIZES,
+    )
+    expect(own).toEqual({ along: 10, over: 0.9, under: -3.4, lead: null })
+    // 1.5 heights from line to line.
+    expect(out!.over).toBeCloseTo(4.45 + 3.75, 9)
+    expect(out!.under).toBeCloseTo(4.45, 9)
+  })
+
+  it('moved by hand keep a line to their part, unless they still stand at it', () => {
+    const moved = (x: number, y: number) =>
+      placeFigures([0, 20, 50], [{ width: 8, moved: { x, y } }, { width: 8 }], SIZES)[0]!
+    expect(moved(2, 0)).toMatchObject({ along: 12, over: 0.9, lead: null })
+    expect(moved(15, 6)).toEqual({
+      along: 25,
+      over: 6.9,
+      under: 6.9 - 3.75,
+      lead: [
+        [10, 0],
+        [21, expect.closeTo(6.65, 9)],
+      ],
+    })
+    expect(moved(0, -12).lead).toEqual([
+      [10, 0],
+      [10, expect.closeTo(-8.35, 9)],
+    ])
   })
 
   it('never lie on each other, nor among extension lines (property)', () => {
@@ -63,11 +97,7 @@ describe('the figures of a row', () => {
         (parts, away, height, past) => {
           const sizes: FigureSizes = { height, gap: 0.36 * height, past, linePast: past, away }
           const ticks = parts.reduce((all, { part }) => [...all, all.at(-1)! + part], [100])
-          const figures = placeFigures(
-            ticks,
-            parts.map(({ width }) => width),
-            sizes,
-          )
+          const figures = placeFigures(ticks, parts, sizes)
           const boxes = figures.map(({ along, over }, i) => ({
             x0: along - parts[i]!.width / 2,
             x1: along + parts[i]!.width / 2,

@@ -30,8 +30,15 @@ function project(): Project {
 }
 const points = [0, 3000].map((x) => ({ x, y: 0 }))
 const draw = (style: typeof STANDARD_STYLE, far = 3000): readonly DisplayItem[] =>
-  drawDimension(null, [points[0]!, { x: far, y: 0 }], 0, { in: 'paper', paperMm: 10 }, 50, METRIC, style)
-    .items
+  drawDimension(
+    {
+      source: null,
+      points: [points[0]!, { x: far, y: 0 }],
+      direction: 0,
+      offset: { in: 'paper', paperMm: 10 },
+    },
+    { scale: 50, units: METRIC, style },
+  ).items
 
 describe('annotation styles', () => {
   it('end dimensions with strokes, dots or heads of their size on paper', () => {

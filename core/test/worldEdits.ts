@@ -59,6 +59,8 @@ const solved = (world: World, { pick }: Values): SolvedWall => {
   return found
 }
 
+const onBoard = (world: World) => sceneOf(world.project, world.project.need('drawing', world.drawingId))
+
 const mapOf = ({ a, b, c, d, pick }: Values): Affine =>
   [
     moveBy(a, b),
@@ -800,6 +802,72 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         ],
         world.makeId,
       ),
+  },
+  setRow: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.setRow(
+        world.project,
+        [world.some('dimension', pick), world.some('dimension', pick + 1)],
+        pick % 2
+          ? { in: 'row', side: pick % 3 ? 'left' : 'right', row: pick % 5, morePaperMm: a / 1000 }
+          : { in: 'real', mm: a },
+      ),
+  },
+  setFigure: {
+    moves: 'nothing',
+    make: (world, { a, b, pick, name }) =>
+      edit.setFigure(world.project, world.some('dimension', pick), [pick % 3, (pick + 1) % 3], {
+        ...(pick % 2 ? { instead: name } : { equal: true }),
+        ...(pick % 4 ? { after: name, beneath: pick % 5 ? name : null } : { before: null, accepted: true }),
+        ...(pick % 7 ? {} : { moved: { x: a / 1000, y: b / 1000 } }),
+      }),
+  },
+  addDimensionPoint: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.addDimensionPoint(
+        world.project,
+        onBoard(world),
+        world.some('dimension', pick),
+        world.tie(pick * 11 + 4),
+      ),
+  },
+  dropDimensionPoint: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.dropDimensionPoint(world.project, world.some('dimension', pick), pick % 4),
+  },
+  tieDimensionPoint: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.tieDimensionPoint(
+        world.project,
+        onBoard(world),
+        world.some('dimension', pick),
+        pick % 3,
+        world.tie(pick * 13 + 1),
+      ),
+  },
+  splitDimension: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.splitDimension(
+        world.project,
+        onBoard(world),
+        world.some('dimension', pick),
+        pick % 3,
+        world.makeId,
+      ).change,
+  },
+  joinDimensions: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.joinDimensions(world.project, onBoard(world), [
+        world.some('dimension', pick),
+        world.some('dimension', pick + 1),
+        ...(pick % 2 ? [world.some('dimension', pick + 2)] : []),
+      ]),
   },
   addLeader: {
     moves: 'nothing',

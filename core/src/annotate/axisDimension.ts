@@ -11,13 +11,11 @@ import {
   type Point,
 } from '../geometry'
 import { turnedOver } from '../kinds'
-import { STANDARD_STYLE } from '../library'
-import type { Anchor, AnnotationStyle, Dimension, Id } from '../records'
+import type { Anchor, Dimension } from '../records'
 import { groundBeneath, type Ground } from '../ties'
-import type { Units } from '../units'
 import type { Point3 } from '../space'
 import { anchorInSpace, isUpright } from '../views'
-import { drawDimension, type LaidDimension } from './dimension'
+import { drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
 
 export type SpaceAxis = NonNullable<Dimension['axis']>
 /** The three axes of space as a picture shows them: how far a real mm along each goes. */
@@ -91,7 +89,6 @@ const flatMap = (axes: PictureAxes, along: SpaceAxis, across: SpaceAxis): Affine
 /** What a dimension along an axis of space is drawn from. */
 export interface AxisDimension {
   readonly axis: SpaceAxis
-  readonly offset: Dimension['offset']
   /** What holds its points: where those stand in space they are measured there. */
   readonly anchors: readonly Anchor[]
 }
@@ -101,14 +98,11 @@ export interface AxisDimension {
  * stand in space are brought into one plane with the first; others are taken to lie in it.
  */
 export function drawAlongAxis(
-  source: Id | null,
-  points: readonly Point[],
-  { axis, offset, anchors }: AxisDimension,
+  { source, points, offset, figures }: RowToDraw,
+  { axis, anchors }: AxisDimension,
   ground: Ground,
   axes: PictureAxes,
-  scale: number,
-  units: Units,
-  style: AnnotationStyle = STANDARD_STYLE,
+  means: RowMeans,
 ): Omit<LaidDimension, 'lost'> {
   const { across, third } = planeOf(axes, axis)
   const inSpace = anchors.map((anchor) => anchorInSpace(groundBeneath(ground).project, anchor))
@@ -128,19 +122,21 @@ export function drawAlongAxis(
   const above = cross(times(axes[axis], along), axes[across]) > 0 ? 1 : -1
   const turned = (p: Point): Point => ({ x: along * p.x, y: above * p.y })
   const laid = drawDimension(
-    source,
-    flat.map(turned),
-    0,
-    above > 0 ? offset : turnedOver(offset),
-    scale,
-    units,
-    style,
+    {
+      source,
+      points: flat.map(turned),
+      direction: 0,
+      offset: above > 0 ? offset : turnedOver(offset),
+      figures,
+    },
+    means,
   )
   const put = (p: Point): Point => applyTo(map, turned(p))
   const reading = angleOf(times(axes[axis], along))
   return {
     items: laid.items.map((item) => skewed(item, put, reading)),
     lengths: laid.lengths,
+    between: laid.between,
     ticks: laid.ticks.map(put),
   }
 }

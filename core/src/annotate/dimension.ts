@@ -12,7 +12,7 @@ import {
   type Point,
 } from '../geometry'
 import { STANDARD_STYLE } from '../library'
-import type { AnnotationStyle, Dimension, Id } from '../records'
+import type { AnnotationStyle, Dimension, Figure, Id } from '../records'
 import { formatLength, type Units } from '../units'
 import { placeFigures } from './figures'
 import type { Reach } from './outside'
@@ -27,6 +27,8 @@ export interface LaidDimension {
   readonly lost: readonly number[]
   /** Where each tick stands. */
   readonly ticks: readonly Point[]
+  /** The numbers of the anchors that each length is measured between. */
+  readonly between: readonly (readonly [number, number])[]
 }
 
 /** How far points, and a building, reach to either side of a direction, mm to its left. */
@@ -118,16 +120,25 @@ export function furtherOut(
   }
 }
 
+/** A dimension that is drawn from points. */
+export interface RowToDraw extends Pick<Dimension, 'direction' | 'offset' | 'figures'> {
+  readonly source: Id | null
+  readonly points: readonly Point[]
+}
+
+/** What a dimension is drawn by. */
+export interface RowMeans {
+  readonly scale: number
+  readonly units: Units
+  readonly style?: AnnotationStyle
+  /** How far the building reaches where the row stands; null: it is reckoned from what it measures. */
+  readonly outside?: Reach | null
+}
+
 /** A dimension from points, as linework and figures. */
 export function drawDimension(
-  source: Id | null,
-  points: readonly Point[],
-  direction: number,
-  offset: Dimension['offset'],
-  scale: number,
-  units: Units,
-  style: AnnotationStyle = STANDARD_STYLE,
-  outside: Reach | null = null,
+  { source, points, direction, offset, figures: said = [] }: RowToDraw,
+  { scale, units, style = STANDARD_STYLE, outside = null }: RowMeans,
 ): Omit<LaidDimension, 'lost'> {
   // Figures read from below or from the right (ISO 129-1).
   let u = unitAt(direction)
@@ -139,7 +150,8 @@ export function drawDimension(
   }
   const mm = (paper: number): number => paper * scale
   const line = (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale, style, outside)
-  const sorted = [...points].sort((p, q) => dot(u, p) - dot(u, q))
+  const order = points.map((_, i) => i).sort((i, k) => dot(u, points[i]!) - dot(u, points[k]!))
+  const sorted = order.map((i) => points[i]!)
   const ticks = sorted.map((p) => add(times(u, dot(u, p)), times(leftOf(u), line)))
   const items: DisplayItem[] = []
   const height = mm(style.textPaperMm)
@@ -148,11 +160,18 @@ export function drawDimension(
   }
   const alongs = ticks.map((tick) => dot(u, tick))
   const lengths = alongs.slice(1).map((along, i) => along - alongs[i]!)
-  const texts = lengths.map((length) => formatLength(length, units))
+  const words = lengths.map((length, i) =>
+    figureWords(length, units, figureBetween(said, order[i]!, order[i + 1]!)),
+  )
+  const widthOf = (text: string): number => textWidth(text, style.textPaperMm)
   const mean = sorted.reduce((sum, p) => sum + cross(u, p), 0) / sorted.length
   const figures = placeFigures(
     alongs.map((along) => (along - alongs[0]!) / scale),
-    texts.map((text) => textWidth(text, style.textPaperMm)),
+    words.map(({ text, beneath, moved }) => ({
+      width: widthOf(text),
+      beneath: beneath === null ? 0 : widthOf(beneath),
+      moved,
+    })),
     {
       height: style.textPaperMm,
       gap: PARTS.textGap * style.textPaperMm,
@@ -200,17 +219,45 @@ export function drawDimension(
       }
     }
   })
-  figures.forEach(({ along, over, lead, runsTo }, i) => {
-    const isInPlace = lead === null && runsTo === undefined
-    items.push(
-      textItem(texts[i]!, isInPlace ? offsetFrom(ticks[i]!, u, lengths[i]! / 2, mm(over)) : at(along, over), {
-        height,
-        turn: Math.atan2(u.y, u.x),
-        align: 'middle',
-        source,
-      }),
-    )
+  const letters = { height, turn: Math.atan2(u.y, u.x), align: 'middle', source } as const
+  figures.forEach(({ along, over, under, lead, runsTo }, i) => {
+    const { text, beneath, isInstead, moved } = words[i]!
+    const isInPlace = lead === null && runsTo === undefined && !moved
+    const place = (up: number): Point =>
+      isInPlace ? offsetFrom(ticks[i]!, u, lengths[i]! / 2, mm(up)) : at(along, up)
+    items.push(textItem(text, place(over), letters))
+    if (beneath !== null) items.push(textItem(beneath, place(under), letters))
     lead?.slice(1).forEach(([x, y], k) => segment('dimension', at(...lead[k]!), at(x, y)))
+    if (!isInstead) return
+    const [middle, half] = [place(over - UNDERLINE * style.textPaperMm), mm(widthOf(text) / 2)]
+    segment('dimension', offsetFrom(middle, u, -half), offsetFrom(middle, u, half))
   })
-  return { items, lengths, ticks }
+  return { items, lengths, ticks, between: order.slice(1).map((k, i) => [order[i]!, k] as const) }
 }
+/** Lines under letters lie so far below them, as a multiple of their height. */
+const UNDERLINE = 0.16
+
+/** What is said of the figure between two neighbours. */
+export const figureBetween = (
+  said: NonNullable<Dimension['figures']>,
+  i: number,
+  k: number,
+): Figure | undefined => said.find(({ between: [p, q] }) => (p === i && q === k) || (p === k && q === i))
+
+/** What a figure says: what is measured, or what stands in its place, with what stands before, after and beneath. */
+export function figureWords(
+  length: number,
+  units: Units,
+  { instead, equal, before = '', after = '', beneath, moved }: Partial<Figure> = {},
+): {
+  readonly text: string
+  readonly beneath: string | null
+  /** It is not what is measured. */
+  readonly isInstead: boolean
+  readonly moved: Figure['moved']
+} {
+  const text = before + (equal ? EQUAL : (instead ?? formatLength(length, units))) + after
+  return { text, beneath: beneath ?? null, isInstead: !equal && instead !== undefined, moved }
+}
+/** Stands for the figures of parts that are equally long. */
+const EQUAL = 'EQ'

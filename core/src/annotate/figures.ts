@@ -12,11 +12,22 @@ export interface FigureSizes {
   readonly away: 1 | -1
 }
 
+/** What is to be placed: how wide each of its lines is, and how far it was moved by hand, paper mm. */
+export interface FigureToPlace {
+  readonly width: number
+  /** Of what stands beneath the line; 0: nothing does. */
+  readonly beneath?: number
+  /** Along the row and over it. */
+  readonly moved?: { readonly x: number; readonly y: number } | undefined
+}
+
 /** Where a figure stands, paper mm: along the line, and how far its base line lies over it. */
 export interface PlacedFigure {
   /** Its middle. */
   readonly along: number
   readonly over: number
+  /** How far the base line of what stands beneath lies over the line. */
+  readonly under: number
   /** The line that leads to it from the part it is of; null: it stands at that part. */
   readonly lead: readonly (readonly [along: number, over: number])[] | null
   /** The dimension line runs on beneath it, to there. */
@@ -29,37 +40,41 @@ const APART = 1
 const CLEAR = 0.25
 /** Leads turn aside within so much. */
 const TURN = 0.8
+/** From base line to base line of a figure of two lines on a lead, as a multiple of its height. */
+const LEADING = 1.5
 
 /**
  * Where the figures of a row stand. One that has room stands over the middle of its part. A narrow one at an end of the
  * row stands beside it, where the line runs on beneath it; the others stand in one line on the side away from the
  * building, beyond all extension lines, each as near to its part as the others let it, on a short lead.
  * @param ticks where the ticks stand along the row, paper mm, in order
- * @param widths of the figures between them, paper mm
+ * @param figures those between them
  */
 export function placeFigures(
   ticks: readonly number[],
-  widths: readonly number[],
+  figures: readonly FigureToPlace[],
   sizes: FigureSizes,
 ): PlacedFigure[] {
   const { height, gap, past, linePast, away } = sizes
+  const widths = figures.map(({ width, beneath = 0 }) => Math.max(width, beneath))
+  const under = -(gap + height)
   const middle = (i: number): number => (ticks[i]! + ticks[i + 1]!) / 2
   const isNarrow = (i: number): boolean => widths[i]! + APART > ticks[i + 1]! - ticks[i]!
-  const placed = widths.map((_, i): PlacedFigure => ({ along: middle(i), over: gap, lead: null }))
+  const placed = widths.map((_, i): PlacedFigure => ({ along: middle(i), over: gap, under, lead: null }))
   const last = widths.length - 1
   const out: number[] = []
   widths.forEach((width, i) => {
-    if (!isNarrow(i)) return
+    if (!isNarrow(i) || figures[i]!.moved) return
     const beyond = linePast + APART
     if (i === last) {
       const from = ticks[i + 1]! + beyond
-      placed[i] = { along: from + width / 2, over: gap, lead: null, runsTo: from + width }
+      placed[i] = { along: from + width / 2, over: gap, under, lead: null, runsTo: from + width }
     } else if (i === 0) {
       const to = ticks[0]! - beyond
-      placed[i] = { along: to - width / 2, over: gap, lead: null, runsTo: to - width }
+      placed[i] = { along: to - width / 2, over: gap, under, lead: null, runsTo: to - width }
     } else out.push(i)
   })
-  const base = away > 0 ? Math.max(past, gap + height) + CLEAR + TURN : -(past + CLEAR + height)
+  const lift = (i: number): number => (figures[i]!.beneath ? LEADING * height : 0)
   const centres = spread(
     out.map(middle),
     out.map((i) => widths[i]!),
@@ -69,11 +84,13 @@ export function placeFigures(
     const along = centres[k]!
     const [from, half] = [middle(i), widths[i]! / 2]
     const near = Math.min(along + half, Math.max(along - half, from))
-    const foot = away > 0 ? base - CLEAR : base + height + CLEAR
+    const foot = away > 0 ? Math.max(past, gap + height) + TURN : -past
     const turn = away > 0 ? foot - TURN : foot
+    const over = away > 0 ? foot + CLEAR + lift(i) : foot - CLEAR - height
     placed[i] = {
       along,
-      over: base,
+      over,
+      under: over - LEADING * height,
       lead:
         near === from
           ? [
@@ -87,7 +104,37 @@ export function placeFigures(
             ],
     }
   })
+  figures.forEach(({ moved }, i) => {
+    if (moved) placed[i] = movedBy(placed[i]!, moved, widths[i]!, lift(i), height)
+  })
   return placed
+}
+
+/** A figure that was moved by hand, with the line that leads to it from its part. */
+function movedBy(
+  figure: PlacedFigure,
+  moved: { readonly x: number; readonly y: number },
+  width: number,
+  lift: number,
+  height: number,
+): PlacedFigure {
+  const [along, over] = [figure.along + moved.x, figure.over + moved.y]
+  const [low, high] = [over - lift - CLEAR, over + height + CLEAR]
+  const x = Math.min(along + width / 2, Math.max(along - width / 2, figure.along))
+  const y = Math.min(high, Math.max(low, 0))
+  // Over its own part, or on its line, it needs none.
+  const isOwn = x === figure.along && low <= height && high >= 0
+  return {
+    along,
+    over,
+    under: over - LEADING * height,
+    lead: isOwn
+      ? null
+      : [
+          [figure.along, 0],
+          [x, y],
+        ],
+  }
 }
 
 /**

@@ -4,7 +4,7 @@ import type { AnnotationStyle, Dimension, Id } from '../records'
 import { holdAnchor, type Ground } from '../ties'
 import type { Units } from '../units'
 import { drawAlongAxis, pictureAxes } from './axisDimension'
-import { drawDimension, type LaidDimension } from './dimension'
+import { drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
 import { outsideFor } from './outside'
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
@@ -29,7 +29,8 @@ export function drawnDimension(
     offset,
     axis,
     anchors,
-  }: Pick<Dimension, 'direction' | 'offset' | 'axis' | 'anchors'> & {
+    figures,
+  }: Pick<Dimension, 'direction' | 'offset' | 'axis' | 'anchors' | 'figures'> & {
     readonly id: Id | null
   },
   points: readonly Point[],
@@ -39,16 +40,9 @@ export function drawnDimension(
   style: AnnotationStyle,
 ): Omit<LaidDimension, 'lost'> {
   const axes = axis === undefined ? null : pictureAxes(ground)
+  const row: RowToDraw = { source: id, points, direction, offset, figures }
+  const means: RowMeans = { scale, units, style }
   return axis !== undefined && axes
-    ? drawAlongAxis(id, points, { axis, offset, anchors }, ground, axes, scale, units, style)
-    : drawDimension(
-        id,
-        points,
-        direction,
-        offset,
-        scale,
-        units,
-        style,
-        outsideFor({ direction, offset }, points, ground),
-      )
+    ? drawAlongAxis(row, { axis, anchors }, ground, axes, means)
+    : drawDimension(row, { ...means, outside: outsideFor({ direction, offset }, points, ground) })
 }

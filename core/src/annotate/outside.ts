@@ -1,5 +1,15 @@
 import { derivedOf, type Scene } from '../derive'
-import { applyTo, dot, edgesOf, flattenEdge, unitAt, type Box, type Edge, type Point } from '../geometry'
+import {
+  PARALLEL,
+  applyTo,
+  dot,
+  edgesOf,
+  flattenEdge,
+  unitAt,
+  type Box,
+  type Edge,
+  type Point,
+} from '../geometry'
 import { areasOf, edgesOfRecord, standsIn } from '../kinds'
 import type { AnyRecord, Dimension, RecordKind } from '../records'
 import type { Ground } from '../ties'
@@ -55,8 +65,8 @@ export function stripOver(u: Point, { from, to }: Stretch): Box {
     Math.min(from * k, to * k),
     Math.max(from * k, to * k),
   ]
-  const [minX, maxX] = Math.abs(u.y) < LEVEL ? ends(u.x) : [-Infinity, Infinity]
-  const [minY, maxY] = Math.abs(u.x) < LEVEL ? ends(u.y) : [-Infinity, Infinity]
+  const [minX, maxX] = Math.abs(u.y) <= PARALLEL ? ends(u.x) : [-Infinity, Infinity]
+  const [minY, maxY] = Math.abs(u.x) <= PARALLEL ? ends(u.y) : [-Infinity, Infinity]
   return { minX, minY, maxX, maxY }
 }
 
@@ -122,8 +132,6 @@ class Over {
     return this.high < this.low ? null : { low: this.low, high: this.high }
   }
 }
-/** A direction is level or upright when it leans less than this. */
-const LEVEL = 1e-9
 
 /** What stands on a level and may lie outside its walls. */
 const FABRIC = ['slab', 'stair', 'ramp', 'rail', 'roof', 'overhead'] as const satisfies readonly RecordKind[]

@@ -1,7 +1,10 @@
+import { figureBetween, layDimension } from '../annotate'
 import { boundingField, hatchOutlines, type Scene } from '../derive'
 import { layText } from '../display'
-import type { AnyRecord } from '../records'
+import { middle } from '../geometry'
+import type { AnyRecord, Dimension } from '../records'
 import { anchorsOf, holdAnchor } from '../ties'
+import { formatLength } from '../units'
 import type { Found } from './matter'
 
 /** What is open about something drafted or annotated on a board. */
@@ -23,6 +26,7 @@ export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
         at: one.point,
       })
   }
+  if (record.kind === 'dimension') found.push(...figureMatters(record, scene))
   if (record.kind === 'hatch') {
     const outlines = hatchOutlines(scene.project, record, () => boundingField(scene))
     const { x, y } = record.outlines[0]!.vertices[0]!
@@ -46,6 +50,42 @@ export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
         at: record.kind === 'note' ? record.at : record.tip.last,
       })
   }
+  return found
+}
+
+/** Figures that say something else than what is measured. */
+function figureMatters(dimension: Dimension, scene: Scene): Found[] {
+  const { figures, id } = dimension
+  if (!figures) return []
+  const { units } = scene.project.facts
+  const { lengths, between, ticks } = layDimension(dimension, scene, 1, units)
+  const parts = between.flatMap(([i, k], n) => {
+    const said = figureBetween(figures, i, k)
+    return said ? [{ said, length: lengths[n]!, at: middle(ticks[n]!, ticks[n + 1]!) }] : []
+  })
+  const found = parts.flatMap(({ said: { instead, accepted }, length, at }, n): Found[] =>
+    instead === undefined || accepted
+      ? []
+      : [
+          {
+            stage: 'annotate',
+            key: `figure-${id}-${n}`,
+            text: `A figure says “${instead}” where ${formatLength(length, units)} is measured.`,
+            about: [id],
+            at,
+          },
+        ],
+  )
+  const equal = parts.filter(({ said }) => said.equal)
+  const told = [...new Set(equal.map(({ length }) => formatLength(length, units)))]
+  if (told.length > 1)
+    found.push({
+      stage: 'annotate',
+      key: `equal-${id}`,
+      text: `Parts of a row that say they are equal are not: ${told.slice(0, -1).join(', ')} and ${told.at(-1)!}.`,
+      about: [id],
+      at: equal[0]!.at,
+    })
   return found
 }
 

@@ -87,6 +87,16 @@ export { setFooting, usualFooting, type FootingFacts } from './footings'
 export { addCutArea, addPlan, setCutArea, setPlanCut } from './plans'
 export { together } from './outcome'
 export { addDimensions, addLeader, addLevelMark, addNote } from './annotation'
+export {
+  addDimensionPoint,
+  dropDimensionPoint,
+  joinDimensions,
+  setFigure,
+  setRow,
+  splitDimension,
+  tieDimensionPoint,
+  type FigureFacts,
+} from './dimensions'
 export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'
 export { copySheet } from './copySheet'

@@ -84,6 +84,27 @@ export const anchorSchema = z.discriminatedUnion('to', [
   }),
 ])
 
+/** Which anchor of a dimension, by its number. */
+const anchorNumber = z.number().int().gte(0).lt(200)
+
+/** What is said of one figure of a dimension besides what it measures. */
+export const figureSchema = z.strictObject({
+  /** The anchors it is measured between, while they are neighbours along the row. */
+  between: z.tuple([anchorNumber, anchorNumber]),
+  /** What stands in its place; it is underlined (ISO 129-1). */
+  instead: textSchema.min(1).max(60).optional(),
+  /** Somebody has said that this is meant. */
+  accepted: z.literal(true).optional(),
+  /** It says no more than that its part is as long as others that say so. */
+  equal: z.literal(true).optional(),
+  before: textSchema.min(1).max(30).optional(),
+  after: textSchema.min(1).max(60).optional(),
+  /** Beneath the line. */
+  beneath: textSchema.min(1).max(60).optional(),
+  /** So far from where it stands by itself, along the row and over it, paper mm. */
+  moved: pointSchema.optional(),
+})
+
 export const dimensionSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('dimension'),
@@ -109,6 +130,8 @@ export const dimensionSchema = z.strictObject({
     z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
     z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
   ]),
+  /** What is said of some of its figures. */
+  figures: z.array(figureSchema).min(1).max(199).optional(),
   /** Its annotation style; left out: the one everything starts with. */
   style: idSchema.optional(),
   layer: idSchema.optional(),
@@ -161,6 +184,7 @@ export const levelMarkSchema = z.strictObject({
 
 export type Anchor = z.infer<typeof anchorSchema>
 export type Dimension = z.infer<typeof dimensionSchema>
+export type Figure = z.infer<typeof figureSchema>
 export type Leader = z.infer<typeof leaderSchema>
 export type LevelMark = z.infer<typeof levelMarkSchema>
 export type Note = z.infer<typeof noteSchema>

@@ -21,7 +21,7 @@ export {
   type Light,
   type Opening,
 } from './openings'
-export type { Anchor, Dimension, Leader, LevelMark, Note } from './annotation'
+export type { Anchor, Dimension, Figure, Leader, LevelMark, Note } from './annotation'
 export type { Drawing, DrawingOf, StandingView, View } from './drawing'
 export { keptThingKinds, type KeptThing, type KeptDetail } from './keptDetail'
 export type { DraftItem, Block, BlockSize, Placement } from './blocks'

@@ -14,7 +14,8 @@ export function stylePicture(style: AnnotationStyle, units: Units): DisplayList 
     const ends = [0, long].map((x) => ({ x, y: 0 }))
     const offset = { in: 'paper', paperMm: 4 } as const
     list = [
-      ...drawDimension(null, ends, 0, offset, SCALE, units, style).items,
+      ...drawDimension({ source: null, points: ends, direction: 0, offset }, { scale: SCALE, units, style })
+        .items,
       ...drawLeader(null, { x: 850, y: 0 }, { x: 3, y: 4 }, 'A', SCALE, style),
     ]
     pictures.set(style, list)

@@ -1,0 +1,226 @@
+import { PARALLEL, cross, dot, unitAt } from '../geometry'
+import { type Anchor, type Change, type Dimension, type Figure, type Id, type Project } from '../records'
+import { holdAnchor, type Ground } from '../ties'
+import { Outcome, refuseLocked, storing } from './outcome'
+import { EditRefused, type MakeId } from './refusal'
+
+/** A dimension measures between so many places at most. */
+const MOST_POINTS = 200
+/** Points nearer along it than this are one, mm. */
+const SAME_PLACE = 0.5
+
+/** Where the points of a dimension lie along it now. */
+function alongs(ground: Ground, { direction, anchors }: Dimension): number[] {
+  const u = unitAt(direction)
+  return anchors.map((anchor) => dot(u, holdAnchor(anchor, ground).point))
+}
+
+/** With what is said of its figures, or without. */
+function withFigures(dimension: Dimension, figures: readonly Figure[]): Dimension {
+  const { figures: _, ...rest } = dimension
+  return figures.length > 0 ? { ...rest, figures: [...figures] } : rest
+}
+
+/** Some of the points, by their numbers, with what is said of the figures between them. */
+function withPoints(dimension: Dimension, kept: readonly number[]): Dimension {
+  const now = new Map(kept.map((old, i) => [old, i]))
+  const figures = (dimension.figures ?? []).flatMap((figure): Figure[] => {
+    const [i, k] = figure.between.map((old) => now.get(old))
+    return i === undefined || k === undefined ? [] : [{ ...figure, between: [i, k] }]
+  })
+  return withFigures({ ...dimension, anchors: kept.map((i) => dimension.anchors[i]!) }, figures)
+}
+
+/**
+ * Where a row runs.
+ * @refuses bad-value, gone, locked, nonsense
+ */
+export function setRow(project: Project, ids: readonly Id[], offset: Dimension['offset']): Change {
+  refuseLocked(project, ids)
+  const amount =
+    offset.in === 'row' ? (offset.morePaperMm ?? 0) : offset.in === 'paper' ? offset.paperMm : offset.mm
+  if (!Number.isFinite(amount)) throw new EditRefused('bad-value', 'That is no place for a row.')
+  return storing(project, ...ids.map((id): Dimension => ({ ...project.need('dimension', id), offset })))
+}
+
+/** What may be said of a figure; null: no more. */
+export type FigureFacts = { readonly [K in Exclude<keyof Figure, 'between'>]?: Figure[K] | null }
+
+/**
+ * What is said of the figure between two points of a dimension besides what it measures; what is given as null is said
+ * no more. Other words in its place are to be accepted anew.
+ * @refuses bad-value, gone, locked, nonsense, nothing
+ */
+export function setFigure(
+  project: Project,
+  id: Id,
+  between: readonly [number, number],
+  facts: FigureFacts,
+): Change {
+  refuseLocked(project, [id])
+  const dimension = project.need('dimension', id)
+  const [i, k] = between
+  if (i === k || !dimension.anchors[i] || !dimension.anchors[k])
+    throw new EditRefused('nothing', 'This dimension has no such figure.')
+  const { figures = [] } = dimension
+  const isMine = ({ between: [p, q] }: Figure): boolean => (p === i && q === k) || (p === k && q === i)
+  const before = figures.find(isMine)
+  const trimmed = Object.fromEntries(
+    Object.entries(facts).map(([name, value]) => [
+      name,
+      typeof value === 'string'
+        ? (name === 'instead' || name === 'beneath' ? value.trim() : value) || null
+        : value,
+    ]),
+  ) as FigureFacts
+  const isReworded = trimmed.instead !== undefined && trimmed.instead !== (before?.instead ?? null)
+  const merged = { ...before, ...(isReworded ? { accepted: null } : {}), ...trimmed }
+  const said = Object.fromEntries(
+    Object.entries(merged).filter(
+      ([name, value]) => name !== 'between' && value !== null && value !== undefined,
+    ),
+  ) as Omit<Figure, 'between'>
+  if (said.equal && said.instead !== undefined)
+    throw new EditRefused('bad-value', 'A figure says either that its part is equal, or words of its own.')
+  const rest = figures.filter((figure) => !isMine(figure))
+  return storing(
+    project,
+    withFigures(dimension, Object.keys(said).length > 0 ? [...rest, { ...said, between: [i, k] }] : rest),
+  )
+}
+
+/**
+ * Another point for a dimension.
+ * @param ground what their board stands on
+ * @refuses gone, in-the-way, locked, nonsense, too-many
+ */
+export function addDimensionPoint(project: Project, ground: Ground, id: Id, anchor: Anchor): Change {
+  refuseLocked(project, [id])
+  const dimension = project.need('dimension', id)
+  if (dimension.anchors.length >= MOST_POINTS)
+    throw new EditRefused('too-many', `A dimension has at most ${MOST_POINTS} points.`)
+  const made = { ...dimension, anchors: [...dimension.anchors, anchor] }
+  const all = alongs(ground, made)
+  const at = all.pop()!
+  if (all.some((along) => Math.abs(along - at) < SAME_PLACE))
+    throw new EditRefused('in-the-way', 'This dimension has a point there already.')
+  return storing(project, made)
+}
+
+/**
+ * A dimension without one of its points.
+ * @refuses gone, last, locked, nonsense, nothing
+ */
+export function dropDimensionPoint(project: Project, id: Id, index: number): Change {
+  refuseLocked(project, [id])
+  const dimension = project.need('dimension', id)
+  if (!dimension.anchors[index]) throw new EditRefused('nothing', 'This dimension has no such point.')
+  if (dimension.anchors.length <= 2)
+    throw new EditRefused('last', 'A dimension measures between two points at least. Remove it instead.')
+  return storing(
+    project,
+    withPoints(
+      dimension,
+      dimension.anchors.flatMap((_, i) => (i === index ? [] : [i])),
+    ),
+  )
+}
+
+/**
+ * A point of a dimension tied to something else.
+ * @param ground what their board stands on
+ * @refuses gone, in-the-way, locked, nonsense, nothing
+ */
+export function tieDimensionPoint(
+  project: Project,
+  ground: Ground,
+  id: Id,
+  index: number,
+  anchor: Anchor,
+): Change {
+  refuseLocked(project, [id])
+  const dimension = project.need('dimension', id)
+  if (!dimension.anchors[index]) throw new EditRefused('nothing', 'This dimension has no such point.')
+  const made = { ...dimension, anchors: dimension.anchors.map((each, i) => (i === index ? anchor : each)) }
+  const all = alongs(ground, made)
+  if (all.some((along, i) => i !== index && Math.abs(along - all[index]!) < SAME_PLACE))
+    throw new EditRefused('in-the-way', 'This dimension has a point there already.')
+  return storing(project, made)
+}
+
+/**
+ * A row parted at one of its points between.
+ * @param ground what their board stands on
+ * @refuses gone, in-the-way, locked, nonsense, nothing
+ */
+export function splitDimension(
+  project: Project,
+  ground: Ground,
+  id: Id,
+  index: number,
+  makeId: MakeId,
+): { change: Change; rest: Id } {
+  refuseLocked(project, [id])
+  const dimension = project.need('dimension', id)
+  const all = alongs(ground, dimension)
+  const at = all[index]
+  const order = all.map((_, i) => i).sort((i, k) => all[i]! - all[k]!)
+  const place = at === undefined ? -1 : order.indexOf(index)
+  if (place <= 0 || place >= order.length - 1)
+    throw new EditRefused('nothing', 'A row is parted at one of the points between its ends.')
+  const rest = makeId()
+  const sides = [order.slice(0, place + 1), order.slice(place)].map((side) =>
+    withPoints(
+      dimension,
+      [...side].sort((i, k) => i - k),
+    ),
+  )
+  return { change: storing(project, sides[0]!, { ...sides[1]!, id: rest }), rest }
+}
+
+/**
+ * Rows made one: the first goes on over the points of the others.
+ * @param ground what their board stands on
+ * @refuses gone, in-the-way, locked, nonsense, nothing, too-many, wrong-kind
+ */
+export function joinDimensions(project: Project, ground: Ground, ids: readonly Id[]): Change {
+  refuseLocked(project, ids)
+  const [first, ...others] = ids.map((id) => project.need('dimension', id))
+  if (!first || others.length === 0)
+    throw new EditRefused('nothing', 'Choose two rows or more to be made one.')
+  const u = unitAt(first.direction)
+  for (const other of others)
+    if (
+      other.drawing !== first.drawing ||
+      other.axis !== first.axis ||
+      Math.abs(cross(u, unitAt(other.direction))) > PARALLEL
+    )
+      throw new EditRefused('wrong-kind', 'Only rows of one drawing that measure one way are made one.')
+  let joined: Dimension = first
+  for (const other of others) {
+    const taken = alongs(ground, joined)
+    const theirs = alongs(ground, { ...other, direction: first.direction })
+    // Where both have a point it stays that of the first.
+    const numbers = new Map<number, number>()
+    const more: Anchor[] = []
+    theirs.forEach((along, i) => {
+      const same = taken.findIndex((each) => Math.abs(each - along) < SAME_PLACE)
+      numbers.set(i, same >= 0 ? same : joined.anchors.length + more.length)
+      if (same < 0) more.push(other.anchors[i]!)
+    })
+    const said = (other.figures ?? []).map((figure): Figure => ({
+      ...figure,
+      between: [numbers.get(figure.between[0])!, numbers.get(figure.between[1])!],
+    }))
+    joined = withFigures({ ...joined, anchors: [...joined.anchors, ...more] }, [
+      ...(joined.figures ?? []),
+      ...said,
+    ])
+  }
+  if (joined.anchors.length > MOST_POINTS)
+    throw new EditRefused('too-many', `A dimension has at most ${MOST_POINTS} points.`)
+  return new Outcome(project)
+    .put(joined)
+    .drop(...others.map(({ id }) => id))
+    .change()
+}

@@ -1,0 +1,156 @@
+import { describe, expect, it } from 'vitest'
+import { layDimension } from '../src/annotate'
+import { settleBoard } from '../src/check'
+import { sceneOf } from '../src/derive'
+import {
+  addDimensionPoint,
+  dropDimensionPoint,
+  joinDimensions,
+  setFigure,
+  setRow,
+  splitDimension,
+  tieDimensionPoint,
+} from '../src/edit'
+import type { Anchor, Change, Dimension, Project } from '../src/records'
+import { PLAN, projectWith, wall } from './wallFixture'
+
+const METRIC = { system: 'metric', stepMm: 1, fraction: 16 } as const
+const on = (project: Project) => sceneOf(project, project.need('drawing', PLAN.id))
+const at = (x: number, y = 0): Anchor => ({ to: 'point', last: { x, y } })
+const chain = (id: string, xs: readonly number[], facts: Partial<Dimension> = {}): Dimension => ({
+  id,
+  kind: 'dimension',
+  drawing: PLAN.id,
+  anchors: xs.map((x) => at(x)),
+  direction: 0,
+  offset: { in: 'row', side: 'right', row: 0 },
+  ...facts,
+})
+/** What a row says, from one end to the other. */
+function says(project: Project, id: string): string[] {
+  const dimension = project.need('dimension', id)
+  const scene = on(project)
+  return layDimension(dimension, scene, 50, METRIC).items.flatMap((item) =>
+    item.kind === 'text' ? [item.runs.map(({ text }) => text.replace(/\s/g, ' ')).join('')] : [],
+  )
+}
+const doing = (project: Project, change: Change): Change => {
+  project.check(change)
+  return project.apply(change)
+}
+
+describe('the points of a row', () => {
+  it('come, go, and are tied to something else; what is said of a figure stays with its points', () => {
+    const project = projectWith(PLAN, chain('c', [0, 1000, 5000, 9000]))
+    doing(project, setFigure(project, 'c', [2, 3], { after: ' clear' }))
+    expect(says(project, 'c')).toEqual(['1000', '4000', '4000 clear'])
+    doing(project, addDimensionPoint(project, on(project), 'c', at(3000)))
+    expect(says(project, 'c')).toEqual(['1000', '2000', '2000', '4000 clear'])
+    doing(project, dropDimensionPoint(project, 'c', 1))
+    expect(says(project, 'c')).toEqual(['3000', '2000', '4000 clear'])
+    doing(project, tieDimensionPoint(project, on(project), 'c', 2, at(9500)))
+    expect(says(project, 'c')).toEqual(['3000', '2000', '4500 clear'])
+    expect(() => addDimensionPoint(project, on(project), 'c', at(3000.2))).toThrow(
+      'has a point there already',
+    )
+    expect(() => tieDimensionPoint(project, on(project), 'c', 2, at(0.1))).toThrow(
+      'has a point there already',
+    )
+    expect(() => dropDimensionPoint(project, 'c', 9)).toThrow('no such point')
+    const two = projectWith(PLAN, chain('c', [0, 1000]))
+    expect(() => dropDimensionPoint(two, 'c', 0)).toThrow('Remove it instead')
+    const full = projectWith(
+      PLAN,
+      chain(
+        'c',
+        Array.from({ length: 200 }, (_, i) => i * 100),
+      ),
+    )
+    expect(() => addDimensionPoint(full, on(full), 'c', at(50))).toThrow('at most 200 points')
+  })
+
+  it('part a row in two, and two rows are made one', () => {
+    const project = projectWith(PLAN, chain('c', [9000, 0, 4000, 1000]))
+    doing(project, setFigure(project, 'c', [2, 0], { beneath: 'shelves' }))
+    const { change, rest } = splitDimension(project, on(project), 'c', 2, () => 'rest')
+    doing(project, change)
+    expect([says(project, 'c'), says(project, rest)]).toEqual([
+      ['1000', '3000'],
+      ['5000', 'shelves'],
+    ])
+    expect(() => splitDimension(project, on(project), 'rest', 0, () => 'more')).toThrow('between its ends')
+    const back = doing(project, joinDimensions(project, on(project), ['c', 'rest']))
+    expect(says(project, 'c')).toEqual(['1000', '3000', '5000', 'shelves'])
+    expect(project.get('rest')).toBeUndefined()
+    project.apply(back)
+    expect(project.get('rest')).toBeDefined()
+    project.apply({ put: [chain('up', [0, 5], { direction: Math.PI / 2 })], drop: [] })
+    expect(() => joinDimensions(project, on(project), ['c', 'up'])).toThrow('that measure one way')
+    expect(() => joinDimensions(project, on(project), ['c'])).toThrow('two rows or more')
+  })
+
+  it('keep their row where it is told, by hand too', () => {
+    const project = projectWith(PLAN, wall('w', [0, 0, 6000, 0]), chain('c', [0, 6000]))
+    const line = (): number => {
+      const scene = on(project)
+      return layDimension(project.need('dimension', 'c'), scene, 50, METRIC).ticks[0]!.y
+    }
+    doing(project, setRow(project, ['c'], { in: 'row', side: 'left', row: 1, morePaperMm: 4 }))
+    expect(line()).toBeCloseTo(70 + 22 * 50, 9)
+    doing(project, setRow(project, ['c'], { in: 'real', mm: -800 }))
+    expect(line()).toBeCloseTo(-800, 9)
+    expect(() => setRow(project, ['c'], { in: 'real', mm: NaN })).toThrow('no place for a row')
+  })
+})
+
+describe('what is said of a figure', () => {
+  const row = (): Project => projectWith(PLAN, chain('c', [0, 1000, 2000, 5000]))
+
+  it('stands before, after and beneath what is measured, and goes again', () => {
+    const project = row()
+    doing(project, setFigure(project, 'c', [2, 3], { before: '> ', after: ' mm', beneath: 'daylight' }))
+    expect(says(project, 'c')).toEqual(['1000', '1000', '> 3000 mm', 'daylight'])
+    doing(project, setFigure(project, 'c', [3, 2], { before: null, after: null, beneath: ' ' }))
+    expect(says(project, 'c')).toEqual(['1000', '1000', '3000'])
+    expect(project.need('dimension', 'c').figures).toBeUndefined()
+    expect(() => setFigure(project, 'c', [0, 0], { after: 'x' })).toThrow('no such figure')
+    expect(() => setFigure(project, 'c', [0, 8], { after: 'x' })).toThrow('no such figure')
+    expect(() => setFigure(project, 'c', [0, 1], { equal: true, instead: 'x' })).toThrow('words of its own')
+  })
+
+  it('in its place is underlined, and an open matter until it is accepted', () => {
+    const project = row()
+    const lines = (): number => {
+      const scene = on(project)
+      const { items } = layDimension(project.need('dimension', 'c'), scene, 50, METRIC)
+      return items.filter((item) => item.kind === 'segments' && item.pen === 'dimension').length
+    }
+    const before = lines()
+    const matters = (): string[] =>
+      settleBoard(on(project))
+        .filter(({ text }) => text.startsWith('A figure'))
+        .map(({ text }) => text.replace(/\s/g, ' '))
+    doing(project, setFigure(project, 'c', [2, 3], { instead: '3010' }))
+    expect(says(project, 'c').at(-1)).toBe('3010')
+    expect(lines()).toBe(before + 1)
+    expect(matters()).toEqual(['A figure says “3010” where 3 000 is measured.'])
+    doing(project, setFigure(project, 'c', [2, 3], { accepted: true }))
+    expect(matters()).toEqual([])
+    // Other words are to be accepted anew.
+    doing(project, setFigure(project, 'c', [2, 3], { instead: '3020' }))
+    expect(matters()).toEqual(['A figure says “3020” where 3 000 is measured.'])
+  })
+
+  it('EQ is an open matter where the parts are not', () => {
+    const project = row()
+    const matters = (): string[] =>
+      settleBoard(on(project))
+        .filter(({ text }) => text.startsWith('Parts of'))
+        .map(({ text }) => text.replace(/\s/g, ' '))
+    for (const part of [0, 1]) doing(project, setFigure(project, 'c', [part, part + 1], { equal: true }))
+    expect(says(project, 'c')).toEqual(['EQ', 'EQ', '3000'])
+    expect(matters()).toEqual([])
+    doing(project, tieDimensionPoint(project, on(project), 'c', 1, at(1100)))
+    expect(matters()).toEqual(['Parts of a row that say they are equal are not: 1 100 and 900.'])
+  })
+})
