@@ -14,7 +14,7 @@ async function figures(page: Page, surface: Surface, x: number, y: number): Prom
   await putAway(page)
   await surface.press(x, y)
   await expect(traits(page)).toContainText('Dimension')
-  const told = await traits(page).locator('dd').allInnerTexts()
+  const told = await traits(page).locator('.part .figure').allInnerTexts()
   await putAway(page)
   return told.join(' ').replace(/\s/g, ' ')
 }

@@ -137,6 +137,7 @@ export function drawAlongAxis(
     items: laid.items.map((item) => skewed(item, put, reading)),
     lengths: laid.lengths,
     between: laid.between,
+    places: laid.places.map(put),
     ticks: laid.ticks.map(put),
   }
 }

@@ -29,6 +29,8 @@ export interface LaidDimension {
   readonly ticks: readonly Point[]
   /** The numbers of the anchors that each length is measured between. */
   readonly between: readonly (readonly [number, number])[]
+  /** Where each figure stands: the middle of its base line. */
+  readonly places: readonly Point[]
 }
 
 /** How far points, and a building, reach to either side of a direction, mm to its left. */
@@ -120,6 +122,13 @@ export function furtherOut(
   }
 }
 
+/** The way in which figures of a direction are read: from below or from the right (ISO 129-1). */
+export function readingAxis(direction: number): { readonly u: Point; readonly flipped: boolean } {
+  const turn = normalAngle(direction)
+  const flipped = turn > Math.PI / 2 + PARALLEL || turn <= -Math.PI / 2 + PARALLEL
+  return { u: times(unitAt(direction), flipped ? -1 : 1), flipped }
+}
+
 /** A dimension that is drawn from points. */
 export interface RowToDraw extends Pick<Dimension, 'direction' | 'offset' | 'figures'> {
   readonly source: Id | null
@@ -140,14 +149,7 @@ export function drawDimension(
   { source, points, direction, offset, figures: said = [] }: RowToDraw,
   { scale, units, style = STANDARD_STYLE, outside = null }: RowMeans,
 ): Omit<LaidDimension, 'lost'> {
-  // Figures read from below or from the right (ISO 129-1).
-  let u = unitAt(direction)
-  let flipped = false
-  const turn = normalAngle(direction)
-  if (turn > Math.PI / 2 + PARALLEL || turn <= -Math.PI / 2 + PARALLEL) {
-    u = times(u, -1)
-    flipped = true
-  }
+  const { u, flipped } = readingAxis(direction)
   const mm = (paper: number): number => paper * scale
   const line = (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale, style, outside)
   const order = points.map((_, i) => i).sort((i, k) => dot(u, points[i]!) - dot(u, points[k]!))
@@ -220,7 +222,7 @@ export function drawDimension(
     }
   })
   const letters = { height, turn: Math.atan2(u.y, u.x), align: 'middle', source } as const
-  figures.forEach(({ along, over, under, lead, runsTo }, i) => {
+  const places = figures.map(({ along, over, under, lead, runsTo }, i) => {
     const { text, beneath, isInstead, moved } = words[i]!
     const isInPlace = lead === null && runsTo === undefined && !moved
     const place = (up: number): Point =>
@@ -228,11 +230,12 @@ export function drawDimension(
     items.push(textItem(text, place(over), letters))
     if (beneath !== null) items.push(textItem(beneath, place(under), letters))
     lead?.slice(1).forEach(([x, y], k) => segment('dimension', at(...lead[k]!), at(x, y)))
-    if (!isInstead) return
+    if (!isInstead) return place(over)
     const [middle, half] = [place(over - UNDERLINE * style.textPaperMm), mm(widthOf(text) / 2)]
     segment('dimension', offsetFrom(middle, u, -half), offsetFrom(middle, u, half))
+    return place(over)
   })
-  return { items, lengths, ticks, between: order.slice(1).map((k, i) => [order[i]!, k] as const) }
+  return { items, lengths, ticks, between: order.slice(1).map((k, i) => [order[i]!, k] as const), places }
 }
 /** Lines under letters lie so far below them, as a multiple of their height. */
 const UNDERLINE = 0.16

@@ -1,6 +1,7 @@
 import type { LevelSolver } from '@lamina/core/building'
 import { computed, ref, type ComputedRef } from 'vue'
-import { handlesIn, type Picture, type Scene } from '@lamina/core/derive'
+import { boardHandles } from '@lamina/core/annotate'
+import type { Picture, Scene } from '@lamina/core/derive'
 import { itemExtent, type DisplayList } from '@lamina/core/display'
 import { withGroups } from '@lamina/core/edit'
 import { EMPTY_BOX, boxOf, joinBoxes, type Box, type Point } from '@lamina/core/geometry'
@@ -156,7 +157,9 @@ export function useSelecting(
   /** The points by which the one thing selected can be reshaped. */
   const handles = computed(() => {
     const record = hand.selection.length === 1 ? store.project.get(hand.selection[0]!) : undefined
-    return record && inReach(record.id) ? handlesIn(scene.value, record, scale()).slice(0, MOST_HANDLES) : []
+    return record && inReach(record.id)
+      ? boardHandles(scene.value, record, scale()).slice(0, MOST_HANDLES)
+      : []
   })
   /** Takes up the handle under the pointer, if there is one. */
   function takeHandle(at: Point, reach: number): boolean {

@@ -3,6 +3,7 @@ import {
   PARTS,
   axisOffset,
   drawnDimension,
+  foreseenRecord,
   furtherOut,
   nearestAxis,
   offsetThrough,
@@ -11,18 +12,25 @@ import {
   stretchOf,
   type SpaceAxis,
 } from '@lamina/core/annotate'
-import { addDimensions } from '@lamina/core/edit'
+import { addDimensionPoint, addDimensions, dropDimensionPoint } from '@lamina/core/edit'
 import { angleOf, distance, subtract, unitAt, type Point } from '@lamina/core/geometry'
-import type { Anchor, Dimension } from '@lamina/core/records'
+import { pickAt } from '@lamina/core/locate'
+import type { Anchor, Change, Dimension, Id, Project } from '@lamina/core/records'
 import { TieFinder, holdAnchor } from '@lamina/core/ties'
+import { foresee } from './preview'
 import { styled, type Bench, type Located, type Tool } from './tool'
 import type { ToolEntry } from './entry'
+
+/** Points nearer than this are one, mm. */
+const SAME_PLACE = 0.5
 
 /** A chain of dimensions through the points pointed to, then its row; with an overall row further out if wanted. */
 export function dimensionTool(bench: Bench): Tool {
   let anchors: Anchor[] = []
   let aligned = false
   let placing = false
+  /** The row that is gone on with. */
+  let going: Id | null = null
   const points = (): Point[] => anchors.map((anchor) => holdAnchor(anchor, bench.scene).point)
 
   /** Along x or y, whichever the points spread over more; or the line through the first two. */
@@ -96,14 +104,49 @@ export function dimensionTool(bench: Bench): Tool {
     placing = false
   }
 
+  /** The row under the pointer, where nothing else is pointed to. */
+  function rowUnder(at: Located): Dimension | null {
+    if (at.snap && at.snap.kind !== 'aligned') return null
+    for (const id of pickAt(bench.picture, bench.scene.building, at.raw, bench.reach)) {
+      const found = bench.project.find('dimension', id)
+      if (found && found.drawing === bench.board.id) return found
+    }
+    return null
+  }
+
+  /** Puts a point into the row that is gone on with, or takes the one there out. */
+  function pressOn(row: Dimension, at: Located): void {
+    if (!at.snap || at.snap.kind === 'aligned') going = null
+    else bench.edit('Points of a dimension', (project) => changedRow(row, at, project))
+  }
+  function changedRow(row: Dimension, at: Located, project: Project): Change {
+    const u = unitAt(row.direction)
+    const along = (p: Point): number => p.x * u.x + p.y * u.y
+    const there = row.anchors.findIndex(
+      (anchor) => Math.abs(along(holdAnchor(anchor, bench.scene).point) - along(at.point)) < SAME_PLACE,
+    )
+    return there >= 0
+      ? dropDimensionPoint(project, row.id, there)
+      : addDimensionPoint(project, bench.scene, row.id, new TieFinder(bench.scene, bench.board).at(at.point))
+  }
+  const rowInWork = (): Dimension | null =>
+    going === null ? null : (bench.project.find('dimension', going) ?? null)
+
   function press(at: Located): void {
     const tied = at.snap !== null && at.snap.kind !== 'aligned'
+    const row = rowInWork()
+    if (row) return pressOn(row, at)
+    const found = anchors.length === 0 ? rowUnder(at) : null
+    if (found) {
+      going = found.id
+      return
+    }
     if (placing || (anchors.length >= 2 && !tied)) {
       finish(at)
       return
     }
     const anchor = new TieFinder(bench.scene, bench.board).at(at.point)
-    if (points().some((p) => distance(p, at.point) < 0.5)) {
+    if (points().some((p) => distance(p, at.point) < SAME_PLACE)) {
       bench.warn('This point is in the chain already.')
       return
     }
@@ -115,17 +158,22 @@ export function dimensionTool(bench: Bench): Tool {
 
   return {
     prompt: () =>
-      placing
-        ? { text: 'Point to where the row runs.', keys: `${turnWords()} · Esc: back to the points` }
-        : anchors.length < 2
-          ? {
-              text: 'Point to what is to be measured, one after the other.',
-              keys: `${turnWords()} · Esc: one step back`,
-            }
-          : {
-              text: 'Point to more, or clear of the drawing to set the row.',
-              keys: `Enter: set the row · ${turnWords()} · Esc: one point back`,
-            },
+      rowInWork()
+        ? {
+            text: 'Point to what else the row is to measure, or to one of its points to take that out.',
+            keys: 'Esc: done with this row',
+          }
+        : placing
+          ? { text: 'Point to where the row runs.', keys: `${turnWords()} · Esc: back to the points` }
+          : anchors.length < 2
+            ? {
+                text: 'Point to what is to be measured, one after the other, or to a row to go on with it.',
+                keys: `${turnWords()} · Esc: one step back`,
+              }
+            : {
+                text: 'Point to more, or clear of the drawing to set the row.',
+                keys: `Enter: set the row · ${turnWords()} · Esc: one point back`,
+              },
     fields: () => [],
     last: () => null,
     alignFrom: () => (placing ? [] : points()),
@@ -136,7 +184,8 @@ export function dimensionTool(bench: Bench): Tool {
       else placing = true
     },
     back() {
-      if (placing) placing = false
+      if (going !== null) going = null
+      else if (placing) placing = false
       else if (anchors.length > 0) anchors = anchors.slice(0, -1)
       else return false
       return true
@@ -147,6 +196,13 @@ export function dimensionTool(bench: Bench): Tool {
       return true
     },
     preview(at) {
+      const row = rowInWork()
+      if (row) {
+        if (!at?.snap || at.snap.kind === 'aligned') return foreseenRecord(row, bench.scene, bench.scale)
+        const { change } = foresee(bench, (project) => changedRow(row, at, project))
+        const made = change?.put.find(({ id }) => id === row.id)
+        return foreseenRecord(made ?? row, bench.scene, bench.scale)
+      }
       if (anchors.length < 2 || !at)
         return points().map((p) => ({
           kind: 'disc',

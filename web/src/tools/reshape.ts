@@ -1,6 +1,10 @@
-import { handlesIn, seenAround } from '@lamina/core/derive'
-import { moveHandle, moveInView } from '@lamina/core/edit'
+import { boardHandles, figureMoved, rowThrough, type RowPart } from '@lamina/core/annotate'
+import { seenAround } from '@lamina/core/derive'
+import { moveHandle, moveInView, setFigure, setRow, tieDimensionPoint } from '@lamina/core/edit'
+import type { Point } from '@lamina/core/geometry'
 import { standsIn } from '@lamina/core/kinds'
+import type { Change, Dimension, Project } from '@lamina/core/records'
+import { TieFinder } from '@lamina/core/ties'
 import type { PulledPart } from '@lamina/core/views'
 import { formatHeight } from '@lamina/core/units'
 import { foresee } from './preview'
@@ -14,7 +18,7 @@ export function reshapeTool(bench: Bench): Tool {
   const held = () => {
     const now = bench.handle
     const record = now && bench.project.get(now.id)
-    return record ? (handlesIn(bench.scene, record, bench.scale)[now.index] ?? null) : null
+    return record ? (boardHandles(bench.scene, record, bench.scale)[now.index] ?? null) : null
   }
   return stepTool(bench, {
     label: 'Reshape',
@@ -22,6 +26,7 @@ export function reshapeTool(bench: Bench): Tool {
     step(given) {
       if (given.length > 0) return null
       const now = held()
+      if (now?.row) return ofRow(now.row)
       return now?.part && now.from
         ? inView(bench, now.part, now.from, alone)
         : {
@@ -33,6 +38,9 @@ export function reshapeTool(bench: Bench): Tool {
     edit([to], project) {
       const now = bench.handle!
       const record = project.get(now.id)
+      const pulled = held()
+      if (record?.kind === 'dimension' && pulled?.row)
+        return pullRow(bench, project, record, pulled.row, pulled.at, to!)
       return bench.scene.view === 'derived' && record && !standsIn(bench.board, record)
         ? moveInView(
             project,
@@ -58,6 +66,49 @@ export function reshapeTool(bench: Bench): Tool {
     },
     done: () => bench.putDown(),
   })
+}
+
+/** What is asked for a part of a row of dimensions. */
+function ofRow(row: RowPart): Step {
+  switch (row.of) {
+    case 'point':
+      return {
+        ask: 'Point to what is to be measured instead.',
+        keys: 'Esc: leave it',
+        from: null,
+        fields: () => [],
+      }
+    case 'row':
+      return { ask: 'Point to where the row is to run.', keys: 'Esc: leave it', from: null, fields: () => [] }
+    case 'figure':
+      return {
+        ask: 'Point to where the figure is to stand; near its own place it goes back there.',
+        keys: 'Esc: leave it',
+        from: null,
+        fields: () => [],
+      }
+  }
+}
+
+/** A part of a row brought elsewhere. */
+function pullRow(
+  { scene, board, scale }: Bench,
+  project: Project,
+  dimension: Dimension,
+  row: RowPart,
+  from: Point,
+  to: Point,
+): Change {
+  switch (row.of) {
+    case 'point':
+      return tieDimensionPoint(project, scene, dimension.id, row.index, new TieFinder(scene, board).at(to))
+    case 'row':
+      return setRow(project, [dimension.id], rowThrough(dimension, scene, to, scale))
+    case 'figure':
+      return setFigure(project, dimension.id, row.between, {
+        moved: figureMoved(dimension, row.between, from, to, scale),
+      })
+  }
 }
 
 /** What is asked for a point of something of the building in a view of it. */

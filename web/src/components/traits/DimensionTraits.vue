@@ -1,30 +1,196 @@
 <script setup lang="ts">
-import { scaleOf } from '@lamina/core/records'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { mdiContentCut, mdiMinusCircleOutline } from '@mdi/js'
 import { layDimension } from '@lamina/core/annotate'
+import { dropDimensionPoint, joinDimensions, setRow, splitDimension } from '@lamina/core/edit'
+import { turnedOver } from '@lamina/core/kinds'
+import { styleOf } from '@lamina/core/library'
+import { scaleOf, type Dimension } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
 import { useProject } from '../../store/project'
-import FactRows from '../FactRows.vue'
+import LengthField from '../LengthField.vue'
+import NumberField from '../NumberField.vue'
+import FigureFields from './FigureFields.vue'
 import StyleChoice from './StyleChoice.vue'
 import type { CardProps } from './card'
 
-/** What a dimension measures, and how it is drawn. */
+/** What a dimension measures and says, where its row runs, and how it is drawn. */
 const props = defineProps<CardProps<'dimension'>>()
 const store = useProject()
 const laid = computed(() => layDimension(props.record, props.scene, scaleOf(props.scene.board), store.units))
-const rows = computed(() => {
-  const { lengths } = laid.value
-  return lengths.map(
-    (length, i) =>
-      [lengths.length > 1 ? `Part ${i + 1}` : 'Length', formatLength(length, store.units)] as const,
+const parts = computed(() =>
+  laid.value.lengths.map((length, i) => ({
+    word: laid.value.lengths.length > 1 ? `Part ${i + 1}` : 'Length',
+    measured: formatLength(length, store.units),
+    between: laid.value.between[i]!,
+  })),
+)
+/** The figure that is looked at closely, by its number. */
+const open = ref<number | null>(null)
+watch(
+  () => `${props.record.id} ${props.record.anchors.length}`,
+  () => (open.value = null),
+)
+
+const offset = computed(() => props.record.offset)
+const style = computed(() => styleOf(store.project, props.record.style))
+const ids = computed(() => props.chosen.map(({ id }) => id))
+const place = (to: Dimension['offset']): unknown =>
+  store.edit('Row of a dimension', (project) => setRow(project, ids.value, to))
+const RUNS = [
+  { value: 'row', title: 'Beside the building' },
+  { value: 'paper', title: 'By what it measures, on paper' },
+  { value: 'real', title: 'By what it measures, real' },
+] as const
+/** As near as may be to where it runs now. */
+function setRuns(how: (typeof RUNS)[number]['value']): void {
+  const isLeft = outward.value > 0
+  const { firstRowPaperMm: first } = style.value
+  if (how === 'row') place({ in: 'row', side: isLeft ? 'left' : 'right', row: 0 })
+  else if (how === 'paper') place({ in: 'paper', paperMm: isLeft ? first : -first })
+  else place({ in: 'real', mm: (isLeft ? 1 : -1) * first * scaleOf(props.scene.board) })
+}
+function outwardOf(to: Dimension['offset']): number {
+  switch (to.in) {
+    case 'row':
+      return to.side === 'left' ? 1 : -1
+    case 'paper':
+      return to.paperMm
+    case 'real':
+      return to.mm
+  }
+}
+const outward = computed(() => outwardOf(offset.value))
+
+const takeOut = (index: number): unknown =>
+  store.edit('Point of a dimension', (project) => dropDimensionPoint(project, props.record.id, index))
+const part = (index: number): unknown =>
+  store.edit(
+    'Row parted',
+    (project, makeId) => splitDimension(project, props.scene, props.record.id, index, makeId).change,
   )
-})
+const join = (): unknown =>
+  store.edit('Rows made one', (project) => joinDimensions(project, props.scene, ids.value))
 </script>
 
 <template>
-  <FactRows :rows="rows" />
   <p v-if="laid.lost.length" class="fault small">
     {{ laid.lost.length }} of its points lost what they measured and keep their last place.
   </p>
+  <v-btn v-if="chosen.length > 1" variant="tonal" @click="join">Make one row of them</v-btn>
+  <ol v-else class="parts">
+    <template v-for="({ word, measured, between }, i) in parts" :key="i">
+      <li v-if="i > 0" class="point small">
+        <span>Point {{ i + 1 }}</span>
+        <button
+          type="button"
+          :aria-label="`Take point ${i + 1} out`"
+          title="Take it out"
+          @click="takeOut(between[0])"
+        >
+          <v-icon :icon="mdiMinusCircleOutline" size="18" />
+        </button>
+        <button
+          type="button"
+          :aria-label="`Part the row at point ${i + 1}`"
+          title="Part the row here"
+          @click="part(between[0])"
+        >
+          <v-icon :icon="mdiContentCut" size="18" />
+        </button>
+      </li>
+      <li>
+        <button type="button" class="part" :aria-expanded="open === i" @click="open = open === i ? null : i">
+          <span>{{ word }}</span>
+          <span class="figure">{{ measured }}</span>
+        </button>
+        <FigureFields v-if="open === i" :record="record" :between="between" :measured="measured" />
+      </li>
+    </template>
+  </ol>
+  <v-select label="Its row runs" :items="RUNS" :model-value="offset.in" @update:model-value="setRuns" />
+  <template v-if="offset.in === 'row'">
+    <NumberField
+      label="Row"
+      whole
+      :value="offset.row + 1"
+      :least="1"
+      :most="41"
+      @set="(row) => offset.in === 'row' && place({ ...offset, row: row - 1 })"
+    />
+    <NumberField
+      label="Further out, mm on paper"
+      :value="Math.round((offset.morePaperMm ?? 0) * 100) / 100"
+      :least="-500"
+      :most="2000"
+      @set="(more) => offset.in === 'row' && place({ ...offset, morePaperMm: more })"
+    />
+  </template>
+  <NumberField
+    v-else-if="offset.in === 'paper'"
+    label="Away, mm on paper"
+    :value="Math.round(Math.abs(offset.paperMm) * 100) / 100"
+    :least="0"
+    :most="2000"
+    @set="(paper) => place({ in: 'paper', paperMm: outward < 0 ? -paper : paper })"
+  />
+  <LengthField
+    v-else
+    label="Away"
+    :mm="Math.abs(offset.mm)"
+    :units="store.units"
+    @set="(mm) => place({ in: 'real', mm: outward < 0 ? -mm : mm })"
+  />
+  <v-btn variant="tonal" @click="place(turnedOver(offset))">On the other side</v-btn>
   <StyleChoice :record="record" />
 </template>
+
+<style scoped>
+.parts {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 2px;
+}
+.part {
+  display: flex;
+  justify-content: space-between;
+  width: 100%;
+  padding: 6px 8px;
+  border: none;
+  border-radius: 6px;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+}
+.part:hover,
+.part[aria-expanded='true'] {
+  background: rgba(var(--v-theme-primary), 0.08);
+}
+.figure {
+  font-variant-numeric: tabular-nums;
+}
+.point {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  padding: 0 8px;
+  color: rgb(var(--v-theme-soft-ink));
+}
+.point span {
+  flex: 1;
+}
+.point button {
+  border: none;
+  border-radius: 4px;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+  padding: 2px;
+}
+.point button:hover {
+  background: rgba(var(--v-theme-primary), 0.12);
+}
+</style>

@@ -78,7 +78,7 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   hatch: { card: HatchTraits, many: true },
   gridLine: { card: GridLineTraits },
   guide: { card: GuideTraits },
-  dimension: { card: DimensionTraits },
+  dimension: { card: DimensionTraits, many: true },
   leader: { card: LeaderTraits },
   levelMark: { card: LevelMarkTraits },
   note: { card: NoteTraits },

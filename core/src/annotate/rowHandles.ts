@@ -1,0 +1,74 @@
+import { handlesIn, type Scene } from '../derive'
+import { dot, leftOf, subtract, times, unitAt, type Point } from '../geometry'
+import { standsIn, type Handle } from '../kinds'
+import { styleOf } from '../library'
+import type { AnyRecord, Dimension } from '../records'
+import type { PulledPart } from '../views'
+import { figureBetween, offsetThrough, readingAxis } from './dimension'
+import { layDimension } from './layDimension'
+import { outsideOf, stretchOf } from './outside'
+import { holdAnchor } from '../ties'
+
+/** What of a row is pulled: one of its points, the row itself, or a figure. */
+export type RowPart =
+  | { readonly of: 'point'; readonly index: number }
+  | { readonly of: 'row' }
+  | { readonly of: 'figure'; readonly between: readonly [number, number] }
+
+/** A point by which something on a board is reshaped. */
+export type BoardHandle = Handle & { readonly part?: PulledPart; readonly row?: RowPart }
+
+/**
+ * The points by which something is reshaped on a board: those of rows of dimensions are where they are drawn.
+ * @param scale real mm to one mm on paper
+ */
+export function boardHandles(scene: Scene, record: AnyRecord, scale: number): readonly BoardHandle[] {
+  if (record.kind !== 'dimension' || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)
+  const { ticks, between, places } = layDimension(record, scene, scale, scene.project.facts.units)
+  const held = (at: Point, row: RowPart): BoardHandle => ({ at, from: null, row })
+  const order = between.length > 0 ? [between[0]![0], ...between.map(([, k]) => k)] : []
+  const points = ticks.map((tick, i) => held(tick, { of: 'point', index: order[i]! }))
+  if (record.axis !== undefined) return points
+  // A quarter along the longest part, clear of its figure.
+  const parts = ticks.slice(1).map((tick, i) => ({ from: ticks[i]!, way: subtract(tick, ticks[i]!) }))
+  const longest = parts.reduce((best, part) =>
+    dot(part.way, part.way) > dot(best.way, best.way) ? part : best,
+  )
+  const quarter = { x: longest.from.x + longest.way.x / 4, y: longest.from.y + longest.way.y / 4 }
+  return [
+    ...points,
+    held(quarter, { of: 'row' }),
+    ...places.map((at, i) => held(at, { of: 'figure', between: between[i]! })),
+  ]
+}
+
+/** Where a row runs that is pulled to a place. */
+export function rowThrough(
+  dimension: Dimension,
+  scene: Scene,
+  to: Point,
+  scale: number,
+): Dimension['offset'] {
+  const u = unitAt(dimension.direction)
+  const points = dimension.anchors.map((anchor) => holdAnchor(anchor, scene).point)
+  const style = styleOf(scene.project, dimension.style)
+  return offsetThrough(points, u, to, scale, style, outsideOf(scene, u, stretchOf(points, u)))
+}
+
+/** Nearer than this to where it stands by itself a figure goes back there, paper mm. */
+const BACK = 1
+
+/** How far a figure is moved that is pulled from one place to another; null: it stands by itself. */
+export function figureMoved(
+  { direction, figures = [] }: Dimension,
+  [i, k]: readonly [number, number],
+  from: Point,
+  to: Point,
+  scale: number,
+): Point | null {
+  const { u } = readingAxis(direction)
+  const before = figureBetween(figures, i, k)?.moved ?? { x: 0, y: 0 }
+  const by = times(subtract(to, from), 1 / scale)
+  const moved = { x: before.x + dot(by, u), y: before.y + dot(by, leftOf(u)) }
+  return Math.hypot(moved.x, moved.y) < BACK ? null : moved
+}

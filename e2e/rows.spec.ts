@@ -1,0 +1,92 @@
+import { expect, test, newProject, putAway, room, stage, stored, tool, traits } from './fixture'
+
+test('rows stand clear of the building, and their points and figures are changed', async ({
+  page,
+  server,
+}) => {
+  const project = await newProject(page, { name: 'Rows' })
+  const surface = await room(page)
+  for (let i = 0; i < 3; i++) await page.keyboard.press('PageDown')
+  const row = async () => (await stored(server, project, 'dimension'))[0]!
+  const figures = async (): Promise<string[]> =>
+    (await traits(page).locator('.part .figure').allInnerTexts()).map((text) => text.replace(/\s/g, ' '))
+
+  await test.step('a row between inner corners stands beside the outer face', async () => {
+    await stage(page, 'annotate')
+    await tool(page, 'Dimension')
+    await surface.press(0, 0)
+    await surface.press(6000, 0)
+    await surface.press(3000, -1000)
+    await expect.poll(async () => (await stored(server, project, 'dimension')).length).toBe(1)
+    expect((await row()).offset).toMatchObject({ in: 'row', side: 'right' })
+  })
+
+  const wall = (await stored(server, project, 'wall'))[0]!
+  const { strips } = (await stored(server, project, 'wallType')).find(({ id }) => id === wall.type)!
+  const thick = strips.reduce((sum, { thickness }) => sum + thickness, 0)
+  /** Where the line of the row runs at 1:50. */
+  const lineY = async (): Promise<number> => {
+    const { offset } = await row()
+    if (offset.in !== 'row') throw new Error('The row stands beside the building.')
+    return -thick - (10 + 8 * offset.row + (offset.morePaperMm ?? 0)) * 50
+  }
+
+  await test.step('pressed with the tool it is gone on with: a point comes, and goes again', async () => {
+    await surface.press(1500, await lineY())
+    await surface.press(0, 4000)
+    await expect(page.getByText('This dimension has a point there already.')).toHaveCount(0)
+    await surface.press(6000 + thick, 4000)
+    await expect.poll(async () => (await row()).anchors.length).toBe(3)
+    await surface.press(6000 + thick, 4000)
+    await expect.poll(async () => (await row()).anchors.length).toBe(2)
+    await surface.press(6000 + thick, 0)
+    await expect.poll(async () => (await row()).anchors.length).toBe(3)
+    await putAway(page)
+  })
+
+  await test.step('Traits tell its figures, and what is said of them', async () => {
+    await surface.press(1500, await lineY())
+    expect(await figures()).toEqual(['6 000', String(thick)])
+    await traits(page)
+      .getByRole('button', { name: /Part 1/ })
+      .click()
+    await traits(page).getByLabel('In its place').fill('6 010')
+    await traits(page).getByLabel('In its place').press('Enter')
+    await expect.poll(async () => (await row()).figures?.[0]?.instead).toBe('6 010')
+    await expect(traits(page).getByText(/It is underlined: 6\s000 is measured/)).toBeVisible()
+    await traits(page).getByRole('button', { name: 'It is meant so' }).click()
+    await expect.poll(async () => (await row()).figures?.[0]?.accepted).toBe(true)
+    await traits(page).getByLabel('After it').fill(' clear')
+    await traits(page).getByLabel('After it').press('Enter')
+    await expect.poll(async () => (await row()).figures?.[0]?.after).toBe(' clear')
+  })
+
+  await test.step('its row is told in Traits, and pulled on the board', async () => {
+    await traits(page).getByLabel('Row', { exact: true }).fill('2')
+    await traits(page).getByLabel('Row', { exact: true }).press('Enter')
+    await expect.poll(async () => (await row()).offset).toEqual({ in: 'row', side: 'right', row: 1 })
+    // The handle of the row is a quarter along its longest part.
+    await surface.press(1500, await lineY())
+    await surface.press(1500, -thick - 11 * 50)
+    await expect.poll(async () => (await row()).offset).toEqual({ in: 'row', side: 'right', row: 0 })
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await row()).offset).toEqual({ in: 'row', side: 'right', row: 1 })
+  })
+
+  await test.step('it is parted, and made one again', async () => {
+    await putAway(page)
+    await surface.press(2000, await lineY())
+    await traits(page).getByRole('button', { name: 'Part the row at point 2' }).click()
+    await expect.poll(async () => (await stored(server, project, 'dimension')).length).toBe(2)
+    const y = await lineY()
+    await putAway(page)
+    await surface.press(2000, y)
+    await page.keyboard.down('Shift')
+    // On its own extension line.
+    await surface.press(6000 + thick, (y - thick) / 2)
+    await page.keyboard.up('Shift')
+    await traits(page).getByRole('button', { name: 'Make one row of them' }).click()
+    await expect.poll(async () => (await stored(server, project, 'dimension')).length).toBe(1)
+    expect((await row()).anchors).toHaveLength(3)
+  })
+})
