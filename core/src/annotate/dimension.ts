@@ -29,7 +29,7 @@ export interface LaidDimension {
   readonly ticks: readonly Point[]
   /** The numbers of the anchors that each length is measured between. */
   readonly between: readonly (readonly [number, number])[]
-  /** Where each figure stands: the middle of its base line. */
+  /** Just before each figure, half as high as it is. */
   readonly places: readonly Point[]
 }
 
@@ -230,13 +230,16 @@ export function drawDimension(
     items.push(textItem(text, place(over), letters))
     if (beneath !== null) items.push(textItem(beneath, place(under), letters))
     lead?.slice(1).forEach(([x, y], k) => segment('dimension', at(...lead[k]!), at(x, y)))
-    if (!isInstead) return place(over)
+    const before = offsetFrom(place(over + style.textPaperMm / 2), u, -mm(widthOf(text) / 2 + BEFORE))
+    if (!isInstead) return before
     const [middle, half] = [place(over - UNDERLINE * style.textPaperMm), mm(widthOf(text) / 2)]
     segment('dimension', offsetFrom(middle, u, -half), offsetFrom(middle, u, half))
-    return place(over)
+    return before
   })
   return { items, lengths, ticks, between: order.slice(1).map((k, i) => [order[i]!, k] as const), places }
 }
+/** A figure is held so far before it, paper mm. */
+const BEFORE = 2.8
 /** Lines under letters lie so far below them, as a multiple of their height. */
 const UNDERLINE = 0.16
 

@@ -16,9 +16,11 @@ const words = (text: string): string | null => (text === '' ? null : text)
 </script>
 
 <template>
-  <div class="stack">
+  <div class="said">
     <v-checkbox
-      label="EQ: as long as others that say so"
+      label="EQ, as others that say so"
+      density="compact"
+      hide-details
       :model-value="said?.equal ?? false"
       @update:model-value="(equal) => set(equal ? { equal: true, instead: null } : { equal: null })"
     />
@@ -48,6 +50,11 @@ const words = (text: string): string | null => (text === '' ? null : text)
 </template>
 
 <style scoped>
+.said {
+  display: grid;
+  gap: 10px;
+  padding: 6px 0 10px;
+}
 .link {
   border: none;
   padding: 0;
