@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { layDimension } from '../src/annotate'
+import { drawingPicture, layDimension } from '../src/annotate'
 import { settleBoard } from '../src/check'
 import { sceneOf } from '../src/derive'
 import {
   addDimensionPoint,
   dropDimensionPoint,
   joinDimensions,
+  removeItems,
   setFigure,
   setRow,
   splitDimension,
@@ -100,6 +101,75 @@ describe('the points of a row', () => {
     doing(project, setRow(project, ['c'], { in: 'real', mm: -800 }))
     expect(line()).toBeCloseTo(-800, 9)
     expect(() => setRow(project, ['c'], { in: 'real', mm: NaN })).toThrow('no place for a row')
+  })
+})
+
+describe('a row in line with another', () => {
+  const lineOf = (project: Project, id: string, scale: number): number =>
+    layDimension(project.need('dimension', id), on(project), scale, METRIC).ticks[0]!.y
+  const inLine = (of: string, last = 0) => ({ in: 'line', of, side: 'right', last }) as const
+  const two = (): Project =>
+    projectWith(
+      PLAN,
+      wall('front', [0, -3000, 4000, -3000]),
+      wall('back', [4000, 0, 9000, 0]),
+      chain('one', [0, 4000], { offset: { in: 'row', side: 'right', row: 1 } }),
+      chain('two', [4500, 9000]),
+    )
+
+  it('runs where that runs, at every scale and whatever becomes of it', () => {
+    const project = two()
+    expect(lineOf(project, 'two', 50)).toBeCloseTo(-70 - 500, 6)
+    doing(project, setRow(project, ['two'], inLine('one')))
+    for (const scale of [20, 50, 100]) {
+      expect(lineOf(project, 'two', scale)).toBeCloseTo(-3070 - 18 * scale, 6)
+      expect(lineOf(project, 'one', scale)).toBeCloseTo(lineOf(project, 'two', scale), 9)
+    }
+    doing(project, setRow(project, ['one'], { in: 'real', mm: -5000 }))
+    expect(lineOf(project, 'two', 50)).toBeCloseTo(-5000, 6)
+    // Drawn the other way it is still in line.
+    project.apply({ put: [{ ...project.need('dimension', 'two'), direction: Math.PI }], drop: [] })
+    expect(lineOf(project, 'two', 50)).toBeCloseTo(-5000, 6)
+  })
+
+  it('stays where it ran last when that goes, and is there again with it', () => {
+    const project = two()
+    doing(project, setRow(project, ['two'], inLine('one', -3970)))
+    const back = doing(project, removeItems(project, ['one']))
+    expect(project.need('dimension', 'two').offset).toEqual({ in: 'real', mm: -3970 })
+    expect(lineOf(project, 'two', 50)).toBeCloseTo(-3970, 6)
+    project.apply(back)
+    expect(project.need('dimension', 'two').offset).toEqual(inLine('one', -3970))
+  })
+
+  it('is refused with itself, round about too, and with what measures another way', () => {
+    const project = two()
+    expect(() => setRow(project, ['one'], inLine('one'))).toThrow('not in line with itself')
+    doing(project, setRow(project, ['two'], inLine('one')))
+    expect(() => setRow(project, ['one'], inLine('two'))).toThrow('not in line with itself')
+    project.apply({ put: [chain('up', [0, 5], { direction: Math.PI / 2 })], drop: [] })
+    expect(() => setRow(project, ['one'], inLine('up'))).toThrow('that measure the same way')
+    expect(() => setRow(project, ['one'], inLine('nowhere'))).toThrow('that measure the same way')
+  })
+
+  it('is drawn anew on a board that keeps up when that moves', () => {
+    const project = two()
+    doing(project, setRow(project, ['two'], inLine('one')))
+    const kept = drawingPicture({ scale: 50, printing: false } as never)
+    const list = (): string =>
+      JSON.stringify(
+        kept
+          .of(on(project))
+          .list()
+          .filter(({ source }) => source === 'two'),
+      )
+    const before = list()
+    // A wall in front of the one, far from the other.
+    project.apply({ put: [wall('porch', [1000, -5000, 3000, -5000])], drop: [] })
+    const after = list()
+    expect(after).not.toBe(before)
+    doing(project, setRow(project, ['one'], { in: 'real', mm: -9000 }))
+    expect(list()).not.toBe(after)
   })
 })
 

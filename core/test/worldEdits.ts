@@ -811,7 +811,9 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         [world.some('dimension', pick), world.some('dimension', pick + 1)],
         pick % 2
           ? { in: 'row', side: pick % 3 ? 'left' : 'right', row: pick % 5, morePaperMm: a / 1000 }
-          : { in: 'real', mm: a },
+          : pick % 3
+            ? { in: 'real', mm: a }
+            : { in: 'line', of: world.some('dimension', pick + 2), side: 'left', last: a },
       ),
   },
   setFigure: {

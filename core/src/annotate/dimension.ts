@@ -46,6 +46,7 @@ function reachOf(points: readonly Point[], u: Point, outside: Reach | null): Rea
  * Where the dimension line runs, as a distance to the left of the direction through the origin. Rows are reckoned from
  * the outermost face of the building or anchor on their side, and keep their paper distance from it at every scale.
  * @param outside how far the building reaches where the row stands
+ * @param lined where the row runs that it is in line with; null: that is not known
  */
 export function dimensionLine(
   points: readonly Point[],
@@ -54,8 +55,11 @@ export function dimensionLine(
   scale: number,
   { firstRowPaperMm, rowPaperMm }: AnnotationStyle,
   outside: Reach | null,
+  lined: number | null = null,
 ): number {
   switch (offset.in) {
+    case 'line':
+      return lined ?? offset.last
     case 'row': {
       const { low, high } = reachOf(points, u, outside)
       const out = (firstRowPaperMm + offset.row * rowPaperMm + (offset.morePaperMm ?? 0)) * scale
@@ -115,6 +119,8 @@ export function furtherOut(
   switch (offset.in) {
     case 'row':
       return { ...offset, row: offset.row + rows }
+    case 'line':
+      return offset
     case 'paper':
       return { in: 'paper', paperMm: out(offset.paperMm, rows * rowPaperMm) }
     case 'real':
@@ -142,16 +148,19 @@ export interface RowMeans {
   readonly style?: AnnotationStyle
   /** How far the building reaches where the row stands; null: it is reckoned from what it measures. */
   readonly outside?: Reach | null
+  /** Where the row runs that it is in line with, mm to the left of its direction; null: in line with none. */
+  readonly lined?: number | null
 }
 
 /** A dimension from points, as linework and figures. */
 export function drawDimension(
   { source, points, direction, offset, figures: said = [] }: RowToDraw,
-  { scale, units, style = STANDARD_STYLE, outside = null }: RowMeans,
+  { scale, units, style = STANDARD_STYLE, outside = null, lined = null }: RowMeans,
 ): Omit<LaidDimension, 'lost'> {
   const { u, flipped } = readingAxis(direction)
   const mm = (paper: number): number => paper * scale
-  const line = (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale, style, outside)
+  const line =
+    (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale, style, outside, lined)
   const order = points.map((_, i) => i).sort((i, k) => dot(u, points[i]!) - dot(u, points[k]!))
   const sorted = order.map((i) => points[i]!)
   const ticks = sorted.map((p) => add(times(u, dot(u, p)), times(leftOf(u), line)))

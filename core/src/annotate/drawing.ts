@@ -89,6 +89,9 @@ class AnnotationDrawn implements PartSource {
       // The sides of a room are told from its walls.
       if (walls === null || walls.size > 0)
         for (const drawing of project.all('drawing')) if (drawing.view === 'interior') again.add(drawing.id)
+      // What is in line with a row goes where that goes.
+      for (const id of again)
+        if (project.get(id)?.kind === 'dimension') for (const other of project.namers(id)) again.add(other)
       for (const id of again) this.put(id, scene)
     } else {
       const rest = this.picture.drawnBy('annotation')

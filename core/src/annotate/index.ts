@@ -1,6 +1,6 @@
 export * from './style'
 export * from './dimension'
-export { drawnDimension, layDimension } from './layDimension'
+export { drawnDimension, layDimension, lineOfRow } from './layDimension'
 export { axisOffset, nearestAxis, pictureAxes, type PictureAxes, type SpaceAxis } from './axisDimension'
 export { outsideFor, outsideOf, stretchOf, type Reach, type Stretch } from './outside'
 export { boardHandles, figureMoved, rowThrough, type BoardHandle, type RowPart } from './rowHandles'

@@ -1,10 +1,10 @@
-import type { Point } from '../geometry'
+import { PARALLEL, cross, dot, unitAt, type Point } from '../geometry'
 import { styleOf } from '../library'
 import type { AnnotationStyle, Dimension, Id } from '../records'
 import { holdAnchor, type Ground } from '../ties'
 import type { Units } from '../units'
 import { drawAlongAxis, pictureAxes } from './axisDimension'
-import { drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
+import { dimensionLine, drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
 import { outsideFor } from './outside'
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
@@ -44,5 +44,41 @@ export function drawnDimension(
   const means: RowMeans = { scale, units, style }
   return axis !== undefined && axes
     ? drawAlongAxis(row, { axis, anchors }, ground, axes, means)
-    : drawDimension(row, { ...means, outside: outsideFor({ direction, offset }, points, ground) })
+    : drawDimension(row, {
+        ...means,
+        outside: outsideFor({ direction, offset }, points, ground),
+        lined: linedUp({ direction, offset }, ground, scale),
+      })
+}
+
+/** So many rows are followed from one to the next they are in line with. */
+const MOST_FOLLOWED = 20
+
+/** Where the row runs that a dimension is in line with, mm to the left of its own direction; null: in line with none. */
+export function linedUp(
+  { direction, offset }: Pick<Dimension, 'direction' | 'offset'>,
+  ground: Ground,
+  scale: number,
+  left = MOST_FOLLOWED,
+): number | null {
+  if (offset.in !== 'line' || left === 0) return null
+  const other = ground.project.find('dimension', offset.of)
+  const [u, v] = [unitAt(direction), unitAt(other?.direction ?? direction)]
+  if (!other || Math.abs(cross(u, v)) > PARALLEL) return null
+  const line = lineOfRow(other, ground, scale, left - 1)
+  return dot(u, v) > 0 ? line : -line
+}
+
+/** Where the line of a dimension runs, mm to the left of its direction. */
+export function lineOfRow(dimension: Dimension, ground: Ground, scale: number, left = MOST_FOLLOWED): number {
+  const points = dimension.anchors.map((anchor) => holdAnchor(anchor, ground).point)
+  return dimensionLine(
+    points,
+    unitAt(dimension.direction),
+    dimension.offset,
+    scale,
+    styleOf(ground.project, dimension.style),
+    outsideFor(dimension, points, ground),
+    linedUp(dimension, ground, scale, left),
+  )
 }

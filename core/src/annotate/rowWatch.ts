@@ -1,6 +1,6 @@
 import type { News, Scene } from '../derive'
 import { boxesMeet, type Box, unitAt } from '../geometry'
-import type { AnyRecord, Id } from '../records'
+import type { AnyRecord, Dimension, Id, Project } from '../records'
 import { holdAnchor } from '../ties'
 import { REACHING, stretchOf, stripOver } from './outside'
 
@@ -12,9 +12,10 @@ export class RowWatch {
 
   /** Takes in how a record is laid now; null: it is laid no more. */
   note(id: Id, record: AnyRecord | null, scene: Scene): void {
-    if (record?.kind !== 'dimension' || record.offset.in !== 'row') return void this.strips.delete(id)
-    const u = unitAt(record.direction)
-    const points = record.anchors.map((anchor) => holdAnchor(anchor, scene).point)
+    const row = record?.kind === 'dimension' ? reckoned(record, scene.project) : null
+    if (!row) return void this.strips.delete(id)
+    const u = unitAt(row.direction)
+    const points = row.anchors.map((anchor) => holdAnchor(anchor, scene).point)
     this.strips.set(id, stripOver(u, stretchOf(points, u)))
   }
 
@@ -34,3 +35,14 @@ export class RowWatch {
   }
 }
 const NONE: ReadonlySet<Box> = new Set()
+
+/** The row by which a dimension stands: itself, or the one it is in line with; null: it is not reckoned from the building. */
+function reckoned(dimension: Dimension, project: Project): Dimension | null {
+  const seen = new Set<Id>()
+  let row: Dimension | undefined = dimension
+  while (row && row.offset.in === 'line' && !seen.has(row.id)) {
+    seen.add(row.id)
+    row = project.find('dimension', row.offset.of)
+  }
+  return row?.offset.in === 'row' ? row : null
+}

@@ -32,15 +32,48 @@ function withPoints(dimension: Dimension, kept: readonly number[]): Dimension {
 }
 
 /**
- * Where a row runs.
- * @refuses bad-value, gone, locked, nonsense
+ * Where rows run.
+ * @refuses bad-value, gone, locked, no-solution, nonsense, wrong-kind
  */
 export function setRow(project: Project, ids: readonly Id[], offset: Dimension['offset']): Change {
   refuseLocked(project, ids)
-  const amount =
-    offset.in === 'row' ? (offset.morePaperMm ?? 0) : offset.in === 'paper' ? offset.paperMm : offset.mm
-  if (!Number.isFinite(amount)) throw new EditRefused('bad-value', 'That is no place for a row.')
-  return storing(project, ...ids.map((id): Dimension => ({ ...project.need('dimension', id), offset })))
+  if (!Number.isFinite(amountOf(offset))) throw new EditRefused('bad-value', 'That is no place for a row.')
+  const rows = ids.map((id) => project.need('dimension', id))
+  if (offset.in === 'line') for (const row of rows) refuseLine(project, row, offset.of)
+  return storing(project, ...rows.map((row): Dimension => ({ ...row, offset })))
+}
+
+function amountOf(offset: Dimension['offset']): number {
+  switch (offset.in) {
+    case 'row':
+      return offset.morePaperMm ?? 0
+    case 'line':
+      return offset.last
+    case 'paper':
+      return offset.paperMm
+    case 'real':
+      return offset.mm
+  }
+}
+
+/** Refuses a row in line with what measures another way, stands elsewhere, or is in line with it. */
+function refuseLine(project: Project, row: Dimension, of: Id): void {
+  const other = project.find('dimension', of)
+  if (
+    !other ||
+    other.drawing !== row.drawing ||
+    Math.abs(cross(unitAt(row.direction), unitAt(other.direction))) > PARALLEL
+  )
+    throw new EditRefused(
+      'wrong-kind',
+      'Rows are in line with rows of their drawing that measure the same way.',
+    )
+  const seen = new Set([row.id])
+  for (let next: Dimension | undefined = other; next;) {
+    if (seen.has(next.id)) throw new EditRefused('no-solution', 'A row is not in line with itself.')
+    seen.add(next.id)
+    next = next.offset.in === 'line' ? project.find('dimension', next.offset.of) : undefined
+  }
 }
 
 /** What may be said of a figure; null: no more. */

@@ -6,6 +6,7 @@ import {
   boxOf,
   cross,
   enlargement,
+  leftOf,
   mirrors,
   normalAngle,
   times,
@@ -15,6 +16,7 @@ import {
   linearOf,
 } from '../geometry'
 import {
+  ownRow,
   tieHost,
   type Anchor,
   type Dimension,
@@ -53,7 +55,8 @@ const stretchedTie = (anchor: Anchor, move: Move): Anchor => {
 }
 
 /** A row moved to the left by so many real mm. */
-function shiftedRow(offset: Dimension['offset'], by: number, scale: number): Dimension['offset'] {
+function shiftedRow(dimension: Dimension, by: number, scale: number): Dimension['offset'] {
+  const offset = ownRow(dimension)
   switch (offset.in) {
     case 'row': {
       const more = (offset.morePaperMm ?? 0) + (offset.side === 'left' ? by : -by) / scale
@@ -72,6 +75,8 @@ export function turnedOver(offset: Dimension['offset']): Dimension['offset'] {
   switch (offset.in) {
     case 'row':
       return { ...offset, side: offset.side === 'left' ? 'right' : 'left' }
+    case 'line':
+      return { in: 'row', side: offset.side === 'left' ? 'right' : 'left', row: 0 }
     case 'paper':
       return { in: 'paper', paperMm: -offset.paperMm }
     case 'real':
@@ -79,25 +84,30 @@ export function turnedOver(offset: Dimension['offset']): Dimension['offset'] {
   }
 }
 
-function mappedRow(offset: Dimension['offset'], map: Affine): Dimension['offset'] {
+function mappedRow({ offset, direction }: Dimension, map: Affine): Dimension['offset'] {
+  if (offset.in === 'line') {
+    const u = unitAt(direction)
+    const on = applyTo(map, times(leftOf(u), offset.last))
+    const side = mirrors(map) === (offset.side === 'left') ? 'right' : 'left'
+    return { ...offset, side, last: cross(unitAt(mappedAngle(map, direction)), on) }
+  }
   const turned = mirrors(map) ? turnedOver(offset) : offset
   return turned.in === 'real' ? { in: 'real', mm: turned.mm * enlargement(map) } : turned
 }
 
 function mappedDimension(dimension: Dimension, mapping: Mapping): Dimension {
   const { map, scale, carries } = mapping
-  const { offset } = dimension
   const stays = dimension.anchors.every((anchor) => tieHost(anchor) !== null && !carries(anchor))
   if (stays) {
     // What it measures stays: its row is shifted.
     const by = cross(unitAt(dimension.direction), shiftOf(map))
-    return { ...dimension, offset: shiftedRow(offset, by, scale) }
+    return { ...dimension, offset: shiftedRow(dimension, by, scale) }
   }
   return {
     ...dimension,
     anchors: dimension.anchors.map((anchor) => mappedTie(anchor, mapping)),
     direction: mappedAngle(map, dimension.direction),
-    offset: mappedRow(offset, map),
+    offset: mappedRow(dimension, map),
   }
 }
 

@@ -116,7 +116,7 @@ export const dimensionSchema = z.strictObject({
   axis: z.enum(['x', 'y', 'z']).optional(),
   /**
    * Where the dimension line runs, square to the direction: in a row, the first being 0, that is reckoned from the
-   * outermost face of the building on that side of it; or so far to the left of the outermost anchor there, a real
+   * outermost face of the building on that side of it; in line with another; or so far to the left of the outermost anchor there, a real
    * distance or one on paper.
    */
   offset: z.discriminatedUnion('in', [
@@ -126,6 +126,14 @@ export const dimensionSchema = z.strictObject({
       row: z.number().int().gte(0).lte(40),
       /** So much further out than its row, set by hand. */
       morePaperMm: z.number().gte(-2000).lte(2000).optional(),
+    }),
+    z.strictObject({
+      /** In line with another dimension that measures the same way. */
+      in: z.literal('line'),
+      of: idSchema,
+      /** The side it goes by when that is gone, and where it ran last, mm to the left of the direction. */
+      side: z.enum(['left', 'right']),
+      last: anySizeSchema,
     }),
     z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
     z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),

@@ -97,6 +97,7 @@ export {
   needs,
   looseNames,
   carriedAlong,
+  ownRow,
   relinked,
 } from './kinds'
 export { ChangeRefused, type Reader, Project } from './project'

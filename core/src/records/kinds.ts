@@ -254,6 +254,40 @@ const LEVEL_MARK: Loose<RecordOf<'levelMark'>> = {
   },
 }
 
+const DIMENSION: Loose<RecordOf<'dimension'>> = {
+  ids: ({ anchors, offset }) => [...hosts(anchors), ...(offset.in === 'line' ? [offset.of] : [])],
+  carried(dimension, { tie, became }) {
+    const { offset } = dimension
+    const anchors = dimension.anchors.map(tie)
+    if (offset.in !== 'line') return { ...dimension, anchors }
+    const [of] = became(offset.of) ?? [offset.of]
+    return of === undefined || of === dimension.id
+      ? { ...dimension, anchors, offset: ownRow(dimension) }
+      : { ...dimension, anchors, offset: { ...offset, of } }
+  },
+}
+
+/** The offset of a dimension that is in line with no other any more: where it ran last. */
+export function ownRow({
+  direction,
+  anchors,
+  offset,
+}: RecordOf<'dimension'>): Exclude<RecordOf<'dimension'>['offset'], { in: 'line' }> {
+  if (offset.in !== 'line') return offset
+  const [c, s] = [Math.cos(direction), Math.sin(direction)]
+  const asides = anchors.map(({ last }) => c * last.y - s * last.x)
+  return {
+    in: 'real',
+    mm:
+      offset.side === 'left'
+        ? Math.max(0, offset.last - Math.max(...asides))
+        : Math.min(-LEAST_AWAY, offset.last - Math.min(...asides)),
+  }
+}
+
+/** What lies to the right of its points lies so far from them at least, mm. */
+const LEAST_AWAY = 1
+
 /** The drawing that a detail is of. */
 const DETAIL_OF: Reference<Drawing> = {
   to: ['drawing'],
@@ -491,10 +525,7 @@ export const KINDS = {
     host: 'board',
     layer: 'layer-dimensions',
     needs: [onBoard(), one('style', 'annotationStyle')],
-    loose: {
-      ids: ({ anchors }) => hosts(anchors),
-      carried: (dimension, { tie }) => ({ ...dimension, anchors: dimension.anchors.map(tie) }),
-    },
+    loose: DIMENSION,
   },
   leader: {
     word: 'leader',

@@ -1,10 +1,11 @@
-import { boardHandles, figureMoved, rowThrough, type RowPart } from '@lamina/core/annotate'
+import { boardHandles, figureMoved, lineOfRow, rowThrough, type RowPart } from '@lamina/core/annotate'
 import { seenAround } from '@lamina/core/derive'
 import { moveHandle, moveInView, setFigure, setRow, tieDimensionPoint } from '@lamina/core/edit'
-import type { Point } from '@lamina/core/geometry'
+import { PARALLEL, cross, dot, unitAt, type Point } from '@lamina/core/geometry'
 import { standsIn } from '@lamina/core/kinds'
+import { pickAt } from '@lamina/core/locate'
 import type { Change, Dimension, Project } from '@lamina/core/records'
-import { TieFinder } from '@lamina/core/ties'
+import { TieFinder, holdAnchor } from '@lamina/core/ties'
 import type { PulledPart } from '@lamina/core/views'
 import { formatHeight } from '@lamina/core/units'
 import { foresee } from './preview'
@@ -79,7 +80,12 @@ function ofRow(row: RowPart): Step {
         fields: () => [],
       }
     case 'row':
-      return { ask: 'Point to where the row is to run.', keys: 'Esc: leave it', from: null, fields: () => [] }
+      return {
+        ask: 'Point to where the row is to run, or to a row it is to be in line with.',
+        keys: 'Esc: leave it',
+        from: null,
+        fields: () => [],
+      }
     case 'figure':
       return {
         ask: 'Point to where the figure is to stand; near its own place it goes back there.',
@@ -90,20 +96,45 @@ function ofRow(row: RowPart): Step {
   }
 }
 
+/** In line with the row pointed to; null: none is that measures the same way. */
+function inLineAt(bench: Bench, row: Dimension, to: Point): Dimension['offset'] | null {
+  const u = unitAt(row.direction)
+  for (const id of pickAt(bench.picture, bench.scene.building, to, bench.reach)) {
+    const other = bench.project.find('dimension', id)
+    if (!other || id === row.id || other.drawing !== row.drawing) continue
+    const last = lineOfRow(other, bench.scene, bench.scale)
+    // It runs through what is pointed to: that is no extension line of it.
+    const v = unitAt(other.direction)
+    if (Math.abs(cross(u, v)) > PARALLEL || Math.abs(cross(v, to) - last) > bench.reach) continue
+    const mine = dot(u, v) > 0 ? last : -last
+    const middle = row.anchors.reduce(
+      (sum, anchor) => sum + cross(u, holdAnchor(anchor, bench.scene).point),
+      0,
+    )
+    return { in: 'line', of: id, side: mine >= middle / row.anchors.length ? 'left' : 'right', last: mine }
+  }
+  return null
+}
+
 /** A part of a row brought elsewhere. */
 function pullRow(
-  { scene, board, scale }: Bench,
+  bench: Bench,
   project: Project,
   dimension: Dimension,
   row: RowPart,
   from: Point,
   to: Point,
 ): Change {
+  const { scene, board, scale } = bench
   switch (row.of) {
     case 'point':
       return tieDimensionPoint(project, scene, dimension.id, row.index, new TieFinder(scene, board).at(to))
     case 'row':
-      return setRow(project, [dimension.id], rowThrough(dimension, scene, to, scale))
+      return setRow(
+        project,
+        [dimension.id],
+        inLineAt(bench, dimension, to) ?? rowThrough(dimension, scene, to, scale),
+      )
     case 'figure':
       return setFigure(project, dimension.id, row.between, {
         moved: figureMoved(dimension, row.between, from, to, scale),

@@ -37,22 +37,27 @@ const style = computed(() => styleOf(store.project, props.record.style))
 const ids = computed(() => props.chosen.map(({ id }) => id))
 const place = (to: Dimension['offset']): unknown =>
   store.edit('Row of a dimension', (project) => setRow(project, ids.value, to))
-const RUNS = [
+const HOW = [
   { value: 'row', title: 'Beside the building' },
   { value: 'paper', title: 'By what it measures, on paper' },
   { value: 'real', title: 'By what it measures, real' },
 ] as const
+/** In line with another it is put by pulling it there. */
+const runs = computed(() =>
+  offset.value.in === 'line' ? [...HOW, { value: 'line', title: 'In line with another row' } as const] : HOW,
+)
 /** As near as may be to where it runs now. */
-function setRuns(how: (typeof RUNS)[number]['value']): void {
+function setRuns(how: Dimension['offset']['in']): void {
   const isLeft = outward.value > 0
   const { firstRowPaperMm: first } = style.value
   if (how === 'row') place({ in: 'row', side: isLeft ? 'left' : 'right', row: 0 })
   else if (how === 'paper') place({ in: 'paper', paperMm: isLeft ? first : -first })
-  else place({ in: 'real', mm: (isLeft ? 1 : -1) * first * scaleOf(props.scene.board) })
+  else if (how === 'real') place({ in: 'real', mm: (isLeft ? 1 : -1) * first * scaleOf(props.scene.board) })
 }
 function outwardOf(to: Dimension['offset']): number {
   switch (to.in) {
     case 'row':
+    case 'line':
       return to.side === 'left' ? 1 : -1
     case 'paper':
       return to.paperMm
@@ -108,7 +113,7 @@ const join = (): unknown =>
       </li>
     </template>
   </ol>
-  <v-select label="Its row runs" :items="RUNS" :model-value="offset.in" @update:model-value="setRuns" />
+  <v-select label="Its row runs" :items="runs" :model-value="offset.in" @update:model-value="setRuns" />
   <template v-if="offset.in === 'row'">
     <NumberField
       label="Row"
@@ -135,7 +140,7 @@ const join = (): unknown =>
     @set="(paper) => place({ in: 'paper', paperMm: outward < 0 ? -paper : paper })"
   />
   <LengthField
-    v-else
+    v-else-if="offset.in === 'real'"
     label="Away"
     :mm="Math.abs(offset.mm)"
     :units="store.units"
