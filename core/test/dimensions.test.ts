@@ -10,6 +10,7 @@ import {
   setFigure,
   setRow,
   splitDimension,
+  spreadRows,
   tieDimensionPoint,
 } from '../src/edit'
 import type { Anchor, Change, Dimension, Project } from '../src/records'
@@ -101,6 +102,32 @@ describe('the points of a row', () => {
     doing(project, setRow(project, ['c'], { in: 'real', mm: -800 }))
     expect(line()).toBeCloseTo(-800, 9)
     expect(() => setRow(project, ['c'], { in: 'real', mm: NaN })).toThrow('no place for a row')
+  })
+})
+
+describe('rows that are spread', () => {
+  it('stand one beyond the other at even steps, the shorter of one row first', () => {
+    const project = projectWith(
+      PLAN,
+      chain('whole', [0, 9000], { offset: { in: 'row', side: 'right', row: 1 } }),
+      chain('parts', [0, 4000, 8000], { offset: { in: 'row', side: 'right', row: 1 } }),
+      chain('back', [1000, 3000], {
+        direction: Math.PI,
+        offset: { in: 'row', side: 'left', row: 6, morePaperMm: 3 },
+      }),
+      chain('free', [0, 7000], { offset: { in: 'real', mm: -4000 } }),
+    )
+    doing(project, spreadRows(project, on(project), ['free', 'back', 'whole', 'parts']))
+    const rows = ['parts', 'whole', 'back', 'free'].map((id) => project.need('dimension', id).offset)
+    expect(rows).toEqual([
+      { in: 'row', side: 'right', row: 1 },
+      { in: 'row', side: 'right', row: 2 },
+      { in: 'row', side: 'left', row: 3 },
+      { in: 'row', side: 'right', row: 4 },
+    ])
+    expect(() => spreadRows(project, on(project), ['free'])).toThrow('two rows or more')
+    project.apply({ put: [chain('up', [0, 5], { direction: Math.PI / 2 })], drop: [] })
+    expect(() => spreadRows(project, on(project), ['free', 'up'])).toThrow('measure one way')
   })
 })
 

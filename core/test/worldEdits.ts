@@ -816,6 +816,15 @@ export const EDITS: { readonly [N in EditName]: Case } = {
             : { in: 'line', of: world.some('dimension', pick + 2), side: 'left', last: a },
       ),
   },
+  spreadRows: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.spreadRows(world.project, onBoard(world), [
+        world.some('dimension', pick),
+        world.some('dimension', pick + 1),
+        world.some('dimension', pick + 2),
+      ]),
+  },
   setFigure: {
     moves: 'nothing',
     make: (world, { a, b, pick, name }) =>

@@ -43,6 +43,55 @@ export function setRow(project: Project, ids: readonly Id[], offset: Dimension['
   return storing(project, ...rows.map((row): Dimension => ({ ...row, offset })))
 }
 
+/**
+ * Rows one beyond the other at even steps, from the one nearest to the building on: in the order they have, of one row the
+ * shorter first.
+ * @param ground what their board stands on
+ * @refuses gone, locked, nonsense, nothing, wrong-kind
+ */
+export function spreadRows(project: Project, ground: Ground, ids: readonly Id[]): Change {
+  refuseLocked(project, ids)
+  const rows = ids.map((id) => project.need('dimension', id))
+  const [first] = rows
+  if (!first || rows.length < 2) throw new EditRefused('nothing', 'Choose two rows or more to be spread.')
+  refuseUnlike(rows, 'Only rows of one drawing that measure one way are spread.')
+  const rowOf = ({ offset }: Dimension): number => (offset.in === 'row' ? offset.row : Infinity)
+  const long = (row: Dimension): number => {
+    const all = alongs(ground, row)
+    return Math.max(...all) - Math.min(...all)
+  }
+  const own = rows.map((row) => ({ row, nth: rowOf(row), long: long(row) }))
+  own.sort((p, q) => (p.nth === q.nth ? p.long - q.long : p.nth - q.nth))
+  const nearest = own[0]!
+  const { offset } = nearest.row
+  const side = offset.in === 'row' || offset.in === 'line' ? offset.side : isOnLeft(offset) ? 'left' : 'right'
+  const start = Number.isFinite(nearest.nth) ? nearest.nth : 0
+  return storing(
+    project,
+    ...own.map(({ row }, i): Dimension => {
+      // Drawn the other way, its left is their right.
+      const isTurned = dot(unitAt(row.direction), unitAt(nearest.row.direction)) < 0
+      const mine = isTurned ? (side === 'left' ? 'right' : 'left') : side
+      return { ...row, offset: { in: 'row', side: mine, row: start + i } }
+    }),
+  )
+}
+
+const isOnLeft = (offset: Extract<Dimension['offset'], { in: 'paper' | 'real' }>): boolean =>
+  offset.in === 'paper' ? offset.paperMm >= 0 : offset.mm >= 0
+
+/** Refuses rows of several drawings, or that measure different ways. */
+function refuseUnlike([first, ...others]: readonly Dimension[], sentence: string): void {
+  const u = unitAt(first!.direction)
+  for (const other of others)
+    if (
+      other.drawing !== first!.drawing ||
+      other.axis !== first!.axis ||
+      Math.abs(cross(u, unitAt(other.direction))) > PARALLEL
+    )
+      throw new EditRefused('wrong-kind', sentence)
+}
+
 function amountOf(offset: Dimension['offset']): number {
   switch (offset.in) {
     case 'row':
@@ -221,14 +270,7 @@ export function joinDimensions(project: Project, ground: Ground, ids: readonly I
   const [first, ...others] = ids.map((id) => project.need('dimension', id))
   if (!first || others.length === 0)
     throw new EditRefused('nothing', 'Choose two rows or more to be made one.')
-  const u = unitAt(first.direction)
-  for (const other of others)
-    if (
-      other.drawing !== first.drawing ||
-      other.axis !== first.axis ||
-      Math.abs(cross(u, unitAt(other.direction))) > PARALLEL
-    )
-      throw new EditRefused('wrong-kind', 'Only rows of one drawing that measure one way are made one.')
+  refuseUnlike([first, ...others], 'Only rows of one drawing that measure one way are made one.')
   let joined: Dimension = first
   for (const other of others) {
     const taken = alongs(ground, joined)

@@ -94,6 +94,7 @@ export {
   setFigure,
   setRow,
   splitDimension,
+  spreadRows,
   tieDimensionPoint,
   type FigureFacts,
 } from './dimensions'

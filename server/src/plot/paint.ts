@@ -14,6 +14,7 @@ import {
   type PenTable,
   type Tone,
 } from '@lamina/core/display'
+import { sfntOf } from './sfnt'
 
 /** Points to the millimetre: PDF's unit is 1/72 inch. */
 export const POINTS_PER_MM = 72 / 25.4
@@ -28,7 +29,7 @@ export function faceFiles(): Map<string, Buffer> {
     faceData = new Map(
       FACE_NAMES.map((name) => {
         const [weight, subset] = name.split(' ')
-        return [name, readFileSync(join(files, `jost-${subset}-${weight}-normal.woff`))]
+        return [name, sfntOf(readFileSync(join(files, `jost-${subset}-${weight}-normal.woff`)))]
       }),
     )
   }

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { mdiContentCut, mdiMinusCircleOutline } from '@mdi/js'
 import { layDimension } from '@lamina/core/annotate'
-import { dropDimensionPoint, joinDimensions, setRow, splitDimension } from '@lamina/core/edit'
+import { dropDimensionPoint, joinDimensions, setRow, splitDimension, spreadRows } from '@lamina/core/edit'
 import { turnedOver } from '@lamina/core/kinds'
 import { styleOf } from '@lamina/core/library'
 import { scaleOf, type Dimension } from '@lamina/core/records'
@@ -74,6 +74,8 @@ const part = (index: number): unknown =>
     'Row parted',
     (project, makeId) => splitDimension(project, props.scene, props.record.id, index, makeId).change,
   )
+const spread = (): unknown =>
+  store.edit('Rows spread', (project) => spreadRows(project, props.scene, ids.value))
 const join = (): unknown =>
   store.edit('Rows made one', (project) => joinDimensions(project, props.scene, ids.value))
 </script>
@@ -82,7 +84,10 @@ const join = (): unknown =>
   <p v-if="laid.lost.length" class="fault small">
     {{ laid.lost.length }} of its points lost what they measured and keep their last place.
   </p>
-  <v-btn v-if="chosen.length > 1" variant="tonal" @click="join">Make one row of them</v-btn>
+  <template v-if="chosen.length > 1">
+    <v-btn variant="tonal" @click="spread">One beyond the other</v-btn>
+    <v-btn variant="tonal" @click="join">Make one row of them</v-btn>
+  </template>
   <ol v-else class="parts">
     <template v-for="({ word, measured, between }, i) in parts" :key="i">
       <li v-if="i > 0" class="point small">
@@ -147,7 +152,7 @@ const join = (): unknown =>
     @set="(mm) => place({ in: 'real', mm: outward < 0 ? -mm : mm })"
   />
   <v-btn variant="tonal" @click="place(turnedOver(offset))">On the other side</v-btn>
-  <StyleChoice :record="record" />
+  <StyleChoice :record="record" :chosen="chosen" />
 </template>
 
 <style scoped>

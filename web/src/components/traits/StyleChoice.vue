@@ -6,13 +6,24 @@ import type { Dimension, Leader, LevelMark } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import { useNamed } from '../named'
 
-/** The annotation style of a dimension, leader or level mark. */
-const props = defineProps<{ record: Dimension | Leader | LevelMark }>()
+/** The annotation style of dimensions, leaders or level marks. */
+const props = defineProps<{
+  record: Dimension | Leader | LevelMark
+  /** All it is of; left out: the one alone. */
+  chosen?: readonly (Dimension | Leader | LevelMark)[]
+}>()
 const store = useProject()
 const styles = useNamed('annotationStyle')
 const now = computed(() => styleOf(store.project, props.record.style).id)
 const set = (style: string): unknown =>
-  store.edit('Annotation style', (p) => setFacts(p, props.record.kind, props.record.id, { style }))
+  store.edit('Annotation style', (p) =>
+    setFacts(
+      p,
+      props.record.kind,
+      (props.chosen ?? [props.record]).map(({ id }) => id),
+      { style },
+    ),
+  )
 </script>
 
 <template>
