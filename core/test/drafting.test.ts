@@ -597,6 +597,22 @@ describe('groups, layers, traits, clipboard', () => {
     table.do(breakApart(table.project, ['h', 'u'], makeId))
     expect(table.project.all('group')).toHaveLength(1)
   })
+  it('a group that comes apart leaves the groups it is in', () => {
+    const table = new Table(
+      drafted('a', chain([0, 0, 10, 0])),
+      drafted('b', chain([10, 0, 20, 0])),
+      drafted('c', chain([0, 5, 9, 5])),
+      drafted('d', chain([0, 9, 9, 9])),
+      { id: 'inner', kind: 'group', drawing: PLAN.id, members: ['a', 'b'] },
+      { id: 'outer', kind: 'group', drawing: PLAN.id, members: ['inner', 'c', 'd'] },
+      { id: 'outmost', kind: 'group', drawing: PLAN.id, members: ['inner', 'c'] },
+    )
+    // Joined, the two are one thing: no group.
+    table.do(joinItems(table.project, ['a', 'b']))
+    expect(table.project.all('group').map(({ id, members }) => [id, members])).toEqual([
+      ['outer', ['c', 'd']],
+    ])
+  })
   it('an outline breaks into its edges', () => {
     const table = new Table(drafted('o', chain([0, 0, 10, 0, 10, 10], true)))
     table.do(breakApart(table.project, ['o'], makeId))

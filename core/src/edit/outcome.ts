@@ -217,7 +217,8 @@ export class Outcome {
     this.carryUnits()
     const concerned = new Set<Id>()
     for (const id of this.fates.keys()) for (const namer of this.project.namers(id)) concerned.add(namer)
-    for (const id of concerned) {
+    const open = [...concerned]
+    for (let id = open.pop(); id !== undefined; id = open.pop()) {
       const record = this.get(id)
       if (!record) continue
       let ground: Ground | null = null
@@ -225,8 +226,15 @@ export class Outcome {
         became: (named) => this.becameIds(named),
         tie: (anchor) => carryTie(anchor, fates, () => (ground ??= groundOf(this.project, record))),
       })
-      if (made === null) this.remove(id)
-      else if (JSON.stringify(made) !== JSON.stringify(record)) this.stored.set(id, made)
+      if (made === null) {
+        // What named it, as a group does a group within it, goes on without it, or goes too.
+        this.remove(id)
+        this.fates.set(id, { ...reshaped(record, record), parts: [] })
+        for (const namer of this.project.namers(id)) {
+          concerned.add(namer)
+          open.push(namer)
+        }
+      } else if (JSON.stringify(made) !== JSON.stringify(record)) this.stored.set(id, made)
     }
     // What is new may name what is gone, too: a group made of things of which one went.
     for (const record of [...this.stored.values()]) {
