@@ -5,7 +5,7 @@ import { sceneOf, type Scene } from '../src/derive'
 import { cross, dot, pathOfPoints, unitAt, type Point } from '../src/geometry'
 import { SAMPLES } from '../src/samples'
 import { STANDARD_STYLE } from '../src/library'
-import { Project, type AnyRecord, type Dimension } from '../src/records'
+import { Project, type AnyRecord, type Dimension, type RecordOf } from '../src/records'
 import { LEVEL, PLAN, projectWith, wall } from './wallFixture'
 
 const METRIC = { system: 'metric', stepMm: 1, fraction: 16 } as const
@@ -82,7 +82,7 @@ describe('rows beside the building', () => {
         ],
         true,
       ),
-    } as AnyRecord
+    } as RecordOf<'slab'>
     const scene = planOf(...L, terrace)
     const front = row([
       [-70, -70],
@@ -91,6 +91,13 @@ describe('rows beside the building', () => {
     expect(
       lineOf({ ...front, offset: { in: 'row', side: 'right', row: 1, morePaperMm: 2.5 } }, scene, 50),
     ).toBeCloseTo(-1800 - 20.5 * 50, 6)
+    // A roof over it by its eaves: 600 beyond its outline.
+    const roof = {
+      ...{ id: 'roof', kind: 'roof', level: LEVEL, form: 'hipped', pitch: 0.5, overhang: 600, fascia: 200 },
+      ...{ eaves: 2600, turn: 0, outline: terrace.outline },
+    } as AnyRecord
+    scene.project.apply({ put: [roof], drop: [] })
+    expect(lineOf(front, scene, 50)).toBeCloseTo(-2400 - 500, 6)
     expect(lineOf({ ...front, offset: { in: 'real', mm: -300 } }, scene, 50)).toBeCloseTo(-370, 6)
   })
 

@@ -5,6 +5,7 @@ import {
   dot,
   edgesOf,
   flattenEdge,
+  pathOfPoints,
   unitAt,
   type Box,
   type Edge,
@@ -12,6 +13,7 @@ import {
 } from '../geometry'
 import { areasOf, edgesOfRecord, standsIn } from '../kinds'
 import type { AnyRecord, Dimension, RecordKind } from '../records'
+import { solveRoof } from '../roofs'
 import type { Ground } from '../ties'
 
 /** How far a building reaches to the left and to the right of a line through the origin, mm to its left. */
@@ -175,6 +177,9 @@ function recordsOf({ project, board, view }: Scene): AnyRecord[] {
 }
 
 const linesOf = (record: AnyRecord, { project }: Scene): readonly Edge[] => {
+  // Roofs are drawn by their eaves.
+  const eaves = record.kind === 'roof' ? solveRoof(record)?.eaves : undefined
+  if (eaves) return edgesOf(pathOfPoints(eaves, true))
   const edges = edgesOfRecord(record, project)
   return edges.length > 0 ? edges : areasOf(record, project).flatMap((area) => edgesOf(area))
 }
