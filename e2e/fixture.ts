@@ -176,6 +176,13 @@ export async function room(page: Page): Promise<Surface> {
   return surface
 }
 
+/** How thick the walls of a project's first wall's type are, mm. */
+export async function thicknessOfWalls(server: TestServer, project: string): Promise<number> {
+  const [wall] = await stored(server, project, 'wall')
+  const type = (await stored(server, project, 'wallType')).find(({ id }) => id === wall!.type)!
+  return type.strips.reduce((sum, { thickness }) => sum + thickness, 0)
+}
+
 /** Until all is painted and the view stands: what is shown whole may be fitted again when it is made. */
 export async function stands({ element }: Surface): Promise<void> {
   await expect(element).toHaveAttribute('aria-busy', 'false')

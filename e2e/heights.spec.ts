@@ -1,4 +1,16 @@
-import { expect, newProject, putAway, room, stage, stored, type Surface, test, tool, traits } from './fixture'
+import {
+  expect,
+  newProject,
+  putAway,
+  room,
+  stage,
+  stored,
+  type Surface,
+  test,
+  tool,
+  traits,
+  thicknessOfWalls,
+} from './fixture'
 import type { Page } from '@playwright/test'
 
 test.use({ samples: false })
@@ -40,10 +52,7 @@ test('what is measured stays measured, and doors are not cut away', async ({ pag
     if (offset.in !== 'row') throw new Error('The row stands beside the building.')
     expect(offset.side).toBe('right')
     // From the outer face of the wall, drawn along its inner one, at 1:50.
-    const [wall] = await stored(server, project, 'wall')
-    const type = (await stored(server, project, 'wallType')).find(({ id }) => id === wall!.type)!
-    const thick = type.strips.reduce((sum, { thickness }) => sum + thickness, 0)
-    return -thick - (10 + 8 * offset.row) * 50
+    return -(await thicknessOfWalls(server, project)) - (10 + 8 * offset.row) * 50
   }
   const at = await lineY()
   expect(await figures(page, surface, 2000, at)).toBe('6 000')

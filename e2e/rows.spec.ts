@@ -1,4 +1,15 @@
-import { expect, test, newProject, putAway, room, stage, stored, tool, traits } from './fixture'
+import {
+  expect,
+  test,
+  newProject,
+  putAway,
+  room,
+  stage,
+  stored,
+  tool,
+  traits,
+  thicknessOfWalls,
+} from './fixture'
 
 test('rows stand clear of the building, and their points and figures are changed', async ({
   page,
@@ -21,9 +32,7 @@ test('rows stand clear of the building, and their points and figures are changed
     expect((await row()).offset).toMatchObject({ in: 'row', side: 'right' })
   })
 
-  const wall = (await stored(server, project, 'wall'))[0]!
-  const { strips } = (await stored(server, project, 'wallType')).find(({ id }) => id === wall.type)!
-  const thick = strips.reduce((sum, { thickness }) => sum + thickness, 0)
+  const thick = await thicknessOfWalls(server, project)
   /** Where the line of the row runs at 1:50. */
   const lineY = async (): Promise<number> => {
     const { offset } = await row()
@@ -94,6 +103,11 @@ test('rows stand clear of the building, and their points and figures are changed
     // On its own extension line.
     await surface.press(6000 + thick, (y - thick) / 2)
     await page.keyboard.up('Shift')
+    await traits(page).getByRole('button', { name: 'One beyond the other' }).click()
+    const rowsOf = async () =>
+      (await stored(server, project, 'dimension')).map(({ offset }) => offset.in === 'row' && offset.row)
+    // The one that had a row keeps it, the longer one stands beyond.
+    await expect.poll(rowsOf).toEqual([2, 1])
     await traits(page).getByRole('button', { name: 'Make one row of them' }).click()
     await expect.poll(async () => (await stored(server, project, 'dimension')).length).toBe(1)
     expect((await row()).anchors).toHaveLength(3)

@@ -101,6 +101,16 @@ describe('rows beside the building', () => {
     expect(lineOf({ ...front, offset: { in: 'real', mm: -300 } }, scene, 50)).toBeCloseTo(-370, 6)
   })
 
+  it('go by walls that the plan does not cut, too', () => {
+    // A garden wall of 600 before the front, below the cut and outside of all that is cut.
+    const low = { ...wall('low', [0, -2000, 6000, -2000]), height: 600 } as AnyRecord
+    const front = row([
+      [-70, -70],
+      [6070, -70],
+    ])
+    expect(lineOf(front, planOf(...L, low), 50)).toBeCloseTo(-2070 - 500, 6)
+  })
+
   it('never cut it, in any direction, over any part, at any scale (property)', () => {
     let told = 0
     fc.assert(

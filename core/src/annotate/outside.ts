@@ -41,15 +41,8 @@ export function outsideOf(ground: Ground, u: Point, stretch: Stretch): Reach | n
   }
   if (scene.view === 'plan') {
     const seen = scene.building.seen()
-    const strip = stripOver(u, stretch)
-    const { minX, minY, maxX, maxY } = seen.extent()
-    const box = {
-      minX: Math.max(minX, strip.minX),
-      minY: Math.max(minY, strip.minY),
-      maxX: Math.min(maxX, strip.maxX),
-      maxY: Math.min(maxY, strip.maxY),
-    }
-    for (const id of seen.reaching(box)) over.boundaries(seen.boundariesOf(id))
+    // Also what is not cut, and lies outside of all that is.
+    for (const id of seen.reaching(stripOver(u, stretch))) over.boundaries(seen.boundariesOf(id))
   }
   over.segments(segmentsOf(scene))
   return over.reach()

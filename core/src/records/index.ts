@@ -97,8 +97,8 @@ export {
   needs,
   looseNames,
   carriedAlong,
-  ownRow,
   relinked,
 } from './kinds'
 export { ChangeRefused, type Reader, Project } from './project'
 export { type Board, findBoard, needBoard, boardOf, scaleOf, axesOf, asPlan, hostsOf } from './board'
+export { ownRow } from './ownRow'

@@ -2,6 +2,7 @@ import type { Anchor } from './annotation'
 import type { Drawing, DrawingOf, StandingView } from './drawing'
 import type { KeptDetail } from './keptDetail'
 import type { LensRule } from './lens'
+import { ownRow } from './ownRow'
 import type { Id } from './parts'
 import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './schema'
 
@@ -266,27 +267,6 @@ const DIMENSION: Loose<RecordOf<'dimension'>> = {
       : { ...dimension, anchors, offset: { ...offset, of } }
   },
 }
-
-/** The offset of a dimension that is in line with no other any more: where it ran last. */
-export function ownRow({
-  direction,
-  anchors,
-  offset,
-}: RecordOf<'dimension'>): Exclude<RecordOf<'dimension'>['offset'], { in: 'line' }> {
-  if (offset.in !== 'line') return offset
-  const [c, s] = [Math.cos(direction), Math.sin(direction)]
-  const asides = anchors.map(({ last }) => c * last.y - s * last.x)
-  return {
-    in: 'real',
-    mm:
-      offset.side === 'left'
-        ? Math.max(0, offset.last - Math.max(...asides))
-        : Math.min(-LEAST_AWAY, offset.last - Math.min(...asides)),
-  }
-}
-
-/** What lies to the right of its points lies so far from them at least, mm. */
-const LEAST_AWAY = 1
 
 /** The drawing that a detail is of. */
 const DETAIL_OF: Reference<Drawing> = {
