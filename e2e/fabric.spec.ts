@@ -283,7 +283,7 @@ test('openings round corners, in curved walls and copied into others; leaks and 
       furniture: true,
       rules: [{ by: 'kind', kind: 'column', shown: false }],
     })
-    await panel.getByRole('button', { name: 'Remove', exact: true }).click()
+    await panel.getByRole('button', { name: 'Remove Full copy' }).click()
     await saved(page)
     expect((await stored(server, project, 'lens')).length).toBe(lenses.length - 1)
   })

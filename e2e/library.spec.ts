@@ -217,17 +217,48 @@ test('annotation styles and pens', async ({ page, server }) => {
   await page.getByRole('button', { name: 'Edit styles and pens' }).click()
   const panel = page.getByTestId('styles')
   await test.step('a style in use stays; sizes out of reach are refused', async () => {
-    await panel.getByRole('button', { name: 'Remove Arrowheads' }).click()
+    await expect(panel.getByLabel('Name of Standard')).toBeVisible()
+    await panel.getByRole('option', { name: 'Arrowheads' }).click()
+    await panel.getByRole('button', { name: 'Remove' }).click()
     await expect(page.getByText('1 dimension or leader is drawn in “Arrowheads”.')).toBeVisible()
-    await panel.getByLabel('Lettering of Arrowheads, mm').fill('0.2')
+    await panel.getByLabel('Lettering, mm').fill('0.2')
     await page.keyboard.press('Enter')
     await expect(page.getByText('That is less than 1 mm on paper.')).toBeVisible()
-    await expect(panel.getByLabel('Lettering of Arrowheads, mm')).toHaveValue('2.5')
-    await panel.getByLabel('Lettering of Arrowheads, mm').fill('3.5')
+    await expect(panel.getByLabel('Lettering, mm')).toHaveValue('2.5')
+    await panel.getByLabel('Lettering, mm').fill('3.5')
     await page.keyboard.press('Enter')
     await saved(page)
     const styles = await stored(server, project, 'annotationStyle')
     expect(styles.find(({ id }) => id === 'style-arrows')).toMatchObject({ textPaperMm: 3.5 })
+  })
+  await test.step('figures in metres, with feet beneath, in the line; ends and extension lines', async () => {
+    await choose(page, 'Told in', 'Metres')
+    await choose(page, 'Told in, to', '10 mm')
+    await choose(page, 'Once more beneath', 'Feet and inches')
+    await choose(page, 'They stand', 'In the line')
+    await choose(page, 'Ends', 'Open heads')
+    await choose(page, 'Extension lines', 'Of one length')
+    await panel.getByLabel('Their length, mm').fill('6')
+    await panel.getByLabel('After them').fill(' m')
+    await page.keyboard.press('Tab')
+    await panel.getByLabel('Rounded so that they add up').check()
+    await saved(page)
+    const styles = await stored(server, project, 'annotationStyle')
+    expect(styles.find(({ id }) => id === 'style-arrows')).toMatchObject({
+      format: { in: 'm', stepMm: 10 },
+      second: { in: 'feet-inches', fraction: 16 },
+      inLine: true,
+      ends: 'open',
+      extensionPaperMm: 6,
+      after: ' m',
+      addsUp: true,
+    })
+    await choose(page, 'Once more beneath', 'Not')
+    await choose(page, 'Extension lines', 'All the way')
+    await saved(page)
+    const after = (await stored(server, project, 'annotationStyle')).find(({ id }) => id === 'style-arrows')
+    expect(after).not.toHaveProperty('second')
+    expect(after).not.toHaveProperty('extensionPaperMm')
   })
   await test.step('a pen', async () => {
     await panel.getByLabel('Width: Dimension and leader lines').selectOption('0.35')

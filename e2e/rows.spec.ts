@@ -1,4 +1,5 @@
 import {
+  choose,
   expect,
   test,
   newProject,
@@ -111,5 +112,75 @@ test('rows stand clear of the building, and their points and figures are changed
     await traits(page).getByRole('button', { name: 'Make one row of them' }).click()
     await expect.poll(async () => (await stored(server, project, 'dimension')).length).toBe(1)
     expect((await row()).anchors).toHaveLength(3)
+  })
+})
+
+test('running figures, what of walls is measured to, and a row at a typed distance', async ({
+  page,
+  server,
+}) => {
+  const project = await newProject(page, { name: 'Running' })
+  const surface = await room(page)
+  const thick = await thicknessOfWalls(server, project)
+  await page.keyboard.press('PageDown')
+  const row = async () => (await stored(server, project, 'dimension'))[0]!
+  const figures = async (): Promise<string[]> =>
+    (await traits(page).locator('.part .figure').allInnerTexts()).map((text) => text.replace(/\s/g, ' '))
+  await stage(page, 'annotate')
+  await tool(page, 'Dimension')
+
+  await test.step('R and W in the tool; what is new is drawn so', async () => {
+    await page.keyboard.press('r')
+    await page.keyboard.press('w')
+    await surface.press(-thick, -thick)
+    await surface.press(0, 0)
+    await surface.press(6000, 0)
+    await surface.press(3000, -1000)
+    await expect.poll(async () => (await stored(server, project, 'dimension')).length).toBe(1)
+    expect(await row()).toMatchObject({ from: 0, offset: { in: 'row', side: 'right' } })
+    await putAway(page)
+    await surface.press(3000, -thick - 500)
+    expect(await figures()).toEqual([String(thick), `${6} ${String(thick).padStart(3, '0')}`])
+  })
+
+  await test.step('one after the other, and from another point', async () => {
+    await choose(page, 'Figures', 'One by one')
+    await expect.poll(async () => (await row()).from).toBeUndefined()
+    expect(await figures()).toEqual([String(thick), '6 000'])
+    await choose(page, 'Figures', 'Running')
+    await choose(page, 'Measured from', 'Point 3')
+    await expect.poll(async () => (await row()).from).toBe(2)
+    expect(await figures()).toEqual([`6 ${String(thick).padStart(3, '0')}`, '6 000'])
+  })
+
+  await test.step('to the structure, to axes, and back', async () => {
+    await expect(traits(page).getByLabel('It measures walls to')).toHaveValue('Finished faces')
+    await choose(page, 'Figures', 'One by one')
+    const finished = await figures()
+    const { anchors } = await row()
+    await choose(page, 'It measures walls to', 'Structure')
+    await expect.poll(figures).not.toEqual(finished)
+    await choose(page, 'It measures walls to', 'Axes')
+    // Both faces of one wall are on its axis: one figure is left.
+    await expect.poll(async () => (await figures()).length).toBe(1)
+    await choose(page, 'It measures walls to', 'Finished faces')
+    await expect.poll(figures).toEqual(finished)
+    expect((await row()).anchors).toEqual(anchors)
+  })
+
+  await test.step('its row at a typed distance on paper, and a real one', async () => {
+    const handle = async (y: number): Promise<void> => surface.press(1500, y)
+    await handle(-thick - 500)
+    await page.keyboard.type('15')
+    await page.keyboard.press('Enter')
+    await expect
+      .poll(async () => (await row()).offset)
+      .toEqual({ in: 'row', side: 'right', row: 0, morePaperMm: 5 })
+    await handle(-thick - 750)
+    await page.keyboard.press('Tab')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('1.2 m')
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await row()).offset).toEqual({ in: 'real', mm: -1200 })
   })
 })

@@ -1,5 +1,6 @@
 import { findRegion, draftField, sceneOf } from '../src/derive'
 import * as edit from '../src/edit'
+import { OF_WALLS } from '../src/ties'
 import { EditRefused } from '../src/edit'
 import { solverOf, wallAxis } from '../src/building'
 import { atDistance, moveBy, pathLength, pathOf, type Affine, type Point } from '../src/geometry'
@@ -871,6 +872,26 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         world.makeId,
       ).change,
   },
+  setDatum: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.setDatum(
+        world.project,
+        onBoard(world),
+        [world.some('dimension', pick), world.some('dimension', pick + 1)],
+        pick % 4 === 0 ? null : pick % 4 === 1 ? 'first' : pick % 4 === 2 ? 'last' : pick % 5,
+      ),
+  },
+  measureTo: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.measureTo(
+        world.project,
+        onBoard(world),
+        [world.some('dimension', pick), world.some('dimension', pick + 1)],
+        OF_WALLS[pick % 3]!,
+      ),
+  },
   joinDimensions: {
     moves: 'things',
     make: (world, { pick }) =>
@@ -1323,7 +1344,20 @@ export const EDITS: { readonly [N in EditName]: Case } = {
       edit.setStyle(world.project, world.some('annotationStyle', pick), {
         ...(pick % 2 ? { name } : {}),
         ...(pick % 3 ? { textPaperMm: Math.abs(a) / 1000 } : { endPaperMm: b / 1000 }),
+        ...(pick % 5 ? {} : { inLine: pick % 2 ? true : undefined, extensionPaperMm: Math.abs(b) / 1000 }),
+        ...(pick % 7 ? {} : { format: { in: 'm', stepMm: 5 }, second: { in: 'inches', fraction: 8 } }),
+        ...(pick % 11 ? {} : { addsUp: true, ends: 'open', before: name }),
       }),
+  },
+  styleAll: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.styleAll(
+        world.project,
+        edit.STYLED_KINDS[pick % 3]!,
+        world.drawingId,
+        world.some('annotationStyle', pick),
+      ),
   },
   removeStyle: {
     moves: 'nothing',

@@ -195,8 +195,8 @@ describe('the panel of wall types', () => {
     const { name } = desk.store.project.need('wallType', desk.store.project.need('wall', 'south').type)
     await fill(panel, `Name of ${name}`, 'Outer wall')
     const buttons = (): string[] => panel.findAll('button').map((each) => each.text())
-    expect(buttons()).toContain('Copy it')
-    await panel.findAll('button')[buttons().indexOf('Copy it')]!.trigger('click')
+    expect(buttons()).toContain('Copy')
+    await panel.findAll('button')[buttons().indexOf('Copy')]!.trigger('click')
     await nextTick()
     expect(byName(desk, 'wallType', 'Outer wall copy')).toBeDefined()
     // The copy is shown; it is used nowhere, and can go.
@@ -234,7 +234,7 @@ describe('the other panels', () => {
     const panel = desk.show(LensesPanel)
     const before = all(desk, 'lens').length
     const button = (words: string) => panel.findAll('button').find((each) => each.text() === words)!
-    await button('Copy it').trigger('click')
+    await button('Copy').trigger('click')
     await nextTick()
     expect(all(desk, 'lens')).toHaveLength(before + 1)
     const copy = (): RecordOf<'lens'> => desk.store.project.all('lens').at(-1)!
@@ -266,11 +266,20 @@ describe('the other panels', () => {
     const panel = desk.show(StylesPanel)
     await panel.find('[aria-label="Width: Patterns"]').setValue('0.25')
     expect(desk.store.project.all('pen').find(({ role }) => role === 'hatch')!.widthMm).toBe(0.25)
-    await fill(panel, 'Lettering of Standard, mm', '3.5')
+    const size = () =>
+      panel
+        .findAll('.v-text-field')
+        .find((each) => each.text().startsWith('Lettering'))!
+        .find('input')
+    await size().setValue('3.5')
+    await size().trigger('change')
     expect(desk.store.project.need('annotationStyle', 'style-standard').textPaperMm).toBe(3.5)
-    await fill(panel, 'Lettering of Standard, mm', '0')
+    await size().setValue('0')
+    await size().trigger('change')
     expect(useSay().text).toContain('mm on paper')
-    expect(field(panel, 'Lettering of Standard, mm').value).toBe('3.5')
+    await nextTick()
+    await nextTick()
+    expect((size().element as HTMLInputElement).value).toBe('3.5')
     panel.unmount()
   })
   it('a type of opening is chosen from pictures and renamed', async () => {

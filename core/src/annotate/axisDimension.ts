@@ -98,7 +98,7 @@ export interface AxisDimension {
  * stand in space are brought into one plane with the first; others are taken to lie in it.
  */
 export function drawAlongAxis(
-  { source, points, offset, figures }: RowToDraw,
+  { source, points, offset, figures, from }: RowToDraw,
   { axis, anchors }: AxisDimension,
   ground: Ground,
   axes: PictureAxes,
@@ -128,6 +128,7 @@ export function drawAlongAxis(
       direction: 0,
       offset: above > 0 ? offset : turnedOver(offset),
       figures,
+      from,
     },
     means,
   )
@@ -136,7 +137,9 @@ export function drawAlongAxis(
   return {
     items: laid.items.map((item) => skewed(item, put, reading)),
     lengths: laid.lengths,
+    told: laid.told,
     between: laid.between,
+    order: laid.order,
     places: laid.places.map(put),
     ticks: laid.ticks.map(put),
   }

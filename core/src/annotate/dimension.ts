@@ -1,142 +1,36 @@
-import { textItem, textWidth, type DisplayItem } from '../display'
-import {
-  PARALLEL,
-  cross,
-  dot,
-  leftOf,
-  normalAngle,
-  offsetFrom,
-  times,
-  add,
-  unitAt,
-  type Point,
-} from '../geometry'
+import { textWidth, type DisplayItem } from '../display'
+import { cross, dot, leftOf, offsetFrom, times, add, unitAt, type Point } from '../geometry'
 import { STANDARD_STYLE } from '../library'
 import type { AnnotationStyle, Dimension, Figure, Id } from '../records'
-import { formatLength, type Units } from '../units'
-import { placeFigures } from './figures'
+import type { Units } from '../units'
+import { figureBetween, figureWords, type FigureWords } from './figureWords'
+import { placeFigures, type PlacedFigure } from './figures'
 import type { Reach } from './outside'
-import { PARTS, arrowItem } from './style'
+import { dimensionLine, readingAxis } from './rowLine'
+import { writeFigure, type RowLayout, type RowSheet } from './rowSheet'
+import { layRunning } from './running'
+import { PARTS, endItems } from './style'
 
 /** A dimension worked out at a scale: lengths in real mm. */
 export interface LaidDimension {
   readonly items: readonly DisplayItem[]
-  /** The measured lengths along the direction, in order. */
+  /** What each of its figures measures. */
   readonly lengths: readonly number[]
-  /** Indices of the anchors whose host is gone. */
-  readonly lost: readonly number[]
-  /** Where each tick stands. */
-  readonly ticks: readonly Point[]
-  /** The numbers of the anchors that each length is measured between. */
+  /** The same as its style tells it. */
+  readonly told: readonly string[]
+  /** The numbers of the anchors that each figure is measured between. */
   readonly between: readonly (readonly [number, number])[]
   /** Just before each figure, half as high as it is. */
   readonly places: readonly Point[]
-}
-
-/** How far points, and a building, reach to either side of a direction, mm to its left. */
-function reachOf(points: readonly Point[], u: Point, outside: Reach | null): Reach {
-  const asides = points.map((p) => cross(u, p))
-  return {
-    low: Math.min(...asides, outside?.low ?? Infinity),
-    high: Math.max(...asides, outside?.high ?? -Infinity),
-  }
-}
-
-/**
- * Where the dimension line runs, as a distance to the left of the direction through the origin. Rows are reckoned from
- * the outermost face of the building or anchor on their side, and keep their paper distance from it at every scale.
- * @param outside how far the building reaches where the row stands
- * @param lined where the row runs that it is in line with; null: that is not known
- */
-export function dimensionLine(
-  points: readonly Point[],
-  u: Point,
-  offset: Dimension['offset'],
-  scale: number,
-  { firstRowPaperMm, rowPaperMm }: AnnotationStyle,
-  outside: Reach | null,
-  lined: number | null = null,
-): number {
-  switch (offset.in) {
-    case 'line':
-      return lined ?? offset.last
-    case 'row': {
-      const { low, high } = reachOf(points, u, outside)
-      const out = (firstRowPaperMm + offset.row * rowPaperMm + (offset.morePaperMm ?? 0)) * scale
-      return offset.side === 'left' ? high + out : low - out
-    }
-    case 'paper':
-    case 'real': {
-      const { low, high } = reachOf(points, u, null)
-      const amount = offset.in === 'paper' ? offset.paperMm * scale : offset.mm
-      return (amount >= 0 ? high : low) + amount
-    }
-  }
-}
-
-/** More rows than this are not told apart by pointing. */
-const ROWS = 5
-
-/**
- * The offset that lets the dimension line run through a point: beside the building in even rows near by, real further
- * off; among what it measures on paper from that, in even steps too.
- */
-export function offsetThrough(
-  points: readonly Point[],
-  u: Point,
-  through: Point,
-  scale: number,
-  { firstRowPaperMm: first, rowPaperMm: row }: AnnotationStyle = STANDARD_STYLE,
-  outside: Reach | null = null,
-): Dimension['offset'] {
-  const at = cross(u, through)
-  const { low, high } = reachOf(points, u, null)
-  const around = reachOf(points, u, outside)
-  const isLeft = at >= (high + low) / 2
-  const out = isLeft ? at - high : at - low
-  const beyond = (at >= around.high ? at - around.high : at <= around.low ? around.low - at : -1) / scale
-  if (beyond >= 0 && beyond <= first + (ROWS + 0.5) * row)
-    return {
-      in: 'row',
-      side: at >= around.high ? 'left' : 'right',
-      row: Math.max(0, Math.round((beyond - first) / row)),
-    }
-  const paper = Math.abs(out) / scale
-  if (beyond >= 0 || paper > first + (ROWS + 0.5) * row) return { in: 'real', mm: out }
-  const rows = Math.max(0, Math.round((paper - first) / row))
-  const sign = out === 0 ? (isLeft ? 1 : -1) : Math.sign(out)
-  return { in: 'paper', paperMm: sign * (first + rows * row) }
-}
-
-/** A row further out by as many. */
-export function furtherOut(
-  offset: Dimension['offset'],
-  rows: number,
-  scale: number,
-  { rowPaperMm }: AnnotationStyle,
-): Dimension['offset'] {
-  const out = (value: number, step: number): number => value + (value >= 0 ? step : -step)
-  switch (offset.in) {
-    case 'row':
-      return { ...offset, row: offset.row + rows }
-    case 'line':
-      return offset
-    case 'paper':
-      return { in: 'paper', paperMm: out(offset.paperMm, rows * rowPaperMm) }
-    case 'real':
-      return { in: 'real', mm: out(offset.mm, rows * rowPaperMm * scale) }
-  }
-}
-
-/** The way in which figures of a direction are read: from below or from the right (ISO 129-1). */
-export function readingAxis(direction: number): { readonly u: Point; readonly flipped: boolean } {
-  const turn = normalAngle(direction)
-  const flipped = turn > Math.PI / 2 + PARALLEL || turn <= -Math.PI / 2 + PARALLEL
-  return { u: times(unitAt(direction), flipped ? -1 : 1), flipped }
+  /** Where each tick stands along it, and the number of its anchor: the first of those that stand there. */
+  readonly ticks: readonly Point[]
+  readonly order: readonly number[]
+  /** Indices of the anchors whose host is gone. */
+  readonly lost: readonly number[]
 }
 
 /** A dimension that is drawn from points. */
-export interface RowToDraw extends Pick<Dimension, 'direction' | 'offset' | 'figures'> {
+export interface RowToDraw extends Pick<Dimension, 'direction' | 'offset' | 'figures' | 'from'> {
   readonly source: Id | null
   readonly points: readonly Point[]
 }
@@ -152,35 +46,127 @@ export interface RowMeans {
   readonly lined?: number | null
 }
 
+/** Points of a row nearer than this along it stand at one tick, mm. */
+const ONE_TICK = 0.01
+
 /** A dimension from points, as linework and figures. */
 export function drawDimension(
-  { source, points, direction, offset, figures: said = [] }: RowToDraw,
+  { source, points, direction, offset, figures: said = [], from }: RowToDraw,
   { scale, units, style = STANDARD_STYLE, outside = null, lined = null }: RowMeans,
 ): Omit<LaidDimension, 'lost'> {
   const { u, flipped } = readingAxis(direction)
   const mm = (paper: number): number => paper * scale
   const line =
     (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale, style, outside, lined)
-  const order = points.map((_, i) => i).sort((i, k) => dot(u, points[i]!) - dot(u, points[k]!))
-  const sorted = order.map((i) => points[i]!)
-  const ticks = sorted.map((p) => add(times(u, dot(u, p)), times(leftOf(u), line)))
-  const items: DisplayItem[] = []
-  const height = mm(style.textPaperMm)
-  const segment = (pen: 'dimension' | 'tick', a: Point, b: Point): void => {
-    items.push({ kind: 'segments', pen, points: [a.x, a.y, b.x, b.y], source })
+  const sorted = points.map((_, i) => i).sort((i, k) => dot(u, points[i]!) - dot(u, points[k]!))
+  const groups: number[][] = []
+  for (const i of sorted) {
+    const [last] = groups.at(-1) ?? []
+    if (last !== undefined && dot(u, points[i]!) - dot(u, points[last]!) < ONE_TICK) groups.at(-1)!.push(i)
+    else groups.push([i])
   }
-  const alongs = ticks.map((tick) => dot(u, tick))
-  const lengths = alongs.slice(1).map((along, i) => along - alongs[i]!)
-  const words = lengths.map((length, i) =>
-    figureWords(length, units, figureBetween(said, order[i]!, order[i + 1]!)),
+  const order = groups.map(([i]) => i!)
+  const ticks = order.map((i) => add(times(u, dot(u, points[i]!)), times(leftOf(u), line)))
+  const start = ticks[0]!
+  const items: DisplayItem[] = []
+  const mean = points.reduce((sum, p) => sum + cross(u, p), 0) / points.length
+  const row: RowSheet = {
+    source,
+    u,
+    alongs: ticks.map((tick) => dot(u, tick)),
+    ticks,
+    away: line >= mean ? 1 : -1,
+    scale,
+    style,
+    at: (along, over) => offsetFrom(start, u, mm(along), mm(over)),
+    line: (a, b) => items.push({ kind: 'segments', pen: 'dimension', points: [a.x, a.y, b.x, b.y], source }),
+    put: (...more) => items.push(...more),
+  }
+  const datum = from === undefined ? -1 : groups.findIndex((group) => group.includes(from))
+  const layout = datum < 0 ? layChain(row) : layRunning(row, datum)
+  const { parts } = layout
+  const lengths = parts.map(([i, k]) => Math.abs(row.alongs[k]! - row.alongs[i]!))
+  const saidOf = ([i, k]: readonly [number, number]): Figure | undefined =>
+    groups[i]!.flatMap((p) => groups[k]!.map((q) => figureBetween(said, p, q))).find((each) => each)
+  // Running figures are told one by one.
+  const words = figureWords(
+    lengths,
+    parts.map(saidOf),
+    datum < 0 ? style : { ...style, addsUp: undefined },
+    units,
   )
+  layout.drawLine(words)
+  groups.forEach((group, tick) => {
+    for (const i of group) extensionLine(row, points[i]!, tick, line)
+    layout.drawEnd(tick)
+  })
+  const places = layout.drawFigures(words)
+  return {
+    items,
+    lengths,
+    told: words.map(({ told }) => told),
+    ticks,
+    order,
+    between: parts.map(([i, k]) => [order[i]!, order[k]!] as const),
+    places,
+  }
+}
+
+/** From what is measured to just past the line, or as long as the style says. */
+function extensionLine(
+  { u, scale, style, ticks, line: draw }: RowSheet,
+  p: Point,
+  tick: number,
+  line: number,
+): void {
+  const { extensionGapPaperMm: gap, extensionPastPaperMm: past, extensionPaperMm: length } = style
+  if (length === 0) return
+  const reach = line - cross(u, p)
+  const sense = Math.sign(reach)
+  if (Math.abs(reach) <= gap * scale) return
+  const isCut = length !== undefined && Math.abs(reach) - gap * scale > length * scale
+  const from = isCut
+    ? offsetFrom(ticks[tick]!, u, 0, -sense * length * scale)
+    : offsetFrom(p, u, 0, sense * gap * scale)
+  draw(from, offsetFrom(ticks[tick]!, u, 0, sense * past * scale))
+}
+
+/** A chain: each figure between two neighbours. */
+function layChain(row: RowSheet): RowLayout {
+  const { alongs, ticks, u, scale } = row
+  let figures: readonly PlacedFigure[] = []
+  return {
+    parts: alongs.slice(1).map((_, i) => [i, i + 1] as const),
+    drawLine(words) {
+      figures = chainFigures(row, words)
+      chainLine(row, words, figures)
+    },
+    drawEnd: (tick) => chainEnd(row, tick),
+    drawFigures: (words) =>
+      figures.map(({ along, over, under, lead, runsTo }, i) => {
+        const isInPlace = lead === null && runsTo === undefined && !words[i]!.moved
+        // In its place it stands over the very middle.
+        const base = isInPlace
+          ? offsetFrom(ticks[i]!, u, (alongs[i + 1]! - alongs[i]!) / 2, over * scale)
+          : row.at(along, over)
+        const held = writeFigure(row, words[i]!, u, base, 'middle', over - under)
+        lead?.slice(1).forEach(([x, y], k) => row.line(row.at(...lead[k]!), row.at(x, y)))
+        return held
+      }),
+  }
+}
+
+function chainFigures(
+  { alongs, scale, style, away }: RowSheet,
+  words: readonly FigureWords[],
+): PlacedFigure[] {
   const widthOf = (text: string): number => textWidth(text, style.textPaperMm)
-  const mean = sorted.reduce((sum, p) => sum + cross(u, p), 0) / sorted.length
-  const figures = placeFigures(
+  return placeFigures(
     alongs.map((along) => (along - alongs[0]!) / scale),
     words.map(({ text, beneath, moved }) => ({
       width: widthOf(text),
-      beneath: beneath === null ? 0 : widthOf(beneath),
+      beneath: Math.max(0, ...beneath.map(widthOf)),
+      lines: beneath.length,
       moved,
     })),
     {
@@ -188,91 +174,41 @@ export function drawDimension(
       gap: PARTS.textGap * style.textPaperMm,
       past: style.extensionPastPaperMm,
       linePast: style.linePastPaperMm,
-      away: line >= mean ? 1 : -1,
+      away,
+      inLine: style.inLine === true,
     },
   )
-  // Beneath figures that stand beside it the line runs on.
+}
+
+/** The dimension line, which runs on beneath figures beside it and stops for those that stand in it. */
+function chainLine(row: RowSheet, words: readonly FigureWords[], figures: readonly PlacedFigure[]): void {
+  const { style, scale, ticks, u } = row
+  const past = style.linePastPaperMm * scale
   const runs = figures.flatMap(({ runsTo }) => runsTo ?? [])
-  const runsBack = runs.find((along) => along < 0) ?? null
-  const runsOn = runs.find((along) => along > 0) ?? null
-  const [start, finish] = [ticks[0]!, ticks.at(-1)!]
-  /** A place of the row, paper mm from its first tick. */
-  const at = (along: number, over: number): Point => offsetFrom(start, u, mm(along), mm(over))
-  segment(
-    'dimension',
-    runsBack === null ? offsetFrom(start, u, -mm(style.linePastPaperMm)) : at(runsBack, 0),
-    runsOn === null ? offsetFrom(finish, u, mm(style.linePastPaperMm)) : at(runsOn, 0),
-  )
-  const end = mm(style.endPaperMm)
-  sorted.forEach((p, i) => {
-    const tick = ticks[i]!
-    const reach = line - cross(u, p)
-    const sense = Math.sign(reach)
-    if (Math.abs(reach) > mm(style.extensionGapPaperMm))
-      segment(
-        'dimension',
-        offsetFrom(p, u, 0, sense * mm(style.extensionGapPaperMm)),
-        offsetFrom(tick, u, 0, sense * mm(style.extensionPastPaperMm)),
-      )
-    if (style.ends === 'oblique') {
-      const half = end / 2 / Math.SQRT2
-      segment('tick', offsetFrom(tick, u, -half, -half), offsetFrom(tick, u, half, half))
-    } else if (style.ends === 'dot') items.push({ kind: 'disc', tone: 0, ...tick, radius: end / 2, source })
-    else {
-      // Heads point outwards within their part of the line; where it is too short they stand outside.
-      for (const [sense, other] of [
-        [1, ticks[i + 1]],
-        [-1, ticks[i - 1]],
-      ] as const) {
-        if (!other) continue
-        const inside = Math.abs(dot(u, other) - dot(u, tick)) >= 2.5 * end
-        items.push(arrowItem(tick, times(u, inside ? sense : -sense), end, source))
-      }
-    }
+  const back = runs.find((along) => along < 0)
+  const on = runs.find((along) => along > 0)
+  let from = back === undefined ? offsetFrom(ticks[0]!, u, -past) : row.at(back, 0)
+  const to = on === undefined ? offsetFrom(ticks.at(-1)!, u, past) : row.at(on, 0)
+  const gap = PARTS.textGap * style.textPaperMm
+  figures.forEach(({ along, over, lead, runsTo }, i) => {
+    const isIn = lead === null && runsTo === undefined && over < 0 && over + style.textPaperMm > 0
+    if (!isIn) return
+    const half = textWidth(words[i]!.text, style.textPaperMm) / 2 + gap
+    row.line(from, row.at(along - half, 0))
+    from = row.at(along + half, 0)
   })
-  const letters = { height, turn: Math.atan2(u.y, u.x), align: 'middle', source } as const
-  const places = figures.map(({ along, over, under, lead, runsTo }, i) => {
-    const { text, beneath, isInstead, moved } = words[i]!
-    const isInPlace = lead === null && runsTo === undefined && !moved
-    const place = (up: number): Point =>
-      isInPlace ? offsetFrom(ticks[i]!, u, lengths[i]! / 2, mm(up)) : at(along, up)
-    items.push(textItem(text, place(over), letters))
-    if (beneath !== null) items.push(textItem(beneath, place(under), letters))
-    lead?.slice(1).forEach(([x, y], k) => segment('dimension', at(...lead[k]!), at(x, y)))
-    const before = offsetFrom(place(over + style.textPaperMm / 2), u, -mm(widthOf(text) / 2 + BEFORE))
-    if (!isInstead) return before
-    const [middle, half] = [place(over - UNDERLINE * style.textPaperMm), mm(widthOf(text) / 2)]
-    segment('dimension', offsetFrom(middle, u, -half), offsetFrom(middle, u, half))
-    return before
+  row.line(from, to)
+}
+
+/** Heads point outwards within their part of the line; where it is too short they stand outside. */
+function chainEnd({ ticks, u, style, scale, put, source }: RowSheet, i: number): void {
+  const end = style.endPaperMm * scale
+  const tick = ticks[i]!
+  const ways = ([1, -1] as const).flatMap((sense) => {
+    const other = ticks[i + sense]
+    if (!other) return []
+    const isInside = Math.abs(dot(u, other) - dot(u, tick)) >= 2.5 * end
+    return [times(u, isInside ? sense : -sense)]
   })
-  return { items, lengths, ticks, between: order.slice(1).map((k, i) => [order[i]!, k] as const), places }
+  put(...endItems(style.ends, tick, ways, u, end, source))
 }
-/** A figure is held so far before it, paper mm. */
-const BEFORE = 2.8
-/** Lines under letters lie so far below them, as a multiple of their height. */
-const UNDERLINE = 0.16
-
-/** What is said of the figure between two neighbours. */
-export const figureBetween = (
-  said: NonNullable<Dimension['figures']>,
-  i: number,
-  k: number,
-): Figure | undefined => said.find(({ between: [p, q] }) => (p === i && q === k) || (p === k && q === i))
-
-/** What a figure says: what is measured, or what stands in its place, with what stands before, after and beneath. */
-export function figureWords(
-  length: number,
-  units: Units,
-  { instead, equal, before = '', after = '', beneath, moved }: Partial<Figure> = {},
-): {
-  readonly text: string
-  readonly beneath: string | null
-  /** It is not what is measured. */
-  readonly isInstead: boolean
-  readonly moved: Figure['moved']
-} {
-  const text = before + (equal ? EQUAL : (instead ?? formatLength(length, units))) + after
-  return { text, beneath: beneath ?? null, isInstead: !equal && instead !== undefined, moved }
-}
-/** Stands for the figures of parts that are equally long. */
-const EQUAL = 'EQ'

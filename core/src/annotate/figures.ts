@@ -10,6 +10,8 @@ export interface FigureSizes {
   readonly linePast: number
   /** The side away from the building: 1 over the line as it is read, -1 under it. */
   readonly away: 1 | -1
+  /** Figures stand in the line, which stops for them. */
+  readonly inLine?: boolean
 }
 
 /** What is to be placed: how wide each of its lines is, and how far it was moved by hand, paper mm. */
@@ -17,6 +19,8 @@ export interface FigureToPlace {
   readonly width: number
   /** Of what stands beneath the line; 0: nothing does. */
   readonly beneath?: number
+  /** How many lines stand beneath it; left out: one, if any. */
+  readonly lines?: number
   /** Along the row and over it. */
   readonly moved?: { readonly x: number; readonly y: number } | undefined
 }
@@ -39,9 +43,11 @@ const APART = 1
 /** Between what sticks out of a row and the figures beyond it. */
 const CLEAR = 0.25
 /** Leads turn aside within so much. */
-const TURN = 0.8
+export const TURN = 0.8
+/** Figures in the line leave so much of it beside them, as a multiple of their height. */
+const LEAST_LINE = 1
 /** From base line to base line of a figure of two lines on a lead, as a multiple of its height. */
-const LEADING = 1.5
+export const LEADING = 1.5
 
 /**
  * Where the figures of a row stand. One that has room stands over the middle of its part. A narrow one at an end of the
@@ -55,12 +61,15 @@ export function placeFigures(
   figures: readonly FigureToPlace[],
   sizes: FigureSizes,
 ): PlacedFigure[] {
-  const { height, gap, past, linePast, away } = sizes
+  const { height, gap, past, linePast, away, inLine = false } = sizes
   const widths = figures.map(({ width, beneath = 0 }) => Math.max(width, beneath))
-  const under = -(gap + height)
+  // In the line, figures have their middle on it.
+  const over = inLine ? -height / 2 : gap
+  const under = over < 0 ? over - gap - height : -(gap + height)
+  const room = inLine ? 2 * gap + LEAST_LINE * height : APART
   const middle = (i: number): number => (ticks[i]! + ticks[i + 1]!) / 2
-  const isNarrow = (i: number): boolean => widths[i]! + APART > ticks[i + 1]! - ticks[i]!
-  const placed = widths.map((_, i): PlacedFigure => ({ along: middle(i), over: gap, under, lead: null }))
+  const isNarrow = (i: number): boolean => widths[i]! + room > ticks[i + 1]! - ticks[i]!
+  const placed = widths.map((_, i): PlacedFigure => ({ along: middle(i), over, under, lead: null }))
   const last = widths.length - 1
   const out: number[] = []
   widths.forEach((width, i) => {
@@ -68,13 +77,19 @@ export function placeFigures(
     const beyond = linePast + APART
     if (i === last) {
       const from = ticks[i + 1]! + beyond
-      placed[i] = { along: from + width / 2, over: gap, under, lead: null, runsTo: from + width }
+      placed[i] = {
+        along: from + width / 2,
+        over,
+        under,
+        lead: null,
+        runsTo: inLine ? from - gap : from + width,
+      }
     } else if (i === 0) {
       const to = ticks[0]! - beyond
-      placed[i] = { along: to - width / 2, over: gap, under, lead: null, runsTo: to - width }
+      placed[i] = { along: to - width / 2, over, under, lead: null, runsTo: inLine ? to + gap : to - width }
     } else out.push(i)
   })
-  const lift = (i: number): number => (figures[i]!.beneath ? LEADING * height : 0)
+  const lift = (i: number): number => (figures[i]!.beneath ? (figures[i]!.lines ?? 1) * LEADING * height : 0)
   const centres = spread(
     out.map(middle),
     out.map((i) => widths[i]!),
@@ -84,13 +99,13 @@ export function placeFigures(
     const along = centres[k]!
     const [from, half] = [middle(i), widths[i]! / 2]
     const near = Math.min(along + half, Math.max(along - half, from))
-    const foot = away > 0 ? Math.max(past, gap + height) + TURN : -past
+    const foot = away > 0 ? Math.max(past, over + height) + TURN : -past
     const turn = away > 0 ? foot - TURN : foot
-    const over = away > 0 ? foot + CLEAR + lift(i) : foot - CLEAR - height
+    const base = away > 0 ? foot + CLEAR + lift(i) : foot - CLEAR - height
     placed[i] = {
       along,
-      over,
-      under: over - LEADING * height,
+      over: base,
+      under: base - LEADING * height,
       lead:
         near === from
           ? [

@@ -1,4 +1,6 @@
 export * from './style'
+export * from './rowLine'
+export * from './figureWords'
 export * from './dimension'
 export { drawnDimension, layDimension, lineOfRow } from './layDimension'
 export { axisOffset, nearestAxis, pictureAxes, type PictureAxes, type SpaceAxis } from './axisDimension'

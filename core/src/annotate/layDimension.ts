@@ -4,7 +4,8 @@ import type { AnnotationStyle, Dimension, Id } from '../records'
 import { holdAnchor, type Ground } from '../ties'
 import type { Units } from '../units'
 import { drawAlongAxis, pictureAxes } from './axisDimension'
-import { dimensionLine, drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
+import { drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
+import { dimensionLine } from './rowLine'
 import { outsideFor } from './outside'
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
@@ -30,7 +31,8 @@ export function drawnDimension(
     axis,
     anchors,
     figures,
-  }: Pick<Dimension, 'direction' | 'offset' | 'axis' | 'anchors' | 'figures'> & {
+    from,
+  }: Pick<Dimension, 'direction' | 'offset' | 'axis' | 'anchors' | 'figures' | 'from'> & {
     readonly id: Id | null
   },
   points: readonly Point[],
@@ -40,7 +42,7 @@ export function drawnDimension(
   style: AnnotationStyle,
 ): Omit<LaidDimension, 'lost'> {
   const axes = axis === undefined ? null : pictureAxes(ground)
-  const row: RowToDraw = { source: id, points, direction, offset, figures }
+  const row: RowToDraw = { source: id, points, direction, offset, figures, from }
   const means: RowMeans = { scale, units, style }
   return axis !== undefined && axes
     ? drawAlongAxis(row, { axis, anchors }, ground, axes, means)

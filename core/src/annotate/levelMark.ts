@@ -45,9 +45,14 @@ const pictureAt = (frames: readonly Frame[], { x, y }: Point): Frame | undefined
   }) ?? frames[0]
 
 /** What a level mark says of a height above datum, or above the level it is told from. */
-export function levelWords(mark: Pick<LevelMark, 'name' | 'from'>, height: number, project: Project): string {
+export function levelWords(
+  mark: Pick<LevelMark, 'name' | 'from' | 'style'>,
+  height: number,
+  project: Project,
+): string {
   const from = mark.from === undefined ? undefined : project.find('level', mark.from)
-  const figure = formatHeight(height - (from?.elevation ?? 0), project.facts.units)
+  const { heights } = styleOf(project, mark.style)
+  const figure = formatHeight(height - (from?.elevation ?? 0), project.facts.units, heights)
   const name = mark.name ?? from?.name
   return name ? `${name} ${figure}` : figure
 }

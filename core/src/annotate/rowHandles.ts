@@ -4,9 +4,10 @@ import { standsIn, type Handle } from '../kinds'
 import { styleOf } from '../library'
 import type { AnyRecord, Dimension } from '../records'
 import type { PulledPart } from '../views'
-import { figureBetween, offsetThrough, readingAxis } from './dimension'
+import { figureBetween } from './figureWords'
 import { layDimension } from './layDimension'
 import { outsideOf, stretchOf } from './outside'
+import { offsetThrough, readingAxis } from './rowLine'
 import { holdAnchor } from '../ties'
 
 /** What of a row is pulled: one of its points, the row itself, or a figure. */
@@ -24,9 +25,8 @@ export type BoardHandle = Handle & { readonly part?: PulledPart; readonly row?: 
  */
 export function boardHandles(scene: Scene, record: AnyRecord, scale: number): readonly BoardHandle[] {
   if (record.kind !== 'dimension' || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)
-  const { ticks, between, places } = layDimension(record, scene, scale, scene.project.facts.units)
+  const { ticks, order, between, places } = layDimension(record, scene, scale, scene.project.facts.units)
   const held = (at: Point, row: RowPart): BoardHandle => ({ at, from: null, row })
-  const order = between.length > 0 ? [between[0]![0], ...between.map(([, k]) => k)] : []
   const points = ticks.map((tick, i) => held(tick, { of: 'point', index: order[i]! }))
   if (record.axis !== undefined) return points
   // A quarter along the longest part, clear of its figure.

@@ -1,4 +1,4 @@
-import { SAME_LENGTH, direction, distance, type Point } from '../geometry'
+import { SAME_LENGTH, direction, distance, offsetFrom, type Point } from '../geometry'
 import type { DisplayItem } from '../display'
 import type { AnnotationStyle, Id } from '../records'
 
@@ -27,6 +27,48 @@ export function arrowItem(tip: Point, shaft: Point, length: number, source: Id |
     kind: 'fill',
     tone: 0,
     loops: [[tip.x, tip.y, ...at(length, half), ...at(length, -half)]],
+    source,
+  }
+}
+
+/**
+ * What stands at an end of a dimension.
+ * @param ways unit vectors along which the shafts of its heads run from there
+ * @param u the way its line is read
+ * @param length of the end, real mm
+ */
+export function endItems(
+  ends: AnnotationStyle['ends'],
+  at: Point,
+  ways: readonly Point[],
+  u: Point,
+  length: number,
+  source: Id | null,
+): DisplayItem[] {
+  switch (ends) {
+    case 'oblique': {
+      const half = length / 2 / Math.SQRT2
+      const [a, b] = [offsetFrom(at, u, -half, -half), offsetFrom(at, u, half, half)]
+      return [{ kind: 'segments', pen: 'tick', points: [a.x, a.y, b.x, b.y], source }]
+    }
+    case 'dot':
+      return [{ kind: 'disc', tone: 0, ...at, radius: length / 2, source }]
+    case 'arrow':
+      return ways.map((way) => arrowItem(at, way, length, source))
+    case 'open':
+      return ways.map((way) => openArrow(at, way, length, source))
+  }
+}
+
+/** An open arrowhead, as wide as a filled one twice its width: 90° would be the most (ISO 129-1). */
+function openArrow(tip: Point, shaft: Point, length: number, source: Id | null): DisplayItem {
+  const half = length * ARROW
+  const [p, q] = [offsetFrom(tip, shaft, length, half), offsetFrom(tip, shaft, length, -half)]
+  return {
+    kind: 'line',
+    pen: 'dimension',
+    points: [p.x, p.y, tip.x, tip.y, q.x, q.y],
+    closed: false,
     source,
   }
 }

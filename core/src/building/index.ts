@@ -2,6 +2,8 @@ export { buildingOf, solverOf, solving } from './solvers'
 export { LevelSolver, type SeenAs, type RankedMaterials } from './solver'
 export type { SolvedColumn, SolvedWall } from './solved'
 export {
+  asideOf,
+  stripPart,
   typeThickness,
   leftFaceOffset,
   wallShape,
@@ -12,6 +14,7 @@ export {
   bendsTooTightly,
   inWall,
   atWall,
+  type OfWall,
   type WallShape,
   type StripShape,
 } from './wallShape'

@@ -13,7 +13,7 @@ import {
   isRemoved,
 } from '../records'
 import { atOnce, type Steps } from '../steps'
-import { sameEndCut, type EndCut } from './cut'
+import { cutAt, sameEndCut, type EndCut } from './cut'
 import type { CutGround, CutPart } from './cutGround'
 import { cutHeightAt, seesAsFar, type PlanCut } from './cutHeights'
 import { columnReach, heeds, lookedAt, wallReach, zoneAt, type Reach, type Zone } from './heights'
@@ -26,7 +26,16 @@ import type { Gap, Piece } from './piece'
 import type { WallEnd } from './ray'
 import type { Indexed, SolvedColumn, SolvedWall } from './solved'
 import { cutTee, pickHost } from './tee'
-import { atWall, bodyBox, inWall, wallShape, type WallShape } from './wallShape'
+import {
+  asideOf,
+  atWall,
+  bodyBox,
+  inWall,
+  structureOf,
+  wallShape,
+  type OfWall,
+  type WallShape,
+} from './wallShape'
 
 /** What the boundaries of walls and columns are asked of. */
 type Merged = Pick<LevelSolver, 'boundariesOf'>
@@ -281,18 +290,19 @@ export class LevelSolver implements CutGround, MergeGround {
     return this.bodies.search(box).map((found) => this.walls.get(found.id)! as SolvedWall)
   }
 
-  /** The outline corner of a wall after its joins: at an end, on a face or on its line. */
-  corner(id: Id, end: 'a' | 'b', side: 'left' | 'right' | 'axis'): Point | null {
+  /** The corner of a wall after its joins: at an end, on a face of it or of its structure, or on its line. */
+  corner(id: Id, end: 'a' | 'b', side: 'left' | 'right' | 'axis', on: OfWall = 'finish'): Point | null {
     const wall = this.walls.get(id)
     if (!wall) return null
     const { shape } = wall
     const cut = end === 'a' ? wall.start! : wall.end!
-    if (side === 'axis') return end === 'a' ? shape.a : shape.b
-    const last = shape.strips.length - 1
-    const line = side === 'left' ? cut.strips[0]! : cut.strips[last]!
-    const aside = side === 'left' ? shape.high : shape.low
-    const along = side === 'left' ? line[line.length - 1]!.along : line[0]!.along
-    return atWall(shape, along, aside)
+    if (side === 'axis' || on === 'axis') return end === 'a' ? shape.a : shape.b
+    const { first, last } =
+      on === 'structure' ? structureOf(shape) : { first: 0, last: shape.strips.length - 1 }
+    const line = side === 'left' ? cut.strips[first]! : cut.strips[last]!
+    const aside = asideOf(shape, side, on)
+    const face = side === 'left' ? line[line.length - 1]! : line[0]!
+    return atWall(shape, on === 'structure' ? cutAt(line, aside) : face.along, aside)
   }
 
   /** Rises whenever the solution changes. */

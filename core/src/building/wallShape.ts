@@ -17,7 +17,7 @@ import {
   type Edge,
   type Point,
 } from '../geometry'
-import type { Id, Material, Wall, WallType } from '../records'
+import type { Id, Material, Strip, Wall, WallType } from '../records'
 
 /** One strip of a wall: its material and the offsets of its two faces from the wall's line (left positive). */
 export interface StripShape {
@@ -28,6 +28,8 @@ export interface StripShape {
   readonly foot: number
   readonly head: number
   readonly turnsIn: boolean
+  /** It carries, or covers what does. */
+  readonly part: 'structure' | 'finish'
 }
 
 /** A wall before its joins: its line with direction, and where its faces and strips run beside it. */
@@ -50,6 +52,31 @@ export interface WallShape {
   readonly strips: readonly StripShape[]
   /** The highest priority among its materials. */
   readonly strength: number
+}
+
+/** Materials of this priority or more carry. */
+const CARRIES = 50
+
+/** A strip's part: what it was set to, or by its material's priority. */
+export const stripPart = (strip: Pick<Strip, 'part'>, { priority }: Material): 'structure' | 'finish' =>
+  strip.part ?? (priority >= CARRIES ? 'structure' : 'finish')
+
+/** The strips of a wall that carry: from the first to the last of them from its left; all where none does. */
+export function structureOf({ strips }: WallShape): { readonly first: number; readonly last: number } {
+  const first = strips.findIndex(({ part }) => part === 'structure')
+  const last = strips.findLastIndex(({ part }) => part === 'structure')
+  return first < 0 ? { first: 0, last: strips.length - 1 } : { first, last }
+}
+
+/** What of a wall is meant on a side of it: its finished face, the face of its structure, or its line. */
+export type OfWall = 'finish' | 'structure' | 'axis'
+
+/** How far a side of a wall lies to the left of its line. */
+export function asideOf(shape: WallShape, side: 'left' | 'right' | 'axis', on: OfWall = 'finish'): number {
+  if (side === 'axis' || on === 'axis') return 0
+  if (on === 'finish') return side === 'left' ? shape.high : shape.low
+  const { first, last } = structureOf(shape)
+  return side === 'left' ? shape.strips[first]!.high : shape.strips[last]!.low
 }
 
 export function typeThickness(type: Pick<WallType, 'strips'>): number {
@@ -78,7 +105,7 @@ export function wallShape(wall: Wall, type: WallType, material: (id: Id) => Mate
     const low = i === type.strips.length - 1 ? high - thickness : top - strip.thickness
     const made = material(strip.material)
     const { foot = -Infinity, head = Infinity, turnsIn = false } = strip
-    strips.push({ material: made, low, high: top, foot, head, turnsIn })
+    strips.push({ material: made, low, high: top, foot, head, turnsIn, part: stripPart(strip, made) })
     strength = Math.max(strength, made.priority)
     top = low
   })

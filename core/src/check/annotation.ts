@@ -1,10 +1,10 @@
-import { figureBetween, layDimension } from '../annotate'
+import { figureBetween, layDimension, roundedTooMuch } from '../annotate'
 import { boundingField, hatchOutlines, type Scene } from '../derive'
 import { layText } from '../display'
-import { middle } from '../geometry'
+import { middle, type Point } from '../geometry'
 import type { AnyRecord, Dimension } from '../records'
-import { anchorsOf, holdAnchor } from '../ties'
-import { formatLength } from '../units'
+import { styleOf } from '../library'
+import { anchorsOf, holdAnchor, measuresTo } from '../ties'
 import type { Found } from './matter'
 
 /** What is open about something drafted or annotated on a board. */
@@ -26,7 +26,7 @@ export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
         at: one.point,
       })
   }
-  if (record.kind === 'dimension') found.push(...figureMatters(record, scene))
+  if (record.kind === 'dimension') found.push(...rowMatters(record, scene), ...figureMatters(record, scene))
   if (record.kind === 'hatch') {
     const outlines = hatchOutlines(scene.project, record, () => boundingField(scene))
     const { x, y } = record.outlines[0]!.vertices[0]!
@@ -53,36 +53,67 @@ export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
   return found
 }
 
+/** Rows whose figures do not add up, and such as measure to one thing here and to another there. */
+function rowMatters(dimension: Dimension, scene: Scene): Found[] {
+  const found: Found[] = []
+  const { id, from, mixed } = dimension
+  const { units } = scene.project.facts
+  const { lengths, ticks } = layDimension(dimension, scene, 1, units)
+  const at = middle(ticks[0]!, ticks.at(-1)!)
+  const { steps, said } =
+    from === undefined
+      ? roundedTooMuch(lengths, styleOf(scene.project, dimension.style), units)
+      : { steps: 0, said: '' }
+  if (steps !== 0)
+    found.push({
+      stage: 'annotate',
+      key: `rounded-${id}`,
+      text: `The figures of a row make ${said} ${steps > 0 ? 'more' : 'less'} than its length: each is rounded. Its style can let them add up.`,
+      about: [id],
+      at,
+    })
+  if (!mixed && measuresTo(dimension, scene) === 'mixed')
+    found.push({
+      stage: 'annotate',
+      key: `mixed-${id}`,
+      text: 'A row goes to finished faces, structure or axes of walls by turns.',
+      about: [id],
+      at,
+    })
+  return found
+}
+
 /** Figures that say something else than what is measured. */
 function figureMatters(dimension: Dimension, scene: Scene): Found[] {
   const { figures, id } = dimension
   if (!figures) return []
   const { units } = scene.project.facts
-  const { lengths, between, ticks } = layDimension(dimension, scene, 1, units)
+  const { told, between, ticks, order } = layDimension(dimension, scene, 1, units)
+  const tickOf = (anchor: number): Point => ticks[order.indexOf(anchor)]!
   const parts = between.flatMap(([i, k], n) => {
     const said = figureBetween(figures, i, k)
-    return said ? [{ said, length: lengths[n]!, at: middle(ticks[n]!, ticks[n + 1]!) }] : []
+    return said ? [{ said, told: told[n]!, at: middle(tickOf(i), tickOf(k)) }] : []
   })
-  const found = parts.flatMap(({ said: { instead, accepted }, length, at }, n): Found[] =>
+  const found = parts.flatMap(({ said: { instead, accepted }, told: measured, at }, n): Found[] =>
     instead === undefined || accepted
       ? []
       : [
           {
             stage: 'annotate',
             key: `figure-${id}-${n}`,
-            text: `A figure says “${instead}” where ${formatLength(length, units)} is measured.`,
+            text: `A figure says “${instead}” where ${measured} is measured.`,
             about: [id],
             at,
           },
         ],
   )
   const equal = parts.filter(({ said }) => said.equal)
-  const told = [...new Set(equal.map(({ length }) => formatLength(length, units)))]
-  if (told.length > 1)
+  const lengths = [...new Set(equal.map(({ told: measured }) => measured))]
+  if (lengths.length > 1)
     found.push({
       stage: 'annotate',
       key: `equal-${id}`,
-      text: `Parts of a row that say they are equal are not: ${told.slice(0, -1).join(', ')} and ${told.at(-1)!}.`,
+      text: `Parts of a row that say they are equal are not: ${lengths.slice(0, -1).join(', ')} and ${lengths.at(-1)!}.`,
       about: [id],
       at: equal[0]!.at,
     })

@@ -20,7 +20,7 @@ import { EditRefused, type MakeId } from './refusal'
 export function addDimensions(
   project: Project,
   drawing: Id,
-  rows: readonly Pick<Dimension, 'anchors' | 'direction' | 'axis' | 'offset' | 'style'>[],
+  rows: readonly Pick<Dimension, 'anchors' | 'direction' | 'axis' | 'offset' | 'style' | 'from'>[],
   makeId: MakeId,
 ): Change {
   needBoard(project, drawing)

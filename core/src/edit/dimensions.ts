@@ -5,9 +5,9 @@ import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /** A dimension measures between so many places at most. */
-const MOST_POINTS = 200
+export const MOST_POINTS = 200
 /** Points nearer along it than this are one, mm. */
-const SAME_PLACE = 0.5
+export const SAME_PLACE = 0.5
 
 /** Where the points of a dimension lie along it now. */
 function alongs(ground: Ground, { direction, anchors }: Dimension): number[] {
@@ -21,14 +21,19 @@ function withFigures(dimension: Dimension, figures: readonly Figure[]): Dimensio
   return figures.length > 0 ? { ...rest, figures: [...figures] } : rest
 }
 
-/** Some of the points, by their numbers, with what is said of the figures between them. */
-function withPoints(dimension: Dimension, kept: readonly number[]): Dimension {
+/**
+ * Some of the points, by their numbers, with what is said of the figures between them.
+ * @param datum what a running row is measured from if its own is not among them
+ */
+function withPoints(dimension: Dimension, kept: readonly number[], datum = kept[0]!): Dimension {
   const now = new Map(kept.map((old, i) => [old, i]))
   const figures = (dimension.figures ?? []).flatMap((figure): Figure[] => {
     const [i, k] = figure.between.map((old) => now.get(old))
     return i === undefined || k === undefined ? [] : [{ ...figure, between: [i, k] }]
   })
-  return withFigures({ ...dimension, anchors: kept.map((i) => dimension.anchors[i]!) }, figures)
+  const { from } = dimension
+  const running = from === undefined ? {} : { from: now.get(from) ?? now.get(datum)! }
+  return withFigures({ ...dimension, anchors: kept.map((i) => dimension.anchors[i]!), ...running }, figures)
 }
 
 /**
@@ -231,6 +236,38 @@ export function tieDimensionPoint(
 }
 
 /**
+ * Rows whose figures are all measured from one of their points, or one after the other.
+ * @param from which point of each: its first or last along it as it is read, or one of a single row by its number; null: one
+ * after the other
+ * @param ground what their board stands on
+ * @refuses gone, locked, nonsense, nothing
+ */
+export function setDatum(
+  project: Project,
+  ground: Ground,
+  ids: readonly Id[],
+  from: number | 'first' | 'last' | null,
+): Change {
+  refuseLocked(project, ids)
+  return storing(
+    project,
+    ...ids.map((id): Dimension => {
+      const { from: _, ...row } = project.need('dimension', id)
+      if (from === null) return row
+      const all = alongs(ground, row)
+      const found =
+        from === 'first'
+          ? all.indexOf(Math.min(...all))
+          : from === 'last'
+            ? all.indexOf(Math.max(...all))
+            : from
+      if (!row.anchors[found]) throw new EditRefused('nothing', 'This dimension has no such point.')
+      return { ...row, from: found }
+    }),
+  )
+}
+
+/**
  * A row parted at one of its points between.
  * @param ground what their board stands on
  * @refuses gone, in-the-way, locked, nonsense, nothing
@@ -255,6 +292,7 @@ export function splitDimension(
     withPoints(
       dimension,
       [...side].sort((i, k) => i - k),
+      index,
     ),
   )
   return { change: storing(project, sides[0]!, { ...sides[1]!, id: rest }), rest }

@@ -40,7 +40,16 @@ export {
   type LensFacts,
 } from './lenses'
 export { hasStatus, setStatus } from './status'
-export { changePen, copyStyle, setStyle, removeStyle } from './styles'
+export {
+  STYLED_KINDS,
+  changePen,
+  copyStyle,
+  removeStyle,
+  setStyle,
+  styleAll,
+  type StyledKind,
+} from './styles'
+export { measureTo, measuredTo } from './measureTo'
 export {
   LIBRARY_KINDS,
   type LibraryKind,
@@ -91,6 +100,7 @@ export {
   addDimensionPoint,
   dropDimensionPoint,
   joinDimensions,
+  setDatum,
   setFigure,
   setRow,
   splitDimension,

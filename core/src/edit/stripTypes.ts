@@ -1,4 +1,4 @@
-import { typeThickness } from '../building'
+import { stripPart, typeThickness } from '../building'
 import {
   patternNames,
   type AnyRecord,
@@ -16,10 +16,9 @@ import { copyName, freeName } from './names'
 import { dropping, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
-/** A strip's part: what it was set to, or by its material's priority (structure from 50 on). */
-export function partOf(project: Project, strip: Strip): 'structure' | 'finish' {
-  return strip.part ?? (project.need('material', strip.material).priority >= 50 ? 'structure' : 'finish')
-}
+/** A strip's part: what it was set to, or by its material's priority. */
+export const partOf = (project: Project, strip: Strip): 'structure' | 'finish' =>
+  stripPart(strip, project.need('material', strip.material))
 
 /** Types made of strips: of walls from their left side, of floors, roofs and ceilings from their top. */
 export type StripKind = 'wallType' | 'plateType'

@@ -1,7 +1,7 @@
 import { STANDARD_STYLE } from '../library'
-import type { AnnotationStyle, Change, Id, PenRecord, PenRole, Project } from '../records'
+import type { AnnotationStyle, AnyRecord, Change, Drawing, Id, PenRecord, PenRole, Project } from '../records'
 import { copyName, freeName } from './names'
-import { dropping, storing } from './outcome'
+import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
 /**
@@ -33,32 +33,65 @@ export function copyStyle(project: Project, from: Id, makeId: MakeId): { change:
 }
 
 /**
- * Facts of an annotation style; all dimensions and leaders in it change.
+ * Facts of an annotation style; all dimensions and leaders in it change. What is given as undefined is left out from now on.
  * @refuses nonsense, taken, unnamed
  */
 export function setStyle(
   project: Project,
   id: Id,
-  facts: Partial<Omit<AnnotationStyle, 'id' | 'kind'>>,
+  facts: { readonly [F in Exclude<keyof AnnotationStyle, 'id' | 'kind'>]?: AnnotationStyle[F] | undefined },
 ): Change {
   const style = project.need('annotationStyle', id)
   const name = facts.name === undefined ? style.name : freeName(project, 'annotationStyle', facts.name, id)
-  return storing(project, { ...style, ...facts, name })
+  const made = Object.entries({ ...style, ...facts, name }).filter(([, value]) => value !== undefined)
+  return storing(project, Object.fromEntries(made) as unknown as AnnotationStyle)
+}
+
+/** What is drawn in annotation styles. */
+export const STYLED_KINDS = ['dimension', 'leader', 'levelMark'] as const
+export type StyledKind = (typeof STYLED_KINDS)[number]
+
+/**
+ * All annotation of a kind in a drawing in one style, which its new annotation takes too.
+ * @refuses gone, locked, nonsense
+ */
+export function styleAll(project: Project, kind: StyledKind, drawing: Id, style: Id): Change {
+  const board = project.need('drawing', drawing)
+  const all = project.dependents(drawing).flatMap((id): AnyRecord[] => {
+    const record = project.find(kind, id)
+    return record && record.drawing === drawing && record.style !== style ? [{ ...record, style }] : []
+  })
+  refuseLocked(
+    project,
+    all.map(({ id }) => id),
+  )
+  return storing(project, ...all, ...(board.style === style ? [] : [{ ...board, style }]))
 }
 
 /**
- * Removes an annotation style that nothing is drawn in. The one everything starts with stays.
- * @refuses in-use, nonsense, shipped
+ * Removes an annotation style that nothing is drawn in. The one everything starts with stays; drawings that took it for what
+ * is new take that.
+ * @refuses in-the-way, in-use, nonsense, shipped
  */
 export function removeStyle(project: Project, id: Id): Change {
   const style = project.need('annotationStyle', id)
   if (id === STANDARD_STYLE.id)
     throw new EditRefused('shipped', `“${style.name}” stays: what has no style of its own is drawn in it.`)
-  const used = project.dependents(id).length
+  const dependents = project.dependents(id)
+  const drawings = dependents.flatMap((each) => project.find('drawing', each) ?? [])
+  const used = dependents.length - drawings.length
   if (used > 0)
     throw new EditRefused(
       'in-use',
       `${used} dimension${used > 1 ? 's or leaders are' : ' or leader is'} drawn in “${style.name}”. Give ${used > 1 ? 'them' : 'it'} another style first.`,
     )
-  return dropping(project, id)
+  return new Outcome(project)
+    .put(
+      ...drawings.map((drawing) => {
+        const { style: _, ...rest } = drawing
+        return rest as Drawing
+      }),
+    )
+    .drop(id)
+    .change()
 }

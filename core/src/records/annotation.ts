@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import { angleSchema, anySizeSchema, idSchema, nameSchema, pointSchema, textSchema } from './parts'
 
+/** What of a wall on a side of it: the face of its structure, or its drawn line; left out: its finished face. */
+const ofWall = z.enum(['structure', 'axis']).optional()
+
 /**
  * What a dimension end or a leader tip is tied to. `last` is where it was when its host was last seen,
  * kept when the host is gone.
@@ -17,12 +20,14 @@ export const anchorSchema = z.discriminatedUnion('to', [
     wall: idSchema,
     end: z.enum(['a', 'b']),
     side: z.enum(['left', 'right', 'axis']),
+    on: ofWall,
     last: pointSchema,
   }),
   z.strictObject({
     to: z.literal('wallFace'),
     wall: idSchema,
     side: z.enum(['left', 'right', 'axis']),
+    on: ofWall,
     /** Distance along the wall from its start, mm. */
     along: anySizeSchema,
     last: pointSchema,
@@ -32,6 +37,7 @@ export const anchorSchema = z.discriminatedUnion('to', [
     opening: idSchema,
     at: z.enum(['start', 'centre', 'end']),
     side: z.enum(['left', 'right', 'axis']),
+    on: ofWall,
     last: pointSchema,
   }),
   z.strictObject({
@@ -138,6 +144,10 @@ export const dimensionSchema = z.strictObject({
     z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
     z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
   ]),
+  /** Running: all its figures are measured from this point, which has the mark of an origin. */
+  from: anchorNumber.optional(),
+  /** Somebody has said that it is meant to go to finished faces, to structure or to axes by turns. */
+  mixed: z.literal(true).optional(),
   /** What is said of some of its figures. */
   figures: z.array(figureSchema).min(1).max(199).optional(),
   /** Its annotation style; left out: the one everything starts with. */

@@ -21,6 +21,8 @@ const anyView = {
   axes: angleSchema.optional(),
   /** What it is looked at through by itself; left out: the first lens. */
   lens: idSchema.optional(),
+  /** The style its new annotation takes; left out: the one everything starts with. */
+  style: idSchema.optional(),
 }
 
 /** What its marks on other drawings carry: "A", "3". */

@@ -424,6 +424,7 @@ export const KINDS = {
       one('level' as never, 'level'),
       one('block' as never, 'block'),
       one('lens', 'lens'),
+      one('style', 'annotationStyle'),
       one('room' as never, 'room'),
       one('only' as never, 'level'),
       DETAIL_OF,

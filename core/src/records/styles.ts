@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { idSchema, penWidthSchema, sharedNameSchema } from './parts'
+import { INCH_PARTS } from '../units'
+import { idSchema, penWidthSchema, sharedNameSchema, textSchema } from './parts'
 
 /** What lines stand for where nothing gives them a pen of its own. What is cut has that of its material or layer. */
 export const penRoles = [
@@ -26,7 +27,7 @@ export const penSchema = z.strictObject({
   tone: z.number().gte(0).lte(0.9),
 })
 
-export const dimensionEnds = ['oblique', 'dot', 'arrow'] as const
+export const dimensionEnds = ['oblique', 'dot', 'arrow', 'open'] as const
 export const leaderTips = ['dot', 'arrow', 'bare'] as const
 
 const paper = (least: number, most: number) =>
@@ -34,6 +35,15 @@ const paper = (least: number, most: number) =>
     .number()
     .gte(least, `That is less than ${least} mm on paper.`)
     .lte(most, `That is more than ${most} mm on paper.`)
+
+/** How lengths are told: in which unit, and to which step in mm or part of an inch. */
+export const lengthFormatSchema = z.discriminatedUnion('in', [
+  z.strictObject({ in: z.enum(['mm', 'cm', 'm']), stepMm: z.number().gte(0.001).lte(1000) }),
+  z.strictObject({
+    in: z.enum(['feet-inches', 'inches']),
+    fraction: z.union(INCH_PARTS.map((n) => z.literal(n))),
+  }),
+])
 
 /** How dimensions and leaders are drawn: sizes on paper, mm. */
 export const annotationStyleSchema = z.strictObject({
@@ -48,10 +58,24 @@ export const annotationStyleSchema = z.strictObject({
   extensionGapPaperMm: paper(0, 20),
   /** How far extension lines pass the dimension line, and that the last tick. */
   extensionPastPaperMm: paper(0, 20),
+  /** How long extension lines are on their side of what is measured; 0: there are none; left out: all the way. */
+  extensionPaperMm: paper(0, 200).optional(),
   linePastPaperMm: paper(0, 20),
   /** From what is measured to the first row, and from row to row. */
   firstRowPaperMm: paper(1, 100),
   rowPaperMm: paper(1, 100),
+  /** Figures stand in the line, which stops for them. */
+  inLine: z.literal(true).optional(),
+  /** How figures are told, and once more beneath; left out: as the project tells lengths, and not. */
+  format: lengthFormatSchema.optional(),
+  second: lengthFormatSchema.optional(),
+  /** How heights are told; left out: in metres, or as the project tells lengths in feet. */
+  heights: lengthFormatSchema.optional(),
+  /** The rounded figures of a row add up to its rounded length. */
+  addsUp: z.literal(true).optional(),
+  /** What stands before and after what is measured. */
+  before: textSchema.min(1).max(30).optional(),
+  after: textSchema.min(1).max(30).optional(),
   /** What a leader ends with. */
   tip: z.enum(leaderTips),
 })

@@ -268,6 +268,7 @@ function cornerTie(anchor: TieTo<'wallCorner'>, fate: Fate): Anchor | null {
     wall: wall.id,
     end,
     side: sideAfter(anchor.side, fate, reversed),
+    ...(anchor.on ? { on: anchor.on } : {}),
     last,
   })
   const [first] = parts
@@ -284,6 +285,7 @@ function cornerTie(anchor: TieTo<'wallCorner'>, fate: Fate): Anchor | null {
       to: 'wallFace',
       wall: found.part.wall.id,
       side: sideAfter(anchor.side, fate, found.part.reversed),
+      ...(anchor.on ? { on: anchor.on } : {}),
       along: found.along,
       last,
     }

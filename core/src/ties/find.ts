@@ -1,5 +1,5 @@
 import { placedParts } from '../blocks'
-import { atWall, inWall, type SolvedWall } from '../building'
+import { asideOf, atWall, inWall, type SolvedWall } from '../building'
 import {
   SAME_POINT,
   applyTo,
@@ -30,7 +30,14 @@ import { groundBeneath, holdAnchor, type Ground } from './hold'
 /** Points nearer than this to a host are tied to it, mm. */
 export const TIE = 0.5
 
-const SIDES = ['left', 'right', 'axis'] as const
+/** Sides of walls that points are tied to: finished faces and the line before faces of the structure. */
+const SIDES = [
+  { side: 'left' },
+  { side: 'right' },
+  { side: 'axis' },
+  { side: 'left', on: 'structure' },
+  { side: 'right', on: 'structure' },
+] as const
 
 interface Spot extends Box {
   readonly record: AnyRecord
@@ -227,13 +234,13 @@ export const localIn = ({ at, turn, mirrored }: Placement, p: Point): Point => {
 
 const cornersOf = (wall: SolvedWall, p: Point): Anchor[] =>
   (['a', 'b'] as const).flatMap((end) =>
-    SIDES.map((side): Anchor => ({ to: 'wallCorner', wall: wall.shape.id, end, side, last: p })),
+    SIDES.map((side): Anchor => ({ to: 'wallCorner', wall: wall.shape.id, end, ...side, last: p })),
   )
 
 const jambsOf = ({ openings }: SolvedWall, p: Point): Anchor[] =>
   openings.flatMap(({ opening }) =>
     (['start', 'end', 'centre'] as const).flatMap((at) =>
-      SIDES.map((side): Anchor => ({ to: 'opening', opening: opening.id, at, side, last: p })),
+      SIDES.map((side): Anchor => ({ to: 'opening', opening: opening.id, at, ...side, last: p })),
     ),
   )
 
@@ -241,9 +248,9 @@ function facesAt({ shape }: SolvedWall, p: Point): Anchor[] {
   const { along, aside } = inWall(shape, p)
   if (along < -TIE || along > shape.length + TIE) return []
   return SIDES.flatMap((side): Anchor[] => {
-    const face = side === 'left' ? shape.high : side === 'right' ? shape.low : 0
+    const face = asideOf(shape, side.side, 'on' in side ? side.on : undefined)
     return Math.abs(aside - face) <= TIE
-      ? [{ to: 'wallFace', wall: shape.id, side, along, last: atWall(shape, along, face) }]
+      ? [{ to: 'wallFace', wall: shape.id, ...side, along, last: atWall(shape, along, face) }]
       : []
   })
 }

@@ -1,4 +1,4 @@
-import { atWall, type LevelSolver, type SolvedWall } from '../building'
+import { asideOf, atWall, type LevelSolver, type OfWall, type SolvedWall } from '../building'
 import { applyTo, placing, pointOn, straight, type Point } from '../geometry'
 import { centreOf, edgesOfRecord } from '../kinds'
 import type { Anchor, Opening, Project } from '../records'
@@ -21,19 +21,17 @@ export interface Ground {
   readonly beneath?: Ground | null
 }
 
-const asideOf = (wall: SolvedWall, side: 'left' | 'right' | 'axis'): number =>
-  side === 'left' ? wall.shape.high : side === 'right' ? wall.shape.low : 0
-
 /** Where an opening's jamb or centre lies, on a face or the line of its wall. */
 export function openingPoint(
   wall: SolvedWall,
   opening: Opening,
   at: 'start' | 'centre' | 'end',
   side: 'left' | 'right' | 'axis',
+  on?: OfWall,
 ): Point {
   const along =
     opening.along + (at === 'centre' ? 0 : at === 'start' ? -opening.width / 2 : opening.width / 2)
-  return atWall(wall.shape, along, asideOf(wall, side))
+  return atWall(wall.shape, along, asideOf(wall.shape, side, on))
 }
 
 /** What the building is told from: the ground itself, or what it is drawn over. */
@@ -48,17 +46,21 @@ export function holdAnchor(anchor: Anchor, ground: Ground): Held {
     case 'point':
       return { point: anchor.last, held: anchor.lost !== true }
     case 'wallCorner': {
-      const corner = building?.corner(anchor.wall, anchor.end, anchor.side)
+      const corner = building?.corner(anchor.wall, anchor.end, anchor.side, anchor.on)
       return corner ? { point: corner, held: true } : kept
     }
     case 'wallFace': {
       const wall = building?.get(anchor.wall)
-      return wall ? { point: atWall(wall.shape, anchor.along, asideOf(wall, anchor.side)), held: true } : kept
+      return wall
+        ? { point: atWall(wall.shape, anchor.along, asideOf(wall.shape, anchor.side, anchor.on)), held: true }
+        : kept
     }
     case 'opening': {
       const opening = project.find('opening', anchor.opening)
       const wall = opening && building?.get(opening.wall)
-      return wall ? { point: openingPoint(wall, opening, anchor.at, anchor.side), held: true } : kept
+      return wall
+        ? { point: openingPoint(wall, opening, anchor.at, anchor.side, anchor.on), held: true }
+        : kept
     }
     case 'item': {
       const point = itemPoint(project, anchor.item, anchor.edge, anchor.part)

@@ -1,4 +1,5 @@
 export * from './system'
+export * from './format'
 export * from './length'
 export * from './angle'
 export * from './scale'

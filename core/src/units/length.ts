@@ -1,3 +1,4 @@
+import { projectFormat, stepOf, stepsOf, writeLength, writeSteps, type LengthFormat } from './format'
 import { ROUNDING } from './rounding'
 import { UnitError, plainMarks, workOut } from './expression'
 import { FOOT_MM, INCH_MM, readingOf, type Units } from './system'
@@ -58,23 +59,17 @@ export function parseLengths(text: string, units: Units): ParsedLengths {
   return { ok: true, mm, bare }
 }
 
-const THIN = '\u202f'
-
-function groupThousands(digits: string): string {
-  return digits.replace(/\B(?=(\d{3})+$)/g, THIN)
-}
-
 /**
  * Writes a length as the project's drawings show it: `4 750` in millimetres, `16'-8 1/2"` in feet and inches,
  * rounded to the project's step.
  */
 export function formatLength(mm: number, units: Units): string {
-  return units.system === 'metric' ? formatMetric(mm, units.stepMm) : formatFeetInches(mm, units.fraction)
+  return writeLength(mm, projectFormat(units))
 }
 
 /** The same with the unit said, for echoes and sentences: `4 750 mm`, `16'-8 1/2"`. */
 export function formatLengthWithUnit(mm: number, units: Units): string {
-  return units.system === 'metric' ? `${formatMetric(mm, units.stepMm)} mm` : formatLength(mm, units)
+  return units.system === 'metric' ? `${formatLength(mm, units)} mm` : formatLength(mm, units)
 }
 
 /** A length in metres for people to read: `4.750 m`. */
@@ -82,34 +77,9 @@ export function formatMetres(mm: number): string {
   return `${(mm / 1000).toFixed(3)} m`
 }
 
-function formatMetric(mm: number, step: number): string {
-  const rounded = Math.round(Math.abs(mm) / step) * step
-  const decimals = Math.max(0, Math.min(6, -Math.floor(Math.log10(step) + ROUNDING)))
-  const [whole, part] = rounded.toFixed(decimals).split('.')
-  const trimmed = part?.replace(/0+$/, '')
-  const sign = mm < 0 && rounded !== 0 ? '-' : ''
-  return sign + groupThousands(whole!) + (trimmed ? `.${trimmed}` : '')
-}
-
-function formatFeetInches(mm: number, fraction: number): string {
-  const parts = Math.round((Math.abs(mm) / INCH_MM) * fraction)
-  const sign = mm < 0 && parts !== 0 ? '-' : ''
-  const feet = Math.floor(parts / (12 * fraction))
-  const inchParts = parts - feet * 12 * fraction
-  const inches = Math.floor(inchParts / fraction)
-  let top = inchParts - inches * fraction
-  let bottom = fraction
-  while (top > 0 && top % 2 === 0 && bottom % 2 === 0) {
-    top /= 2
-    bottom /= 2
-  }
-  const tail = top > 0 ? `${inches > 0 || feet > 0 ? `${inches} ` : ''}${top}/${bottom}"` : `${inches}"`
-  return feet > 0 ? `${sign}${feet}'-${tail}` : sign + tail
-}
-
 /** The smallest length the project shows, in millimetres. */
 export function shownStepMm(units: Units): number {
-  return units.system === 'metric' ? units.stepMm : INCH_MM / units.fraction
+  return stepOf(projectFormat(units))
 }
 
 /**
@@ -122,14 +92,16 @@ export function echoLength(mm: number, bare: boolean, units: Units): string {
   return bare && Math.abs(mm) >= INCH_MM ? `${shown} (read as inches)` : shown
 }
 
-/** A height above datum as level marks write it: `±0.000`, `+2.700`, or feet and inches. */
-export function formatHeight(mm: number, units: Units): string {
-  if (units.system === 'metric') {
-    if (Math.abs(mm) < 0.5) return '±0.000'
-    return `${mm > 0 ? '+' : '-'}${(Math.abs(mm) / 1000).toFixed(3)}`
-  }
-  if (Math.abs(mm) < INCH_MM / 128) return `±0'-0"`
-  return `${mm > 0 ? '+' : ''}${formatLength(mm, units)}`
+/**
+ * A height above datum as level marks write it, with its sign: `±0.000`, `+2.700`, or feet and inches.
+ * @param format how it is told; left out: in metres to the millimetre, or as the project tells lengths in feet
+ */
+export function formatHeight(mm: number, units: Units, format?: LengthFormat): string {
+  const told =
+    format ?? (units.system === 'metric' ? ({ in: 'm', stepMm: 1 } as const) : projectFormat(units))
+  const steps = stepsOf(mm, told)
+  if (steps === 0) return told.in === 'feet-inches' ? `±0'-0"` : `±${writeSteps(0, told)}`
+  return `${steps > 0 ? '+' : ''}${writeSteps(steps, told)}`
 }
 
 /** An area: square metres to one place, or square feet. */

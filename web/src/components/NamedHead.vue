@@ -9,8 +9,8 @@ defineProps<{ name: string; rename(name: string): unknown; copy(): unknown; remo
   <div class="head">
     <span class="soft small">Name</span>
     <NameField class="field" :name="name" :label="`Name of ${name}`" @rename="rename" />
-    <v-btn size="small" variant="outlined" @click="copy">Copy it</v-btn>
-    <v-btn size="small" variant="outlined" @click="remove">Remove</v-btn>
+    <v-btn size="small" variant="outlined" :aria-label="`Copy ${name}`" @click="copy">Copy</v-btn>
+    <v-btn size="small" variant="outlined" :aria-label="`Remove ${name}`" @click="remove">Remove</v-btn>
   </div>
 </template>
 

@@ -11,6 +11,7 @@ import OpeningMakeFields from './OpeningMakeFields.vue'
 import OpeningPicture from './OpeningPicture.vue'
 import NamedHead from './NamedHead.vue'
 import PanelFrame from './PanelFrame.vue'
+import ThingList from './ThingList.vue'
 
 /** The types of doors and windows of the project, with pictures, and the facts of one of them. */
 const store = useProject()
@@ -32,7 +33,7 @@ const groups = computed(() =>
       ['Windows', 'window'],
       ['Plain openings', 'gap'],
     ] as const
-  ).map(([title, fit]) => ({ title, types: types.value.filter((each) => each.fit === fit) })),
+  ).map(([title, fit]) => ({ title, things: types.value.filter((each) => each.fit === fit) })),
 )
 
 type Facts = Parameters<typeof setOpeningType>[2]
@@ -95,25 +96,14 @@ const nearestPlace = (of: OpeningType): number =>
     @close="desk.panel = null"
   >
     <div v-if="type" class="two">
-      <div class="list" role="listbox" aria-label="Types">
-        <div v-for="group in groups" :key="group.title" role="group" :aria-label="group.title">
-          <h3 aria-hidden="true">{{ group.title }}</h3>
-          <button
-            v-for="each in group.types"
-            :key="each.id"
-            type="button"
-            role="option"
-            :aria-selected="each.id === type.id"
-            :class="{ on: each.id === type.id }"
-            @click="chosen = each.id"
-          >
-            <OpeningPicture :type="each" view="plan" :width="84" :height="50" />
-            <span
-              >{{ each.name }}<small class="soft">{{ mm(each.width) }}</small></span
-            >
-          </button>
-        </div>
-      </div>
+      <ThingList label="Types" :groups="groups" :chosen="type.id" @choose="(id) => (chosen = id)">
+        <template #picture="{ thing }">
+          <OpeningPicture :type="thing" view="plan" :width="84" :height="50" />
+        </template>
+        <template #note="{ thing }">
+          <small class="soft">{{ mm(thing.width) }}</small>
+        </template>
+      </ThingList>
       <div class="facts">
         <div class="pictures">
           <OpeningPicture :type="type" view="plan" :width="180" :height="120" />
@@ -197,43 +187,6 @@ const nearestPlace = (of: OpeningType): number =>
   display: grid;
   grid-template-columns: 250px 1fr;
   gap: 18px;
-}
-.list {
-  max-height: 560px;
-  overflow-y: auto;
-  border-right: 1px solid rgb(var(--v-theme-hairline));
-  padding-right: 8px;
-}
-.list h3 {
-  margin: 6px 0 2px;
-}
-.list button {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  width: 100%;
-  border: 0;
-  border-radius: 7px;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-size: 12.5px;
-  line-height: 15px;
-  text-align: left;
-  padding: 2px 4px;
-  cursor: pointer;
-}
-.list button:hover {
-  background: rgb(var(--v-theme-film));
-}
-.list button.on {
-  background: rgb(var(--v-theme-live-wash));
-  font-weight: 600;
-}
-.list small {
-  display: block;
-  font-size: 11.5px;
-  font-weight: 400;
 }
 .pictures {
   display: flex;

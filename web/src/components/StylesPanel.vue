@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { PEN_WIDTHS, extentOf } from '@lamina/core/display'
 import { copyStyle, removeStyle, changePen, setStyle } from '@lamina/core/edit'
-import { PEN_WORDS } from '@lamina/core/library'
+import { PEN_WORDS, styleOf } from '@lamina/core/library'
 import {
   dimensionEnds,
   leaderTips,
@@ -11,46 +11,78 @@ import {
   type PenRecord,
   type PenRole,
 } from '@lamina/core/records'
-import { parseNumber } from '@lamina/core/units'
 import { useDesk } from '../store/desk'
+import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
-import { useSay } from '../store/say'
 import { fieldOf } from './fields'
+import FormatFields from './FormatFields.vue'
 import LiveThumb from './LiveThumb.vue'
-import NamedRow from './NamedRow.vue'
+import NamedHead from './NamedHead.vue'
+import NumberField from './NumberField.vue'
 import PanelFrame from './PanelFrame.vue'
-import { stylePicture } from './stylePicture'
+import TextField from './TextField.vue'
+import ThingList from './ThingList.vue'
+import { stylePicture, styleSample } from './stylePicture'
 
 /** How annotation is drawn, and the pens of what has no pen of its own. */
 const store = useProject()
 const desk = useDesk()
-const say = useSay()
+const hand = useHand()
 
 const styles = computed(() => store.project.all('annotationStyle'))
 const pens = computed(() => {
   const byRole = new Map(store.project.all('pen').map((pen) => [pen.role, pen]))
   return penRoles.flatMap((role) => byRole.get(role) ?? [])
 })
-const ENDS = { oblique: 'Strokes', dot: 'Dots', arrow: 'Heads' } as const
-const TIPS = { dot: 'Dot', arrow: 'Head', bare: 'Nothing' } as const
-const SIZES = [
-  ['textPaperMm', 'Lettering'],
-  ['endPaperMm', 'Size of ends'],
-  ['extensionGapPaperMm', 'Gap'],
-  ['extensionPastPaperMm', 'Past the line'],
-  ['firstRowPaperMm', 'First row'],
-  ['rowPaperMm', 'Rows'],
-] as const
-
-const set = (style: AnnotationStyle, facts: Parameters<typeof setStyle>[2]): unknown =>
-  store.edit('Annotation style', (project) => setStyle(project, style.id, facts))
-function setSize(style: AnnotationStyle, key: (typeof SIZES)[number][0], event: Event): void {
-  const field = fieldOf(event)
-  const read = parseNumber(field.value)
-  if (read.ok) set(style, { [key]: read.value })
-  else say.warn(read.message)
-  field.value = String(store.project.find('annotationStyle', style.id)?.[key] ?? '')
+const chosen = ref(styleChosen())
+const style = computed(() => styles.value.find(({ id }) => id === chosen.value) ?? styles.value[0])
+/** Opened with annotation chosen, it shows the style of that. */
+function styleChosen(): string {
+  const record = hand.selection.length > 0 ? store.project.get(hand.selection[0]!) : undefined
+  return styleOf(store.project, record && 'style' in record ? record.style : undefined).id
 }
+const ENDS: Record<AnnotationStyle['ends'], string> = {
+  oblique: 'Strokes',
+  dot: 'Dots',
+  arrow: 'Heads',
+  open: 'Open heads',
+}
+const TIPS: Record<AnnotationStyle['tip'], string> = { dot: 'Dot', arrow: 'Head', bare: 'Nothing' }
+const ends = dimensionEnds.map((value) => ({ value, title: ENDS[value] }))
+const tips = leaderTips.map((value) => ({ value, title: TIPS[value] }))
+const EXTENSIONS = [
+  { value: 'whole', title: 'All the way' },
+  { value: 'short', title: 'Of one length' },
+  { value: 'none', title: 'None' },
+]
+const extension = computed(() => {
+  const long = style.value?.extensionPaperMm
+  return long === undefined ? 'whole' : long === 0 ? 'none' : 'short'
+})
+const STANDS = [
+  { value: false, title: 'Over the line' },
+  { value: true, title: 'In the line' },
+]
+type Size = Extract<keyof AnnotationStyle, `${string}PaperMm`>
+
+const set = (facts: Parameters<typeof setStyle>[2], label = 'Annotation style'): unknown =>
+  style.value && store.edit(label, (project) => setStyle(project, style.value!.id, facts))
+const setSize = (key: Size, value: number): unknown => set({ [key]: value })
+const setExtension = (how: string): unknown =>
+  set({ extensionPaperMm: how === 'whole' ? undefined : how === 'none' ? 0 : SHORT })
+/** Extension lines of one length are so long at first, mm. */
+const SHORT = 5
+function copy(): void {
+  let id = ''
+  const of = style.value!.id
+  const made = store.edit('Copy style', (project, makeId) => {
+    const copied = copyStyle(project, of, makeId)
+    id = copied.style
+    return copied.change
+  })
+  if (made) chosen.value = id
+}
+const remove = (): unknown => store.edit('Remove style', (project) => removeStyle(project, style.value!.id))
 function setPenOf(role: PenRole, facts: Partial<Pick<PenRecord, 'widthMm' | 'tone'>>): void {
   store.edit('Pen', (project) => changePen(project, role, facts))
 }
@@ -60,68 +92,151 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
 <template>
   <PanelFrame title="Pens and annotation styles" :width="840" data-test="styles" @close="desk.panel = null">
     <p class="soft small">Sizes are mm on paper, the same at every scale.</p>
-    <table>
-      <thead>
-        <tr>
-          <th scope="col"><span class="visually-hidden">Picture</span></th>
-          <th scope="col">Name</th>
-          <th scope="col">Ends</th>
-          <th scope="col">Leader</th>
-          <th v-for="[key, title] in SIZES" :key="key" scope="col" class="number">{{ title }}</th>
-          <th scope="col"><span class="visually-hidden">Copy or remove</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <NamedRow
-          v-for="style in styles"
-          :key="style.id"
+    <div v-if="style" class="two">
+      <ThingList
+        label="Styles"
+        :groups="[{ title: null, things: styles }]"
+        :chosen="style.id"
+        @choose="(id) => (chosen = id)"
+      >
+        <template #picture="{ thing }">
+          <LiveThumb
+            :list="stylePicture(thing, store.units)"
+            :box="extentOf(stylePicture(thing, store.units))"
+            :width="92"
+            :height="44"
+            label=""
+          />
+        </template>
+      </ThingList>
+      <div class="facts">
+        <div class="sight">
+          <LiveThumb
+            :key="style.id"
+            :list="styleSample(style, store.units)"
+            :box="extentOf(styleSample(style, store.units))"
+            :width="540"
+            :height="124"
+            label=""
+          />
+        </div>
+        <NamedHead
           :name="style.name"
-          called="style"
-          :rename="(name) => set(style, { name })"
-          :copy="() => store.edit('Copy style', (p, makeId) => copyStyle(p, style.id, makeId).change)"
-          :remove="() => store.edit('Remove style', (p) => removeStyle(p, style.id))"
-        >
-          <template #picture>
-            <td>
-              <LiveThumb
-                :list="stylePicture(style, store.units)"
-                :box="extentOf(stylePicture(style, store.units))"
-                :width="86"
-                :height="38"
-                label=""
-              />
-            </td>
-          </template>
-          <td>
-            <select
-              :value="style.ends"
-              :aria-label="`Ends of ${style.name}`"
-              @change="set(style, { ends: fieldOf($event).value as AnnotationStyle['ends'] })"
-            >
-              <option v-for="ends in dimensionEnds" :key="ends" :value="ends">{{ ENDS[ends] }}</option>
-            </select>
-          </td>
-          <td>
-            <select
-              :value="style.tip"
-              :aria-label="`Leader of ${style.name}`"
-              @change="set(style, { tip: fieldOf($event).value as AnnotationStyle['tip'] })"
-            >
-              <option v-for="tip in leaderTips" :key="tip" :value="tip">{{ TIPS[tip] }}</option>
-            </select>
-          </td>
-          <td v-for="[key, title] in SIZES" :key="key" class="number">
-            <input
-              class="size"
-              :value="style[key]"
-              :aria-label="`${title} of ${style.name}, mm`"
-              inputmode="decimal"
-              @change="setSize(style, key, $event)"
+          :rename="(name) => set({ name }, 'Style name')"
+          :copy="copy"
+          :remove="remove"
+        />
+        <h3>Figures</h3>
+        <div class="fields">
+          <FormatFields
+            label="Told in"
+            none="As the project"
+            :format="style.format"
+            @set="(format) => set({ format })"
+          />
+          <FormatFields
+            label="Once more beneath"
+            none="Not"
+            :format="style.second"
+            @set="(second) => set({ second })"
+          />
+          <FormatFields
+            label="Heights in"
+            none="As usual"
+            :format="style.heights"
+            @set="(heights) => set({ heights })"
+          />
+          <NumberField
+            label="Lettering, mm"
+            :value="style.textPaperMm"
+            @set="(mm) => setSize('textPaperMm', mm)"
+          />
+          <v-select
+            label="They stand"
+            :items="STANDS"
+            :model-value="style.inLine ?? false"
+            @update:model-value="(inLine: boolean) => set({ inLine: inLine ? true : undefined })"
+          />
+          <TextField
+            label="Before them"
+            :shown="style.before ?? ''"
+            @set="(before) => set({ before: before === '' ? undefined : before })"
+          />
+          <TextField
+            label="After them"
+            :shown="style.after ?? ''"
+            @set="(after) => set({ after: after === '' ? undefined : after })"
+          />
+          <v-checkbox
+            class="whole"
+            label="Rounded so that they add up to the length of their row"
+            density="compact"
+            hide-details
+            :model-value="style.addsUp ?? false"
+            @update:model-value="(adds) => set({ addsUp: adds ? true : undefined })"
+          />
+        </div>
+        <h3>Lines and ends</h3>
+        <div class="fields">
+          <v-select
+            label="Ends"
+            :items="ends"
+            :model-value="style.ends"
+            @update:model-value="(ends: AnnotationStyle['ends']) => set({ ends })"
+          />
+          <NumberField
+            label="Size of ends, mm"
+            :value="style.endPaperMm"
+            @set="(mm) => setSize('endPaperMm', mm)"
+          />
+          <NumberField
+            label="Line past the ends, mm"
+            :value="style.linePastPaperMm"
+            @set="(mm) => setSize('linePastPaperMm', mm)"
+          />
+          <v-select
+            label="Extension lines"
+            :items="EXTENSIONS"
+            :model-value="extension"
+            @update:model-value="setExtension"
+          />
+          <NumberField
+            v-if="extension === 'short'"
+            label="Their length, mm"
+            :value="style.extensionPaperMm!"
+            @set="(mm) => setSize('extensionPaperMm', mm)"
+          />
+          <template v-if="extension !== 'none'">
+            <NumberField
+              label="Their gap, mm"
+              :value="style.extensionGapPaperMm"
+              @set="(mm) => setSize('extensionGapPaperMm', mm)"
             />
-          </td>
-        </NamedRow>
-      </tbody>
-    </table>
+            <NumberField
+              label="Past the line, mm"
+              :value="style.extensionPastPaperMm"
+              @set="(mm) => setSize('extensionPastPaperMm', mm)"
+            />
+          </template>
+          <NumberField
+            label="First row out, mm"
+            :value="style.firstRowPaperMm"
+            @set="(mm) => setSize('firstRowPaperMm', mm)"
+          />
+          <NumberField
+            label="From row to row, mm"
+            :value="style.rowPaperMm"
+            @set="(mm) => setSize('rowPaperMm', mm)"
+          />
+          <v-select
+            label="Leaders end with"
+            :items="tips"
+            :model-value="style.tip"
+            @update:model-value="(tip: AnnotationStyle['tip']) => set({ tip })"
+          />
+        </div>
+      </div>
+    </div>
     <h3>Pens</h3>
     <p class="soft small">
       For what has no pen of its own. What is cut takes the pen of its material or its layer.
@@ -168,9 +283,28 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
 </template>
 
 <style scoped>
-.size {
-  width: 46px;
-  text-align: right;
+.two {
+  display: grid;
+  grid-template-columns: 220px 1fr;
+  gap: 18px;
+}
+.sight {
+  display: flex;
+  justify-content: center;
+  background: rgb(var(--v-theme-paper));
+  border-radius: 8px;
+}
+.facts,
+.fields {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.fields {
+  grid-template-columns: 1fr 1fr;
+}
+.whole {
+  grid-column: 1 / -1;
 }
 .pens {
   max-width: 460px;

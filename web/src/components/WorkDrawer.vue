@@ -19,6 +19,7 @@ import {
 import { computed, ref, watch } from 'vue'
 import type { Matter } from '@lamina/core/check'
 import { typeThickness } from '@lamina/core/building'
+import { setFacts } from '@lamina/core/edit'
 import { styleOf } from '@lamina/core/library'
 import type { ReferenceSide } from '@lamina/core/records'
 import { formatAngle, formatHeight } from '@lamina/core/units'
@@ -80,8 +81,12 @@ const wallType = computed({
 })
 const styles = useNamed('annotationStyle')
 const style = computed({
-  get: () => styleOf(store.project, values.style).id,
-  set: (value) => (values.style = value),
+  get: () => styleOf(store.project, drawing.value?.style).id,
+  set: (value) =>
+    drawing.value &&
+    store.edit('Annotation style', (project) =>
+      setFacts(project, 'drawing', drawing.value!.id, { style: value }),
+    ),
 })
 const sides: { value: ReferenceSide; title: string }[] = [
   { value: 'left', title: 'Left face' },

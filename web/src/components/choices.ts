@@ -1,3 +1,16 @@
+import type { OfWall } from '@lamina/core/building'
+
+/** What of walls rows of dimensions measure to. */
+export const MEASURES: readonly { readonly value: OfWall; readonly title: string }[] = [
+  { value: 'finish', title: 'Finished faces' },
+  { value: 'structure', title: 'Structure' },
+  { value: 'axis', title: 'Axes' },
+]
+/** How figures of rows are measured. */
+export const READS = [
+  { value: 'chain', title: 'One by one' },
+  { value: 'running', title: 'Running' },
+] as const
 export const RAIL_SIDES = [
   { value: 'none', title: 'None' },
   { value: 'left', title: 'On its left' },

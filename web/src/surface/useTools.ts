@@ -76,7 +76,7 @@ export function useTools(
       return scaleOf(board.value)
     },
     get style() {
-      return styleOf(store.project, values.style)
+      return styleOf(store.project, board.value.kind === 'drawing' ? board.value.style : undefined)
     },
     get reach() {
       return REACH_PIXELS / pixelScale()
@@ -459,6 +459,8 @@ export function useTools(
     store.project.stamp,
     hand.selection,
     values.overall,
+    values.reads,
+    values.measures,
     values.block,
     values.ways,
     entry.entry.value,

@@ -12,17 +12,33 @@ import {
   stretchOf,
   type SpaceAxis,
 } from '@lamina/core/annotate'
-import { addDimensionPoint, addDimensions, dropDimensionPoint } from '@lamina/core/edit'
+import type { OfWall } from '@lamina/core/building'
+import {
+  addDimensionPoint,
+  addDimensions,
+  dropDimensionPoint,
+  measureTo,
+  measuredTo,
+  setDatum,
+} from '@lamina/core/edit'
 import { angleOf, distance, subtract, unitAt, type Point } from '@lamina/core/geometry'
 import { pickAt } from '@lamina/core/locate'
 import type { Anchor, Change, Dimension, Id, Project } from '@lamina/core/records'
-import { TieFinder, holdAnchor } from '@lamina/core/ties'
+import { OF_WALLS, TieFinder, holdAnchor, measuresTo } from '@lamina/core/ties'
 import { foresee } from './preview'
 import { styled, type Bench, type Located, type Tool } from './tool'
 import type { ToolEntry } from './entry'
 
 /** Points nearer than this are one, mm. */
 const SAME_PLACE = 0.5
+
+/** What the next press of W measures to. */
+const MEASURED: Record<OfWall | 'pointed', string> = {
+  pointed: 'finished faces',
+  finish: 'structure',
+  structure: 'axes',
+  axis: 'what is pointed to',
+}
 
 /** A chain of dimensions through the points pointed to, then its row; with an overall row further out if wanted. */
 export function dimensionTool(bench: Bench): Tool {
@@ -53,12 +69,19 @@ export function dimensionTool(bench: Bench): Tool {
     return nearestAxis(axes, subtract(far, first))
   }
 
-  function laid(at: Located): Pick<Dimension, 'anchors' | 'direction' | 'offset' | 'axis'>[] {
+  /** What of walls the points are measured to, if that is chosen. */
+  function measured(direction: number): Anchor[] {
+    const to = bench.values.measures
+    return (to && measuredTo({ anchors, direction }, bench.scene, to)?.anchors) || anchors
+  }
+
+  function laid(at: Located): Pick<Dimension, 'anchors' | 'direction' | 'offset' | 'axis' | 'from'>[] {
     const spaceAxis = axis()
     const axes = pictureAxes(bench.scene)
     const turn = spaceAxis && axes ? angleOf(axes[spaceAxis]) : direction()
     const u = unitAt(turn)
-    const all = points()
+    const held = measured(turn)
+    const all = held.map((anchor) => holdAnchor(anchor, bench.scene).point)
     const through = (flat: readonly Point[], way: Point, p: Point): Dimension['offset'] =>
       offsetThrough(
         flat,
@@ -70,20 +93,22 @@ export function dimensionTool(bench: Bench): Tool {
       )
     const offset =
       spaceAxis && axes ? axisOffset(all, spaceAxis, axes, at.raw, through) : through(all, u, at.raw)
-    const measured = spaceAxis ? { axis: spaceAxis } : {}
-    const chain = { anchors, direction: turn, offset, ...measured }
-    if (!bench.values.overall || anchors.length < 3) return [chain]
     const along = (anchor: Anchor): number => {
       const { point } = holdAnchor(anchor, bench.scene)
       return point.x * u.x + point.y * u.y
     }
-    const sorted = [...anchors].sort((p, q) => along(p) - along(q))
+    const inSpace = spaceAxis ? { axis: spaceAxis } : {}
+    const chain = { anchors: held, direction: turn, offset, ...inSpace }
+    // Running figures start at the point that was pointed to first.
+    if (bench.values.reads === 'running') return [{ ...chain, from: 0 }]
+    if (!bench.values.overall || held.length < 3) return [chain]
+    const sorted = [...held].sort((p, q) => along(p) - along(q))
     return [
       chain,
       {
         anchors: [sorted[0]!, sorted[sorted.length - 1]!],
         direction: turn,
-        ...measured,
+        ...inSpace,
         offset: furtherOut(offset, 1, bench.scale, bench.style),
       },
     ]
@@ -153,6 +178,29 @@ export function dimensionTool(bench: Bench): Tool {
     anchors = [...anchors, anchor]
   }
 
+  /** The row in work, or what is new, measured to the next thing of walls. */
+  function nextMeasured(): void {
+    const row = rowInWork()
+    const now = row ? measuresTo(row, bench.scene) : bench.values.measures
+    const next = OF_WALLS[(now === 'mixed' || now === null ? -1 : OF_WALLS.indexOf(now)) + 1] ?? null
+    if (!row) bench.values.measures = next
+    else
+      bench.edit('What a row measures to', (project) =>
+        measureTo(project, bench.scene, [row.id], next ?? OF_WALLS[0]!),
+      )
+  }
+  /** Figures of the row in work, or of what is new, measured one after the other or all from one point. */
+  function turnRunning(): void {
+    const row = rowInWork()
+    if (!row) bench.values.reads = bench.values.reads === 'chain' ? 'running' : 'chain'
+    else
+      bench.edit('Running dimension', (project) =>
+        setDatum(project, bench.scene, [row.id], row.from === undefined ? 'first' : null),
+      )
+  }
+  const moreKeys = (): string =>
+    `W: to ${MEASURED[bench.values.measures ?? 'pointed']} · R: ${bench.values.reads === 'chain' ? 'running' : 'one after the other'}`
+
   const turnWords = (): string =>
     aligned ? `A: along ${pictureAxes(bench.scene) ? 'the axes' : 'x or y'}` : 'A: along the points'
 
@@ -161,7 +209,7 @@ export function dimensionTool(bench: Bench): Tool {
       rowInWork()
         ? {
             text: 'Point to what else the row is to measure, or to one of its points to take that out.',
-            keys: 'Esc: done with this row',
+            keys: 'W: to faces, structure or axes · R: running or not · Esc: done with this row',
           }
         : placing
           ? { text: 'Point to where the row runs.', keys: `${turnWords()} · Esc: back to the points` }
@@ -172,7 +220,7 @@ export function dimensionTool(bench: Bench): Tool {
               }
             : {
                 text: 'Point to more, or clear of the drawing to set the row.',
-                keys: `Enter: set the row · ${turnWords()} · Esc: one point back`,
+                keys: `Enter: set the row · ${turnWords()} · ${moreKeys()} · Esc: one point back`,
               },
     fields: () => [],
     last: () => null,
@@ -191,9 +239,19 @@ export function dimensionTool(bench: Bench): Tool {
       return true
     },
     key(key) {
-      if (key !== 'a') return false
-      aligned = !aligned
-      return true
+      switch (key) {
+        case 'a':
+          aligned = !aligned
+          return true
+        case 'w':
+          nextMeasured()
+          return true
+        case 'r':
+          turnRunning()
+          return true
+        default:
+          return false
+      }
     },
     preview(at) {
       const row = rowInWork()

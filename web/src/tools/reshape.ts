@@ -3,6 +3,7 @@ import { seenAround } from '@lamina/core/derive'
 import { moveHandle, moveInView, setFigure, setRow, tieDimensionPoint } from '@lamina/core/edit'
 import { PARALLEL, cross, dot, unitAt, type Point } from '@lamina/core/geometry'
 import { standsIn } from '@lamina/core/kinds'
+import { styleOf } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
 import type { Change, Dimension, Project } from '@lamina/core/records'
 import { TieFinder, holdAnchor } from '@lamina/core/ties'
@@ -27,7 +28,7 @@ export function reshapeTool(bench: Bench): Tool {
     step(given) {
       if (given.length > 0) return null
       const now = held()
-      if (now?.row) return ofRow(now.row)
+      if (now?.row) return ofRow(bench, now.row, now.at)
       return now?.part && now.from
         ? inView(bench, now.part, now.from, alone)
         : {
@@ -70,7 +71,7 @@ export function reshapeTool(bench: Bench): Tool {
 }
 
 /** What is asked for a part of a row of dimensions. */
-function ofRow(row: RowPart): Step {
+function ofRow(bench: Bench, row: RowPart, at: Point): Step {
   switch (row.of) {
     case 'point':
       return {
@@ -81,10 +82,14 @@ function ofRow(row: RowPart): Step {
       }
     case 'row':
       return {
-        ask: 'Point to where the row is to run, or to a row it is to be in line with.',
-        keys: 'Esc: leave it',
+        ask: 'Point to where the row is to run, or to a row it is to be in line with; or type how far out.',
+        keys: 'On paper from the building, or a real distance from what it measures (Tab) · Esc: leave it',
         from: null,
-        fields: () => [],
+        fields: () => [
+          { key: 'paper', label: 'mm on paper', kind: 'number', shown: '' },
+          { key: 'real', label: 'or real', kind: 'length', shown: '' },
+        ],
+        point: (pointer) => pointer?.point ?? (typedRow(bench) ? at : null),
       }
     case 'figure':
       return {
@@ -94,6 +99,32 @@ function ofRow(row: RowPart): Step {
         fields: () => [],
       }
   }
+}
+
+/** How far out a row is to run, as it was typed; null: nothing was. */
+function typedRow(bench: Bench): { readonly paper: number } | { readonly real: number } | null {
+  const paper = bench.typed('paper')
+  if (paper !== null) return { paper }
+  const real = bench.typed('real')
+  return real === null ? null : { real }
+}
+
+/** On the side pointed to as far out as was typed: from the building on paper, or a real distance from what it measures. */
+function typedOffset(bench: Bench, row: Dimension, to: Point): Dimension['offset'] | null {
+  const typed = typedRow(bench)
+  if (!typed) return null
+  const u = unitAt(row.direction)
+  const isLeft = cross(u, to) >= middleOf(bench, row)
+  if ('real' in typed) return { in: 'real', mm: isLeft ? typed.real : -typed.real }
+  const { firstRowPaperMm } = styleOf(bench.project, row.style)
+  const more = typed.paper - firstRowPaperMm
+  return { in: 'row', side: isLeft ? 'left' : 'right', row: 0, ...(more === 0 ? {} : { morePaperMm: more }) }
+}
+
+/** How far to the left of its direction what a row measures lies in the middle. */
+function middleOf({ scene }: Bench, { direction, anchors }: Dimension): number {
+  const u = unitAt(direction)
+  return anchors.reduce((sum, each) => sum + cross(u, holdAnchor(each, scene).point), 0) / anchors.length
 }
 
 /** In line with the row pointed to; null: none is that measures the same way. */
@@ -107,11 +138,7 @@ function inLineAt(bench: Bench, row: Dimension, to: Point): Dimension['offset'] 
     const v = unitAt(other.direction)
     if (Math.abs(cross(u, v)) > PARALLEL || Math.abs(cross(v, to) - last) > bench.reach) continue
     const mine = dot(u, v) > 0 ? last : -last
-    const middle = row.anchors.reduce(
-      (sum, anchor) => sum + cross(u, holdAnchor(anchor, bench.scene).point),
-      0,
-    )
-    return { in: 'line', of: id, side: mine >= middle / row.anchors.length ? 'left' : 'right', last: mine }
+    return { in: 'line', of: id, side: mine >= middleOf(bench, row) ? 'left' : 'right', last: mine }
   }
   return null
 }
@@ -133,7 +160,9 @@ function pullRow(
       return setRow(
         project,
         [dimension.id],
-        inLineAt(bench, dimension, to) ?? rowThrough(dimension, scene, to, scale),
+        typedOffset(bench, dimension, to) ??
+          inLineAt(bench, dimension, to) ??
+          rowThrough(dimension, scene, to, scale),
       )
     case 'figure':
       return setFigure(project, dimension.id, row.between, {

@@ -1,3 +1,4 @@
+import type { OfWall } from '@lamina/core/building'
 import { TIMBER_SIZES, openingTypeOf, usualBand } from '@lamina/core/library'
 import type { MeasuredTo } from '@lamina/core/locate'
 import type {
@@ -48,8 +49,6 @@ export interface LastValues {
   lengths: readonly string[]
   /** What each tool took last, as it was typed: offered again by Enter twice. */
   typed: Readonly<Partial<Record<string, Readonly<Record<string, string>>>>>
-  /** The annotation style of new dimensions and leaders; null: the one everything starts with. */
-  style: Id | null
   wallType: Id | null
   reference: ReferenceSide
   /** The type taken for the next door, window or opening, and the sizes typed for it; null: those of the type. */
@@ -60,6 +59,10 @@ export interface LastValues {
   /** Typed sizes and parameters of the block in hand. */
   blockSize: { readonly width: number | null; readonly depth: number | null }
   blockParameters: Readonly<Record<string, number>>
+  /** Figures of new rows of dimensions: one after the other, or all from their first point. */
+  reads: 'chain' | 'running'
+  /** What of walls they measure to; null: to what is pointed to. */
+  measures: OfWall | null
   /** Dimension rows get an overall one, one row further out. */
   overall: boolean
   roundRadius: number
@@ -102,7 +105,6 @@ export function firstValues(system: UnitSystem): LastValues {
     layers: {},
     lengths: [],
     typed: {},
-    style: null,
     wallType: null,
     reference: 'left',
     openings: { door: unchosen, window: unchosen, gap: unchosen },
@@ -110,6 +112,8 @@ export function firstValues(system: UnitSystem): LastValues {
     block: null,
     blockSize: { width: null, depth: null },
     blockParameters: {},
+    reads: 'chain',
+    measures: null,
     overall: true,
     roundRadius: mm(300, 12),
     bevel: [mm(100, 4), mm(100, 4)],

@@ -1,30 +1,48 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { mdiContentCut, mdiMinusCircleOutline } from '@mdi/js'
-import { layDimension } from '@lamina/core/annotate'
-import { dropDimensionPoint, joinDimensions, setRow, splitDimension, spreadRows } from '@lamina/core/edit'
+import { layDimension, roundedTooMuch } from '@lamina/core/annotate'
+import type { OfWall } from '@lamina/core/building'
+import {
+  dropDimensionPoint,
+  joinDimensions,
+  measureTo,
+  setDatum,
+  setFacts,
+  setRow,
+  splitDimension,
+  spreadRows,
+} from '@lamina/core/edit'
 import { turnedOver } from '@lamina/core/kinds'
 import { styleOf } from '@lamina/core/library'
 import { scaleOf, type Dimension } from '@lamina/core/records'
-import { formatLength } from '@lamina/core/units'
+import { measuresTo } from '@lamina/core/ties'
 import { useProject } from '../../store/project'
 import LengthField from '../LengthField.vue'
 import NumberField from '../NumberField.vue'
 import FigureFields from './FigureFields.vue'
 import StyleChoice from './StyleChoice.vue'
 import type { CardProps } from './card'
+import { MEASURES, READS } from '../choices'
 
 /** What a dimension measures and says, where its row runs, and how it is drawn. */
 const props = defineProps<CardProps<'dimension'>>()
 const store = useProject()
+const isRunning = computed(() => props.record.from !== undefined)
 const laid = computed(() => layDimension(props.record, props.scene, scaleOf(props.scene.board), store.units))
 const parts = computed(() =>
-  laid.value.lengths.map((length, i) => ({
-    word: laid.value.lengths.length > 1 ? `Part ${i + 1}` : 'Length',
-    measured: formatLength(length, store.units),
+  laid.value.told.map((told, i) => ({
+    word:
+      laid.value.told.length > 1 ? (isRunning.value ? `To point ${reached(i)}` : `Part ${i + 1}`) : 'Length',
+    told,
     between: laid.value.between[i]!,
   })),
 )
+const tooMuch = computed(() =>
+  isRunning.value ? { steps: 0, said: '' } : roundedTooMuch(laid.value.lengths, style.value, store.units),
+)
+/** Which point along the row a running figure is measured to, the first being 1. */
+const reached = (i: number): number => laid.value.order.indexOf(laid.value.between[i]![1]) + 1
 /** The figure that is looked at closely, by its number. */
 const open = ref<number | null>(null)
 watch(
@@ -46,6 +64,7 @@ const HOW = [
 const runs = computed(() =>
   offset.value.in === 'line' ? [...HOW, { value: 'line', title: 'In line with another row' } as const] : HOW,
 )
+const MIXED = { value: 'mixed', title: 'By turns' } as const
 /** As near as may be to where it runs now. */
 function setRuns(how: Dimension['offset']['in']): void {
   const isLeft = outward.value > 0
@@ -66,6 +85,17 @@ function outwardOf(to: Dimension['offset']): number {
   }
 }
 const outward = computed(() => outwardOf(offset.value))
+
+const reads = computed(() => (isRunning.value ? 'running' : 'chain'))
+const setFrom = (from: Parameters<typeof setDatum>[3]): unknown =>
+  store.edit('Running dimension', (project) => setDatum(project, props.scene, ids.value, from))
+const setReads = (how: string): unknown => setFrom(how === 'running' ? 'first' : null)
+
+const measured = computed(() => measuresTo(props.record, props.scene))
+const setMeasured = (on: OfWall): unknown =>
+  store.edit('What a row measures to', (project) => measureTo(project, props.scene, ids.value, on))
+const acceptMixed = (): unknown =>
+  store.edit('It is meant so', (project) => setFacts(project, 'dimension', ids.value, { mixed: true }))
 
 const takeOut = (index: number): unknown =>
   store.edit('Point of a dimension', (project) => dropDimensionPoint(project, props.record.id, index))
@@ -89,8 +119,8 @@ const join = (): unknown =>
     <v-btn variant="tonal" @click="join">Make one row of them</v-btn>
   </template>
   <ol v-else class="parts">
-    <template v-for="({ word, measured, between }, i) in parts" :key="i">
-      <li v-if="i > 0" class="point small">
+    <template v-for="({ word, told, between }, i) in parts" :key="i">
+      <li v-if="i > 0 && !isRunning" class="point small">
         <span>Point {{ i + 1 }}</span>
         <button
           type="button"
@@ -112,12 +142,34 @@ const join = (): unknown =>
       <li>
         <button type="button" class="part" :aria-expanded="open === i" @click="open = open === i ? null : i">
           <span>{{ word }}</span>
-          <span class="figure">{{ measured }}</span>
+          <span class="figure">{{ told }}</span>
         </button>
-        <FigureFields v-if="open === i" :record="record" :between="between" :measured="measured" />
+        <FigureFields v-if="open === i" :record="record" :between="between" :measured="told" />
       </li>
     </template>
   </ol>
+  <p v-if="chosen.length === 1 && tooMuch.steps !== 0" class="small soft">
+    Its rounded figures make {{ tooMuch.said }} {{ tooMuch.steps > 0 ? 'more' : 'less' }} than its length.
+  </p>
+  <v-select label="Figures" :items="READS" :model-value="reads" @update:model-value="setReads" />
+  <v-select
+    v-if="isRunning && chosen.length === 1"
+    label="Measured from"
+    :items="laid.order.map((value, i) => ({ value, title: `Point ${i + 1}` }))"
+    :model-value="record.from"
+    @update:model-value="(from: number) => setFrom(from)"
+  />
+  <v-select
+    v-if="measured !== null"
+    label="It measures walls to"
+    :items="measured === 'mixed' ? [...MEASURES, MIXED] : MEASURES"
+    :model-value="measured"
+    @update:model-value="(on: OfWall | 'mixed') => on !== 'mixed' && setMeasured(on)"
+  />
+  <p v-if="measured === 'mixed' && !record.mixed" class="small">
+    Here it goes to one, there to another.
+    <button type="button" class="link" @click="acceptMixed">It is meant so</button>
+  </p>
   <v-select label="Its row runs" :items="runs" :model-value="offset.in" @update:model-value="setRuns" />
   <template v-if="offset.in === 'row'">
     <NumberField
@@ -199,6 +251,15 @@ const join = (): unknown =>
   color: inherit;
   cursor: pointer;
   padding: 2px;
+}
+.link {
+  border: none;
+  padding: 0;
+  background: none;
+  font: inherit;
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+  cursor: pointer;
 }
 .point button:hover {
   background: rgba(var(--v-theme-primary), 0.12);

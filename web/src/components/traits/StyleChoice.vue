@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { setFacts } from '@lamina/core/edit'
+import { setFacts, styleAll } from '@lamina/core/edit'
 import { styleOf } from '@lamina/core/library'
 import type { Dimension, Leader, LevelMark } from '@lamina/core/records'
 import { useProject } from '../../store/project'
@@ -13,6 +13,7 @@ const props = defineProps<{
   chosen?: readonly (Dimension | Leader | LevelMark)[]
 }>()
 const store = useProject()
+const WORDS = { dimension: 'dimensions', leader: 'leaders', levelMark: 'level marks' } as const
 const styles = useNamed('annotationStyle')
 const now = computed(() => styleOf(store.project, props.record.style).id)
 const set = (style: string): unknown =>
@@ -24,8 +25,36 @@ const set = (style: string): unknown =>
       { style },
     ),
   )
+/** For all of its kind in the drawing, and what is new there. */
+const setAll = (): unknown =>
+  store.edit('Annotation style of all', (p) =>
+    styleAll(p, props.record.kind, props.record.drawing, now.value),
+  )
+const others = computed(
+  () =>
+    store.project.dependents(props.record.drawing).filter((id) => {
+      const other = store.project.find(props.record.kind, id)
+      return other?.drawing === props.record.drawing && styleOf(store.project, other.style).id !== now.value
+    }).length,
+)
 </script>
 
 <template>
   <v-select label="Annotation style" :items="styles" :model-value="now" @update:model-value="set" />
+  <button v-if="others > 0" type="button" class="link small" @click="setAll">
+    Give it to the other {{ others }} {{ WORDS[record.kind] }} here
+  </button>
 </template>
+
+<style scoped>
+.link {
+  border: none;
+  padding: 0;
+  background: none;
+  font: inherit;
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+  text-align: left;
+  cursor: pointer;
+}
+</style>

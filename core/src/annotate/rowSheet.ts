@@ -1,0 +1,65 @@
+import { textItem, textWidth, type DisplayItem } from '../display'
+import { offsetFrom, type Point } from '../geometry'
+import type { AnnotationStyle, Id } from '../records'
+import type { FigureWords } from './figureWords'
+import { LEADING } from './figures'
+
+/** A row while it is drawn: where it runs, and what is drawn of it so far. */
+export interface RowSheet {
+  readonly source: Id | null
+  /** The way it is read, and its ticks along it in real mm. */
+  readonly u: Point
+  readonly alongs: readonly number[]
+  readonly ticks: readonly Point[]
+  /** The side away from what it measures: 1 over it as it is read, -1 under it. */
+  readonly away: 1 | -1
+  readonly scale: number
+  readonly style: AnnotationStyle
+  /** A place of the row, paper mm from its first tick along it and over it. */
+  at(along: number, over: number): Point
+  line(a: Point, b: Point): void
+  put(...items: readonly DisplayItem[]): void
+}
+
+/** How the figures of a row are laid, drawn in this order. */
+export interface RowLayout {
+  /** The ticks that each figure is measured between. */
+  readonly parts: readonly (readonly [number, number])[]
+  drawLine(words: readonly FigureWords[]): void
+  drawEnd(tick: number): void
+  /** Gives where each figure is held. */
+  drawFigures(words: readonly FigureWords[]): Point[]
+}
+
+/** A figure is held so far before it, paper mm. */
+const BEFORE = 2.8
+/** Lines under letters lie so far below them, as a multiple of their height. */
+const UNDERLINE = 0.16
+
+/**
+ * Writes a figure, what stands beneath it below; gives where it is held: just before it.
+ * @param reading the way it is read
+ * @param base where its base line begins, has its middle or ends
+ * @param under from its base line down to that of what stands beneath, paper mm
+ */
+export function writeFigure(
+  { source, scale, style, put, line }: RowSheet,
+  { text, beneath, isInstead }: FigureWords,
+  reading: Point,
+  base: Point,
+  align: 'start' | 'middle' | 'end',
+  under: number,
+): Point {
+  const height = style.textPaperMm
+  const letters = { height: height * scale, turn: Math.atan2(reading.y, reading.x), align, source } as const
+  const up = (paper: number): Point => offsetFrom(base, reading, 0, paper * scale)
+  put(textItem(text, base, letters))
+  beneath.forEach((each, i) => put(textItem(each, up(-under - i * LEADING * height), letters)))
+  const width = textWidth(text, height) * scale
+  const from = align === 'start' ? 0 : align === 'middle' ? -width / 2 : -width
+  if (isInstead) {
+    const below = up(-UNDERLINE * height)
+    line(offsetFrom(below, reading, from, 0), offsetFrom(below, reading, from + width, 0))
+  }
+  return offsetFrom(up(height / 2), reading, from - BEFORE * scale, 0)
+}
