@@ -4,6 +4,7 @@ const order = [
   'steps',
   'units',
   'geometry',
+  'lettering',
   'records',
   'library',
   'linework',

@@ -87,14 +87,14 @@ test('letters are as wide on the screen as the core reckons', async ({ page }) =
   await page.goto('/project/sample-alder-yard-pottery')
   await expect(page.getByTestId('board')).toBeVisible()
   const width = await page.evaluate(async () => {
-    await document.fonts.load('400 100px Jost')
+    await document.fonts.ready
     const context = document.createElement('canvas').getContext('2d')!
-    context.font = '400 100px Jost'
+    context.font = '100px Lamina-400-latin'
     context.fontKerning = 'none'
     context.textRendering = 'optimizeSpeed'
     return context.measureText('THROWING STUDIO 14').width
   })
-  const { layText } = await import('@lamina/core/display')
+  const { layText } = await import('@lamina/core/lettering')
   expect(width).toBeCloseTo(layText('THROWING STUDIO 14', 100).width, 1)
 })
 

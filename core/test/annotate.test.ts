@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { drawDimension, drawLeader, layDimension, offsetThrough } from '../src/annotate'
 import { LevelSolver } from '../src/building'
 import { settleBoard, settleSheets } from '../src/check'
-import { moveWallSideways, removeItems } from '../src/edit'
+import { addLeader, moveWallSideways, removeItems, setWords } from '../src/edit'
 import { TieFinder, holdAnchor } from '../src/ties'
 import type { Anchor, Dimension, Drawing, Project } from '../src/records'
 import { FEET_INCHES, METRIC } from '../src/units'
@@ -202,5 +202,20 @@ describe('the settle list', () => {
     )
     expect(settleBoard(sceneOf(project, drawing))[0]!.text).toContain('語')
     expect(settleSheets(project).map((matter) => matter.text)).toContain('Two sheets are numbered A-1.')
+  })
+})
+
+describe('words', () => {
+  it('with signs that no lettering has are refused, and nothing is stored', () => {
+    const project = projectWith(drawing)
+    const leader = { drawing: 'plan', tip: { to: 'point', last } as const, elbowPaperMm: { x: 5, y: 5 } }
+    const sentence = 'The lettering has no “漢”. Write it in other signs.'
+    expect(() => addLeader(project, { ...leader, text: 'ab漢' }, () => 'l')).toThrow(sentence)
+    expect(() => addLeader(project, { ...leader, text: ' \n ' }, () => 'l')).toThrow('Type the note')
+    project.apply(addLeader(project, { ...leader, text: ' ⌀ 12 ≤ \n ½ ' }, () => 'l'))
+    expect(project.need('leader', 'l').text).toBe('⌀ 12 ≤ \n ½')
+    expect(() => setWords(project, 'l', '🏠')).toThrow('The lettering has no “🏠”')
+    project.apply(setWords(project, 'l', ' ℄ of column '))
+    expect(project.need('leader', 'l').text).toBe('℄ of column')
   })
 })

@@ -4,19 +4,8 @@ import { dirname, join } from 'node:path'
 import fc from 'fast-check'
 import * as fontkit from 'fontkit'
 import { describe, expect, it } from 'vitest'
-import {
-  CAPITAL,
-  PATTERNS,
-  PENS,
-  extentOf,
-  layText,
-  paintSvg,
-  patternLines,
-  textItem,
-  textWidth,
-  wrapText,
-  type DisplayList,
-} from '../src/display'
+import { PATTERNS, PENS, extentOf, paintSvg, patternLines, textItem, type DisplayList } from '../src/display'
+import { CAPITAL, layText, textWidth, wrapText } from '../src/lettering'
 import type { Point } from '../src/geometry'
 
 const require = createRequire(import.meta.url)

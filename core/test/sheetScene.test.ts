@@ -19,7 +19,7 @@ import {
   stretchBox,
   type MakeId,
 } from '../src/edit'
-import { CAPITAL } from '../src/display'
+import { CAPITAL } from '../src/lettering'
 import { moveBy } from '../src/geometry'
 import { pickAt, snapAt } from '../src/locate'
 import type { Change, Project } from '../src/records'

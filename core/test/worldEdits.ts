@@ -915,6 +915,11 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         world.makeId,
       ),
   },
+  setWords: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.setWords(world.project, world.some(pick % 2 ? 'leader' : 'note', pick), pick % 7 ? name : ' '),
+  },
   addLevelMark: {
     moves: 'nothing',
     make: (world, { a, pick, name }) =>

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { addWalls, changePen, newProject, setOwnLook } from '@lamina/core/edit'
+import { STANDARD_STYLE } from '@lamina/core/library'
 import { Project, type AnyRecord, type Viewport } from '@lamina/core/records'
 import { SHEET_SIZES } from '@lamina/core/sheets'
 import { NothingToPlot, plotSheets } from '../src/plot/document'
@@ -156,6 +157,49 @@ describe('a plotted sheet, read by poppler', () => {
     expect(text).toContain('Ground plan')
     expect(text).toContain('1:50')
   })
+
+  it.each([
+    ['plain', /Jost/],
+    ['hand', /PatrickHand/],
+    ['narrow', /RobotoCondensed/],
+  ] as const)(
+    'is lettered %s at its height in mm, with signs and fractions within',
+    async (lettering, name) => {
+      const { project } = projectWithWall(50)
+      const style: AnyRecord = {
+        ...STANDARD_STYLE,
+        id: 'lettered',
+        name: 'Lettered',
+        textPaperMm: 3.5,
+        ...(lettering === 'plain' ? {} : { lettering }),
+        stacked: true,
+      }
+      const leader: AnyRecord = {
+        id: 'leader',
+        kind: 'leader',
+        drawing: project.all('drawing')[0]!.id,
+        tip: { to: 'point', last: { x: 2000, y: 700 } },
+        elbowPaperMm: { x: 10, y: 10 },
+        text: 'HEIZT ⌀ 5/8 ≤ ℄ Ω',
+        style: 'lettered',
+      }
+      project.apply({ put: [style, leader], drop: [] })
+      const { svg, fonts, text } = readByPoppler(
+        await plotSheets({ records: [...project.everything()], sheets: null }),
+      )
+      for (const row of fonts.trim().split('\n').slice(2)) expect(row).toMatch(/yes yes yes/)
+      expect(fonts).toMatch(name)
+      expect(fonts).toMatch(/Lamina/)
+      expect(text).toContain('HEIZT ⌀')
+      expect(text).not.toContain('?')
+      // Outlines of letters as they are plotted, mm: the flat ones are exactly as high as the style says.
+      const heights = [...svg.matchAll(/id="glyph[^"]*">\s*<path [^>]*d="([^"]+)"/g)].map(([, d]) => {
+        const ys = [...d!.matchAll(/-?[\d.]+ (-?[\d.]+)/g)].map(([, y]) => Number(y))
+        return ((Math.max(...ys) - Math.min(...ys)) * 25.4) / 72
+      })
+      expect(Math.min(...heights.map((mm) => Math.abs(mm - 3.5)))).toBeLessThan(0.02)
+    },
+  )
 
   it('comes in every size, one page a sheet, in the order of the set', async () => {
     const { project, sheet } = projectWithWall(50)

@@ -24,7 +24,13 @@ export async function openDesk(records: readonly AnyRecord[]): Promise<Desk> {
     },
   )
   vi.stubGlobal('visualViewport', new EventTarget())
-  Object.defineProperty(document, 'fonts', { value: { load: async () => [] }, configurable: true })
+  vi.stubGlobal(
+    'FontFace',
+    class {
+      load = async (): Promise<this> => this
+    },
+  )
+  Object.defineProperty(document, 'fonts', { value: { add: () => undefined }, configurable: true })
   // Pictures are painted in the browser tests; here they only must not stand in the way.
   const canvas = new Proxy({}, { get: () => () => undefined, set: () => true })
   vi.stubGlobal(

@@ -269,7 +269,7 @@ describe('the other panels', () => {
     const size = () =>
       panel
         .findAll('.v-text-field')
-        .find((each) => each.text().startsWith('Lettering'))!
+        .find((each) => each.text().startsWith('Letter height'))!
         .find('input')
     await size().setValue('3.5')
     await size().trigger('change')

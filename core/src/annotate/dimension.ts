@@ -1,4 +1,4 @@
-import { textWidth, type DisplayItem } from '../display'
+import type { DisplayItem } from '../display'
 import { cross, dot, leftOf, offsetFrom, times, add, unitAt, type Point } from '../geometry'
 import { STANDARD_STYLE } from '../library'
 import type { AnnotationStyle, Dimension, Figure, Id } from '../records'
@@ -9,7 +9,7 @@ import type { Reach } from './outside'
 import { dimensionLine, readingAxis } from './rowLine'
 import { writeFigure, type RowLayout, type RowSheet } from './rowSheet'
 import { layRunning } from './running'
-import { PARTS, endItems } from './style'
+import { PARTS, endItems, widthIn } from './style'
 
 /** A dimension worked out at a scale: lengths in real mm. */
 export interface LaidDimension {
@@ -160,7 +160,7 @@ function chainFigures(
   { alongs, scale, style, away }: RowSheet,
   words: readonly FigureWords[],
 ): PlacedFigure[] {
-  const widthOf = (text: string): number => textWidth(text, style.textPaperMm)
+  const widthOf = (text: string): number => widthIn(style, text)
   return placeFigures(
     alongs.map((along) => (along - alongs[0]!) / scale),
     words.map(({ text, beneath, moved }) => ({
@@ -193,7 +193,7 @@ function chainLine(row: RowSheet, words: readonly FigureWords[], figures: readon
   figures.forEach(({ along, over, lead, runsTo }, i) => {
     const isIn = lead === null && runsTo === undefined && over < 0 && over + style.textPaperMm > 0
     if (!isIn) return
-    const half = textWidth(words[i]!.text, style.textPaperMm) / 2 + gap
+    const half = widthIn(style, words[i]!.text) / 2 + gap
     row.line(from, row.at(along - half, 0))
     from = row.at(along + half, 0)
   })

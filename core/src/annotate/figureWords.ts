@@ -8,6 +8,7 @@ import {
   type LengthFormat,
   type Units,
 } from '../units'
+import { writtenIn } from './style'
 
 /** What a figure says. */
 export interface FigureWords {
@@ -39,9 +40,10 @@ const EQUAL = 'EQ'
 export function figureWords(
   lengths: readonly number[],
   said: readonly (Partial<Figure> | undefined)[],
-  { format, second, addsUp, before: styleBefore = '', after: styleAfter = '' }: AnnotationStyle,
+  style: AnnotationStyle,
   units: Units,
 ): FigureWords[] {
+  const { format, second, addsUp, before: styleBefore = '', after: styleAfter = '' } = style
   const told = (how: LengthFormat): string[] =>
     (addsUp ? stepsAddingUp(lengths, how) : lengths.map((length) => stepsOf(length, how))).map((steps) =>
       writeSteps(steps, how),
@@ -54,8 +56,11 @@ export function figureWords(
     const main = equal ? EQUAL : (instead ?? styleBefore + measured + styleAfter)
     return {
       told: measured,
-      text: before + main + after,
-      beneath: [...(others && isMeasured ? [others[i]!] : []), ...(beneath === undefined ? [] : [beneath])],
+      text: writtenIn(style, before + main + after),
+      beneath: [
+        ...(others && isMeasured ? [others[i]!] : []),
+        ...(beneath === undefined ? [] : [beneath]),
+      ].map((line) => writtenIn(style, line)),
       isInstead: !equal && instead !== undefined,
       moved,
     }

@@ -3,7 +3,7 @@ import { offsetFrom, unitAt, type Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
 import type { AnnotationStyle, Id, Leader, Note } from '../records'
 import { holdAnchor, type Ground } from '../ties'
-import { PARTS, tipItems } from './style'
+import { PARTS, lettersOf, tipItems, writtenIn } from './style'
 
 /** A leader with its note at a scale, in real mm. `lost` when what it pointed to is gone. */
 export function layLeader(
@@ -30,7 +30,7 @@ export function drawLeader(
   const elbow = { x: tip.x + mm(elbowPaperMm.x), y: tip.y + mm(elbowPaperMm.y) }
   const sense = elbowPaperMm.x < 0 ? -1 : 1
   const landing = { x: elbow.x + sense * mm(PARTS.landing * height), y: elbow.y }
-  const lines = text.split('\n')
+  const lines = writtenIn(style, text).split('\n')
   const items: DisplayItem[] = [
     {
       kind: 'line',
@@ -47,7 +47,7 @@ export function drawLeader(
       textItem(
         line,
         { x: start, y: landing.y - mm(height / 2) - mm(i * height * PARTS.leading) },
-        { height: mm(height), align: sense < 0 ? 'end' : 'start', source },
+        { ...lettersOf(style, scale), align: sense < 0 ? 'end' : 'start', source },
       ),
     )
   })

@@ -1,10 +1,11 @@
-import { strokeItem, textItem, textWidth, type DisplayItem } from '../display'
+import { strokeItem, textItem, type DisplayItem } from '../display'
 import { cutHeightAt, ownCut } from '../building'
 import type { Scene } from '../derive'
 import { pathOf, straight, type Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
 import type { AnnotationStyle, LevelMark, Project } from '../records'
 import { floorAt } from '../solids'
+import { lettersOf, widthIn, writtenIn } from './style'
 import { holdAnchor } from '../ties'
 import { formatHeight } from '../units'
 import { isUpright, type Frame } from '../views'
@@ -51,10 +52,10 @@ export function levelWords(
   project: Project,
 ): string {
   const from = mark.from === undefined ? undefined : project.find('level', mark.from)
-  const { heights } = styleOf(project, mark.style)
-  const figure = formatHeight(height - (from?.elevation ?? 0), project.facts.units, heights)
+  const style = styleOf(project, mark.style)
+  const figure = formatHeight(height - (from?.elevation ?? 0), project.facts.units, style.heights)
   const name = mark.name ?? from?.name
-  return name ? `${name} ${figure}` : figure
+  return writtenIn(style, name ? `${name} ${figure}` : figure)
 }
 
 /** A level mark in a drawing. `lost` when what it marked is gone. */
@@ -96,7 +97,7 @@ export function drawLevelMark(
   const sense = mark.shiftPaperMm < 0 ? -1 : 1
   const at = { x: point.x + mark.shiftPaperMm * scale, y: point.y }
   const gap = SIZE.gap * letters
-  const length = textWidth(words, letters)
+  const length = widthIn(style, words) * scale
   const line = (...points: Point[]): DisplayItem => ({
     kind: 'line',
     pen: 'dimension',
@@ -105,7 +106,7 @@ export function drawLevelMark(
     source,
   })
   const text = (from: Point): DisplayItem =>
-    textItem(words, from, { height: letters, align: sense < 0 ? 'end' : 'start', source })
+    textItem(words, from, { ...lettersOf(style, scale), align: sense < 0 ? 'end' : 'start', source })
   if (inPlan) {
     const arm = SIZE.spot * letters
     return [

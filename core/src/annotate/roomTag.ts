@@ -1,4 +1,5 @@
-import { textItem, textWidth, type DisplayItem } from '../display'
+import { textItem, type DisplayItem } from '../display'
+import { textWidth } from '../lettering'
 import { boxesMeet, boxOf, growBox, segmentCrossing, type Box, type Point } from '../geometry'
 import { innerPoint } from '../linework'
 import type { Room } from '../records'

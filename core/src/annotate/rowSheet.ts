@@ -1,8 +1,9 @@
-import { textItem, textWidth, type DisplayItem } from '../display'
+import { textItem, type DisplayItem } from '../display'
 import { offsetFrom, type Point } from '../geometry'
 import type { AnnotationStyle, Id } from '../records'
 import type { FigureWords } from './figureWords'
 import { LEADING } from './figures'
+import { lettersOf, widthIn } from './style'
 
 /** A row while it is drawn: where it runs, and what is drawn of it so far. */
 export interface RowSheet {
@@ -51,11 +52,16 @@ export function writeFigure(
   under: number,
 ): Point {
   const height = style.textPaperMm
-  const letters = { height: height * scale, turn: Math.atan2(reading.y, reading.x), align, source } as const
+  const letters = {
+    ...lettersOf(style, scale),
+    turn: Math.atan2(reading.y, reading.x),
+    align,
+    source,
+  } as const
   const up = (paper: number): Point => offsetFrom(base, reading, 0, paper * scale)
   put(textItem(text, base, letters))
   beneath.forEach((each, i) => put(textItem(each, up(-under - i * LEADING * height), letters)))
-  const width = textWidth(text, height) * scale
+  const width = widthIn(style, text) * scale
   const from = align === 'start' ? 0 : align === 'middle' ? -width / 2 : -width
   if (isInstead) {
     const below = up(-UNDERLINE * height)

@@ -1,5 +1,6 @@
 import { SAME_LENGTH, direction, distance, offsetFrom, type Point } from '../geometry'
-import type { DisplayItem } from '../display'
+import { type DisplayItem } from '../display'
+import { stackedFractions, textWidth, type Lettering } from '../lettering'
 import type { AnnotationStyle, Id } from '../records'
 
 /** Sizes that follow the lettering, as multiples of its height. */
@@ -12,6 +13,23 @@ export const PARTS = {
   /** Between lines of a note. */
   leading: 1.75,
 } as const
+
+/** How letters of a style are set at a scale. */
+export const lettersOf = (
+  { textPaperMm, lettering }: AnnotationStyle,
+  scale: number,
+): { readonly height: number; readonly lettering: Lettering } => ({
+  height: textPaperMm * scale,
+  lettering: lettering ?? 'plain',
+})
+
+/** How wide a line is in a style, mm on paper. */
+export const widthIn = ({ textPaperMm, lettering }: AnnotationStyle, line: string): number =>
+  textWidth(line, textPaperMm, 400, lettering ?? 'plain')
+
+/** A text as a style writes it: its fractions over each other where it wants that. */
+export const writtenIn = ({ stacked }: AnnotationStyle, text: string): string =>
+  stacked ? stackedFractions(text) : text
 
 /** Width of an arrowhead to its length: about 20° at its tip (ISO 129-1 allows 15° to 90°). */
 const ARROW = 1 / 3

@@ -12,7 +12,8 @@ import {
   type PlanLook,
   type PlanScene,
 } from '../derive'
-import { textItem, textWidth, type DisplayItem } from '../display'
+import { textItem, type DisplayItem } from '../display'
+import { textWidth } from '../lettering'
 import {
   EMPTY_BOX,
   boxCentre,

@@ -1,6 +1,6 @@
 import { figureBetween, layDimension, roundedTooMuch } from '../annotate'
 import { boundingField, hatchOutlines, type Scene } from '../derive'
-import { layText } from '../display'
+import { layText } from '../lettering'
 import { middle, type Point } from '../geometry'
 import type { AnyRecord, Dimension } from '../records'
 import { styleOf } from '../library'

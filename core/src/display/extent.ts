@@ -12,7 +12,7 @@ import {
   type Box,
   IDENTITY,
 } from '../geometry'
-import { CAPITAL } from './lettering'
+import { capitalOf } from '../lettering'
 import { pathOfItem } from './stroke'
 import type { DisplayItem, DisplayList } from './list'
 
@@ -50,7 +50,7 @@ export function itemExtent(item: DisplayItem, map: Affine = IDENTITY): Box {
     case 'text': {
       const cos = Math.cos(item.turn)
       const sin = Math.sin(item.turn)
-      const up = item.size * CAPITAL
+      const up = item.size * capitalOf(item)
       return boxOfCoordinates(
         [
           item.x,

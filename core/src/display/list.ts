@@ -1,3 +1,4 @@
+import type { TextRun } from '../lettering'
 import { IDENTITY, type Affine, type Box, type Point } from '../geometry'
 import type { Id } from '../records'
 import type { AnyPen } from './pens'
@@ -5,9 +6,6 @@ import type { Tone } from './tone'
 
 /** The record a drawn thing comes from, for picking; null for what cannot be picked. */
 export type Source = Id | null
-
-/** A shipped face: the weight and the part of the alphabet it holds. */
-export type FaceName = `${'400' | '500'} ${'latin' | 'latin-ext' | 'cyrillic'}`
 
 /** Coordinates as x, y, x, y … */
 export type Coordinates = readonly number[]
@@ -70,13 +68,6 @@ export interface DiscItem {
   readonly y: number
   readonly radius: number
   readonly source: Source
-}
-
-/** Letters of one face, set from `dx` on along the text's line. */
-export interface TextRun {
-  readonly face: FaceName
-  readonly text: string
-  readonly dx: number
 }
 
 /** One line of text from the point (x, y) on its base line, turned anticlockwise. Sizes in the list's unit. */

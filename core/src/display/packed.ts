@@ -14,15 +14,8 @@ import {
   type Point,
 } from '../geometry'
 import { extentOf } from './extent'
-import {
-  pairs,
-  type DisplayItem,
-  type DisplayList,
-  type FaceName,
-  type GroupItem,
-  type TextItem,
-  type TextRun,
-} from './list'
+import { pairs, type DisplayItem, type DisplayList, type GroupItem, type TextItem } from './list'
+import { type FaceName, type TextRun } from '../lettering'
 import type { AnyPen } from './pens'
 import { pathOfItem } from './stroke'
 import type { Tone } from './tone'
@@ -44,8 +37,11 @@ type Run =
 interface TextStyle {
   readonly size: number
   readonly tone: Tone
-  readonly faces: readonly FaceName[]
+  /** With its size and how far it is over the base line, where they are not those of the text. */
+  readonly faces: readonly PackedFace[]
 }
+
+type PackedFace = FaceName | readonly [face: FaceName, by: number, up: number]
 
 /** What a text says: its style, its width, and for each face the letters and where they are set from. */
 type Wording = readonly [style: number, width: number, ...runs: (string | number)[]]
@@ -251,7 +247,13 @@ class Packer {
     if (this.texts.length === 0) return
     this.runs.push(['texts', this.texts.length])
     for (const { x, y, turn, size, width, tone, runs } of this.texts) {
-      const style = { size, tone, faces: runs.map(({ face }) => face) }
+      const style = {
+        size,
+        tone,
+        faces: runs.map(({ face, by = 1, up = 0 }) =>
+          by === 1 && up === 0 ? face : ([face, by, up] as const),
+        ),
+      }
       const wording: Wording = [
         indexOf(this.styles, this.styleAt, JSON.stringify(style), style),
         width,
@@ -380,12 +382,19 @@ export function unpack({ head, words }: Packed): DisplayList {
   return list
 }
 
+/** A face with what was kept of its size and height. */
+function faceOf(kept: PackedFace): Pick<TextRun, 'face' | 'by' | 'up'> {
+  if (typeof kept === 'string') return { face: kept }
+  const [face, by, up] = kept
+  return { face, ...(by === 1 ? {} : { by }), ...(up === 0 ? {} : { up }) }
+}
+
 /** A text without where it stands. */
 function wordingOf(head: PackedHead, index: number): Pick<TextItem, 'size' | 'width' | 'tone' | 'runs'> {
   const [style, width, ...said] = head.wordings[index]!
   const { size, tone, faces } = head.styles[style]!
   const runs = faces.map((face, i): TextRun => ({
-    face,
+    ...faceOf(face),
     text: said[2 * i] as string,
     dx: said[2 * i + 1] as number,
   }))

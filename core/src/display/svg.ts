@@ -1,5 +1,6 @@
 import { combine, enlargement, IDENTITY, turnOf, applyTo, type Affine } from '../geometry'
 import type { ArcItem, DisplayItem, DisplayList, TextItem } from './list'
+import type { FaceName } from '../lettering'
 import { PENS, penOf, type AnyPen, type PenTable } from './pens'
 import { tracePath } from './stroke'
 import { toneColour } from './tone'
@@ -10,7 +11,7 @@ const escape = (text: string): string =>
 
 /**
  * Paints a list of paper millimetres as an SVG file of exactly that size. `fontCss` holds the @font-face
- * rules of the lettering; faces are asked for as `Lamina-400` and `Lamina-500`.
+ * rules of the lettering; faces are asked for by `svgFamily`.
  */
 export function paintSvg(
   list: DisplayList,
@@ -125,6 +126,9 @@ function arcTo(arc: Round, map: Affine): string {
     .join('')
 }
 
+/** What a face is asked for as in an SVG file. */
+export const svgFamily = (face: FaceName): string => `Lamina-${face.replace(/ /g, '-')}`
+
 function paintText(item: TextItem, map: Affine): string {
   const k = enlargement(map)
   // The page mirrors y, so the map's own turn counts the other way.
@@ -134,7 +138,7 @@ function paintText(item: TextItem, map: Affine): string {
   return item.runs
     .map(
       (run) =>
-        `<text transform="translate(${n(p.x)} ${n(p.y)}) rotate(${degrees})" x="${n(run.dx * k)}" font-family="Lamina-${run.face.slice(0, 3)}" font-size="${n(item.size * k)}" fill="${toneColour(item.tone)}" style="font-kerning:none;font-variant-ligatures:none" xml:space="preserve">${escape(run.text)}</text>`,
+        `<text transform="translate(${n(p.x)} ${n(p.y)}) rotate(${degrees})" x="${n(run.dx * k)}" y="${n(-(run.up ?? 0) * item.size * k)}" font-family="${svgFamily(run.face)}" font-size="${n(item.size * (run.by ?? 1) * k)}" fill="${toneColour(item.tone)}" style="font-kerning:none;font-variant-ligatures:none" xml:space="preserve">${escape(run.text)}</text>`,
     )
     .join('')
 }

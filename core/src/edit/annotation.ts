@@ -12,6 +12,7 @@ import {
 import { drawnOver } from '../views'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
+import { wordsOf } from './words'
 
 /**
  * Rows of dimensions on a board. Refused without two points to measure between.
@@ -32,16 +33,13 @@ export function addDimensions(
   )
 }
 
-const NO_WORDS = 'Type the note, then press Enter.'
-
 /**
- * A leader with its note. Refused without words.
- * @refuses nonsense, unnamed
+ * A leader with its note. Refused without words, or with signs that cannot be lettered.
+ * @refuses bad-value, nonsense, unnamed
  */
 export function addLeader(project: Project, input: Omit<Leader, 'id' | 'kind'>, makeId: MakeId): Change {
   needBoard(project, input.drawing)
-  if (!input.text.trim()) throw new EditRefused('unnamed', NO_WORDS)
-  return storing(project, { ...input, text: input.text.trim(), id: makeId(), kind: 'leader' })
+  return storing(project, { ...input, text: wordsOf(input.text), id: makeId(), kind: 'leader' })
 }
 
 /**
@@ -75,11 +73,10 @@ const TELLS_HEIGHTS: Readonly<Record<View, boolean>> = {
 }
 
 /**
- * A note without a leader. Refused without words.
- * @refuses nonsense, unnamed
+ * A note without a leader. Refused without words, or with signs that cannot be lettered.
+ * @refuses bad-value, nonsense, unnamed
  */
 export function addNote(project: Project, input: Omit<Note, 'id' | 'kind'>, makeId: MakeId): Change {
   needBoard(project, input.drawing)
-  if (!input.text.trim()) throw new EditRefused('unnamed', NO_WORDS)
-  return storing(project, { ...input, text: input.text.trim(), id: makeId(), kind: 'note' })
+  return storing(project, { ...input, text: wordsOf(input.text), id: makeId(), kind: 'note' })
 }

@@ -3,6 +3,7 @@ import { type Anchor, type Change, type Dimension, type Figure, type Id, type Pr
 import { holdAnchor, type Ground } from '../ties'
 import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
+import { refuseUnlettered } from './words'
 
 /** A dimension measures between so many places at most. */
 export const MOST_POINTS = 200
@@ -160,6 +161,7 @@ export function setFigure(
         : value,
     ]),
   ) as FigureFacts
+  for (const value of Object.values(trimmed)) if (typeof value === 'string') refuseUnlettered(value)
   const isReworded = trimmed.instead !== undefined && trimmed.instead !== (before?.instead ?? null)
   const merged = { ...before, ...(isReworded ? { accepted: null } : {}), ...trimmed }
   const said = Object.fromEntries(

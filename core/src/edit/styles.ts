@@ -3,6 +3,7 @@ import type { AnnotationStyle, AnyRecord, Change, Drawing, Id, PenRecord, PenRol
 import { copyName, freeName } from './names'
 import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
+import { refuseUnlettered } from './words'
 
 /**
  * Width and tone of the pen of a role; everything drawn in it changes.
@@ -34,7 +35,7 @@ export function copyStyle(project: Project, from: Id, makeId: MakeId): { change:
 
 /**
  * Facts of an annotation style; all dimensions and leaders in it change. What is given as undefined is left out from now on.
- * @refuses nonsense, taken, unnamed
+ * @refuses bad-value, nonsense, taken, unnamed
  */
 export function setStyle(
   project: Project,
@@ -43,6 +44,7 @@ export function setStyle(
 ): Change {
   const style = project.need('annotationStyle', id)
   const name = facts.name === undefined ? style.name : freeName(project, 'annotationStyle', facts.name, id)
+  refuseUnlettered(`${facts.before ?? ''}${facts.after ?? ''}`)
   const made = Object.entries({ ...style, ...facts, name }).filter(([, value]) => value !== undefined)
   return storing(project, Object.fromEntries(made) as unknown as AnnotationStyle)
 }

@@ -73,6 +73,10 @@ export const annotationStyleSchema = z.strictObject({
   heights: lengthFormatSchema.optional(),
   /** The rounded figures of a row add up to its rounded length. */
   addsUp: z.literal(true).optional(),
+  /** The lettering; left out: the plain one. */
+  lettering: z.enum(['hand', 'narrow']).optional(),
+  /** Fractions stand over each other. */
+  stacked: z.literal(true).optional(),
   /** What stands before and after what is measured. */
   before: textSchema.min(1).max(30).optional(),
   after: textSchema.min(1).max(30).optional(),

@@ -1,4 +1,5 @@
-import { CAPITAL, textItem, textWidth, wrapText, type DisplayItem, type Weight } from '../display'
+import { textItem, type DisplayItem } from '../display'
+import { CAPITAL, textWidth, wrapText, type Weight } from '../lettering'
 import type { Box } from '../geometry'
 import type { ProjectFacts, Sheet, Viewport } from '../records'
 import { scaleName } from '../units'

@@ -1,4 +1,5 @@
-import { textItem, textWidth, type DisplayItem } from '../display'
+import { textItem, type DisplayItem } from '../display'
+import { textWidth } from '../lettering'
 import {
   boxCentre,
   boxHeight,

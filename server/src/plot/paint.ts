@@ -3,7 +3,6 @@ import { dirname, join } from 'node:path'
 import { readFileSync } from 'node:fs'
 import { enlargement, turnOf, combine, type Affine } from '@lamina/core/geometry'
 import {
-  FACE_NAMES,
   PENS,
   penOf,
   toneColour,
@@ -14,6 +13,7 @@ import {
   type PenTable,
   type Tone,
 } from '@lamina/core/display'
+import { FACES } from '@lamina/core/lettering'
 import { sfntOf } from './sfnt'
 
 /** Points to the millimetre: PDF's unit is 1/72 inch. */
@@ -25,12 +25,18 @@ let faceData: Map<string, Buffer> | null = null
 export function faceFiles(): Map<string, Buffer> {
   if (!faceData) {
     const require = createRequire(import.meta.url)
-    const files = join(dirname(require.resolve('@fontsource/jost/package.json')), 'files')
+    const fontFile = (font: string, subset: string, weight: number): string =>
+      join(
+        dirname(require.resolve(`@fontsource/${font}/package.json`)),
+        `files/${font}-${subset}-${weight}-normal.woff`,
+      )
     faceData = new Map(
-      FACE_NAMES.map((name) => {
-        const [weight, subset] = name.split(' ')
-        return [name, sfntOf(readFileSync(join(files, `jost-${subset}-${weight}-normal.woff`)))]
-      }),
+      FACES.map(({ name, font, subset, weight }) => [
+        name,
+        font === 'lamina-signs'
+          ? readFileSync(require.resolve(`@lamina/core/fonts/${font}.otf`))
+          : sfntOf(readFileSync(fontFile(font, subset, weight))),
+      ]),
     )
   }
   return faceData
@@ -200,8 +206,9 @@ function paintItem(
       if (turn !== 0) doc.rotate((turn * 180) / Math.PI)
       for (const run of item.runs) {
         if (run.text.trim() === '') continue
-        doc.font(run.face).fontSize(size)
-        doc.text(run.text, run.dx * enlargement(map), 0, PLAIN_LETTERS)
+        const { by = 1, up = 0 } = run
+        doc.font(run.face).fontSize(size * by)
+        doc.text(run.text, run.dx * enlargement(map), -up * size, PLAIN_LETTERS)
       }
       doc.restore()
       break

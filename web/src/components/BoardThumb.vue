@@ -9,7 +9,8 @@ import type { Board, Id } from '@lamina/core/records'
 import { picturingSheet, sheetPictureOf } from '@lamina/core/sheets'
 import { useProject } from '../store/project'
 import { leaveOff, unheardSteps, whenIdle } from '../surface/idle'
-import { inkMargin, letteringReady, paintingPicture, type ScreenLook } from '../surface/painter'
+import { lateLettering, letteringReady } from '../lettering'
+import { inkMargin, paintingPicture, type ScreenLook } from '../surface/painter'
 import { thumbLook, thumbMap } from '../surface/thumb'
 
 /** A small picture of a board, painted again in idle time when what it shows changed. */
@@ -111,6 +112,10 @@ function soon(): void {
   clearTimeout(due)
   due = setTimeout(() => whenIdle(me, paint), painted ? 250 : 0)
 }
+watch(lateLettering, () => {
+  painted = null
+  soon()
+})
 onMounted(() => {
   soon()
   void letteringReady().then(() => {

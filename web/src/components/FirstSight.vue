@@ -6,7 +6,7 @@ import { useDesk } from '../store/desk'
 import { boardKey, boardLook, cameraOn } from '../surface/boardLook'
 import { imageOf } from '../surface/imprintImage'
 import { paintBoardGround } from '../surface/marks'
-import { isLetteringReady, letteringReady } from '../surface/painter'
+import { isLetteringReady, letteringReady } from '../lettering'
 import FootLine from './FootLine.vue'
 
 /** What the board that is being opened shows, in the place where it will stand. */

@@ -6,7 +6,7 @@ import { paintSvg } from '@lamina/core/display'
 import { pensOf } from '@lamina/core/derive'
 import { api } from '../api'
 import { keepFile, safeName } from '../keepFile'
-import { letteringCss } from '../lettering'
+import { letteringCss, readAhead } from '../lettering'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import DrawerEntry from './DrawerEntry.vue'
@@ -16,7 +16,7 @@ const store = useProject()
 const say = useSay()
 const working = ref<AbortController | null>(null)
 // Read ahead, so that a picture can be taken without the server too; what fails is said when it is asked for.
-letteringCss().catch(() => undefined)
+readAhead()
 
 async function plot(sheets?: string[]): Promise<void> {
   if (store.state === 'offline') {
@@ -52,15 +52,15 @@ async function plot(sheets?: string[]): Promise<void> {
 async function picture(): Promise<void> {
   const { sheet } = props
   if (!sheet) return
+  const { width, height } = sheetExtent(sheet)
+  const items = sheetItems(store.project, sheet)
   let lettering: string
   try {
-    lettering = await letteringCss()
+    lettering = await letteringCss(items)
   } catch {
     say.warn('The lettering for the picture could not be read. Try again when the server is back.')
     return
   }
-  const { width, height } = sheetExtent(sheet)
-  const items = sheetItems(store.project, sheet)
   const svg = paintSvg(
     items,
     { width, height, title: `${sheet.number} ${sheet.title}` },

@@ -3,7 +3,8 @@ import { onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import type { DisplayList } from '@lamina/core/display'
 import type { Box } from '@lamina/core/geometry'
-import { letteringReady, paintList } from '../surface/painter'
+import { lateLettering, letteringReady } from '../lettering'
+import { paintList } from '../surface/painter'
 import { thumbLook, thumbMap } from '../surface/thumb'
 
 /** A small live picture of a list. */
@@ -35,6 +36,7 @@ onMounted(() => {
   paint()
   void letteringReady().then(paint)
 })
+watch(lateLettering, paint)
 watch(() => [props.list, props.box, theme.global.name.value], paint)
 </script>
 

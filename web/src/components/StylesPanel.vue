@@ -59,6 +59,15 @@ const extension = computed(() => {
   const long = style.value?.extensionPaperMm
   return long === undefined ? 'whole' : long === 0 ? 'none' : 'short'
 })
+const LETTERINGS = [
+  { value: 'plain', title: 'Plain' },
+  { value: 'hand', title: 'By hand' },
+  { value: 'narrow', title: 'Narrow' },
+]
+const FRACTIONS = [
+  { value: false, title: 'Beside each other' },
+  { value: true, title: 'Over each other' },
+]
 const STANDS = [
   { value: false, title: 'Over the line' },
   { value: true, title: 'In the line' },
@@ -147,9 +156,23 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
             @set="(heights) => set({ heights })"
           />
           <NumberField
-            label="Lettering, mm"
+            label="Letter height, mm"
             :value="style.textPaperMm"
             @set="(mm) => setSize('textPaperMm', mm)"
+          />
+          <v-select
+            label="Lettering"
+            :items="LETTERINGS"
+            :model-value="style.lettering ?? 'plain'"
+            @update:model-value="
+              (face: string) => set({ lettering: face === 'hand' || face === 'narrow' ? face : undefined })
+            "
+          />
+          <v-select
+            label="Fractions"
+            :items="FRACTIONS"
+            :model-value="style.stacked ?? false"
+            @update:model-value="(stacked: boolean) => set({ stacked: stacked ? true : undefined })"
           />
           <v-select
             label="They stand"

@@ -8,7 +8,7 @@ import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
 import { readyQueue } from '../store/queue'
 import { whenIdle } from '../surface/idle'
-import { letteringReady } from '../surface/painter'
+import { letteringReady } from '../lettering'
 
 function* fetchAhead(): Generator<unknown> {
   for (const page of [

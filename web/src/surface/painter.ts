@@ -16,6 +16,7 @@ import {
   type TextItem,
   type Tone,
 } from '@lamina/core/display'
+import { canvasFont } from '../lettering'
 
 /** How tones and pens come out on a screen. */
 export interface ScreenLook {
@@ -387,20 +388,13 @@ function paintText(context: CanvasRenderingContext2D, item: TextItem, scale: num
     context.scale(1 / scale, -1 / scale)
     context.fillStyle = colour
     for (const run of item.runs) {
-      context.font = `${run.face.slice(0, 3)} ${item.size * scale}px Jost`
-      context.fillText(run.text, run.dx * scale, 0)
+      const { by = 1, up = 0 } = run
+      context.font = canvasFont(run.face, item.size * by * scale)
+      context.fillText(run.text, run.dx * scale, -up * item.size * scale)
     }
   }
   context.restore()
 }
-
-const LETTERING = ['400 12px Jost', '500 12px Jost']
-
-/** The lettering's faces, loaded before anything is painted with them. */
-export const letteringReady = (): Promise<unknown> =>
-  Promise.all(LETTERING.map((face) => document.fonts.load(face)))
-
-export const isLetteringReady = (): boolean => LETTERING.every((face) => document.fonts.check(face))
 
 /** A `#rrggbb` colour as three numbers. */
 export const rgb = (colour: string): number[] => [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16))

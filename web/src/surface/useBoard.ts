@@ -20,7 +20,8 @@ import { imageOf } from './imprintImage'
 import { KeptPicture } from './keptPicture'
 import { Making } from './making'
 import { useMaking } from './useMaking'
-import { letteringReady, paintList, scaledLook, type ScreenLook } from './painter'
+import { lateLettering, letteringReady } from '../lettering'
+import { paintList, scaledLook, type ScreenLook } from './painter'
 import { useCarriedBlock } from './useCarriedBlock'
 import { useClipboard } from './useClipboard'
 import { useKeys } from './useKeys'
@@ -326,6 +327,7 @@ export function useBoard(ways: BoardWays) {
   watch([() => theme.global.name.value], () => surface.redraw())
   watch([tools.tick], () => surface.redrawOverlay())
   void letteringReady().then(() => surface.redraw())
+  watch(lateLettering, () => surface.redraw())
 
   /** Around what is drawn, as far as that is known; null before anything is. */
   function drawnExtent(): Box | null {

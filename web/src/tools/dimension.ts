@@ -212,11 +212,14 @@ export function dimensionTool(bench: Bench): Tool {
             keys: 'W: to faces, structure or axes · R: running or not · Esc: done with this row',
           }
         : placing
-          ? { text: 'Point to where the row runs.', keys: `${turnWords()} · Esc: back to the points` }
+          ? {
+              text: 'Point to where the row runs.',
+              keys: `${turnWords()} · ${moreKeys()} · Esc: back to the points`,
+            }
           : anchors.length < 2
             ? {
                 text: 'Point to what is to be measured, one after the other, or to a row to go on with it.',
-                keys: `${turnWords()} · Esc: one step back`,
+                keys: `${turnWords()} · ${moreKeys()} · Esc: one step back`,
               }
             : {
                 text: 'Point to more, or clear of the drawing to set the row.',

@@ -1,0 +1,3 @@
+export * from './faces'
+export * from './setLine'
+export * from './wrap'
