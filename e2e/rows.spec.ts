@@ -184,3 +184,60 @@ test('running figures, what of walls is measured to, and a row at a typed distan
     await expect.poll(async () => (await row()).offset).toEqual({ in: 'real', mm: -1200 })
   })
 })
+
+test('angles, radii, diameters and lengths of arcs', async ({ page, server }) => {
+  const project = await newProject(page, { name: 'Round' })
+  const surface = await room(page)
+  const round = async () => stored(server, project, 'roundDimension')
+  await page.keyboard.press('PageDown')
+
+  await test.step('an angle between what is pointed to, and the greater one', async () => {
+    await stage(page, 'annotate')
+    await tool(page, 'Angle')
+    await surface.press(0, 0)
+    await surface.press(6000, 0)
+    await surface.press(0, 4000)
+    await surface.press(1000, 1000)
+    await expect.poll(async () => (await round()).length).toBe(1)
+    // 1 414 mm at 1:50 is 28.28 mm: in half millimetres.
+    expect((await round())[0]).toMatchObject({ measures: 'angle', reach: { in: 'paper', paperMm: 28.5 } })
+    expect((await round())[0]!.anchors.map(({ to }) => to)).toEqual([
+      'wallCorner',
+      'wallCorner',
+      'wallCorner',
+    ])
+    await putAway(page)
+    await surface.press(1425 * Math.cos(Math.PI / 8), 1425 * Math.sin(Math.PI / 8))
+    await expect(traits(page).getByText('90°')).toBeVisible()
+    await traits(page).getByLabel('The greater angle').check()
+    await expect(traits(page).getByText('270°')).toBeVisible()
+    await page.keyboard.press('Control+z')
+    await expect(traits(page).getByText('90°')).toBeVisible()
+    await traits(page).getByLabel('In place of its figure').fill('a right angle')
+    await traits(page).getByLabel('In place of its figure').press('Enter')
+    await expect.poll(async () => (await round())[0]!.figure?.instead).toBe('a right angle')
+    await putAway(page)
+  })
+
+  await test.step('the diameter of a circle, then its radius, beyond it', async () => {
+    await stage(page, 'fit-out')
+    await tool(page, 'Circle')
+    await surface.press(3000, 2000)
+    await surface.type('900')
+    await putAway(page)
+    await stage(page, 'annotate')
+    await tool(page, 'Radius or arc')
+    // A straight line has none.
+    await surface.press(3000, 0)
+    await expect(page.getByText('Point to an arc or a circle.').first()).toBeVisible()
+    await page.keyboard.press('r')
+    await surface.press(3000 + 900 * Math.cos(0.6), 2000 + 900 * Math.sin(0.6))
+    await surface.press(4600, 3000)
+    await expect.poll(async () => (await round()).length).toBe(2)
+    await putAway(page)
+    const made = (await round()).find(({ measures }) => measures === 'diameter')!
+    expect(made.anchors.every(({ to }) => to === 'item')).toBe(true)
+    const away = Math.hypot(1600, 1000) - 900
+    expect(made.reach).toEqual({ in: 'paper', paperMm: Math.round((away / 50) * 2) / 2 })
+  })
+})

@@ -132,6 +132,7 @@ describe('how each kind is drawn', () => {
       'rail',
       'ramp',
       'roof',
+      'roundDimension',
       'slab',
       'stair',
       'void',

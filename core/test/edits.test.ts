@@ -7,10 +7,9 @@ import { PLAIN_LOOK, draftField, sceneOf, pensOf } from '../src/derive'
 import { extentOf, paintSvg } from '../src/display'
 import { distance, dot, type Point } from '../src/geometry'
 import { snapAt } from '../src/locate'
-import { Project, recordSchema, tieHost, type Id, type Opening } from '../src/records'
+import { TIED_KINDS, anchorsOf, Project, recordSchema, tieHost, type Id, type Opening } from '../src/records'
 import { scheduleTable } from '../src/schedules'
 import { sheetItems, sheetSet } from '../src/sheets'
-import { anchorsOf } from '../src/ties'
 import { refusalCodes } from '../scripts/refusals.mjs'
 import { inked } from './inked'
 import { World, anyNumber, deadNames, heldPoints, type Values } from './world'
@@ -45,7 +44,7 @@ function seen(world: World): {
     if (at) openings.set(opening.id, at)
   }
   const ties = new Map<Id, readonly { point: Point; held: boolean }[]>()
-  for (const kind of ['dimension', 'leader', 'levelMark'] as const)
+  for (const kind of TIED_KINDS)
     for (const record of world.project.all(kind)) ties.set(record.id, heldPoints(record, world.ground))
   return { openings, ties }
 }

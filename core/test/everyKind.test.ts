@@ -11,6 +11,7 @@ import {
 import { applyTo, boxCentre, isEmptyBox, moveBy, type Affine, type Box, type Point } from '../src/geometry'
 import { HOMES, edgesOfRecord, handlesOf, placedBox, standsSomewhere } from '../src/kinds'
 import {
+  TIED_KINDS,
   KINDS,
   RECORD_KINDS,
   kindsIn,
@@ -61,7 +62,7 @@ describe.each(PLACED)('a %s', (kind) => {
   const all = IN_HOUSE[kind] as readonly AnyRecord[]
   const here = (project: Project, record: AnyRecord): AnyRecord => project.get(record.id)!
   /** Annotation is tied: where it is follows from that. */
-  const tied = kind === 'dimension' || kind === 'leader' || kind === 'levelMark'
+  const tied = (TIED_KINDS as readonly string[]).includes(kind)
 
   it('is moved to the place it is moved to, with all that is tied to it', () => {
     for (const record of all) {

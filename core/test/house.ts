@@ -374,6 +374,33 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       drawing: 'sheet',
     },
   ],
+  roundDimension: [
+    {
+      id: 'angle',
+      kind: 'roundDimension',
+      drawing: PLAN,
+      measures: 'angle',
+      anchors: [
+        { to: 'wallCorner', wall: 'south', end: 'a', side: 'left', last: { x: 70, y: 70 } },
+        { to: 'item', item: 'line', edge: 0, part: 1, last: { x: 6000, y: 5200 } },
+        { to: 'point', last: { x: 3000, y: 70 } },
+      ],
+      reach: { in: 'paper', paperMm: 20 },
+    },
+    {
+      id: 'radius',
+      kind: 'roundDimension',
+      drawing: PLAN,
+      measures: 'radius',
+      anchors: [
+        { to: 'item', item: 'circle', edge: 0, part: 0, last: { x: 7600, y: 2000 } },
+        { to: 'item', item: 'circle', edge: 0, part: 0.5, last: { x: 7500, y: 2100 } },
+        { to: 'item', item: 'circle', edge: 0, part: 1, last: { x: 7400, y: 2000 } },
+      ],
+      reach: { in: 'paper', paperMm: 5 },
+      turn: 0.5,
+    },
+  ],
   leader: [
     {
       id: 'leader',

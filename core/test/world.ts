@@ -23,7 +23,8 @@ import {
 } from '../src/records'
 import { PLAN, houseRecords, outline } from './house'
 import { LEVEL } from './wallFixture'
-import { TieFinder, anchorsOf, holdAnchor, openingPoint, type Ground } from '../src/ties'
+import { TieFinder, holdAnchor, openingPoint, type Ground } from '../src/ties'
+import { anchorsOf } from '../src/records'
 
 /** Numbers people and broken programs send: round ones, tiny ones, huge ones, and those that are none. */
 export const anyNumber = fc.oneof(

@@ -8,6 +8,7 @@ import { handlesOf } from '../src/kinds'
 import { standardBlocks, standardDetails } from '../src/library'
 import { shapePath, turnAbout } from '../src/linework'
 import {
+  TIED_KINDS,
   drawnAs,
   lensKinds,
   penRoles,
@@ -882,6 +883,31 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         pick % 4 === 0 ? null : pick % 4 === 1 ? 'first' : pick % 4 === 2 ? 'last' : pick % 5,
       ),
   },
+  addRoundDimension: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.addRoundDimension(
+        world.project,
+        onBoard(world),
+        {
+          drawing: world.drawingId,
+          measures: (['angle', 'radius', 'diameter', 'arc'] as const)[pick % 4]!,
+          anchors: [world.tie(pick * 11), world.tie(pick * 7 + 3), world.tie(pick * 5 + 1)],
+          reach: pick % 3 ? { in: 'paper', paperMm: a / 1000 } : { in: 'real', mm: a },
+          ...(pick % 5 ? {} : { outer: true, turn: a / 1000 }),
+        },
+        world.makeId,
+      ),
+  },
+  setRound: {
+    moves: 'nothing',
+    make: (world, { a, pick, name }) =>
+      edit.setRound(world.project, world.some('roundDimension', pick), {
+        ...(pick % 2 ? { reach: { in: 'paper', paperMm: a / 1000 } } : { outer: pick % 4 === 0 }),
+        ...(pick % 3 ? {} : { figure: { instead: name, after: pick % 5 ? name : null } }),
+        ...(pick % 7 ? {} : { measures: 'arc' }),
+      }),
+  },
   measureTo: {
     moves: 'things',
     make: (world, { pick }) =>
@@ -1359,7 +1385,7 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make: (world, { pick }) =>
       edit.styleAll(
         world.project,
-        edit.STYLED_KINDS[pick % 3]!,
+        TIED_KINDS[pick % 4]!,
         world.drawingId,
         world.some('annotationStyle', pick),
       ),

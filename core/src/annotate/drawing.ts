@@ -25,6 +25,7 @@ import { layDimension } from './layDimension'
 import { GroundDrawn } from './groundDrawn'
 import { layLeader, layNote } from './leader'
 import { layLevelMark } from './levelMark'
+import { layRound } from './roundDimension'
 import { LevelLines } from './levelLines'
 import { MarksDrawn } from './marks'
 import { RowWatch } from './rowWatch'
@@ -39,6 +40,7 @@ const LAID: {
 } = {
   dimension: (dimension, scene, scale) =>
     layDimension(dimension, scene, scale, scene.project.facts.units).items,
+  roundDimension: (round, scene, scale) => layRound(round, scene, scale, scene.project.facts.units).items,
   leader: (leader, scene, scale) => layLeader(leader, scene, scale).items,
   levelMark: (mark, scene, scale) => layLevelMark(mark, scene, scale).items,
   note: (note, _, scale) => layNote(note, scale),

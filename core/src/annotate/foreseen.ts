@@ -13,13 +13,24 @@ import { cleared, type DisplayItem } from '../display'
 import { SAME_POINT, distance, isEmptyBox, type Point } from '../geometry'
 import { isStanding } from '../kinds'
 import { styleOf } from '../library'
-import { Project, needs, type Anchor, type AnyRecord, type Change, type Id, type RecordOf } from '../records'
-import { anchorsOf, holdAnchor, type Ground } from '../ties'
+import {
+  isTied,
+  anchorsOf,
+  Project,
+  needs,
+  type Anchor,
+  type AnyRecord,
+  type Change,
+  type Id,
+  type Tied,
+} from '../records'
+import { holdAnchor, type Ground } from '../ties'
 import { lineInView } from '../views'
 import { drawnDimension } from './layDimension'
 import { foreseenRecord } from './drawing'
 import { drawLeader } from './leader'
 import { lineItems } from './levelLines'
+import { drawRound } from './roundDimension'
 import { drawLevelMark, isFromAbove, levelWords, markedHeight } from './levelMark'
 
 /** More records than this are not all shown before they are stored. */
@@ -48,7 +59,7 @@ export function foreseenChange(
   }
   for (const record of change.put.slice(0, MOST_FORESEEN)) {
     if (walls && isWithWalls(record.kind)) continue
-    const items = isFollower(record)
+    const items = isTied(record)
       ? laidAt(record, pointsAhead(record, change, scene, walls), scene, scale)
       : foreseenRecord(record, scene, scale)
     if (items.length > 0 && project.get(record.id)) clear(record.id)
@@ -87,9 +98,7 @@ function linesAhead(change: Change, scene: Scene, scale: number): [Id, DisplayIt
   })
 }
 
-type Follower = RecordOf<'dimension' | 'leader' | 'levelMark'>
-const isFollower = (record: AnyRecord | undefined): record is Follower =>
-  record?.kind === 'dimension' || record?.kind === 'leader' || record?.kind === 'levelMark'
+type Follower = Tied
 
 /** More than this are not shown following. */
 const MOST_FOLLOWING = 60
@@ -104,7 +113,7 @@ function followersOf(change: Change, { project, board }: Scene, walls: WallsAhea
   for (const id of touched)
     for (const namer of project.namers(id)) {
       const record = project.get(namer)
-      if (!isFollower(record) || record.drawing !== board.id || put.has(namer)) continue
+      if (!isTied(record) || record.drawing !== board.id || put.has(namer)) continue
       if (!isDrawn(project, record, { printing: false })) continue
       found.set(namer, record)
       if (found.size >= MOST_FOLLOWING) return [...found.values()]
@@ -141,6 +150,10 @@ function laidAt(
     const height = markedHeight(follower, point!, scene)
     const words = height === null ? '–' : levelWords(follower, height, project)
     return drawLevelMark(follower, point!, words, isFromAbove(scene), scale, style)
+  }
+  if (follower.kind === 'roundDimension') {
+    const [a, b, c] = points
+    return drawRound(follower, [a!, b!, c!], scale, project.facts.units, style).items
   }
   return drawnDimension(follower, points, scene, scale, project.facts.units, style).items
 }

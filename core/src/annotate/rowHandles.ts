@@ -6,6 +6,7 @@ import type { AnyRecord, Dimension } from '../records'
 import type { PulledPart } from '../views'
 import { figureBetween } from './figureWords'
 import { layDimension } from './layDimension'
+import { layRound } from './roundDimension'
 import { outsideOf, stretchOf } from './outside'
 import { offsetThrough, readingAxis } from './rowLine'
 import { holdAnchor } from '../ties'
@@ -15,6 +16,8 @@ export type RowPart =
   | { readonly of: 'point'; readonly index: number }
   | { readonly of: 'row' }
   | { readonly of: 'figure'; readonly between: readonly [number, number] }
+  /** The line of an angle or a round dimension. */
+  | { readonly of: 'round' }
 
 /** A point by which something on a board is reshaped. */
 export type BoardHandle = Handle & { readonly part?: PulledPart; readonly row?: RowPart }
@@ -24,6 +27,10 @@ export type BoardHandle = Handle & { readonly part?: PulledPart; readonly row?: 
  * @param scale real mm to one mm on paper
  */
 export function boardHandles(scene: Scene, record: AnyRecord, scale: number): readonly BoardHandle[] {
+  if (record.kind === 'roundDimension' && standsIn(scene.board, record)) {
+    const { held, measured } = layRound(record, scene, scale, scene.project.facts.units)
+    return measured === null ? [] : [{ at: held, from: null, row: { of: 'round' } }]
+  }
   if (record.kind !== 'dimension' || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)
   const { ticks, order, between, places } = layDimension(record, scene, scale, scene.project.facts.units)
   const held = (at: Point, row: RowPart): BoardHandle => ({ at, from: null, row })

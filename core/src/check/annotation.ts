@@ -1,17 +1,17 @@
-import { figureBetween, layDimension, roundedTooMuch } from '../annotate'
+import { figureBetween, layDimension, layRound, roundedTooMuch } from '../annotate'
 import { boundingField, hatchOutlines, type Scene } from '../derive'
 import { layText } from '../lettering'
 import { middle, type Point } from '../geometry'
-import type { AnyRecord, Dimension } from '../records'
+import { isTied, anchorsOf, type AnyRecord, type Dimension } from '../records'
 import { styleOf } from '../library'
-import { anchorsOf, holdAnchor, measuresTo } from '../ties'
+import { holdAnchor, measuresTo } from '../ties'
 import type { Found } from './matter'
 
 /** What is open about something drafted or annotated on a board. */
 export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
   const found: Found[] = []
   const { id } = record
-  if (record.kind === 'dimension' || record.kind === 'leader' || record.kind === 'levelMark') {
+  if (isTied(record)) {
     const held = anchorsOf(record).map((anchor) => ({ anchor, ...holdAnchor(anchor, scene) }))
     const lost = held.find((each) => !each.held)
     const free = held.find(({ anchor }) => anchor.to === 'point')
@@ -27,6 +27,18 @@ export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
       })
   }
   if (record.kind === 'dimension') found.push(...rowMatters(record, scene), ...figureMatters(record, scene))
+  if (record.kind === 'roundDimension') {
+    const { figure } = record
+    const { told, held } = layRound(record, scene, 1, scene.project.facts.units)
+    if (figure?.instead !== undefined && !figure.accepted)
+      found.push({
+        stage: 'annotate',
+        key: `figure-${id}`,
+        text: `A figure says “${figure.instead}” where ${told} is measured.`,
+        about: [id],
+        at: held,
+      })
+  }
   if (record.kind === 'hatch') {
     const outlines = hatchOutlines(scene.project, record, () => boundingField(scene))
     const { x, y } = record.outlines[0]!.vertices[0]!
@@ -125,6 +137,10 @@ const TIED = {
   dimension: {
     lost: 'A dimension lost what it measured; it keeps its last place.',
     free: 'An end of a dimension is tied to nothing; it does not follow the drawing.',
+  },
+  roundDimension: {
+    lost: 'An angle or the measure of an arc lost what it measured; it keeps its last place.',
+    free: 'An angle or the measure of an arc is tied to nothing at one of its points; it does not follow the drawing.',
   },
   leader: {
     lost: 'A leader lost what it pointed to; it keeps its last place.',

@@ -18,6 +18,7 @@ export const DRAWN = {
   hatch: HATCHED,
   placement: PLACED,
   dimension: annotated,
+  roundDimension: annotated,
   leader: annotated,
   levelMark: annotated,
   note: lettered,

@@ -14,6 +14,7 @@ export const FIELDS: { readonly [K in RecordKind]: FieldOf<RecordOf<K>> | null }
   placement: placementField,
   hatch: null,
   dimension: null,
+  roundDimension: null,
   leader: null,
   levelMark: null,
   note: null,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { moveBy } from '../geometry'
 import {
+  anchorsOf,
   Project,
   carriedAlong,
   needs,
@@ -12,7 +13,7 @@ import {
   type Id,
   type RecordKind,
 } from '../records'
-import { anchorsOf, holdAnchor } from '../ties'
+import { holdAnchor } from '../ties'
 import { gather, isLibraryRecord, merge } from './merge'
 import { EditRefused, type MakeId } from './refusal'
 import { distinct } from './distinct'

@@ -40,16 +40,9 @@ export {
   type LensFacts,
 } from './lenses'
 export { hasStatus, setStatus } from './status'
-export {
-  STYLED_KINDS,
-  changePen,
-  copyStyle,
-  removeStyle,
-  setStyle,
-  styleAll,
-  type StyledKind,
-} from './styles'
+export { changePen, copyStyle, removeStyle, setStyle, styleAll } from './styles'
 export { measureTo, measuredTo } from './measureTo'
+export { addRoundDimension, setRound, type RoundFacts } from './roundDimensions'
 export {
   LIBRARY_KINDS,
   type LibraryKind,

@@ -6,14 +6,12 @@ import {
   kindWord,
   type AnyRecord,
   type Change,
-  type Dimension,
   type Id,
   type Layer,
-  type Leader,
-  type LevelMark,
   type OwnLook,
   type Project,
   type RecordKind,
+  type Tied,
 } from '../records'
 import { freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
@@ -195,6 +193,7 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
     }
     if (made.kind === 'dimension' && model.kind === 'dimension') made = withStyle(made, model.style)
     if (made.kind === 'leader' && model.kind === 'leader') made = withStyle(made, model.style)
+    if (made.kind === 'roundDimension' && model.kind === 'roundDimension') made = withStyle(made, model.style)
     if (made.kind === 'levelMark' && model.kind === 'levelMark') {
       const { structure: _, ...rest } = withStyle(made, model.style)
       made = { ...rest, ...(model.structure ? { structure: true } : {}) }
@@ -209,7 +208,7 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
 }
 
 /** An annotation in a style; undefined: the one everything starts with. */
-function withStyle<R extends Dimension | Leader | LevelMark>(record: R, style: Id | undefined): R {
+function withStyle<R extends Tied>(record: R, style: Id | undefined): R {
   const { style: _, ...rest } = record
   return (style === undefined ? rest : { ...rest, style }) as R
 }

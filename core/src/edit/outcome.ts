@@ -14,6 +14,7 @@ import {
 import { faultOf, framed, placedBox, stretched, type Move } from '../kinds'
 import { layerOf } from '../library'
 import {
+  anchorsOf,
   carriedAlong,
   looseNames,
   type AnyRecord,
@@ -25,7 +26,6 @@ import {
   boardOf,
 } from '../records'
 import {
-  anchorsOf,
   carryFootings,
   carryOpenings,
   carryTie,

@@ -1,5 +1,15 @@
 import { STANDARD_STYLE } from '../library'
-import type { AnnotationStyle, AnyRecord, Change, Drawing, Id, PenRecord, PenRole, Project } from '../records'
+import type {
+  AnnotationStyle,
+  AnyRecord,
+  Change,
+  Drawing,
+  Id,
+  PenRecord,
+  PenRole,
+  Project,
+  TiedKind,
+} from '../records'
 import { copyName, freeName } from './names'
 import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
@@ -49,15 +59,11 @@ export function setStyle(
   return storing(project, Object.fromEntries(made) as unknown as AnnotationStyle)
 }
 
-/** What is drawn in annotation styles. */
-export const STYLED_KINDS = ['dimension', 'leader', 'levelMark'] as const
-export type StyledKind = (typeof STYLED_KINDS)[number]
-
 /**
  * All annotation of a kind in a drawing in one style, which its new annotation takes too.
  * @refuses gone, locked, nonsense
  */
-export function styleAll(project: Project, kind: StyledKind, drawing: Id, style: Id): Change {
+export function styleAll(project: Project, kind: TiedKind, drawing: Id, style: Id): Change {
   const board = project.need('drawing', drawing)
   const all = project.dependents(drawing).flatMap((id): AnyRecord[] => {
     const record = project.find(kind, id)

@@ -14,6 +14,9 @@ import {
 } from '../geometry'
 import { hostedIn, mapped, type Mapping } from '../kinds'
 import {
+  withTies,
+  isTied,
+  anchorsOf,
   carriedAlong,
   kindWord,
   looseNames,
@@ -31,7 +34,7 @@ import {
   findBoard,
   KINDS,
 } from '../records'
-import { TieFinder, anchorsOf, carryOpenings, carryTie, holdAnchor, type Fate, type Fates } from '../ties'
+import { TieFinder, carryOpenings, carryTie, holdAnchor, type Fate, type Fates } from '../ties'
 import { EditRefused, type MakeId } from './refusal'
 import { distinct } from './distinct'
 import { openingsOf } from './openingsOf'
@@ -278,8 +281,8 @@ const SAME_ROW = SAME_LENGTH
  * brought square to itself into another row.
  */
 function comesElsewhere(record: AnyRecord, map: Affine): boolean {
-  if (record.kind === 'leader' || record.kind === 'levelMark') return true
-  if (record.kind !== 'dimension') return false
+  if (!isTied(record)) return false
+  if (record.kind !== 'dimension') return true
   const isShift = map.a === 1 && map.b === 0 && map.c === 0 && map.d === 1
   const u = unitAt(record.direction)
   return !isShift || Math.abs(map.e * u.x + map.f * u.y) > SAME_ROW
@@ -300,7 +303,7 @@ function tiedAgain(project: Project, copies: readonly AnyRecord[]): AnyRecord[] 
     return finder
   }
   return copies.map((copy) => {
-    if (copy.kind !== 'dimension' && copy.kind !== 'leader' && copy.kind !== 'levelMark') return copy
+    if (!isTied(copy)) return copy
     if (anchorsOf(copy).every((anchor) => anchor.to !== 'point')) return copy
     const finder = finderFor(copy)
     if (!finder) return copy
@@ -309,10 +312,7 @@ function tiedAgain(project: Project, copies: readonly AnyRecord[]): AnyRecord[] 
       const inPlan = project.find('drawing', copy.drawing)?.view === 'plan'
       return { ...copy, at: inPlan ? finder.within(copy.at.last) : finder.at(copy.at.last) }
     }
-    return {
-      ...copy,
-      anchors: copy.anchors.map((anchor) => (anchor.to === 'point' ? finder.at(anchor.last) : anchor)),
-    }
+    return withTies(copy, (anchor) => (anchor.to === 'point' ? finder.at(anchor.last) : anchor))
   })
 }
 

@@ -1,5 +1,6 @@
 import { unitsOf } from '../blocks'
 import {
+  TIED_KINDS,
   kindWord,
   type AnyRecord,
   type Block,
@@ -192,7 +193,7 @@ export function usesOf(project: Project, record: LibraryRecord): Map<RecordKind,
     for (const each of project.everything())
       if (!seen.has(each.id) && layerIdOf(each) === record.id) count(each)
   } else if (record.id === STANDARD_STYLE.id) {
-    for (const kind of ['dimension', 'leader', 'levelMark'] as const)
+    for (const kind of TIED_KINDS)
       for (const each of project.all(kind)) if (each.style === undefined) count(each)
   } else if (record.id === 'lens-full')
     for (const each of project.all('viewport')) if (each.lens === undefined) count(each)

@@ -26,6 +26,7 @@ const TYPES: { readonly [K in RecordKind]: ((record: RecordOf<K>) => unknown) | 
   gridLine: null,
   separator: null,
   dimension: ({ style }) => style,
+  roundDimension: ({ measures, style }) => [measures, style],
   leader: ({ style }) => style,
   levelMark: ({ style }) => style,
   note: ({ heightPaperMm }) => heightPaperMm,

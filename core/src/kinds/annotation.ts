@@ -9,6 +9,7 @@ import {
   leftOf,
   mirrors,
   normalAngle,
+  subtract,
   times,
   unitAt,
   type Affine,
@@ -24,6 +25,7 @@ import {
   type LevelMark,
   type Note,
   type Room,
+  type RoundDimension,
   type RecordKind,
 } from '../records'
 import {
@@ -124,6 +126,44 @@ const dimensionHome: Home<Dimension> = {
   placed: ({ anchors }) => boxOf(anchors.map(({ last }) => last)),
 }
 
+const roundHome: Home<RoundDimension> = {
+  ...NOTHING_MORE,
+  mapped(round, mapping) {
+    const { map, scale, carries } = mapping
+    const { anchors, reach, turn } = round
+    const [a, b, c] = anchors
+    if (anchors.every((anchor) => tieHost(anchor) !== null && !carries(anchor))) {
+      // What it measures stays: its line is shifted, seen from the corner or the middle of the arc.
+      const by = shiftOf(map)
+      const away = subtract(b.last, a.last)
+      const out = cross(away, by) / (Math.hypot(away.x, away.y) || 1)
+      return {
+        ...round,
+        reach:
+          reach.in === 'paper'
+            ? { in: 'paper', paperMm: reach.paperMm + out / scale }
+            : { in: 'real', mm: reach.mm + out },
+      }
+    }
+    const tie = (anchor: Anchor): Anchor => mappedTie(anchor, mapping)
+    return {
+      ...round,
+      anchors: [tie(a), tie(b), tie(c)],
+      reach: reach.in === 'real' ? { in: 'real', mm: reach.mm * enlargement(map) } : reach,
+      ...(turn === undefined ? {} : { turn: mappedAngle(map, turn) }),
+    }
+  },
+  stretched(round, move) {
+    const [a, b, c] = round.anchors
+    const anchors = [stretchedTie(a, move), stretchedTie(b, move), stretchedTie(c, move)] as const
+    return anchors.every((anchor, i) => anchor === round.anchors[i])
+      ? round
+      : { ...round, anchors: [...anchors] }
+  },
+  withHandle: noHandle,
+  placed: ({ anchors }) => boxOf(anchors.map(({ last }) => last)),
+}
+
 const leaderHome: Home<Leader> = {
   ...NOTHING_MORE,
   mapped(leader, mapping) {
@@ -215,6 +255,7 @@ const roomHome: Home<Room> = {
 export const ANNOTATION_HOMES = {
   room: roomHome,
   dimension: dimensionHome,
+  roundDimension: roundHome,
   leader: leaderHome,
   levelMark: levelMarkHome,
   note: noteHome,

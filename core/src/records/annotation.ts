@@ -93,20 +93,25 @@ export const anchorSchema = z.discriminatedUnion('to', [
 /** Which anchor of a dimension, by its number. */
 const anchorNumber = z.number().int().gte(0).lt(200)
 
-/** What is said of one figure of a dimension besides what it measures. */
-export const figureSchema = z.strictObject({
-  /** The anchors it is measured between, while they are neighbours along the row. */
-  between: z.tuple([anchorNumber, anchorNumber]),
+/** What is said of a figure besides what it measures. */
+const figureFacts = {
   /** What stands in its place; it is underlined (ISO 129-1). */
   instead: textSchema.min(1).max(60).optional(),
   /** Somebody has said that this is meant. */
   accepted: z.literal(true).optional(),
-  /** It says no more than that its part is as long as others that say so. */
-  equal: z.literal(true).optional(),
   before: textSchema.min(1).max(30).optional(),
   after: textSchema.min(1).max(60).optional(),
   /** Beneath the line. */
   beneath: textSchema.min(1).max(60).optional(),
+}
+
+/** The same of one figure of a row. */
+export const figureSchema = z.strictObject({
+  ...figureFacts,
+  /** The anchors it is measured between, while they are neighbours along the row. */
+  between: z.tuple([anchorNumber, anchorNumber]),
+  /** It says no more than that its part is as long as others that say so. */
+  equal: z.literal(true).optional(),
   /** So far from where it stands by itself, along the row and over it, paper mm. */
   moved: pointSchema.optional(),
 })
@@ -151,6 +156,32 @@ export const dimensionSchema = z.strictObject({
   /** What is said of some of its figures. */
   figures: z.array(figureSchema).min(1).max(199).optional(),
   /** Its annotation style; left out: the one everything starts with. */
+  style: idSchema.optional(),
+  layer: idSchema.optional(),
+})
+
+/** An angle, or a radius, a diameter or the length of an arc. */
+export const roundDimensionSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('roundDimension'),
+  drawing: idSchema,
+  measures: z.enum(['angle', 'radius', 'diameter', 'arc']),
+  /** The corner of an angle and a point of each of its legs; or the start, a point and the end of an arc. */
+  anchors: z.tuple([anchorSchema, anchorSchema, anchorSchema]),
+  /** Of an angle: the greater of the two between its legs. */
+  outer: z.literal(true).optional(),
+  /**
+   * How far out its line runs, real or on paper: of an angle from the corner, of the length of an arc from that outwards. Of radii
+   * and diameters how far beyond the arc the figure stands; 0: within.
+   */
+  reach: z.discriminatedUnion('in', [
+    z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
+    z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
+  ]),
+  /** Of radii and diameters: the direction from the centre in which it meets the arc, radians; left out: to its middle. */
+  turn: angleSchema.optional(),
+  /** What is said of its figure. */
+  figure: z.strictObject(figureFacts).optional(),
   style: idSchema.optional(),
   layer: idSchema.optional(),
 })
@@ -205,7 +236,14 @@ export type Dimension = z.infer<typeof dimensionSchema>
 export type Figure = z.infer<typeof figureSchema>
 export type Leader = z.infer<typeof leaderSchema>
 export type LevelMark = z.infer<typeof levelMarkSchema>
+export type RoundDimension = z.infer<typeof roundDimensionSchema>
 export type Note = z.infer<typeof noteSchema>
 
 /** The records of this file, as the union of all takes them in. */
-export const ANNOTATION_RECORDS = [dimensionSchema, leaderSchema, levelMarkSchema, noteSchema] as const
+export const ANNOTATION_RECORDS = [
+  dimensionSchema,
+  leaderSchema,
+  levelMarkSchema,
+  noteSchema,
+  roundDimensionSchema,
+] as const

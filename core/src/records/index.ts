@@ -21,7 +21,8 @@ export {
   type Light,
   type Opening,
 } from './openings'
-export type { Anchor, Dimension, Figure, Leader, LevelMark, Note } from './annotation'
+export type { Anchor, Dimension, Figure, Leader, LevelMark, Note, RoundDimension } from './annotation'
+export { TIED_KINDS, anchorsOf, isTied, withTies, type Tied, type TiedKind } from './tied'
 export type { Drawing, DrawingOf, StandingView, View } from './drawing'
 export { keptThingKinds, type KeptThing, type KeptDetail } from './keptDetail'
 export type { DraftItem, Block, BlockSize, Placement } from './blocks'

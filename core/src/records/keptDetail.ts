@@ -1,5 +1,11 @@
 import { z } from 'zod'
-import { dimensionSchema, leaderSchema, levelMarkSchema, noteSchema } from './annotation'
+import {
+  dimensionSchema,
+  leaderSchema,
+  levelMarkSchema,
+  noteSchema,
+  roundDimensionSchema,
+} from './annotation'
 import { placementSchema } from './blocks'
 import { groupSchema, hatchSchema, lineworkSchema, repeatSchema } from './drafting'
 import { idSchema, ratioSchema, sharedNameSchema } from './parts'
@@ -12,6 +18,7 @@ const keptThingSchema = z.discriminatedUnion('kind', [
   dimensionSchema,
   leaderSchema,
   noteSchema,
+  roundDimensionSchema,
   levelMarkSchema,
   groupSchema,
   repeatSchema,

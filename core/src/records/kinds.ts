@@ -508,6 +508,19 @@ export const KINDS = {
     needs: [onBoard(), one('style', 'annotationStyle')],
     loose: DIMENSION,
   },
+  roundDimension: {
+    word: 'angle or arc',
+    host: 'board',
+    layer: 'layer-dimensions',
+    needs: [onBoard(), one('style', 'annotationStyle')],
+    loose: {
+      ids: ({ anchors }) => hosts(anchors),
+      carried: (round, { tie }) => {
+        const [a, b, c] = round.anchors
+        return { ...round, anchors: [tie(a), tie(b), tie(c)] }
+      },
+    },
+  },
   leader: {
     word: 'leader',
     host: 'board',

@@ -37,6 +37,7 @@ export const lensKinds = [
   'hatch',
   'guide',
   'dimension',
+  'roundDimension',
   'leader',
   'levelMark',
   'note',

@@ -126,6 +126,7 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   hatch: null,
   guide: null,
   dimension: null,
+  roundDimension: null,
   leader: null,
   levelMark: null,
   note: null,

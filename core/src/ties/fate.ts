@@ -185,20 +185,6 @@ export function carryFootings(fate: Fate): readonly AnyRecord[] {
   return fate.parts.map((part) => made.get(part) ?? part)
 }
 
-/** All ties of a record. */
-export function anchorsOf(record: AnyRecord): readonly Anchor[] {
-  switch (record.kind) {
-    case 'dimension':
-      return record.anchors
-    case 'leader':
-      return [record.tip]
-    case 'levelMark':
-      return [record.at]
-    default:
-      return []
-  }
-}
-
 /**
  * What a tie holds on to after a change, given what became of things; the same object when that is what it held on to
  * before. `ground` is as it was before.

@@ -6,6 +6,12 @@ export const MEASURES: readonly { readonly value: OfWall; readonly title: string
   { value: 'structure', title: 'Structure' },
   { value: 'axis', title: 'Axes' },
 ]
+/** What of arcs is measured. */
+export const ROUND = [
+  { value: 'radius', title: 'Radius' },
+  { value: 'diameter', title: 'Diameter' },
+  { value: 'arc', title: 'Length of the arc' },
+] as const
 /** How figures of rows are measured. */
 export const READS = [
   { value: 'chain', title: 'One by one' },

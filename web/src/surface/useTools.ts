@@ -460,6 +460,7 @@ export function useTools(
     hand.selection,
     values.overall,
     values.reads,
+    values.round,
     values.measures,
     values.block,
     values.ways,

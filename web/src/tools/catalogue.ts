@@ -19,6 +19,7 @@ import { REPEAT_TOOLS } from './repeat'
 import { reshapeTool } from './reshape'
 import { ROOM_TOOLS } from './room'
 import { ROUND_TOOLS } from './round'
+import { ARC_DIMENSION_TOOLS } from './roundDimension'
 import { SAME_AGAIN_TOOLS } from './sameAgain'
 import { SET_OUT_TOOLS } from './setOut'
 import { isOnDrawing, isOnPlan, showsWalls, type Bench, type Tool } from './tool'
@@ -43,6 +44,7 @@ const TABLE = {
   ...FILL_TOOLS,
   ...BLOCK_TOOLS,
   ...DIMENSION_TOOLS,
+  ...ARC_DIMENSION_TOOLS,
   ...LEVEL_MARK_TOOLS,
   ...NOTE_TOOLS,
   ...VIEW_TOOLS,

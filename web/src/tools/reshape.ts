@@ -1,12 +1,27 @@
-import { boardHandles, figureMoved, lineOfRow, rowThrough, type RowPart } from '@lamina/core/annotate'
+import {
+  boardHandles,
+  figureMoved,
+  lineOfRow,
+  roundThrough,
+  rowThrough,
+  type RowPart,
+} from '@lamina/core/annotate'
 import { seenAround } from '@lamina/core/derive'
-import { moveHandle, moveInView, setFigure, setRow, tieDimensionPoint } from '@lamina/core/edit'
+import {
+  EditRefused,
+  moveHandle,
+  moveInView,
+  setFigure,
+  setRound,
+  setRow,
+  tieDimensionPoint,
+} from '@lamina/core/edit'
 import { PARALLEL, cross, dot, unitAt, type Point } from '@lamina/core/geometry'
 import { standsIn } from '@lamina/core/kinds'
 import { styleOf } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
-import type { Change, Dimension, Project } from '@lamina/core/records'
-import { TieFinder, holdAnchor } from '@lamina/core/ties'
+import type { Change, Dimension, Project, RoundDimension } from '@lamina/core/records'
+import { TieFinder, holdAnchor, roundOf } from '@lamina/core/ties'
 import type { PulledPart } from '@lamina/core/views'
 import { formatHeight } from '@lamina/core/units'
 import { foresee } from './preview'
@@ -41,6 +56,7 @@ export function reshapeTool(bench: Bench): Tool {
       const now = bench.handle!
       const record = project.get(now.id)
       const pulled = held()
+      if (record?.kind === 'roundDimension' && pulled?.row) return pullRound(bench, project, record, to!)
       if (record?.kind === 'dimension' && pulled?.row)
         return pullRow(bench, project, record, pulled.row, pulled.at, to!)
       return bench.scene.view === 'derived' && record && !standsIn(bench.board, record)
@@ -90,6 +106,13 @@ function ofRow(bench: Bench, row: RowPart, at: Point): Step {
           { key: 'real', label: 'or real', kind: 'length', shown: '' },
         ],
         point: (pointer) => pointer?.point ?? (typedRow(bench) ? at : null),
+      }
+    case 'round':
+      return {
+        ask: 'Point to where it is to run.',
+        keys: 'Esc: leave it',
+        from: null,
+        fields: () => [],
       }
     case 'figure':
       return {
@@ -143,6 +166,13 @@ function inLineAt(bench: Bench, row: Dimension, to: Point): Dimension['offset'] 
   return null
 }
 
+/** An angle or a round dimension made to run through a place. */
+function pullRound({ scene, scale }: Bench, project: Project, record: RoundDimension, to: Point): Change {
+  const [a, b, c] = record.anchors.map((anchor) => holdAnchor(anchor, scene).point)
+  const arc = roundOf(record, [a!, b!, c!])
+  return setRound(project, record.id, arc ? roundThrough(record.measures, arc, to, scale) : {})
+}
+
 /** A part of a row brought elsewhere. */
 function pullRow(
   bench: Bench,
@@ -164,6 +194,8 @@ function pullRow(
           inLineAt(bench, dimension, to) ??
           rowThrough(dimension, scene, to, scale),
       )
+    case 'round':
+      throw new EditRefused('wrong-kind', 'A row is no arc.')
     case 'figure':
       return setFigure(project, dimension.id, row.between, {
         moved: figureMoved(dimension, row.between, from, to, scale),

@@ -59,6 +59,8 @@ export interface LastValues {
   /** Typed sizes and parameters of the block in hand. */
   blockSize: { readonly width: number | null; readonly depth: number | null }
   blockParameters: Readonly<Record<string, number>>
+  /** What of arcs is measured. */
+  round: 'radius' | 'diameter' | 'arc'
   /** Figures of new rows of dimensions: one after the other, or all from their first point. */
   reads: 'chain' | 'running'
   /** What of walls they measure to; null: to what is pointed to. */
@@ -112,6 +114,7 @@ export function firstValues(system: UnitSystem): LastValues {
     block: null,
     blockSize: { width: null, depth: null },
     blockParameters: {},
+    round: 'radius',
     reads: 'chain',
     measures: null,
     overall: true,

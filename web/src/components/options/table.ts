@@ -10,6 +10,7 @@ import OverheadOptions from './OverheadOptions.vue'
 import RailOptions from './RailOptions.vue'
 import RampOptions from './RampOptions.vue'
 import RoofOptions from './RoofOptions.vue'
+import RoundOptions from './RoundOptions.vue'
 import SlabOptions from './SlabOptions.vue'
 import StairOptions from './StairOptions.vue'
 import ViewOptions from './ViewOptions.vue'
@@ -34,6 +35,7 @@ export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
   overhead: OverheadOptions,
   hatch: HatchOptions,
   dimension: DimensionOptions,
+  radius: RoundOptions,
   section: startOf('section'),
   elevation: startOf('elevation'),
   interior: startOf('interior'),

@@ -2,18 +2,23 @@
 import { computed } from 'vue'
 import { setFacts, styleAll } from '@lamina/core/edit'
 import { styleOf } from '@lamina/core/library'
-import type { Dimension, Leader, LevelMark } from '@lamina/core/records'
+import type { Tied } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import { useNamed } from '../named'
 
 /** The annotation style of dimensions, leaders or level marks. */
 const props = defineProps<{
-  record: Dimension | Leader | LevelMark
+  record: Tied
   /** All it is of; left out: the one alone. */
-  chosen?: readonly (Dimension | Leader | LevelMark)[]
+  chosen?: readonly Tied[]
 }>()
 const store = useProject()
-const WORDS = { dimension: 'dimensions', leader: 'leaders', levelMark: 'level marks' } as const
+const WORDS = {
+  dimension: 'dimensions',
+  roundDimension: 'angles and arcs',
+  leader: 'leaders',
+  levelMark: 'level marks',
+} as const
 const styles = useNamed('annotationStyle')
 const now = computed(() => styleOf(store.project, props.record.style).id)
 const set = (style: string): unknown =>

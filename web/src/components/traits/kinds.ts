@@ -27,6 +27,7 @@ import PlacementTraits from './PlacementTraits.vue'
 import RailTraits from './RailTraits.vue'
 import RampTraits from './RampTraits.vue'
 import RoofTraits from './RoofTraits.vue'
+import RoundTraits from './RoundTraits.vue'
 import RoomTraits from './RoomTraits.vue'
 import SlabTraits from './SlabTraits.vue'
 import StairTraits from './StairTraits.vue'
@@ -79,6 +80,7 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   gridLine: { card: GridLineTraits },
   guide: { card: GuideTraits },
   dimension: { card: DimensionTraits, many: true },
+  roundDimension: { card: RoundTraits },
   leader: { card: LeaderTraits },
   levelMark: { card: LevelMarkTraits },
   note: { card: NoteTraits },

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { layRound } from '@lamina/core/annotate'
+import { setRound, type RoundFacts } from '@lamina/core/edit'
+import { scaleOf, type RoundDimension } from '@lamina/core/records'
+import { useProject } from '../../store/project'
+import { ROUND } from '../choices'
+import FactRows from '../FactRows.vue'
+import NumberField from '../NumberField.vue'
+import StyleChoice from './StyleChoice.vue'
+import TextField from '../TextField.vue'
+import type { CardProps } from './card'
+
+/** What an angle or a round dimension measures and says, and where it runs. */
+const props = defineProps<CardProps<'roundDimension'>>()
+const store = useProject()
+const scale = computed(() => scaleOf(props.scene.board))
+const laid = computed(() => layRound(props.record, props.scene, scale.value, store.units))
+const isAngle = computed(() => props.record.measures === 'angle')
+const rows = computed(() => [[isAngle.value ? 'Angle' : 'Measured', laid.value.told] as const])
+const set = (facts: RoundFacts, label = 'Angle or arc'): unknown =>
+  store.edit(label, (project) => setRound(project, props.record.id, facts))
+const figure = computed(() => props.record.figure ?? {})
+const words = (text: string): string | null => text.trim() || null
+const reach = computed(() => {
+  const { reach: now } = props.record
+  return now.in === 'paper' ? now.paperMm : now.mm / scale.value
+})
+const REACH: Record<RoundDimension['measures'], string> = {
+  angle: 'From the corner, mm on paper',
+  arc: 'From the arc, mm on paper',
+  radius: 'Beyond the arc, mm on paper; 0 within',
+  diameter: 'Beyond the arc, mm on paper; 0 within',
+}
+</script>
+
+<template>
+  <FactRows :rows="rows" />
+  <p v-if="laid.lost.length" class="fault small">It lost what it measured and keeps its last place.</p>
+  <v-select
+    v-if="!isAngle"
+    label="It measures"
+    :items="ROUND"
+    :model-value="record.measures"
+    @update:model-value="(measures: RoundDimension['measures']) => set({ measures })"
+  />
+  <v-checkbox
+    v-else
+    label="The greater angle"
+    density="compact"
+    hide-details
+    :model-value="record.outer ?? false"
+    @update:model-value="(outer) => set({ outer: outer === true })"
+  />
+  <NumberField
+    :label="REACH[record.measures]"
+    :value="Math.round(reach * 100) / 100"
+    :least="-500"
+    :most="2000"
+    @set="(paperMm) => set({ reach: { in: 'paper', paperMm } })"
+  />
+  <TextField
+    label="In place of its figure"
+    :shown="figure.instead ?? ''"
+    @set="(text) => set({ figure: { instead: words(text) } }, 'Figure')"
+  />
+  <p v-if="figure.instead !== undefined" class="small">
+    It is underlined: {{ laid.told }} is measured.
+    <button
+      v-if="!figure.accepted"
+      type="button"
+      class="link"
+      @click="set({ figure: { accepted: true } }, 'It is meant so')"
+    >
+      It is meant so
+    </button>
+  </p>
+  <TextField
+    label="Before it"
+    :shown="figure.before ?? ''"
+    @set="(text) => set({ figure: { before: text || null } }, 'Figure')"
+  />
+  <TextField
+    label="After it"
+    :shown="figure.after ?? ''"
+    @set="(text) => set({ figure: { after: text || null } }, 'Figure')"
+  />
+  <TextField
+    label="Beneath it"
+    :shown="figure.beneath ?? ''"
+    @set="(text) => set({ figure: { beneath: words(text) } }, 'Figure')"
+  />
+  <StyleChoice :record="record" :chosen="chosen" />
+</template>
+
+<style scoped>
+.link {
+  border: none;
+  padding: 0;
+  background: none;
+  font: inherit;
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>
