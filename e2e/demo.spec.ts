@@ -58,7 +58,7 @@ test('a sheet comes as SVG while the server is away', async ({ page }) => {
   await page.goto('/project/sample-alder-yard-pottery')
   await page.locator('[data-kind="sheet"]').first().click()
   await expect(page.getByTestId('sheet')).toBeVisible()
-  const read = page.waitForResponse(/cyrillic-500.*woff2/)
+  const read = page.waitForResponse(/lamina-signs.*otf/)
   await page.locator('[data-stage="issue"]').click()
   await (await read).finished()
   await page.route('**/*', (route) => route.abort())

@@ -946,6 +946,16 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make: (world, { pick, name }) =>
       edit.setWords(world.project, world.some(pick % 2 ? 'leader' : 'note', pick), pick % 7 ? name : ' '),
   },
+  setNotes: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.setNotes(world.project, [world.some('note', pick), world.some('note', pick + 1)], {
+        ...(pick % 2 ? { widthPaperMm: Math.abs(a) / 100, align: 'start' } : { widthPaperMm: null }),
+        ...(pick % 3 ? { leading: Math.abs(b) / 1000 } : { framed: pick % 6 ? true : null }),
+        ...(pick % 5 ? {} : { turn: a / 1000, heightPaperMm: Math.abs(b) / 1000 }),
+        ...(pick % 7 ? {} : { style: world.some('annotationStyle', pick) }),
+      }),
+  },
   addLevelMark: {
     moves: 'nothing',
     make: (world, { a, pick, name }) =>

@@ -105,10 +105,14 @@ export async function letteringCss(list: DisplayList): Promise<string> {
   return rules.join('')
 }
 
-/** Reads the usual faces ahead, for when the server is away later. */
+/** Reads all faces ahead, for when the server is away later. */
 export function readAhead(): void {
-  for (const face of USUAL) if (!kept.has(face)) kept.set(face, readFace(face))
-  for (const face of USUAL) kept.get(face)!.catch(() => kept.delete(face))
+  for (const face of Object.keys(FILES) as FaceName[]) {
+    if (kept.has(face)) continue
+    const reading = readFace(face)
+    kept.set(face, reading)
+    reading.catch(() => kept.delete(face))
+  }
 }
 
 async function readFace(face: FaceName): Promise<string> {

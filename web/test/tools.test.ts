@@ -390,11 +390,11 @@ describe('the dimension tool', () => {
 })
 
 describe('leaders, notes and measuring', () => {
-  it('a leader keeps to even angles and needs its note', () => {
+  it('a leader needs its note, stands freely, and with Shift at even angles', () => {
     const bench = new TestBench()
     const tool = leaderTool(bench)
     tool.press(pointer(1000, 1000, 'end'))
-    tool.press(pointer(1500, 1480))
+    tool.press({ ...pointer(1500, 1480), locked: true })
     tool.enter(null)
     expect(bench.refused).toEqual(['Type the note, then press Enter.'])
     bench.type('note', 'Damp-proof course')
@@ -402,6 +402,37 @@ describe('leaders, notes and measuring', () => {
     const [leader] = bench.all('leader')
     expect(leader!.text).toBe('Damp-proof course')
     expect(leader!.elbowPaperMm.x).toBeCloseTo(leader!.elbowPaperMm.y, 9)
+    // Freely, 500 and 280 at 1:50; where nothing is typed it says the same again.
+    tool.press(pointer(4000, 1000, 'end'))
+    tool.press(pointer(4500, 1280))
+    tool.enter(null)
+    expect(bench.all('leader')[1]).toMatchObject({
+      text: 'Damp-proof course',
+      elbowPaperMm: { x: 10, y: expect.closeTo(5.6, 9) },
+    })
+  })
+  it('a leader comes in line with those beside it, at their height or in their column', () => {
+    const bench = new TestBench()
+    const tool = leaderTool(bench)
+    const elbow = (i: number) => {
+      const { tip, elbowPaperMm } = bench.all('leader')[i]!
+      return { x: tip.last.x + elbowPaperMm.x * bench.scale, y: tip.last.y + elbowPaperMm.y * bench.scale }
+    }
+    bench.type('note', 'Sill')
+    for (const [x, y, at] of [
+      [0, 0, [500, 800]],
+      [2000, 0, [2600, 800 + bench.reach / 2]],
+      [2000, -900, [2600 - bench.reach / 2, -300]],
+      [4000, 0, [4600, 800 + 3 * bench.reach]],
+    ] as const) {
+      tool.press(pointer(x, y, 'end'))
+      tool.press(pointer(at[0], at[1]))
+      bench.type('note', 'Sill')
+      tool.enter(null)
+    }
+    expect(elbow(1).y).toBeCloseTo(800, 6)
+    expect(elbow(2).x).toBeCloseTo(2600, 6)
+    expect(elbow(3).y).toBeCloseTo(800 + 3 * bench.reach, 6)
   })
   it('a note stands where it was put', () => {
     const bench = new TestBench()

@@ -23,7 +23,8 @@ import { ABOVE_LINEWORK } from './depths'
 import { cutAreaItems } from './cutAreas'
 import { layDimension } from './layDimension'
 import { GroundDrawn } from './groundDrawn'
-import { layLeader, layNote } from './leader'
+import { layLeader } from './leader'
+import { layNote } from './note'
 import { layLevelMark } from './levelMark'
 import { layRound } from './roundDimension'
 import { LevelLines } from './levelLines'
@@ -43,7 +44,7 @@ const LAID: {
   roundDimension: (round, scene, scale) => layRound(round, scene, scale, scene.project.facts.units).items,
   leader: (leader, scene, scale) => layLeader(leader, scene, scale).items,
   levelMark: (mark, scene, scale) => layLevelMark(mark, scene, scale).items,
-  note: (note, _, scale) => layNote(note, scale),
+  note: (note, { project }, scale) => layNote(note, project, scale),
   // Where a plan is cut otherwise shows on its own board alone, and is never printed.
   drawing: (drawing, { project, board }, scale, printing) =>
     drawing.id !== board.id

@@ -8,6 +8,8 @@ export { outsideFor, outsideOf, stretchOf, type Reach, type Stretch } from './ou
 export { boardHandles, figureMoved, rowThrough, type BoardHandle, type RowPart } from './rowHandles'
 export * from './roundDimension'
 export * from './leader'
+export * from './note'
+export * from './textBlock'
 export * from './levelMark'
 export { drawingList, drawingPicture, drawingSources, foreseenRecord, pictureOf, picturing } from './drawing'
 export * from './roomTag'

@@ -1,9 +1,10 @@
-import { textItem, type DisplayItem } from '../display'
-import { offsetFrom, unitAt, type Point } from '../geometry'
+import type { DisplayItem } from '../display'
+import type { Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
-import type { AnnotationStyle, Id, Leader, Note } from '../records'
+import type { AnnotationStyle, Id, Leader } from '../records'
 import { holdAnchor, type Ground } from '../ties'
-import { PARTS, lettersOf, tipItems, writtenIn } from './style'
+import { PARTS, tipItems } from './style'
+import { blockItems, setText, type TextLook } from './textBlock'
 
 /** A leader with its note at a scale, in real mm. `lost` when what it pointed to is gone. */
 export function layLeader(
@@ -30,7 +31,6 @@ export function drawLeader(
   const elbow = { x: tip.x + mm(elbowPaperMm.x), y: tip.y + mm(elbowPaperMm.y) }
   const sense = elbowPaperMm.x < 0 ? -1 : 1
   const landing = { x: elbow.x + sense * mm(PARTS.landing * height), y: elbow.y }
-  const lines = writtenIn(style, text).split('\n')
   const items: DisplayItem[] = [
     {
       kind: 'line',
@@ -41,30 +41,15 @@ export function drawLeader(
     },
     ...tipItems(style, tip, elbow, scale, source),
   ]
-  const start = landing.x + sense * mm(1)
-  lines.forEach((line, i) => {
-    items.push(
-      textItem(
-        line,
-        { x: start, y: landing.y - mm(height / 2) - mm(i * height * PARTS.leading) },
-        { ...lettersOf(style, scale), align: sense < 0 ? 'end' : 'start', source },
-      ),
-    )
-  })
+  const look: TextLook = {
+    height,
+    leading: PARTS.leading,
+    lettering: style.lettering ?? 'plain',
+    stacked: style.stacked === true,
+    width: null,
+  }
+  const start = { x: landing.x + sense * mm(1), y: landing.y - mm(height / 2) }
+  const align = sense < 0 ? 'end' : 'start'
+  items.push(...blockItems(setText(text, look), look, start, { x: 1, y: 0 }, align, scale, source))
   return items
-}
-
-/** A note at a scale, in real mm. Its point is the base line of the first line. */
-export function layNote(note: Note, scale: number): DisplayItem[] {
-  const height = note.heightPaperMm * scale
-  const turn = note.turn ?? 0
-  const u = unitAt(turn)
-  return note.text.split('\n').map((line, i) =>
-    textItem(line, offsetFrom(note.at, u, 0, -i * height * PARTS.leading), {
-      height,
-      turn,
-      align: note.align,
-      source: note.id,
-    }),
-  )
 }

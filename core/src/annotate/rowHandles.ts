@@ -7,6 +7,7 @@ import type { PulledPart } from '../views'
 import { figureBetween } from './figureWords'
 import { layDimension } from './layDimension'
 import { layRound } from './roundDimension'
+import { noteSide } from './note'
 import { outsideOf, stretchOf } from './outside'
 import { offsetThrough, readingAxis } from './rowLine'
 import { holdAnchor } from '../ties'
@@ -18,6 +19,8 @@ export type RowPart =
   | { readonly of: 'figure'; readonly between: readonly [number, number] }
   /** The line of an angle or a round dimension. */
   | { readonly of: 'round' }
+  /** The side of a note. */
+  | { readonly of: 'width' }
 
 /** A point by which something on a board is reshaped. */
 export type BoardHandle = Handle & { readonly part?: PulledPart; readonly row?: RowPart }
@@ -27,6 +30,8 @@ export type BoardHandle = Handle & { readonly part?: PulledPart; readonly row?: 
  * @param scale real mm to one mm on paper
  */
 export function boardHandles(scene: Scene, record: AnyRecord, scale: number): readonly BoardHandle[] {
+  if (record.kind === 'note' && standsIn(scene.board, record))
+    return [{ at: noteSide(record, scene.project, scale), from: null, row: { of: 'width' } }]
   if (record.kind === 'roundDimension' && standsIn(scene.board, record)) {
     const { held, measured } = layRound(record, scene, scale, scene.project.facts.units)
     return measured === null ? [] : [{ at: held, from: null, row: { of: 'round' } }]

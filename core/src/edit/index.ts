@@ -87,7 +87,7 @@ export { rowPlaces, runPlaces } from './blockRows'
 export { moveItems, removeItems, setFacts } from './items'
 export { setFooting, usualFooting, type FootingFacts } from './footings'
 export { addCutArea, addPlan, setCutArea, setPlanCut } from './plans'
-export { setWords } from './words'
+export { setNotes, setWords, type NoteLook } from './words'
 export { together } from './outcome'
 export { addDimensions, addLeader, addLevelMark, addNote } from './annotation'
 export {

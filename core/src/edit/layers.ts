@@ -12,6 +12,7 @@ import {
   type Project,
   type RecordKind,
   type Tied,
+  type Note,
 } from '../records'
 import { freeName } from './names'
 import { EditRefused, type MakeId } from './refusal'
@@ -179,8 +180,7 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
     if (made.kind === 'hatch' && model.kind === 'hatch') {
       made = { ...made, filling: model.filling }
     }
-    if (made.kind === 'note' && model.kind === 'note')
-      made = { ...made, heightPaperMm: model.heightPaperMm, align: model.align }
+    if (made.kind === 'note' && model.kind === 'note') made = likeNote(made, model)
     if (made.kind === 'column' && model.kind === 'column') {
       const { base: _base, height: _height, ...rest } = made
       made = {
@@ -205,6 +205,21 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
   if (put.length === 0)
     throw new EditRefused('wrong-kind', `Nothing here can take the traits of a ${kindWord(model.kind)}.`)
   return storing(project, ...put)
+}
+
+/** A note set as another is. */
+function likeNote(note: Note, model: Note): Note {
+  const { widthPaperMm: _width, leading: _leading, framed: _framed, style: _style, ...rest } = note
+  const { heightPaperMm, align, widthPaperMm, leading, framed, style } = model
+  return {
+    ...rest,
+    heightPaperMm,
+    align,
+    ...(widthPaperMm === undefined ? {} : { widthPaperMm }),
+    ...(leading === undefined ? {} : { leading }),
+    ...(framed ? { framed } : {}),
+    ...(style === undefined ? {} : { style }),
+  }
 }
 
 /** An annotation in a style; undefined: the one everything starts with. */

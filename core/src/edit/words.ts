@@ -1,5 +1,6 @@
+import { upright } from '../kinds'
 import { layText } from '../lettering'
-import type { Change, Id, Project } from '../records'
+import type { Change, Id, Note, Project } from '../records'
 import { refuseLocked, storing } from './outcome'
 import { EditRefused } from './refusal'
 
@@ -34,4 +35,27 @@ export function setWords(project: Project, id: Id, text: string): Change {
   refuseLocked(project, [id])
   const record = project.find('leader', id) ?? project.need('note', id)
   return storing(project, { ...record, text: wordsOf(text) })
+}
+
+/** How a note is set; null: as usual. */
+export type NoteLook = Partial<Pick<Note, 'heightPaperMm' | 'align'>> & {
+  readonly [K in 'widthPaperMm' | 'leading' | 'framed' | 'style' | 'turn']?: Note[K] | null
+}
+
+/**
+ * How notes are set.
+ * @refuses gone, locked, nonsense
+ */
+export function setNotes(project: Project, ids: readonly Id[], look: NoteLook): Change {
+  refuseLocked(project, ids)
+  const { turn } = look
+  // None stands on its head.
+  const set = typeof turn === 'number' ? { ...look, turn: upright(turn) || null } : look
+  return storing(
+    project,
+    ...ids.map((id) => {
+      const made = Object.entries({ ...project.need('note', id), ...set })
+      return Object.fromEntries(made.filter(([, value]) => value !== null)) as unknown as Note
+    }),
+  )
 }

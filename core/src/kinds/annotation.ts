@@ -206,8 +206,8 @@ const levelMarkHome: Home<LevelMark> = {
 /** Angles nearer to a right angle than this read from the right, radians. */
 const UPRIGHT = PARALLEL
 
-/** Lettering reads from below or from the right. */
-function upright(angle: number): number {
+/** An angle of lettering turned by half where it would stand on its head: it reads from below or from the right. */
+export function upright(angle: number): number {
   const turn = normalAngle(angle)
   if (turn > Math.PI / 2 + UPRIGHT) return turn - Math.PI
   if (turn <= -Math.PI / 2 + UPRIGHT) return turn + Math.PI

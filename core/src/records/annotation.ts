@@ -206,6 +206,14 @@ export const noteSchema = z.strictObject({
   text: textSchema.min(1),
   heightPaperMm: z.number().gte(1).lte(50),
   align: z.enum(['start', 'middle', 'end']),
+  /** Its lines are broken at this width; left out: only where they are typed so. */
+  widthPaperMm: z.number().gte(2, 'A note is 2 mm wide on paper at least.').lte(2000).optional(),
+  /** From base line to base line, as a multiple of its height; left out: as usual. */
+  leading: z.number().gte(1, 'Lines closer than their height lie on each other.').lte(5).optional(),
+  /** A frame stands around it. */
+  framed: z.literal(true).optional(),
+  /** Its lettering is that of an annotation style; left out: of the one everything starts with. */
+  style: idSchema.optional(),
   /** Angle of its base line, radians; left out: level. */
   turn: angleSchema.optional(),
   layer: idSchema.optional(),

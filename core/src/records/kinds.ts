@@ -538,7 +538,13 @@ export const KINDS = {
     needs: [onBoard(), one('style', 'annotationStyle')],
     loose: LEVEL_MARK,
   },
-  note: { word: 'note', host: 'board', layer: 'layer-notes', needs: [onBoard()], loose: null },
+  note: {
+    word: 'note',
+    host: 'board',
+    layer: 'layer-notes',
+    needs: [onBoard(), one('style', 'annotationStyle')],
+    loose: null,
+  },
   group: { word: 'group', host: 'board', layer: null, needs: [onBoard()], loose: GROUP },
   repeat: { word: 'repeat', host: 'board', layer: null, needs: [onBoard()], loose: REPEAT },
   viewport: {

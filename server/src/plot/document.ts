@@ -2,7 +2,7 @@ import PDFDocument from 'pdfkit'
 import { pensOf } from '@lamina/core/derive'
 import { Project, type AnyRecord, type Id } from '@lamina/core/records'
 import { sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
-import { POINTS_PER_MM, paintPdf, registerFaces } from './paint'
+import { POINTS_PER_MM, paintPdf } from './paint'
 
 export interface PlotOrder {
   readonly records: readonly AnyRecord[]
@@ -33,7 +33,6 @@ export async function plotSheets(order: PlotOrder): Promise<Uint8Array> {
     doc.on('end', resolve)
     doc.on('error', reject)
   })
-  registerFaces(doc)
   for (const sheet of sheets) {
     const { width, height } = sheetExtent(sheet)
     doc.addPage({ size: [width * POINTS_PER_MM, height * POINTS_PER_MM], margin: 0 })

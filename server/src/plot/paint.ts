@@ -13,37 +13,47 @@ import {
   type PenTable,
   type Tone,
 } from '@lamina/core/display'
-import { FACES } from '@lamina/core/lettering'
+import { FACES, type FaceName } from '@lamina/core/lettering'
 import { sfntOf } from './sfnt'
 
 /** Points to the millimetre: PDF's unit is 1/72 inch. */
 export const POINTS_PER_MM = 72 / 25.4
 
-let faceData: Map<string, Buffer> | null = null
+const faceData = new Map<FaceName, Buffer>()
 
-/** The lettering's font files by face. */
-export function faceFiles(): Map<string, Buffer> {
-  if (!faceData) {
+/** The font file of a face, unpacked: read when something is first lettered in it. */
+export function faceFile(name: FaceName): Buffer {
+  let data = faceData.get(name)
+  if (!data) {
     const require = createRequire(import.meta.url)
-    const fontFile = (font: string, subset: string, weight: number): string =>
-      join(
-        dirname(require.resolve(`@fontsource/${font}/package.json`)),
-        `files/${font}-${subset}-${weight}-normal.woff`,
-      )
-    faceData = new Map(
-      FACES.map(({ name, font, subset, weight }) => [
-        name,
-        font === 'lamina-signs'
-          ? readFileSync(require.resolve(`@lamina/core/fonts/${font}.otf`))
-          : sfntOf(readFileSync(fontFile(font, subset, weight))),
-      ]),
-    )
+    const { font, subset, weight } = FACES.find((face) => face.name === name)!
+    data =
+      font === 'lamina-signs'
+        ? readFileSync(require.resolve(`@lamina/core/fonts/${font}.otf`))
+        : sfntOf(
+            readFileSync(
+              join(
+                dirname(require.resolve(`@fontsource/${font}/package.json`)),
+                `files/${font}-${subset}-${weight}-normal.woff`,
+              ),
+            ),
+          )
+    faceData.set(name, data)
   }
-  return faceData
+  return data
 }
 
-export function registerFaces(doc: PDFKit.PDFDocument): void {
-  for (const [name, data] of faceFiles()) doc.registerFont(name, data)
+const registered = new WeakMap<PDFKit.PDFDocument, Set<FaceName>>()
+
+/** Takes a face up in a document. */
+function useFace(doc: PDFKit.PDFDocument, face: FaceName): void {
+  let known = registered.get(doc)
+  if (!known) registered.set(doc, (known = new Set()))
+  if (!known.has(face)) {
+    known.add(face)
+    doc.registerFont(face, faceFile(face))
+  }
+  doc.font(face)
 }
 
 /** Letters stand where the core put them: no kerning, no joined letters. */
@@ -207,7 +217,8 @@ function paintItem(
       for (const run of item.runs) {
         if (run.text.trim() === '') continue
         const { by = 1, up = 0 } = run
-        doc.font(run.face).fontSize(size * by)
+        useFace(doc, run.face)
+        doc.fontSize(size * by)
         doc.text(run.text, run.dx * enlargement(map), -up * size, PLAIN_LETTERS)
       }
       doc.restore()

@@ -3,15 +3,41 @@ import { drawLeader } from '@lamina/core/annotate'
 import { addLeader, addNote } from '@lamina/core/edit'
 import { subtract, times, type Point } from '@lamina/core/geometry'
 import type { Anchor } from '@lamina/core/records'
-import { TieFinder } from '@lamina/core/ties'
+import { TieFinder, holdAnchor } from '@lamina/core/ties'
 import { foreseenItems } from './preview'
 import { styled, type Bench, type Located, type Tool } from './tool'
 import type { ToolEntry } from './entry'
 
 const placeholder = 'Note'
 
-/** Leaders keep to multiples of 15 degrees, so that neighbours run alike. */
+/** With Shift leaders keep to multiples of 15 degrees. */
 const STEP = Math.PI / 12
+
+/** Where the texts of leaders of the board stand: their elbows. */
+const elbowsOn = (bench: Bench): Point[] =>
+  bench.project.all('leader').flatMap(({ drawing, tip, elbowPaperMm: { x, y } }) => {
+    if (drawing !== bench.board.id) return []
+    const { point } = holdAnchor(tip, bench.scene)
+    return [{ x: point.x + x * bench.scale, y: point.y + y * bench.scale }]
+  })
+
+/** A place in line with neighbours: at the height of the nearest one, or in its column, or both. */
+function inLineWith(neighbours: readonly Point[], p: Point, reach: number): Point {
+  const nearest = (key: 'x' | 'y'): number => {
+    const near = neighbours
+      .map((each) => each[key])
+      .filter((each) => Math.abs(each - p[key]) <= reach)
+      .sort((q, r) => Math.abs(q - p[key]) - Math.abs(r - p[key]))
+    return near[0] ?? p[key]
+  }
+  return { x: nearest('x'), y: nearest('y') }
+}
+
+/** The first line of a text, not too long to be told. */
+const shortened = (text: string): string => {
+  const [line] = text.split('\n')
+  return line!.length > 24 ? `${line!.slice(0, 23)}…` : line!
+}
 
 /** A leader: its tip, its elbow, then the note typed at the pointer. */
 export function leaderTool(bench: Bench): Tool {
@@ -19,6 +45,8 @@ export function leaderTool(bench: Bench): Tool {
   let elbow: Point | null = null
 
   function elbowAt(at: Located): Point {
+    if (!at.locked)
+      return times(subtract(inLineWith(elbowsOn(bench), at.raw, bench.reach), tip!.last), 1 / bench.scale)
     const away = times(subtract(at.raw, tip!.last), 1 / bench.scale)
     const angle = Math.round(Math.atan2(away.y, away.x) / STEP) * STEP
     const length = Math.hypot(away.x, away.y)
@@ -26,7 +54,7 @@ export function leaderTool(bench: Bench): Tool {
   }
 
   function finish(): void {
-    const text = bench.typedText('note').trim()
+    const text = bench.typedText('note').trim() || bench.values.lastNote
     if (!tip || !elbow) return
     if (!text) {
       bench.warn('Type the note, then press Enter.')
@@ -37,6 +65,7 @@ export function leaderTool(bench: Bench): Tool {
       addLeader(project, { ...made, ...styled(bench.style) }, makeId),
     )
     if (!change) return
+    bench.values.lastNote = text
     tip = elbow = null
     bench.clearTyped()
   }
@@ -46,9 +75,18 @@ export function leaderTool(bench: Bench): Tool {
       !tip
         ? { text: 'Point to what the note is about.', keys: 'Esc: put the leader away' }
         : !elbow
-          ? { text: 'Point to where the note stands.', keys: 'Esc: one step back' }
-          : { text: 'Type the note and press Enter.', keys: 'Esc: one step back' },
-    fields: () => (elbow ? [{ key: 'note', label: 'note', kind: 'text', shown: '' }] : []),
+          ? {
+              text: 'Point to where the note stands; near others it comes in line with them.',
+              keys: 'Shift: every 15° · Esc: one step back',
+            }
+          : {
+              text: bench.values.lastNote
+                ? `Type the note and press Enter; Enter alone writes “${shortened(bench.values.lastNote)}” again.`
+                : 'Type the note and press Enter.',
+              keys: 'Shift Enter: another line · Esc: one step back',
+            },
+    fields: () =>
+      elbow ? [{ key: 'note', label: 'note', kind: 'text', shown: shortened(bench.values.lastNote) }] : [],
     last: () => null,
     press(at) {
       if (!tip) tip = new TieFinder(bench.scene, bench.board).within(at.point)
@@ -69,7 +107,7 @@ export function leaderTool(bench: Bench): Tool {
         null,
         tip.last,
         elbow ?? elbowAt(at!),
-        bench.typedText('note') || placeholder,
+        bench.typedText('note') || bench.values.lastNote || placeholder,
         bench.scale,
         bench.style,
       )
@@ -90,7 +128,18 @@ export function noteTool(bench: Bench): Tool {
     }
     const at = place
     const change = bench.edit('Note', (project, makeId) =>
-      addNote(project, { drawing: bench.board.id, at, text, heightPaperMm: HEIGHT, align: 'middle' }, makeId),
+      addNote(
+        project,
+        {
+          drawing: bench.board.id,
+          at,
+          text,
+          heightPaperMm: HEIGHT,
+          align: 'middle',
+          ...styled(bench.style),
+        },
+        makeId,
+      ),
     )
     if (!change) return
     place = null
@@ -118,7 +167,14 @@ export function noteTool(bench: Bench): Tool {
       const p = place ?? at?.point
       if (!p) return []
       const text = bench.typedText('note') || placeholder
-      const note = { drawing: bench.board.id, at: p, text, heightPaperMm: HEIGHT, align: 'middle' } as const
+      const note = {
+        drawing: bench.board.id,
+        at: p,
+        text,
+        heightPaperMm: HEIGHT,
+        align: 'middle',
+        ...styled(bench.style),
+      } as const
       return foreseenItems(bench, { id: 'preview', kind: 'note', ...note })
     },
   }

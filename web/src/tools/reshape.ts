@@ -2,6 +2,7 @@ import {
   boardHandles,
   figureMoved,
   lineOfRow,
+  noteWidth,
   roundThrough,
   rowThrough,
   type RowPart,
@@ -12,6 +13,7 @@ import {
   moveHandle,
   moveInView,
   setFigure,
+  setNotes,
   setRound,
   setRow,
   tieDimensionPoint,
@@ -56,6 +58,8 @@ export function reshapeTool(bench: Bench): Tool {
       const now = bench.handle!
       const record = project.get(now.id)
       const pulled = held()
+      if (record?.kind === 'note')
+        return setNotes(project, [record.id], { widthPaperMm: noteWidth(record, to!, bench.scale) })
       if (record?.kind === 'roundDimension' && pulled?.row) return pullRound(bench, project, record, to!)
       if (record?.kind === 'dimension' && pulled?.row)
         return pullRow(bench, project, record, pulled.row, pulled.at, to!)
@@ -106,6 +110,13 @@ function ofRow(bench: Bench, row: RowPart, at: Point): Step {
           { key: 'real', label: 'or real', kind: 'length', shown: '' },
         ],
         point: (pointer) => pointer?.point ?? (typedRow(bench) ? at : null),
+      }
+    case 'width':
+      return {
+        ask: 'Point to how wide the note is; its lines are broken there.',
+        keys: 'Esc: leave it',
+        from: null,
+        fields: () => [],
       }
     case 'round':
       return {
@@ -195,7 +206,8 @@ function pullRow(
           rowThrough(dimension, scene, to, scale),
       )
     case 'round':
-      throw new EditRefused('wrong-kind', 'A row is no arc.')
+    case 'width':
+      throw new EditRefused('wrong-kind', 'That is no part of a row.')
     case 'figure':
       return setFigure(project, dimension.id, row.between, {
         moved: figureMoved(dimension, row.between, from, to, scale),

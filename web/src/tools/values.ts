@@ -59,6 +59,8 @@ export interface LastValues {
   /** Typed sizes and parameters of the block in hand. */
   blockSize: { readonly width: number | null; readonly depth: number | null }
   blockParameters: Readonly<Record<string, number>>
+  /** What the last leader said: the next says it again where nothing is typed. */
+  lastNote: string
   /** What of arcs is measured. */
   round: 'radius' | 'diameter' | 'arc'
   /** Figures of new rows of dimensions: one after the other, or all from their first point. */
@@ -114,6 +116,7 @@ export function firstValues(system: UnitSystem): LastValues {
     block: null,
     blockSize: { width: null, depth: null },
     blockParameters: {},
+    lastNote: '',
     round: 'radius',
     reads: 'chain',
     measures: null,

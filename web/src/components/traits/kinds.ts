@@ -83,7 +83,7 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   roundDimension: { card: RoundTraits },
   leader: { card: LeaderTraits },
   levelMark: { card: LevelMarkTraits },
-  note: { card: NoteTraits },
+  note: { card: NoteTraits, many: true },
   drawing: { card: DrawingTraits, title: ({ name }) => name },
   viewport: { card: ViewportTraits, title: ({ number }) => `Viewport ${number}` },
 }

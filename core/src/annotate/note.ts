@@ -1,0 +1,79 @@
+import type { DisplayItem } from '../display'
+import { offsetFrom, unitAt, type Point } from '../geometry'
+import { styleOf } from '../library'
+import type { Note, Project } from '../records'
+import { PARTS } from './style'
+import { blockItems, setText, type TextBlock, type TextLook } from './textBlock'
+
+/** Between a note and its frame, mm on paper. */
+const FRAME_GAP = 1.2
+
+function lookOf(
+  note: Pick<Note, 'heightPaperMm' | 'leading' | 'widthPaperMm' | 'style'>,
+  project: Project,
+): TextLook {
+  const { lettering, stacked } = styleOf(project, note.style)
+  return {
+    height: note.heightPaperMm,
+    leading: note.leading ?? PARTS.leading,
+    lettering: lettering ?? 'plain',
+    stacked: stacked === true,
+    width: note.widthPaperMm ?? null,
+  }
+}
+
+/** A note as it is set, with its place: where its box begins along its base line, and how wide it is, mm on paper. */
+function laidNote(
+  note: Note,
+  project: Project,
+): { look: TextLook; block: TextBlock; from: number; width: number } {
+  const look = lookOf(note, project)
+  const block = setText(note.text, look)
+  const width = note.widthPaperMm ?? block.width
+  const from = note.align === 'start' ? 0 : note.align === 'middle' ? -width / 2 : -width
+  return { look, block, from, width }
+}
+
+/** A note at a scale, in real mm. Its point is on the base line of the first line, where lines begin, have their middle or end. */
+export function layNote(note: Note, project: Project, scale: number): DisplayItem[] {
+  const { look, block, from, width } = laidNote(note, project)
+  const u = unitAt(note.turn ?? 0)
+  const items = blockItems(block, look, note.at, u, note.align, scale, note.id)
+  if (!note.framed) return items
+  const top = look.height + FRAME_GAP
+  const foot = -(block.lines.length - 1) * look.height * look.leading - FRAME_GAP
+  const corner = (along: number, up: number): Point => offsetFrom(note.at, u, along * scale, up * scale)
+  const corners = [
+    corner(from - FRAME_GAP, foot),
+    corner(from + width + FRAME_GAP, foot),
+    corner(from + width + FRAME_GAP, top),
+    corner(from - FRAME_GAP, top),
+  ]
+  return [
+    ...items,
+    {
+      kind: 'line',
+      pen: 'dimension',
+      points: corners.flatMap(({ x, y }) => [x, y]),
+      closed: true,
+      source: note.id,
+    },
+  ]
+}
+
+/** Where a note is pulled wider or narrower: at its side. */
+export function noteSide(note: Note, project: Project, scale: number): Point {
+  const { look, from, width } = laidNote(note, project)
+  const side = note.align === 'end' ? from : from + width
+  return offsetFrom(note.at, unitAt(note.turn ?? 0), side * scale, (look.height / 2) * scale)
+}
+
+/** How wide a note is whose side is pulled to a point, mm on paper, to half of them. */
+export function noteWidth(note: Note, to: Point, scale: number): number {
+  const u = unitAt(note.turn ?? 0)
+  const along = ((to.x - note.at.x) * u.x + (to.y - note.at.y) * u.y) / scale
+  const width = note.align === 'middle' ? 2 * Math.abs(along) : note.align === 'start' ? along : -along
+  return Math.max(LEAST_WIDTH, Math.round(width * 2) / 2)
+}
+/** A note is pulled no narrower than this, mm on paper. */
+const LEAST_WIDTH = 4

@@ -1,0 +1,99 @@
+import {
+  board,
+  choose,
+  expect,
+  newProject,
+  putAway,
+  saved,
+  stage,
+  stored,
+  test,
+  tool,
+  traits,
+} from './fixture'
+
+test('notes are set, marked, broken and pulled; leaders stand in line', async ({ page, server }) => {
+  const project = await newProject(page, { name: 'Notes' })
+  const surface = board(page)
+  const note = async () => (await stored(server, project, 'note'))[0]!
+  const leaders = async () => stored(server, project, 'leader')
+  await stage(page, 'annotate')
+
+  await test.step('a note of two lines is typed where it stands', async () => {
+    await tool(page, 'Note')
+    await surface.press(2000, 2000)
+    await page.keyboard.type('General notes')
+    await page.keyboard.press('Shift+Enter')
+    await page.keyboard.type('- all sizes in mm')
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await stored(server, project, 'note')).length).toBe(1)
+    expect((await note()).text).toBe('General notes\n- all sizes in mm')
+    await putAway(page)
+  })
+
+  await test.step('words are made bold, and signs put in, in Traits', async () => {
+    await surface.press(2000, 2040)
+    const text = traits(page).getByLabel('Text', { exact: true })
+    await text.evaluate((area: HTMLTextAreaElement) => {
+      area.focus()
+      area.setSelectionRange(0, 13)
+    })
+    await traits(page).getByRole('button', { name: 'Bold' }).click()
+    await text.evaluate((area: HTMLTextAreaElement) =>
+      area.setSelectionRange(area.value.length, area.value.length),
+    )
+    await text.pressSequentially(', bars ')
+    await traits(page).getByRole('button', { name: 'Put in ⌀' }).click()
+    await text.pressSequentially('12')
+    await text.blur()
+    await expect.poll(async () => (await note()).text).toBe('**General notes**\n- all sizes in mm, bars ⌀12')
+  })
+
+  await test.step('a sign that cannot be lettered is refused, and nothing is lost', async () => {
+    const text = traits(page).getByLabel('Text', { exact: true })
+    await text.fill('漢')
+    await text.blur()
+    await expect(page.getByText('The lettering has no “漢”. Write it in other signs.')).toBeVisible()
+    expect((await note()).text).toContain('General notes')
+    await text.fill('**General notes**\n- all sizes in mm, bars ⌀12')
+    await text.blur()
+  })
+
+  await test.step('it is broken at a width, aligned, and framed', async () => {
+    await choose(page, 'Lines are aligned', 'Left')
+    await choose(page, 'Lines are broken', 'At a width')
+    await traits(page).getByLabel('In a frame').check()
+    await expect.poll(async () => note()).toMatchObject({ align: 'start', widthPaperMm: 60, framed: true })
+    // Its side, half as high as its letters, is pulled to 30 mm at 1:50.
+    await surface.press(2000 + 60 * 50, 2000 + (3.5 / 2) * 50)
+    await surface.press(2000 + 30 * 50, 2300)
+    await expect.poll(async () => (await note()).widthPaperMm).toBe(30)
+    await traits(page).getByLabel('Width, mm on paper').fill('1')
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('Width, mm on paper: between 2 and 2,000.')).toBeVisible()
+    expect((await note()).widthPaperMm).toBe(30)
+    await putAway(page)
+  })
+
+  await test.step('leaders stand at the height of their neighbours, and say the same again', async () => {
+    await tool(page, 'Leader')
+    await surface.press(0, 0)
+    await surface.press(600, 900)
+    await page.keyboard.type('Coping')
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await leaders()).length).toBe(1)
+    await surface.press(2000, 0)
+    await surface.press(2600, 910)
+    await expect(page.getByText('Enter alone writes “Coping” again.')).toBeVisible()
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await leaders()).length).toBe(2)
+    await saved(page)
+    const [first, second] = await leaders()
+    expect(second!.text).toBe('Coping')
+    expect(second!.tip.last.y + second!.elbowPaperMm.y * 50).toBeCloseTo(
+      first!.tip.last.y + first!.elbowPaperMm.y * 50,
+      6,
+    )
+    await putAway(page)
+  })
+})
