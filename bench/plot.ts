@@ -5,7 +5,8 @@ import { Project } from '../core/src/records'
 import { SAMPLES } from '../core/src/samples'
 import { sheetExtent, sheetItems, sheetSet } from '../core/src/sheets'
 import { plotSheets } from '../server/src/plot/document'
-import { faceFiles } from '../server/src/plot/paint'
+import { useFace } from '../server/src/plot/paint'
+import type { FaceName } from '../core/src/lettering'
 import type { Row } from './main'
 import { leastAsync, ms } from './time'
 
@@ -15,7 +16,7 @@ type Call =
   | {
       readonly kind: 'text'
       readonly text: string
-      readonly face: string
+      readonly face: FaceName
       readonly size: number
       readonly x: number
       readonly y: number
@@ -85,7 +86,7 @@ function flattenItem(item: Exclude<DisplayItem, { kind: 'group' }>, map: Affine,
           kind: 'text',
           text: run.text,
           face: run.face,
-          size: item.size * enlargement(map),
+          size: item.size * (run.by ?? 1) * enlargement(map),
           x: p.x,
           y: p.y,
           turn: turnOf(map) - item.turn,
@@ -100,7 +101,6 @@ async function bare(
   const doc = new PDFDocument({ autoFirstPage: false, margin: 0 })
   doc.on('data', () => undefined)
   const done = new Promise<void>((resolve) => doc.on('end', resolve))
-  for (const [name, data] of faceFiles()) doc.registerFont(name, data)
   for (const { width, height, calls } of pages) {
     doc.addPage({ size: [width, height], margin: 0 })
     for (const call of calls) {
@@ -108,7 +108,8 @@ async function bare(
         doc.save()
         doc.translate(call.x, call.y)
         if (call.turn) doc.rotate((call.turn * 180) / Math.PI)
-        doc.fillColor('#1e2a38').font(call.face).fontSize(call.size)
+        useFace(doc, call.face)
+        doc.fillColor('#1e2a38').fontSize(call.size)
         doc.text(call.text, 0, 0, { lineBreak: false, baseline: 'alphabetic' })
         doc.restore()
         continue

@@ -451,7 +451,7 @@ test('wall types in their table; a wall that ends short is mended', async ({ pag
   const { project, surface } = await begin(page, 'Types')
   await stage(page, 'walls')
   await page.getByRole('button', { name: 'Edit wall types' }).click()
-  await page.getByRole('button', { name: 'Copy it' }).click()
+  await page.getByRole('button', { name: 'Copy Cavity 350', exact: true }).click()
   await expect(page.getByTestId('total')).toHaveText('350')
   await page.getByLabel('Thickness of strip 2').fill('185')
   await page.getByLabel('Thickness of strip 2').press('Enter')

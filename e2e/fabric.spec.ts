@@ -271,7 +271,7 @@ test('openings round corners, in curved walls and copied into others; leaks and 
     await page.keyboard.press('Enter')
     const panel = page.getByTestId('lenses')
     await panel.getByRole('button', { name: 'Full', exact: true }).click()
-    await panel.getByRole('button', { name: 'Copy it' }).click()
+    await panel.getByRole('button', { name: 'Copy Full', exact: true }).click()
     await panel.getByLabel('Swings').uncheck()
     await panel.getByLabel('Doors, windows').selectOption('simple')
     await panel.getByLabel('Draw something otherwise').selectOption('kind column')

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { drawRound, layRound, roundThrough } from '../src/annotate'
+import { drawRound, layRound } from '../src/annotate'
 import { settleBoard } from '../src/check'
 import { sceneOf } from '../src/derive'
 import type { DisplayItem, TextItem } from '../src/display'
@@ -9,7 +9,7 @@ import { addRoundDimension, mapItems, mirrorAbout, moveItems, setRound } from '.
 import { combine, distance, moveBy, turnBy, type Point } from '../src/geometry'
 import { STANDARD_STYLE } from '../src/library'
 import type { Anchor, Change, Project, RoundDimension } from '../src/records'
-import { roundOf } from '../src/ties'
+import { roundOf, roundThrough } from '../src/kinds'
 import { PLAN, drafted, projectWith } from './wallFixture'
 
 const on = (project: Project) => sceneOf(project, project.need('drawing', PLAN.id))
@@ -154,6 +154,28 @@ describe('round dimensions of a drawing', () => {
     expect(told(project).replace(/\s/g, ' ')).toBe('1 250')
     doing(project, moveItems(project, ['ring'], { x: 300, y: 200 }))
     expect(told(project).replace(/\s/g, ' ')).toBe('1 250')
+  })
+  it('moved without what they measure run further out, in the direction they are moved', () => {
+    const at = (part: number, x: number, y: number): Anchor => ({ ...of(part), last: { x, y } }) as Anchor
+    const held = [at(0, 1000, 0), at(0.5, 0, 1000), at(1, -1000, 0)] as RoundDimension['anchors']
+    for (const measures of ['radius', 'arc'] as const) {
+      const project = projectWith(PLAN, ring)
+      const facts = { ...radius, measures: 'radius', anchors: held, turn: Math.PI / 2 } as const
+      doing(
+        project,
+        addRoundDimension(project, on(project), facts, () => 'r'),
+      )
+      const record = { ...project.need('roundDimension', 'r'), measures }
+      doing(project, { put: [record], drop: [] })
+      // 200 at 1:50 are 4 mm more than 5.
+      doing(project, moveItems(project, ['r'], { x: 0, y: 200 }))
+      expect(project.need('roundDimension', 'r').reach).toEqual({ in: 'paper', paperMm: 9 })
+      expect(project.need('roundDimension', 'r').anchors.map(({ to }) => to)).toEqual([
+        'item',
+        'item',
+        'item',
+      ])
+    }
   })
   it('are refused where there is nothing to measure', () => {
     const project = projectWith(PLAN, ring)

@@ -50,21 +50,34 @@ export function figureWords(
     )
   const first = told(format ?? projectFormat(units))
   const others = second && told(second)
-  return first.map((measured, i) => {
-    const { instead, equal, before = '', after = '', beneath, moved } = said[i] ?? {}
-    const isMeasured = !equal && instead === undefined
-    const main = equal ? EQUAL : (instead ?? styleBefore + measured + styleAfter)
-    return {
-      told: measured,
-      text: writtenIn(style, before + main + after),
-      beneath: [
-        ...(others && isMeasured ? [others[i]!] : []),
-        ...(beneath === undefined ? [] : [beneath]),
-      ].map((line) => writtenIn(style, line)),
-      isInstead: !equal && instead !== undefined,
-      moved,
-    }
-  })
+  return first.map((measured, i) =>
+    saidAs(styleBefore + measured + styleAfter, others ? [others[i]!] : [], said[i], style, measured),
+  )
+}
+
+/**
+ * What a figure says, with what is said of it: other words stand in its place, and then nothing of it beneath.
+ * @param told what is measured; left out: its text
+ */
+export function saidAs(
+  text: string,
+  beneath: readonly string[],
+  said: Partial<Figure> = {},
+  style: AnnotationStyle,
+  told = text,
+): FigureWords {
+  const { instead, equal, before = '', after = '', beneath: more, moved } = said
+  const isMeasured = !equal && instead === undefined
+  const main = equal ? EQUAL : (instead ?? text)
+  return {
+    told,
+    text: writtenIn(style, before + main + after),
+    beneath: [...(isMeasured ? beneath : []), ...(more === undefined ? [] : [more])].map((line) =>
+      writtenIn(style, line),
+    ),
+    isInstead: !equal && instead !== undefined,
+    moved,
+  }
 }
 
 /** How many steps of its rounding the figures of a row make more than its rounded length; 0: they add up. */

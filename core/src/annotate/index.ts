@@ -5,7 +5,14 @@ export * from './dimension'
 export { drawnDimension, layDimension, lineOfRow } from './layDimension'
 export { axisOffset, nearestAxis, pictureAxes, type PictureAxes, type SpaceAxis } from './axisDimension'
 export { outsideFor, outsideOf, stretchOf, type Reach, type Stretch } from './outside'
-export { boardHandles, figureMoved, rowThrough, type BoardHandle, type RowPart } from './rowHandles'
+export {
+  boardHandles,
+  figureMoved,
+  rowThrough,
+  type BoardHandle,
+  type RowPart,
+  type WrittenPart,
+} from './rowHandles'
 export * from './roundDimension'
 export * from './leader'
 export * from './note'

@@ -1,4 +1,4 @@
-import { strokeItem, textItem, type DisplayItem } from '../display'
+import { strokeItem, type DisplayItem } from '../display'
 import {
   PARALLEL,
   add,
@@ -9,7 +9,6 @@ import {
   offsetFrom,
   pathOf,
   edgeOfArc,
-  size,
   subtract,
   times,
   unitAt,
@@ -18,10 +17,13 @@ import {
 } from '../geometry'
 import { styleOf } from '../library'
 import type { AnnotationStyle, Id, RoundDimension } from '../records'
-import { holdAnchor, roundMeasure, roundOf, type Ground } from '../ties'
-import { formatAngle, projectFormat, writeLength, type Units } from '../units'
+import { roundMeasure, roundOf } from '../kinds'
+import { holdAnchor, type Ground } from '../ties'
+import { formatAngle, type Units } from '../units'
+import { figureWords, saidAs, type FigureWords } from './figureWords'
 import { readingAxis } from './rowLine'
-import { PARTS, endItems, lettersOf, widthIn, writtenIn } from './style'
+import { writeFigure, type LetterSheet } from './rowSheet'
+import { PARTS, endItems, widthIn } from './style'
 
 /** An angle, a radius, a diameter or the length of an arc at a scale, in real mm. */
 export interface LaidRound {
@@ -43,9 +45,9 @@ type RoundFacts = Pick<RoundDimension, 'measures' | 'outer' | 'reach' | 'turn' |
 /** What stands before the figure (ISO 129-1). */
 const SIGN: Readonly<Record<RoundDimension['measures'], string>> = {
   angle: '',
-  radius: 'R',
-  diameter: '⌀',
-  arc: '⌒',
+  radius: 'R ',
+  diameter: '⌀\u202f',
+  arc: '⌒\u202f',
 }
 
 /** An angle, a radius, a diameter or the length of an arc as it stands now. */
@@ -66,107 +68,68 @@ export function drawRound(
 ): Omit<LaidRound, 'lost'> {
   const arc = roundOf(record, points)
   const measured = roundMeasure(record.measures, arc)
-  const told =
-    measured === null
-      ? '–'
-      : record.measures === 'angle'
-        ? formatAngle(measured, ANGLE_PLACES)
-        : writeLength(measured, style.format ?? projectFormat(units))
-  const sheet: RoundSheet = { id: record.id, scale, style, items: [] }
-  const words = wordsOf(record, told, style)
+  const items: DisplayItem[] = []
+  const sheet: LetterSheet = { source: record.id, scale, style, put: (...more) => items.push(...more) }
+  const words = wordsOf(record, measured, style, units)
+  const { told } = words
   if (!arc) {
     // What it measured has come to lie in one line: it says so where it was.
-    const at = middle(points[0], points[2])
-    write(sheet, words, at, { x: 1, y: 0 }, 'middle')
-    return { items: sheet.items, measured, told, held: at }
+    const held = middle(points[0], points[2])
+    writeFigure(sheet, words, { x: 1, y: 0 }, held, 'middle')
+    return { items, measured, told, held }
   }
   const held =
     record.measures === 'radius' || record.measures === 'diameter'
       ? drawAcross(sheet, record, arc, words)
       : drawAlong(sheet, record, arc, points, words)
-  return { items: sheet.items, measured, told, held }
+  return { items, measured, told, held }
 }
 /** Angles are told to a hundredth of a degree at most. */
 const ANGLE_PLACES = 2
 
-interface RoundSheet {
-  readonly id: Id | null
-  readonly scale: number
-  readonly style: AnnotationStyle
-  readonly items: DisplayItem[]
-}
-
-interface Words {
-  readonly text: string
-  readonly beneath: string | null
-  readonly isInstead: boolean
-}
-function wordsOf({ measures, figure = {} }: RoundFacts, told: string, style: AnnotationStyle): Words {
-  const { before = '', instead, after = '', beneath } = figure
-  const sign = SIGN[measures]
-  return {
-    text: writtenIn(
-      style,
-      before + (instead ?? (sign ? sign + (measures === 'radius' ? ' ' : '\u202f') : '') + told) + after,
-    ),
-    beneath: beneath === undefined ? null : writtenIn(style, beneath),
-    isInstead: instead !== undefined,
-  }
+/** The figure with its sign, and what is said of it. */
+function wordsOf(
+  { measures, figure = {} }: RoundFacts,
+  measured: number | null,
+  style: AnnotationStyle,
+  units: Units,
+): FigureWords {
+  if (measured === null) return saidAs('–', [], figure, style)
+  if (measures === 'angle') return saidAs(formatAngle(measured, ANGLE_PLACES), [], figure, style)
+  const [told] = figureWords([measured], [undefined], { ...style, addsUp: undefined }, units)
+  return saidAs(SIGN[measures] + told!.text, told!.beneath, figure, style, told!.told)
 }
 
 const mmOf = ({ reach }: RoundFacts, scale: number): number =>
   reach.in === 'paper' ? reach.paperMm * scale : reach.mm
 
-function line({ items, id }: RoundSheet, ...points: Point[]): void {
-  items.push({
+/** A line from point to point. */
+const line = ({ put, source }: LetterSheet, ...points: Point[]): void =>
+  put({
     kind: 'line',
     pen: 'dimension',
     points: points.flatMap(({ x, y }) => [x, y]),
     closed: false,
-    source: id,
+    source,
   })
-}
-
-/** Words on a base line. */
-function write(
-  sheet: RoundSheet,
-  { text, beneath, isInstead }: Words,
-  base: Point,
-  reading: Point,
-  align: 'start' | 'middle' | 'end',
-): void {
-  const { scale, style, items, id } = sheet
-  const letters = { ...lettersOf(style, scale), turn: angleOf(reading), align, source: id } as const
-  const height = style.textPaperMm * scale
-  items.push(textItem(text, base, letters))
-  if (beneath !== null)
-    items.push(textItem(beneath, offsetFrom(base, reading, 0, -height * PARTS.leading), letters))
-  if (!isInstead) return
-  const wide = widthIn(style, text) * scale
-  const from = align === 'start' ? 0 : align === 'middle' ? -wide / 2 : -wide
-  const below = offsetFrom(base, reading, from, -UNDERLINE * height)
-  line(sheet, below, offsetFrom(below, reading, wide, 0))
-}
-/** Lines under letters lie so far below them, as a multiple of their height. */
-const UNDERLINE = 0.16
 
 /** Arcs of no radius are drawn as small as this, mm. */
 const LEAST_RADIUS = 0.01
 
 /** Angles and lengths of arcs: along an arc about their centre, its ends on the legs or beyond the ends of what is measured. */
 function drawAlong(
-  sheet: RoundSheet,
+  sheet: LetterSheet,
   record: RoundFacts,
   arc: Arc,
   [vertex, ...legs]: readonly [Point, Point, Point],
-  words: Words,
+  words: FigureWords,
 ): Point {
-  const { style, scale, items, id } = sheet
+  const { style, scale, source, put } = sheet
   const isAngle = record.measures === 'angle'
   const reach = mmOf(record, scale)
   const radius = Math.max(isAngle ? Math.abs(reach) : arc.radius + reach, LEAST_RADIUS)
   const run: Arc = { ...arc, radius }
-  items.push(strokeItem(pathOf([edgeOfArc(run)], false), 'dimension', [], scale, id))
+  put(strokeItem(pathOf([edgeOfArc(run)], false), 'dimension', [], scale, source))
   const gap = style.extensionGapPaperMm * scale
   const past = style.extensionPastPaperMm * scale
   const sense = Math.sign(arc.sweep)
@@ -182,7 +145,7 @@ function drawAlong(
     }
     const along = times(leftOf(u), (i === 0 ? 1 : -1) * sense)
     const isInside = length >= 2.5 * end
-    items.push(...endItems(style.ends, at, [times(along, isInside ? 1 : -1)], leftOf(u), end, id))
+    put(...endItems(style.ends, at, [times(along, isInside ? 1 : -1)], leftOf(u), end, source))
   })
   const mid = arc.from + arc.sweep / 2
   const out = unitAt(mid)
@@ -200,13 +163,13 @@ function drawAlong(
       add(arc.centre, times(out, radius)),
       add(arc.centre, times(out, radius + lift - (PARTS.textGap * height) / 2)),
     )
-  write(sheet, words, foot, reading, 'middle')
+  writeFigure(sheet, words, reading, foot, 'middle')
   return add(arc.centre, times(unitAt(arc.from + arc.sweep / 4), radius))
 }
 
 /** Radii and diameters: a line through the centre, or on from the arc to a landing where the figure stands. */
-function drawAcross(sheet: RoundSheet, record: RoundFacts, arc: Arc, words: Words): Point {
-  const { style, scale, items, id } = sheet
+function drawAcross(sheet: LetterSheet, record: RoundFacts, arc: Arc, words: FigureWords): Point {
+  const { style, scale, source, put } = sheet
   const u = unitAt(record.turn ?? arc.from + arc.sweep / 2)
   const reach = mmOf(record, scale)
   const at = add(arc.centre, times(u, arc.radius))
@@ -218,46 +181,19 @@ function drawAcross(sheet: RoundSheet, record: RoundFacts, arc: Arc, words: Word
   if (reach <= 0) {
     const from = isDiameter ? add(arc.centre, times(back, arc.radius)) : arc.centre
     line(sheet, from, at)
-    items.push(...endItems(style.ends, at, [back], u, end, id))
-    if (isDiameter) items.push(...endItems(style.ends, from, [u], u, end, id))
+    put(...endItems(style.ends, at, [back], u, end, source))
+    if (isDiameter) put(...endItems(style.ends, from, [u], u, end, source))
     const { u: reading } = readingAxis(angleOf(u))
     const mid = isDiameter ? arc.centre : middle(arc.centre, at)
-    write(sheet, words, offsetFrom(mid, reading, 0, gap), reading, 'middle')
+    writeFigure(sheet, words, reading, offsetFrom(mid, reading, 0, gap), 'middle')
     return isDiameter ? middle(arc.centre, at) : offsetFrom(arc.centre, u, arc.radius * 0.8, 0)
   }
   const elbow = add(at, times(u, reach))
   const sense = u.x < -PARALLEL ? -1 : 1
   const landing = { x: elbow.x + sense * PARTS.landing * height, y: elbow.y }
   line(sheet, at, elbow, landing)
-  items.push(...endItems(style.ends, at, [u], u, end, id))
+  put(...endItems(style.ends, at, [u], u, end, source))
   const start = { x: landing.x + sense * scale, y: landing.y - height / 2 }
-  write(sheet, words, start, { x: 1, y: 0 }, sense < 0 ? 'end' : 'start')
+  writeFigure(sheet, words, { x: 1, y: 0 }, start, sense < 0 ? 'end' : 'start')
   return elbow
-}
-
-/**
- * How a round dimension runs through a point: how far out, and for radii and diameters in which direction.
- * @param scale real mm to one mm on paper
- */
-export function roundThrough(
-  measures: RoundDimension['measures'],
-  arc: Arc,
-  through: Point,
-  scale: number,
-): Pick<RoundDimension, 'reach' | 'turn'> {
-  const away = subtract(through, arc.centre)
-  const far = size(away)
-  /** Half millimetres on paper. */
-  const paper = (mm: number): number => Math.round((mm / scale) * 2) / 2
-  switch (measures) {
-    case 'angle':
-      return { reach: { in: 'paper', paperMm: Math.max(1, paper(far)) } }
-    case 'arc':
-      return { reach: { in: 'paper', paperMm: paper(far - arc.radius) } }
-    case 'radius':
-    case 'diameter': {
-      const out = paper(far - arc.radius)
-      return { reach: { in: 'paper', paperMm: Math.max(0, out) }, turn: angleOf(away) }
-    }
-  }
 }

@@ -17,13 +17,12 @@ export type RowPart =
   | { readonly of: 'point'; readonly index: number }
   | { readonly of: 'row' }
   | { readonly of: 'figure'; readonly between: readonly [number, number] }
-  /** The line of an angle or a round dimension. */
-  | { readonly of: 'round' }
-  /** The side of a note. */
-  | { readonly of: 'width' }
+
+/** What of annotation is pulled: a part of a row, the line of an angle or an arc, or the side of a note. */
+export type WrittenPart = RowPart | { readonly of: 'round' } | { readonly of: 'width' }
 
 /** A point by which something on a board is reshaped. */
-export type BoardHandle = Handle & { readonly part?: PulledPart; readonly row?: RowPart }
+export type BoardHandle = Handle & { readonly part?: PulledPart; readonly written?: WrittenPart }
 
 /**
  * The points by which something is reshaped on a board: those of rows of dimensions are where they are drawn.
@@ -31,14 +30,14 @@ export type BoardHandle = Handle & { readonly part?: PulledPart; readonly row?: 
  */
 export function boardHandles(scene: Scene, record: AnyRecord, scale: number): readonly BoardHandle[] {
   if (record.kind === 'note' && standsIn(scene.board, record))
-    return [{ at: noteSide(record, scene.project, scale), from: null, row: { of: 'width' } }]
+    return [{ at: noteSide(record, scene.project, scale), from: null, written: { of: 'width' } }]
   if (record.kind === 'roundDimension' && standsIn(scene.board, record)) {
     const { held, measured } = layRound(record, scene, scale, scene.project.facts.units)
-    return measured === null ? [] : [{ at: held, from: null, row: { of: 'round' } }]
+    return measured === null ? [] : [{ at: held, from: null, written: { of: 'round' } }]
   }
   if (record.kind !== 'dimension' || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)
   const { ticks, order, between, places } = layDimension(record, scene, scale, scene.project.facts.units)
-  const held = (at: Point, row: RowPart): BoardHandle => ({ at, from: null, row })
+  const held = (at: Point, written: RowPart): BoardHandle => ({ at, from: null, written })
   const points = ticks.map((tick, i) => held(tick, { of: 'point', index: order[i]! }))
   if (record.axis !== undefined) return points
   // A quarter along the longest part, clear of its figure.

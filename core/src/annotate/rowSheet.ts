@@ -3,23 +3,27 @@ import { offsetFrom, type Point } from '../geometry'
 import type { AnnotationStyle, Id } from '../records'
 import type { FigureWords } from './figureWords'
 import { LEADING } from './figures'
-import { lettersOf, widthIn } from './style'
+import { PARTS, lettersOf, widthIn } from './style'
+
+/** What letters and lines are put on. */
+export interface LetterSheet {
+  readonly source: Id | null
+  readonly scale: number
+  readonly style: AnnotationStyle
+  put(...items: readonly DisplayItem[]): void
+}
 
 /** A row while it is drawn: where it runs, and what is drawn of it so far. */
-export interface RowSheet {
-  readonly source: Id | null
+export interface RowSheet extends LetterSheet {
   /** The way it is read, and its ticks along it in real mm. */
   readonly u: Point
   readonly alongs: readonly number[]
   readonly ticks: readonly Point[]
   /** The side away from what it measures: 1 over it as it is read, -1 under it. */
   readonly away: 1 | -1
-  readonly scale: number
-  readonly style: AnnotationStyle
   /** A place of the row, paper mm from its first tick along it and over it. */
   at(along: number, over: number): Point
   line(a: Point, b: Point): void
-  put(...items: readonly DisplayItem[]): void
 }
 
 /** How the figures of a row are laid, drawn in this order. */
@@ -34,22 +38,20 @@ export interface RowLayout {
 
 /** A figure is held so far before it, paper mm. */
 const BEFORE = 2.8
-/** Lines under letters lie so far below them, as a multiple of their height. */
-const UNDERLINE = 0.16
 
 /**
  * Writes a figure, what stands beneath it below; gives where it is held: just before it.
  * @param reading the way it is read
  * @param base where its base line begins, has its middle or ends
- * @param under from its base line down to that of what stands beneath, paper mm
+ * @param under from its base line down to that of what stands beneath, paper mm; left out: as usual
  */
 export function writeFigure(
-  { source, scale, style, put, line }: RowSheet,
+  { source, scale, style, put }: LetterSheet,
   { text, beneath, isInstead }: FigureWords,
   reading: Point,
   base: Point,
   align: 'start' | 'middle' | 'end',
-  under: number,
+  under = LEADING * style.textPaperMm,
 ): Point {
   const height = style.textPaperMm
   const letters = {
@@ -64,8 +66,9 @@ export function writeFigure(
   const width = widthIn(style, text) * scale
   const from = align === 'start' ? 0 : align === 'middle' ? -width / 2 : -width
   if (isInstead) {
-    const below = up(-UNDERLINE * height)
-    line(offsetFrom(below, reading, from, 0), offsetFrom(below, reading, from + width, 0))
+    const below = up(-PARTS.underline * height)
+    const [a, b] = [offsetFrom(below, reading, from, 0), offsetFrom(below, reading, from + width, 0)]
+    put({ kind: 'segments', pen: 'dimension', points: [a.x, a.y, b.x, b.y], source })
   }
   return offsetFrom(up(height / 2), reading, from - BEFORE * scale, 0)
 }

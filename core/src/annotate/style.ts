@@ -12,6 +12,8 @@ export const PARTS = {
   dot: 0.28,
   /** Between lines of a note. */
   leading: 1.75,
+  /** From letters down to the line under them. */
+  underline: 0.16,
 } as const
 
 /** How letters of a style are set at a scale. */

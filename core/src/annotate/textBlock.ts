@@ -1,7 +1,8 @@
 import { textItem, type DisplayItem } from '../display'
 import { offsetFrom, type Point } from '../geometry'
-import { stackedFractions, textWidth, type Lettering, type Weight } from '../lettering'
+import { partsOfWord, stackedFractions, textWidth, type Lettering, type Weight } from '../lettering'
 import type { Id } from '../records'
+import { PARTS } from './style'
 
 /** How a text of several lines is set. Sizes on paper, mm. */
 export interface TextLook {
@@ -88,8 +89,8 @@ export function setText(text: string, look: TextLook): TextBlock {
 const DOT_INDENT = 1.2
 const NUMBER_INDENT = 2
 
-/** Letters that hold together, with the blank before them. */
-const WORD = / *[^ ]+/g
+/** Letters that hold together, with the blanks before them; blanks that nothing follows. */
+const WORD = / *[^ ]+| +$/g
 
 function setParagraph(typed: string, look: TextLook, indent: number, sign: string | null): TextLine[] {
   const { height, lettering, width: most } = look
@@ -110,24 +111,31 @@ function setParagraph(typed: string, look: TextLook, indent: number, sign: strin
     else line.push(bit)
     wide += widthOf(bit)
   }
+  const breakLine = (): void => {
+    lines.push([])
+    wide = indent
+  }
+  /** Blanks at the end of what is set alike, which stand only where the line goes on. */
+  let blanks: Bit | null = null
   for (const bit of bits) {
     if (most === null) {
       add(bit)
       continue
     }
-    for (const word of bit.text.match(WORD) ?? [bit.text]) {
-      if (wide > indent && wide + widthOf({ ...bit, text: word.trimEnd() }) > most) {
-        lines.push([])
-        wide = indent
+    for (const word of bit.text.match(WORD) ?? []) {
+      if (word.trim() === '') {
+        blanks = { ...bit, text: word }
+        continue
       }
+      const before: number = blanks ? widthOf(blanks) : 0
+      if (wide > indent && wide + before + widthOf({ ...bit, text: word }) > most) breakLine()
+      else if (wide > indent && blanks) add(blanks)
+      blanks = null
       const rest = wide > indent ? word : word.trimStart()
-      for (const part of broken(rest, most - indent, (text) => widthOf({ ...bit, text }))) {
-        if (wide > indent && part !== rest) {
-          lines.push([])
-          wide = indent
-        }
+      partsOfWord(rest, (text) => widthOf({ ...bit, text }) <= most - indent).forEach((part, i) => {
+        if (i > 0) breakLine()
         add({ ...bit, text: part })
-      }
+      })
     }
   }
   return lines.map((line, i): TextLine => {
@@ -143,21 +151,6 @@ function setParagraph(typed: string, look: TextLook, indent: number, sign: strin
         : []
     return { pieces: [...before, ...pieces], width: at }
   })
-}
-
-/** A word in parts no wider than a width, one letter at least. */
-function broken(word: string, most: number, widthOf: (text: string) => number): string[] {
-  if (widthOf(word) <= most) return [word]
-  const parts: string[] = []
-  let part = ''
-  for (const letter of word) {
-    if (part !== '' && widthOf(part + letter) > most) {
-      parts.push(part)
-      part = ''
-    }
-    part += letter
-  }
-  return [...parts, part]
 }
 
 /**
@@ -187,12 +180,10 @@ export function blockItems(
       const start = offsetFrom(base, u, (from + piece.dx) * scale, 0)
       const item = textItem(piece.text, start, { ...letters, weight: piece.weight })
       if (!piece.underlined) return [item]
-      const below = offsetFrom(start, u, 0, -UNDERLINE * height * scale)
+      const below = offsetFrom(start, u, 0, -PARTS.underline * height * scale)
       const end = offsetFrom(below, u, piece.width * scale, 0)
       const line = [below.x, below.y, end.x, end.y]
       return [item, { kind: 'segments', pen: 'dimension', points: line, source }]
     })
   })
 }
-/** Lines under letters lie so far below them, as a multiple of their height. */
-const UNDERLINE = 0.16

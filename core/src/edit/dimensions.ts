@@ -135,6 +135,27 @@ function refuseLine(project: Project, row: Dimension, of: Id): void {
 export type FigureFacts = { readonly [K in Exclude<keyof Figure, 'between'>]?: Figure[K] | null }
 
 /**
+ * What is said of a figure after more was said of it. Other words in its place are to be accepted anew; blanks before and
+ * after it stay, they part it from what stands there.
+ * @refuses bad-value
+ */
+export function saidOfFigure(before: Partial<Figure>, facts: FigureFacts): Omit<Figure, 'between'> {
+  const told = Object.entries(facts).map(([name, value]): [string, unknown] => {
+    if (typeof value !== 'string') return [name, value]
+    refuseUnlettered(value)
+    return [name, (name === 'instead' || name === 'beneath' ? value.trim() : value) || null]
+  })
+  const { instead } = Object.fromEntries(told) as FigureFacts
+  const isReworded = instead !== undefined && instead !== (before.instead ?? null)
+  const merged = [...Object.entries(before), ...(isReworded ? [['accepted', null] as const] : []), ...told]
+  return Object.fromEntries(
+    [...new Map(merged as [string, unknown][])].filter(
+      ([name, value]) => name !== 'between' && value !== null && value !== undefined,
+    ),
+  ) as Omit<Figure, 'between'>
+}
+
+/**
  * What is said of the figure between two points of a dimension besides what it measures; what is given as null is said
  * no more. Other words in its place are to be accepted anew.
  * @refuses bad-value, gone, locked, nonsense, nothing
@@ -153,22 +174,7 @@ export function setFigure(
   const { figures = [] } = dimension
   const isMine = ({ between: [p, q] }: Figure): boolean => (p === i && q === k) || (p === k && q === i)
   const before = figures.find(isMine)
-  const trimmed = Object.fromEntries(
-    Object.entries(facts).map(([name, value]) => [
-      name,
-      typeof value === 'string'
-        ? (name === 'instead' || name === 'beneath' ? value.trim() : value) || null
-        : value,
-    ]),
-  ) as FigureFacts
-  for (const value of Object.values(trimmed)) if (typeof value === 'string') refuseUnlettered(value)
-  const isReworded = trimmed.instead !== undefined && trimmed.instead !== (before?.instead ?? null)
-  const merged = { ...before, ...(isReworded ? { accepted: null } : {}), ...trimmed }
-  const said = Object.fromEntries(
-    Object.entries(merged).filter(
-      ([name, value]) => name !== 'between' && value !== null && value !== undefined,
-    ),
-  ) as Omit<Figure, 'between'>
+  const said = saidOfFigure(before ?? {}, facts)
   if (said.equal && said.instead !== undefined)
     throw new EditRefused('bad-value', 'A figure says either that its part is equal, or words of its own.')
   const rest = figures.filter((figure) => !isMine(figure))

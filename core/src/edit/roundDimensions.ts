@@ -1,9 +1,10 @@
 import { findBoard, type Change, type Id, type Project, type RoundDimension } from '../records'
-import { holdAnchor, roundOf, type Ground } from '../ties'
+import { roundOf } from '../kinds'
+import { holdAnchor, type Ground } from '../ties'
 import { drawnOver } from '../views'
+import { saidOfFigure, type FigureFacts } from './dimensions'
 import { refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
-import { refuseUnlettered } from './words'
 
 const NONE: Readonly<Record<RoundDimension['measures'], string>> = {
   angle: 'Both legs of an angle run one way here: there is none to measure.',
@@ -50,7 +51,7 @@ function refuseWhole(
 /** What may be changed of one; null: said no more. */
 export interface RoundFacts extends Partial<Pick<RoundDimension, 'measures' | 'reach' | 'turn'>> {
   readonly outer?: boolean
-  readonly figure?: { readonly [K in keyof NonNullable<RoundDimension['figure']>]?: string | true | null }
+  readonly figure?: Pick<FigureFacts, keyof NonNullable<RoundDimension['figure']>>
 }
 
 /**
@@ -64,19 +65,13 @@ export function setRound(project: Project, id: Id, facts: RoundFacts): Change {
   const { outer, figure, ...rest } = facts
   if (facts.measures !== undefined && (facts.measures === 'angle') !== (record.measures === 'angle'))
     throw new EditRefused('wrong-kind', 'An angle is no arc.')
-  for (const value of Object.values(figure ?? {})) if (typeof value === 'string') refuseUnlettered(value)
   refuseWhole(project, { ...record, ...rest })
   const { outer: wasOuter, figure: said, ...plain } = record
-  const isReworded = figure?.instead !== undefined && figure.instead !== (said?.instead ?? null)
-  const merged = Object.fromEntries(
-    Object.entries({ ...said, ...(isReworded ? { accepted: null } : {}), ...figure }).filter(
-      ([, value]) => value !== null && value !== undefined && value !== '',
-    ),
-  )
+  const merged = saidOfFigure(said ?? {}, figure ?? {})
   return storing(project, {
     ...plain,
     ...rest,
     ...((outer ?? wasOuter) ? { outer: true } : {}),
-    ...(Object.keys(merged).length > 0 ? { figure: merged as NonNullable<RoundDimension['figure']> } : {}),
+    ...(Object.keys(merged).length > 0 ? { figure: merged } : {}),
   })
 }

@@ -9,7 +9,6 @@ import {
   leftOf,
   mirrors,
   normalAngle,
-  subtract,
   times,
   unitAt,
   type Affine,
@@ -39,6 +38,7 @@ import {
   type HomesOf,
 } from './home'
 import { mappedAngle } from './maps'
+import { roundOf, roundThrough } from './round'
 
 /** How far a map moves what stands at the origin. */
 const shiftOf = (map: Affine): Point => ({ x: map.e, y: map.f })
@@ -133,17 +133,14 @@ const roundHome: Home<RoundDimension> = {
     const { anchors, reach, turn } = round
     const [a, b, c] = anchors
     if (anchors.every((anchor) => tieHost(anchor) !== null && !carries(anchor))) {
-      // What it measures stays: its line is shifted, seen from the corner or the middle of the arc.
-      const by = shiftOf(map)
-      const away = subtract(b.last, a.last)
-      const out = cross(away, by) / (Math.hypot(away.x, away.y) || 1)
-      return {
-        ...round,
-        reach:
-          reach.in === 'paper'
-            ? { in: 'paper', paperMm: reach.paperMm + out / scale }
-            : { in: 'real', mm: reach.mm + out },
-      }
+      // What it measures stays: its line is shifted.
+      const arc = roundOf(round, [a.last, b.last, c.last])
+      if (!arc) return round
+      const out = reach.in === 'paper' ? reach.paperMm * scale : reach.mm
+      const from = round.measures === 'angle' ? 0 : arc.radius
+      const u = unitAt(turn ?? arc.from + arc.sweep / 2)
+      const held = add(arc.centre, times(u, from + out))
+      return { ...round, ...roundThrough(round.measures, arc, add(held, shiftOf(map)), scale) }
     }
     const tie = (anchor: Anchor): Anchor => mappedTie(anchor, mapping)
     return {

@@ -22,6 +22,7 @@ export type Lettering = (typeof LETTERINGS)[number]
 export interface Face {
   readonly name: FaceName
   readonly lettering: Lettering | 'signs'
+  readonly weight: Weight
   readonly widths: ReadonlyMap<number, number>
   readonly unitsPerEm: number
   /** Height of a capital letter as a part of the em. */
@@ -37,10 +38,7 @@ export const FACES = FACE_TABLES.map(({ name, font, subset, weight, lettering })
   lettering,
 }))
 
-interface FaceRow extends Face {
-  readonly weight: Weight
-}
-const ALL: readonly FaceRow[] = FACE_TABLES.map((table) => ({
+const ALL: readonly Face[] = FACE_TABLES.map((table) => ({
   name: table.name,
   lettering: table.lettering,
   weight: table.weight,

@@ -93,7 +93,7 @@ class Setting {
 
   constructor(
     private readonly size: number,
-    weight: Weight,
+    private readonly weight: Weight,
     private readonly lettering: Lettering,
   ) {
     this.faces = facesFor(lettering, weight)
@@ -166,10 +166,18 @@ class Setting {
     this.at = middle + wide / 2 + apart
   }
 
+  private struck(): TextRun[] {
+    if (this.main.weight >= this.weight) return this.runs
+    return this.runs.flatMap((run) => [run, { ...run, dx: run.dx + STRUCK_APART * this.size }])
+  }
+
   laid(): LaidText {
-    return { runs: this.runs, width: this.dx, missing: this.missing, standIn: this.standIn }
+    return { runs: this.struck(), width: this.dx, missing: this.missing, standIn: this.standIn }
   }
 }
+
+/** Letters of a lettering that has no bold ones are struck twice for them, so far apart, as a part of the em. */
+const STRUCK_APART = 0.028
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
 

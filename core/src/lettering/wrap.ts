@@ -21,21 +21,32 @@ export function wrapText(
   const lines: string[] = []
   for (const paragraph of text.split('\n')) {
     let line = ''
-    for (let word of paragraph.split(' ')) {
+    for (const word of paragraph.split(' ')) {
       if (fits(line ? `${line} ${word}` : word)) {
         line = line ? `${line} ${word}` : word
         continue
       }
       if (line) lines.push(line)
-      while (!fits(word) && word.length > 1) {
-        let count = word.length - 1
-        while (count > 1 && !fits(word.slice(0, count))) count--
-        lines.push(word.slice(0, count))
-        word = word.slice(count)
-      }
-      line = word
+      const parts = partsOfWord(word, fits)
+      lines.push(...parts.slice(0, -1))
+      line = parts.at(-1)!
     }
     lines.push(line)
   }
   return lines
+}
+
+/** A word in parts that each fit, one letter at least. */
+export function partsOfWord(word: string, fits: (part: string) => boolean): string[] {
+  if (fits(word)) return [word]
+  const parts: string[] = []
+  let part = ''
+  for (const letter of word) {
+    if (part !== '' && !fits(part + letter)) {
+      parts.push(part)
+      part = ''
+    }
+    part += letter
+  }
+  return [...parts, part]
 }

@@ -1,6 +1,5 @@
 export { groundBeneath, holdAnchor, openingPoint, type Ground, type Held } from './hold'
 export { TieFinder } from './find'
-export { roundMeasure, roundOf } from './round'
 export { OF_WALLS, meaningsOf, measuresTo, onWall } from './measured'
 export {
   carryFootings,

@@ -45,8 +45,8 @@ export function faceFile(name: FaceName): Buffer {
 
 const registered = new WeakMap<PDFKit.PDFDocument, Set<FaceName>>()
 
-/** Takes a face up in a document. */
-function useFace(doc: PDFKit.PDFDocument, face: FaceName): void {
+/** Takes a face up in a document; what is written next is set in it. */
+export function useFace(doc: PDFKit.PDFDocument, face: FaceName): void {
   let known = registered.get(doc)
   if (!known) registered.set(doc, (known = new Set()))
   if (!known.has(face)) {

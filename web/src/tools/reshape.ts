@@ -3,13 +3,13 @@ import {
   figureMoved,
   lineOfRow,
   noteWidth,
-  roundThrough,
   rowThrough,
+  type BoardHandle,
   type RowPart,
+  type WrittenPart,
 } from '@lamina/core/annotate'
 import { seenAround } from '@lamina/core/derive'
 import {
-  EditRefused,
   moveHandle,
   moveInView,
   setFigure,
@@ -19,11 +19,11 @@ import {
   tieDimensionPoint,
 } from '@lamina/core/edit'
 import { PARALLEL, cross, dot, unitAt, type Point } from '@lamina/core/geometry'
-import { standsIn } from '@lamina/core/kinds'
+import { roundOf, roundThrough, standsIn } from '@lamina/core/kinds'
 import { styleOf } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
-import type { Change, Dimension, Project, RoundDimension } from '@lamina/core/records'
-import { TieFinder, holdAnchor, roundOf } from '@lamina/core/ties'
+import type { AnyRecord, Change, Dimension, Project, RoundDimension } from '@lamina/core/records'
+import { TieFinder, holdAnchor } from '@lamina/core/ties'
 import type { PulledPart } from '@lamina/core/views'
 import { formatHeight } from '@lamina/core/units'
 import { foresee } from './preview'
@@ -45,7 +45,7 @@ export function reshapeTool(bench: Bench): Tool {
     step(given) {
       if (given.length > 0) return null
       const now = held()
-      if (now?.row) return ofRow(bench, now.row, now.at)
+      if (now?.written) return ofWritten(bench, now.written, now.at)
       return now?.part && now.from
         ? inView(bench, now.part, now.from, alone)
         : {
@@ -58,11 +58,7 @@ export function reshapeTool(bench: Bench): Tool {
       const now = bench.handle!
       const record = project.get(now.id)
       const pulled = held()
-      if (record?.kind === 'note')
-        return setNotes(project, [record.id], { widthPaperMm: noteWidth(record, to!, bench.scale) })
-      if (record?.kind === 'roundDimension' && pulled?.row) return pullRound(bench, project, record, to!)
-      if (record?.kind === 'dimension' && pulled?.row)
-        return pullRow(bench, project, record, pulled.row, pulled.at, to!)
+      if (record && pulled?.written) return pullWritten(bench, project, record, pulled, to!)
       return bench.scene.view === 'derived' && record && !standsIn(bench.board, record)
         ? moveInView(
             project,
@@ -90,9 +86,9 @@ export function reshapeTool(bench: Bench): Tool {
   })
 }
 
-/** What is asked for a part of a row of dimensions. */
-function ofRow(bench: Bench, row: RowPart, at: Point): Step {
-  switch (row.of) {
+/** What is asked for a part of annotation. */
+function ofWritten(bench: Bench, part: WrittenPart, at: Point): Step {
+  switch (part.of) {
     case 'point':
       return {
         ask: 'Point to what is to be measured instead.',
@@ -177,6 +173,20 @@ function inLineAt(bench: Bench, row: Dimension, to: Point): Dimension['offset'] 
   return null
 }
 
+/** A part of annotation brought elsewhere. */
+function pullWritten(
+  bench: Bench,
+  project: Project,
+  record: AnyRecord,
+  { written, at }: BoardHandle,
+  to: Point,
+): Change {
+  if (record.kind === 'note')
+    return setNotes(project, [record.id], { widthPaperMm: noteWidth(record, to, bench.scale) })
+  if (record.kind === 'roundDimension') return pullRound(bench, project, record, to)
+  return pullRow(bench, project, project.need('dimension', record.id), written as RowPart, at, to)
+}
+
 /** An angle or a round dimension made to run through a place. */
 function pullRound({ scene, scale }: Bench, project: Project, record: RoundDimension, to: Point): Change {
   const [a, b, c] = record.anchors.map((anchor) => holdAnchor(anchor, scene).point)
@@ -205,9 +215,6 @@ function pullRow(
           inLineAt(bench, dimension, to) ??
           rowThrough(dimension, scene, to, scale),
       )
-    case 'round':
-    case 'width':
-      throw new EditRefused('wrong-kind', 'That is no part of a row.')
     case 'figure':
       return setFigure(project, dimension.id, row.between, {
         moved: figureMoved(dimension, row.between, from, to, scale),

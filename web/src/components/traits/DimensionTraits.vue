@@ -252,15 +252,6 @@ const join = (): unknown =>
   cursor: pointer;
   padding: 2px;
 }
-.link {
-  border: none;
-  padding: 0;
-  background: none;
-  font: inherit;
-  color: rgb(var(--v-theme-primary));
-  text-decoration: underline;
-  cursor: pointer;
-}
 .point button:hover {
   background: rgba(var(--v-theme-primary), 0.12);
 }

@@ -7,8 +7,8 @@ import { useProject } from '../../store/project'
 import { ROUND } from '../choices'
 import FactRows from '../FactRows.vue'
 import NumberField from '../NumberField.vue'
+import SaidFields from './SaidFields.vue'
 import StyleChoice from './StyleChoice.vue'
-import TextField from '../TextField.vue'
 import type { CardProps } from './card'
 
 /** What an angle or a round dimension measures and says, and where it runs. */
@@ -20,8 +20,6 @@ const isAngle = computed(() => props.record.measures === 'angle')
 const rows = computed(() => [[isAngle.value ? 'Angle' : 'Measured', laid.value.told] as const])
 const set = (facts: RoundFacts, label = 'Angle or arc'): unknown =>
   store.edit(label, (project) => setRound(project, props.record.id, facts))
-const figure = computed(() => props.record.figure ?? {})
-const words = (text: string): string | null => text.trim() || null
 const reach = computed(() => {
   const { reach: now } = props.record
   return now.in === 'paper' ? now.paperMm : now.mm / scale.value
@@ -59,48 +57,10 @@ const REACH: Record<RoundDimension['measures'], string> = {
     :most="2000"
     @set="(paperMm) => set({ reach: { in: 'paper', paperMm } })"
   />
-  <TextField
-    label="In place of its figure"
-    :shown="figure.instead ?? ''"
-    @set="(text) => set({ figure: { instead: words(text) } }, 'Figure')"
-  />
-  <p v-if="figure.instead !== undefined" class="small">
-    It is underlined: {{ laid.told }} is measured.
-    <button
-      v-if="!figure.accepted"
-      type="button"
-      class="link"
-      @click="set({ figure: { accepted: true } }, 'It is meant so')"
-    >
-      It is meant so
-    </button>
-  </p>
-  <TextField
-    label="Before it"
-    :shown="figure.before ?? ''"
-    @set="(text) => set({ figure: { before: text || null } }, 'Figure')"
-  />
-  <TextField
-    label="After it"
-    :shown="figure.after ?? ''"
-    @set="(text) => set({ figure: { after: text || null } }, 'Figure')"
-  />
-  <TextField
-    label="Beneath it"
-    :shown="figure.beneath ?? ''"
-    @set="(text) => set({ figure: { beneath: words(text) } }, 'Figure')"
+  <SaidFields
+    :said="record.figure ?? {}"
+    :measured="laid.told"
+    @set="(figure) => set({ figure }, 'Figure')"
   />
   <StyleChoice :record="record" :chosen="chosen" />
 </template>
-
-<style scoped>
-.link {
-  border: none;
-  padding: 0;
-  background: none;
-  font: inherit;
-  color: rgb(var(--v-theme-primary));
-  text-decoration: underline;
-  cursor: pointer;
-}
-</style>

@@ -50,16 +50,3 @@ const others = computed(
     Give it to the other {{ others }} {{ WORDS[record.kind] }} here
   </button>
 </template>
-
-<style scoped>
-.link {
-  border: none;
-  padding: 0;
-  background: none;
-  font: inherit;
-  color: rgb(var(--v-theme-primary));
-  text-decoration: underline;
-  text-align: left;
-  cursor: pointer;
-}
-</style>

@@ -54,3 +54,30 @@ export function roundMeasure(measures: RoundDimension['measures'], arc: Arc | nu
       return arc.radius * Math.abs(arc.sweep)
   }
 }
+
+/**
+ * How a round dimension runs through a point: how far out, and for radii and diameters in which direction.
+ * @param scale real mm to one mm on paper
+ */
+export function roundThrough(
+  measures: RoundDimension['measures'],
+  arc: Arc,
+  through: Point,
+  scale: number,
+): Pick<RoundDimension, 'reach' | 'turn'> {
+  const away = subtract(through, arc.centre)
+  const far = size(away)
+  /** Half millimetres on paper. */
+  const paper = (mm: number): number => Math.round((mm / scale) * 2) / 2
+  switch (measures) {
+    case 'angle':
+      return { reach: { in: 'paper', paperMm: Math.max(1, paper(far)) } }
+    case 'arc':
+      return { reach: { in: 'paper', paperMm: paper(far - arc.radius) } }
+    case 'radius':
+    case 'diameter': {
+      const out = paper(far - arc.radius)
+      return { reach: { in: 'paper', paperMm: Math.max(0, out) }, turn: angleOf(away) }
+    }
+  }
+}
