@@ -24,6 +24,7 @@ const order = [
   'display',
   'derive',
   'annotate',
+  'gather',
   'sheets',
   'locate',
   'check',

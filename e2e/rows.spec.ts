@@ -241,3 +241,94 @@ test('angles, radii, diameters and lengths of arcs', async ({ page, server }) =>
     expect(made.reach).toEqual({ in: 'paper', paperMm: Math.round((away / 50) * 2) / 2 })
   })
 })
+
+test('all of a side, across and of rooms is dimensioned by one press, and kept up to date', async ({
+  page,
+  server,
+}) => {
+  const project = await newProject(page, { name: 'Sides' })
+  const surface = await room(page)
+  for (let i = 0; i < 3; i++) await page.keyboard.press('PageDown')
+  const thick = await thicknessOfWalls(server, project)
+  const rows = async () => stored(server, project, 'dimension')
+  const door = async (x: number, y: number): Promise<void> => {
+    const { length } = await stored(server, project, 'opening')
+    await stage(page, 'openings')
+    await tool(page, 'Door')
+    await surface.press(x, y)
+    await expect.poll(async () => (await stored(server, project, 'opening')).length).toBe(length + 1)
+    await putAway(page)
+  }
+  /** What the row says that is pressed. */
+  const figuresAt = async (x: number, y: number): Promise<string[]> => {
+    await putAway(page)
+    await surface.press(x, y)
+    const said = await traits(page).locator('.part .figure').allInnerTexts()
+    return said.map((text) => text.replace(/\s/g, ''))
+  }
+  const settled = page.locator('.matter', { hasText: 'can be brought up to date' })
+
+  await test.step('the south: openings, then the whole, one row beyond the other', async () => {
+    await door(1500, -thick / 2)
+    await stage(page, 'annotate')
+    await tool(page, 'Dimension all')
+    await page.keyboard.press('j')
+    await expect(page.getByText('J: to jambs')).toBeVisible()
+    await page.keyboard.press('j')
+    await surface.press(4000, -900)
+    await expect.poll(async () => (await rows()).length).toBe(2)
+    expect((await rows()).map(({ offset }) => offset)).toEqual([
+      { in: 'row', side: 'right', row: 0 },
+      { in: 'row', side: 'right', row: 1 },
+    ])
+    expect((await rows()).flatMap(({ anchors }) => anchors.map(({ to }) => to))).not.toContain('point')
+    const [opening] = await stored(server, project, 'opening')
+    const jamb = thick + 1500 - opening!.width / 2
+    expect(await figuresAt(5000, -thick - 500)).toEqual(
+      [jamb, opening!.width, 6000 + 2 * thick - jamb - opening!.width].map(String),
+    )
+    expect(await figuresAt(5000, -thick - 900)).toEqual([String(6000 + 2 * thick)])
+  })
+
+  await test.step('another door is offered, taken in by one press, and given back by one', async () => {
+    await door(4500, -thick / 2)
+    await stage(page, 'annotate')
+    await expect(settled).toContainText('1 row can be brought up to date')
+    await settled.getByRole('button', { name: 'Mend' }).click()
+    await expect(settled).toHaveCount(0)
+    expect(await figuresAt(5500, -thick - 500)).toHaveLength(5)
+    await page.keyboard.press('Control+z')
+    await expect(settled).toHaveCount(1)
+    await expect(traits(page).getByText('Made of the corners and openings of a side')).toBeVisible()
+    await traits(page).getByRole('button', { name: 'Leave it as it is' }).click()
+    await expect(settled).toHaveCount(0)
+  })
+
+  await test.step('across: walls by their faces, by their axes, as the line is pulled', async () => {
+    await putAway(page)
+    await tool(page, 'Dimension all')
+    await page.keyboard.press('a')
+    await page.keyboard.press('w')
+    await page.keyboard.press('w')
+    await surface.pull([-1500, 3000], [7500, 3100])
+    await expect.poll(async () => (await rows()).length).toBe(3)
+    expect((await rows())[2]!.offset).toEqual({ in: 'real', mm: 0 })
+    const [first] = (await rows())[2]!.anchors
+    expect(first).toMatchObject({ to: 'wallFace', side: 'axis' })
+    // Nothing is crossed out there: a sentence, and nothing is stored.
+    await surface.pull([-3000, 6000], [9000, 6000])
+    await expect(page.getByTestId('sentence')).toContainText('crosses less than two things')
+    expect(await rows()).toHaveLength(3)
+  })
+
+  await test.step('every room by its width and depth', async () => {
+    await page.keyboard.press('a')
+    await surface.press(2000, 2500)
+    await expect.poll(async () => (await rows()).length).toBe(5)
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await rows()).length).toBe(3)
+    await page.keyboard.press('a')
+    await page.keyboard.press('Enter')
+    await expect(page.getByTestId('sentence')).toContainText('make rooms first')
+  })
+})

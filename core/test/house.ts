@@ -345,12 +345,15 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       { to: 'wallCorner', wall: 'south', end: 'a', side: 'right', last: { x: -70, y: -70 } },
       { to: 'wallCorner', wall: 'south', end: 'b', side: 'right', last: { x: 8070, y: -70 } },
     ]),
-    dimensionOf('jambs', [
-      { to: 'wallCorner', wall: 'south', end: 'a', side: 'right', last: { x: -70, y: -70 } },
-      { to: 'opening', opening: 'door', at: 'start', side: 'right', last: { x: 1550, y: -70 } },
-      { to: 'opening', opening: 'door', at: 'end', side: 'right', last: { x: 2450, y: -70 } },
-      { to: 'wallFace', wall: 'south', side: 'right', along: 5000, last: { x: 5000, y: -70 } },
-    ]),
+    {
+      ...dimensionOf('jambs', [
+        { to: 'wallCorner', wall: 'south', end: 'a', side: 'right', last: { x: -70, y: -70 } },
+        { to: 'opening', opening: 'door', at: 'start', side: 'right', last: { x: 1550, y: -70 } },
+        { to: 'opening', opening: 'door', at: 'end', side: 'right', last: { x: 2450, y: -70 } },
+        { to: 'wallFace', wall: 'south', side: 'right', along: 5000, last: { x: 5000, y: -70 } },
+      ]),
+      gathers: { what: 'openings', side: 'right', known: ['door start', 'door end'] },
+    },
     dimensionOf('lines', [
       { to: 'item', item: 'line', edge: 0, part: 0, last: { x: 5000, y: 5200 } },
       { to: 'item', item: 'line', edge: 0, part: 1, last: { x: 6000, y: 5200 } },

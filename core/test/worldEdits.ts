@@ -1,3 +1,4 @@
+import { freshNews } from '../src/check'
 import { findRegion, draftField, sceneOf } from '../src/derive'
 import * as edit from '../src/edit'
 import { OF_WALLS } from '../src/ties'
@@ -8,6 +9,7 @@ import { handlesOf } from '../src/kinds'
 import { standardBlocks, standardDetails } from '../src/library'
 import { shapePath, turnAbout } from '../src/linework'
 import {
+  GATHERED,
   TIED_KINDS,
   drawnAs,
   lensKinds,
@@ -800,10 +802,37 @@ export const EDITS: { readonly [N in EditName]: Case } = {
               { in: 'row', side: pick % 2 ? 'left' : 'right', row: pick % 4 } as const,
             ][pick % 3]!,
             ...(pick % 4 ? {} : { style: world.some('annotationStyle', pick) }),
+            ...(pick % 3
+              ? {}
+              : {
+                  gathers: {
+                    what: GATHERED[pick % GATHERED.length]!,
+                    side: pick % 2 ? 'left' : 'right',
+                    known: [`${world.some('wall', pick)} a left`],
+                  } as const,
+                }),
           },
         ],
         world.makeId,
       ),
+  },
+  bringUpToDate: {
+    moves: 'things',
+    make: (world, { pick, name }) => {
+      const { project } = world
+      const own = freshNews(
+        project,
+        world.drawingId,
+        project.all('dimension').map(({ id }) => id),
+      )
+      const made = {
+        id: world.some('dimension', pick),
+        more: [world.tie(pick * 3)],
+        less: [pick % 4],
+        known: [name],
+      }
+      return edit.bringUpToDate(project, own.length > 0 && pick % 2 ? own : [made])
+    },
   },
   setRow: {
     moves: 'nothing',

@@ -204,6 +204,8 @@ function groundOf(anchor: Anchor, changed: Changed, scene: Scene, walls: WallsAh
       const frames = scene.view === 'derived' ? scene.frames : []
       return kind === 'wall' || kind === 'opening' ? scene : { ...putOr(anchor.of), frames }
     }
+    case 'lineInView':
+      return { ...putOr(anchor.of), frames: scene.view === 'derived' ? scene.frames : [] }
     case 'item':
       return putOr(anchor.item)
     case 'gridLine':

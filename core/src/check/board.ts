@@ -2,7 +2,9 @@ import { solving, type LevelSolver } from '../building'
 import { Follower, boundingField, bringingDerived, hatchAround, type News, type Scene } from '../derive'
 import { boxesMeet, type Box } from '../geometry'
 import type { Id, Project } from '../records'
+import { atOnce } from '../steps'
 import { draftedMatters } from './annotation'
+import { GatheredMatters } from './gathered'
 import { matterOn, type Found, type Matter } from './matter'
 import { RoomMatters } from './rooms'
 import { UnitMatters } from './units'
@@ -18,6 +20,7 @@ export class BoardMatters {
   private readonly ofDrafted = new Map<Id, readonly Found[]>()
   private readonly rooms = new RoomMatters()
   private readonly units = new UnitMatters()
+  private readonly gathered = new GatheredMatters()
   private ofRooms: readonly Found[] = []
   /** Hatches that follow whatever bounds them, and where that may lie. */
   private readonly hatches = new Map<Id, Box>()
@@ -106,10 +109,11 @@ export class BoardMatters {
       if (++this.looked % IN_STEP === 0) yield
     }
     const ofUnits = yield* this.units.steps(project, board)
+    const ofRows = yield* this.gathered.steps(scene)
     const inOrder = (kept: ReadonlyMap<Id, readonly Found[]>): Found[] =>
       [...kept].sort(([p], [q]) => project.placeOf(p) - project.placeOf(q)).flatMap(([, found]) => found)
-    return [...inOrder(this.ofWalls), ...this.ofRooms, ...ofUnits, ...inOrder(this.ofDrafted)].map((found) =>
-      matterOn(board, found),
+    return [...inOrder(this.ofWalls), ...this.ofRooms, ...ofUnits, ...ofRows, ...inOrder(this.ofDrafted)].map(
+      (found) => matterOn(board, found),
     )
   }
 }
@@ -134,9 +138,5 @@ export function mattersOf(scene: Scene): BoardMatters {
 
 /** Open matters of one drawing or sheet as it is now. */
 export function settleBoard(scene: Scene): Matter[] {
-  const steps = mattersOf(scene).steps(scene)
-  for (;;) {
-    const { done, value } = steps.next()
-    if (done) return value
-  }
+  return atOnce(mattersOf(scene).steps(scene))
 }

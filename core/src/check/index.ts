@@ -1,4 +1,5 @@
 export type { Matter, Stage } from './matter'
+export { freshNews } from './gathered'
 export { BoardMatters, mattersOf, settleBoard } from './board'
 export { settleSheets } from './sheets'
 export { settlingBuilding } from './building'

@@ -4,7 +4,7 @@ import { standsIn } from '../kinds'
 import { isInReach } from '../library'
 import { ChangeLog, type AnyRecord, type Id } from '../records'
 import type { Entries, FieldEdge, FieldGuide, FieldOf, FieldSource, FieldSpot } from './fieldEntries'
-import { derivedField } from './derivedField'
+import { derivedField, lineFields } from './derivedField'
 import { FIELDS } from './fields'
 import { Follower, type News } from './news'
 import { recordsIn, type Kept, type Scene } from './scene'
@@ -98,9 +98,11 @@ export class DraftField {
 
   /** Something of a derived drawing is in it. */
   private sees = false
+  /** Levels and grid lines of which a line runs through it. */
+  private lines: ReadonlySet<Id> = new Set()
 
-  /** What of the building is seen in a derived drawing is snapped to line by line. */
-  private seeDerived(derived: News['derived']): void {
+  /** What of the building is seen in a derived drawing is snapped to line by line, the lines of levels and the grid too. */
+  private seeDerived(derived: News['derived'], scene: Scene): void {
     if (!derived) {
       if (this.sees) for (const id of [...this.held.keys()]) if (id.startsWith(DERIVED)) this.put(id, null)
       this.sees = false
@@ -109,18 +111,24 @@ export class DraftField {
     this.sees = true
     const { now, changed } = derived
     const put = (id: Id): void => this.put(DERIVED + id, derivedField(now, id))
+    // They bound nothing.
+    const lines: ReadonlyMap<Id, FieldSource> = this.everything ? new Map() : lineFields(scene, now)
+    for (const [id, source] of lines) this.put(DERIVED + id, source)
+    for (const id of this.lines) if (!lines.has(id)) this.put(DERIVED + id, null)
+    this.lines = new Set(lines.keys())
     if (changed) {
       for (const id of changed) put(id)
       return
     }
-    const ids = new Set([...now.things.keys(), ...now.cut.ids()])
-    for (const id of ids) put(id)
+    const ids = new Set([...now.things.keys(), ...now.cut.ids(), ...this.lines])
+    for (const id of now.things.keys()) put(id)
+    for (const id of now.cut.ids()) put(id)
     for (const id of [...this.held.keys()])
       if (id.startsWith(DERIVED) && !ids.has(id.slice(DERIVED.length))) this.put(id, null)
   }
 
   private *see({ scene, building, records, walls, derived }: News): Steps {
-    if (!(scene.view === 'derived' && scene.beneath)) this.seeDerived(derived)
+    if (!(scene.view === 'derived' && scene.beneath)) this.seeDerived(derived, scene)
     const { project, board } = scene
     const source = (record: AnyRecord): FieldSource | null => {
       const field = FIELDS[record.kind] as FieldOf<AnyRecord> | null

@@ -10,23 +10,33 @@ import {
   type View,
 } from '../records'
 import { drawnOver } from '../views'
+import { MOST_POINTS } from './dimensions'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 import { wordsOf } from './words'
 
 /**
- * Rows of dimensions on a board. Refused without two points to measure between.
- * @refuses nonsense, nothing
+ * Rows of dimensions on a board. Refused without two points to measure between, or with more than a row takes.
+ * @refuses nonsense, nothing, too-many
  */
 export function addDimensions(
   project: Project,
   drawing: Id,
-  rows: readonly Pick<Dimension, 'anchors' | 'direction' | 'axis' | 'offset' | 'style' | 'from'>[],
+  rows: readonly Pick<
+    Dimension,
+    'anchors' | 'direction' | 'axis' | 'offset' | 'style' | 'from' | 'gathers'
+  >[],
   makeId: MakeId,
 ): Change {
   needBoard(project, drawing)
   if (rows.some(({ anchors }) => anchors.length < 2))
     throw new EditRefused('nothing', 'Point to two places to measure between.')
+  const most = Math.max(...rows.map(({ anchors }) => anchors.length))
+  if (most > MOST_POINTS)
+    throw new EditRefused(
+      'too-many',
+      `A row of ${most.toLocaleString('en')} points: a dimension has at most ${MOST_POINTS}. Measure a part of it.`,
+    )
   return storing(
     project,
     ...rows.map((row): Dimension => ({ ...row, id: makeId(), kind: 'dimension', drawing })),

@@ -243,6 +243,46 @@ export function tieDimensionPoint(
   return storing(project, made)
 }
 
+/** What a row is brought up to date with. */
+export interface RowNews {
+  readonly id: Id
+  /** What it takes in. */
+  readonly more: readonly Anchor[]
+  /** The points it lets go, by their numbers. */
+  readonly less: readonly number[]
+  /** What it knows of from now on. */
+  readonly known: readonly string[]
+}
+
+/**
+ * Rows with what is new of the things they were made of, and without what is no more.
+ * @refuses gone, last, locked, nonsense, nothing, too-many
+ */
+export function bringUpToDate(project: Project, news: readonly RowNews[]): Change {
+  refuseLocked(
+    project,
+    news.map(({ id }) => id),
+  )
+  return storing(
+    project,
+    ...news.map(({ id, more, less, known }): Dimension => {
+      const row = project.need('dimension', id)
+      if (!row.gathers) throw new EditRefused('nothing', 'This row was made point by point.')
+      const kept = row.anchors.flatMap((_, i) => (less.includes(i) ? [] : [i]))
+      const count = kept.length + more.length
+      if (count < 2) throw new EditRefused('last', 'A dimension measures between two points at least.')
+      if (count > MOST_POINTS)
+        throw new EditRefused('too-many', `A dimension has at most ${MOST_POINTS} points.`)
+      const without = withPoints(row, kept)
+      return {
+        ...without,
+        anchors: [...without.anchors, ...more],
+        gathers: { ...row.gathers, known: [...known] },
+      }
+    }),
+  )
+}
+
 /**
  * Rows whose figures are all measured from one of their points, or one after the other.
  * @param from which point of each: its first or last along it as it is read, or one of a single row by its number; null: one
@@ -296,9 +336,11 @@ export function splitDimension(
   if (place <= 0 || place >= order.length - 1)
     throw new EditRefused('nothing', 'A row is parted at one of the points between its ends.')
   const rest = makeId()
+  // Neither is the row of all that it was made of any more.
+  const { gathers: _, ...parted } = dimension
   const sides = [order.slice(0, place + 1), order.slice(place)].map((side) =>
     withPoints(
-      dimension,
+      parted,
       [...side].sort((i, k) => i - k),
       index,
     ),

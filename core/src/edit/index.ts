@@ -91,7 +91,9 @@ export { setNotes, setWords, type NoteLook } from './words'
 export { together } from './outcome'
 export { addDimensions, addLeader, addLevelMark, addNote } from './annotation'
 export {
+  SAME_PLACE,
   addDimensionPoint,
+  bringUpToDate,
   dropDimensionPoint,
   joinDimensions,
   setDatum,
@@ -101,6 +103,7 @@ export {
   spreadRows,
   tieDimensionPoint,
   type FigureFacts,
+  type RowNews,
 } from './dimensions'
 export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'

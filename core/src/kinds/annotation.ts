@@ -72,13 +72,15 @@ function shiftedRow(dimension: Dimension, by: number, scale: number): Dimension[
   }
 }
 
+const otherSide = (side: 'left' | 'right'): 'left' | 'right' => (side === 'left' ? 'right' : 'left')
+
 /** The same row on the other side of what it measures. */
 export function turnedOver(offset: Dimension['offset']): Dimension['offset'] {
   switch (offset.in) {
     case 'row':
-      return { ...offset, side: offset.side === 'left' ? 'right' : 'left' }
+      return { ...offset, side: otherSide(offset.side) }
     case 'line':
-      return { in: 'row', side: offset.side === 'left' ? 'right' : 'left', row: 0 }
+      return { in: 'row', side: otherSide(offset.side), row: 0 }
     case 'paper':
       return { in: 'paper', paperMm: -offset.paperMm }
     case 'real':
@@ -110,6 +112,9 @@ function mappedDimension(dimension: Dimension, mapping: Mapping): Dimension {
     anchors: dimension.anchors.map((anchor) => mappedTie(anchor, mapping)),
     direction: mappedAngle(map, dimension.direction),
     offset: mappedRow(dimension, map),
+    ...(dimension.gathers && mirrors(map)
+      ? { gathers: { ...dimension.gathers, side: otherSide(dimension.gathers.side) } }
+      : {}),
   }
 }
 

@@ -82,6 +82,12 @@ export const anchorSchema = z.discriminatedUnion('to', [
     last: pointSchema,
   }),
   z.strictObject({
+    /** The line of a level or of the grid in a view from the side, where that runs through the place it had last. */
+    to: z.literal('lineInView'),
+    of: idSchema,
+    last: pointSchema,
+  }),
+  z.strictObject({
     to: z.literal('gridLine'),
     gridLine: idSchema,
     /** Part of the way from its start to its end. */
@@ -114,6 +120,31 @@ export const figureSchema = z.strictObject({
   equal: z.literal(true).optional(),
   /** So far from where it stands by itself, along the row and over it, paper mm. */
   moved: pointSchema.optional(),
+})
+
+/**
+ * What a row takes in by itself. In plans, of a side of a building: its corners with the jambs or the centres of its openings,
+ * its corners, its whole length. Everything between its ends that it crosses. Grid lines. In views from the side: floors with
+ * sills, heads and eaves, floors with eaves and ridges, the whole height.
+ */
+export const GATHERED = [
+  'openings',
+  'centres',
+  'corners',
+  'overall',
+  'crossed',
+  'grid',
+  'sills and heads',
+  'floors',
+  'whole height',
+] as const
+
+const gatherSchema = z.strictObject({
+  what: z.enum(GATHERED),
+  /** The side of what it measures that this is of. */
+  side: z.enum(['left', 'right']),
+  /** What it knew when it was made or brought up to date last: what it has not of that was taken out by hand. */
+  known: z.array(z.string().max(160)).max(1000),
 })
 
 export const dimensionSchema = z.strictObject({
@@ -151,6 +182,8 @@ export const dimensionSchema = z.strictObject({
   ]),
   /** Running: all its figures are measured from this point, which has the mark of an origin. */
   from: anchorNumber.optional(),
+  /** What it was made of, and is brought up to date with. */
+  gathers: gatherSchema.optional(),
   /** Somebody has said that it is meant to go to finished faces, to structure or to axes by turns. */
   mixed: z.literal(true).optional(),
   /** What is said of some of its figures. */
@@ -241,6 +274,8 @@ export const levelMarkSchema = z.strictObject({
 
 export type Anchor = z.infer<typeof anchorSchema>
 export type Dimension = z.infer<typeof dimensionSchema>
+export type Gathered = (typeof GATHERED)[number]
+export type Gathers = z.infer<typeof gatherSchema>
 export type Figure = z.infer<typeof figureSchema>
 export type Leader = z.infer<typeof leaderSchema>
 export type LevelMark = z.infer<typeof levelMarkSchema>

@@ -21,7 +21,18 @@ export {
   type Light,
   type Opening,
 } from './openings'
-export type { Anchor, Dimension, Figure, Leader, LevelMark, Note, RoundDimension } from './annotation'
+export { GATHERED } from './annotation'
+export type {
+  Anchor,
+  Dimension,
+  Figure,
+  Gathered,
+  Gathers,
+  Leader,
+  LevelMark,
+  Note,
+  RoundDimension,
+} from './annotation'
 export { TIED_KINDS, anchorsOf, isTied, withTies, type Tied, type TiedKind } from './tied'
 export type { Drawing, DrawingOf, StandingView, View } from './drawing'
 export { keptThingKinds, type KeptThing, type KeptDetail } from './keptDetail'

@@ -1,4 +1,4 @@
-import type { Anchor } from './annotation'
+import type { Anchor, Gathers } from './annotation'
 import type { Drawing, DrawingOf, StandingView } from './drawing'
 import type { KeptDetail } from './keptDetail'
 import type { LensRule } from './lens'
@@ -108,6 +108,7 @@ export function tieHost(anchor: Anchor): Id | null {
       return anchor.gridLine
     case 'edge':
     case 'cut':
+    case 'lineInView':
       return anchor.of
   }
 }
@@ -255,9 +256,19 @@ const LEVEL_MARK: Loose<RecordOf<'levelMark'>> = {
   },
 }
 
+/** What a row knows of begins with the id of a thing: what that turned into is known in its place. */
+function knowing(gathers: Gathers, became: Carrying['became']): Gathers {
+  const known = gathers.known.flatMap((key) => {
+    const [id, ...rest] = key.split(' ')
+    return (became(id!) ?? [id!]).map((now) => [now, ...rest].join(' '))
+  })
+  return known.every((key, i) => key === gathers.known[i]) ? gathers : { ...gathers, known }
+}
+
 const DIMENSION: Loose<RecordOf<'dimension'>> = {
   ids: ({ anchors, offset }) => [...hosts(anchors), ...(offset.in === 'line' ? [offset.of] : [])],
-  carried(dimension, { tie, became }) {
+  carried(was, { tie, became }) {
+    const dimension = was.gathers ? { ...was, gathers: knowing(was.gathers, became) } : was
     const { offset } = dimension
     const anchors = dimension.anchors.map(tie)
     if (offset.in !== 'line') return { ...dimension, anchors }

@@ -230,6 +230,7 @@ function carriedTie(anchor: Anchor, fates: Fates, ground: () => Ground): Anchor 
       return { ...anchor, item: fate.parts[0]!.id, last: fate.at(anchor.last) }
     case 'edge':
     case 'cut':
+    case 'lineInView':
       // Where it is in the drawing follows from what it is now.
       return { ...anchor, of: fate.parts[0]!.id }
     case 'point':

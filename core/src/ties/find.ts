@@ -24,7 +24,7 @@ import {
 import { areasOf, centreOf, edgesOfRecord, standsIn, tiedWhen } from '../kinds'
 import { type Anchor, type AnyRecord, type Board, type Id, type Placement, hostsOf } from '../records'
 import { roomsOf, spacesOf } from '../rooms'
-import { derivedSource, drawnOver, insideInPicture, tiesInPicture } from '../views'
+import { derivedSource, drawnOver, insideInPicture, linesAt, tiesInPicture } from '../views'
 import { groundBeneath, holdAnchor, type Ground } from './hold'
 
 /** Points nearer than this to a host are tied to it, mm. */
@@ -100,7 +100,8 @@ export class TieFinder {
     const { project, frames = [] } = this.under
     const board = drawnOver(project, this.board)
     if (frames.length === 0 || board.kind !== 'drawing') return []
-    return tiesInPicture(project, frames, derivedSource(project).of(board.id, false), p, TIE)
+    const seen = tiesInPicture(project, frames, derivedSource(project).of(board.id, false), p, TIE)
+    return [...seen, ...linesAt(project, frames, p, TIE)]
   }
 
   private derivedWithin(p: Point): Anchor | null {
@@ -166,6 +167,7 @@ export class TieFinder {
   }
 
   private gridAt(p: Point): Anchor[] {
+    if (this.under.frames) return []
     return this.ground.project.all('gridLine').flatMap((line): Anchor[] => {
       const part = partAt(straight(line.a, line.b), p)
       return Math.abs(part) < 1000 ? [{ to: 'gridLine', gridLine: line.id, part, last: p }] : []

@@ -2,7 +2,7 @@ import { asideOf, atWall, type LevelSolver, type OfWall, type SolvedWall } from 
 import { applyTo, placing, pointOn, straight, type Point } from '../geometry'
 import { centreOf, edgesOfRecord } from '../kinds'
 import type { Anchor, Opening, Project } from '../records'
-import { cutPlace, edgePlace, type Frame } from '../views'
+import { cutPlace, edgePlace, placeOnLine, type Frame } from '../views'
 
 export interface Held {
   readonly point: Point
@@ -74,6 +74,10 @@ export function holdAnchor(anchor: Anchor, ground: Ground): Held {
     }
     case 'edge': {
       const point = edgePlace(project, frames, anchor)
+      return point ? { point, held: true } : kept
+    }
+    case 'lineInView': {
+      const point = placeOnLine(project, frames, anchor)
       return point ? { point, held: true } : kept
     }
     case 'cut': {

@@ -1,6 +1,7 @@
-import { cross, unitAt, type Box, type Point } from '../geometry'
-import type { AnyRecord, DrawingOf, GridLine, Id, StandingView } from '../records'
+import { cross, distance, unitAt, type Box, type Point } from '../geometry'
+import type { Anchor, AnyRecord, DrawingOf, GridLine, Id, Project, StandingView } from '../records'
 import type { Looking } from '../space'
+import { isUpright, type Frame } from './frame'
 
 type Standing = DrawingOf<StandingView>
 
@@ -57,3 +58,34 @@ export function lineInView(
   const x = gridAcross(record, looking)
   return x === null ? null : { from: { x, y: extent.minY - from! }, to: { x, y: extent.maxY + to! } }
 }
+
+/** Where the line of a level or a grid line runs through a picture that looks from the side, nearest to a place. */
+function onLineInView(record: AnyRecord | undefined, frames: readonly Frame[], p: Point): Point | null {
+  if (record?.kind !== 'level' && record?.kind !== 'gridLine') return null
+  let best: Point | null = null
+  for (const frame of frames) {
+    if (!isUpright(frame)) continue
+    const across = record.kind === 'level' ? null : gridAcross(record, frame.looking)
+    if (record.kind === 'gridLine' && across === null) continue
+    const at =
+      record.kind === 'level'
+        ? { x: p.x, y: record.elevation + frame.offset.y }
+        : { x: across! + frame.offset.x, y: p.y }
+    if (!best || distance(at, p) < distance(best, p)) best = at
+  }
+  return best
+}
+
+/** Where an anchor to such a line holds now; null: there is none. */
+export const placeOnLine = (
+  project: Project,
+  frames: readonly Frame[],
+  { of, last }: Extract<Anchor, { to: 'lineInView' }>,
+): Point | null => onLineInView(project.get(of), frames, last)
+
+/** The lines of levels and grid lines that run through a place of a picture. */
+export const linesAt = (project: Project, frames: readonly Frame[], p: Point, reach: number): Anchor[] =>
+  [...project.all('level'), ...project.all('gridLine')].flatMap((record): Anchor[] => {
+    const at = onLineInView(record, frames, p)
+    return at && distance(at, p) <= reach ? [{ to: 'lineInView', of: record.id, last: at }] : []
+  })

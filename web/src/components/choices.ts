@@ -1,4 +1,5 @@
 import type { OfWall } from '@lamina/core/building'
+import type { Gathered } from '@lamina/core/records'
 
 /** What of walls rows of dimensions measure to. */
 export const MEASURES: readonly { readonly value: OfWall; readonly title: string }[] = [
@@ -6,6 +7,18 @@ export const MEASURES: readonly { readonly value: OfWall; readonly title: string
   { value: 'structure', title: 'Structure' },
   { value: 'axis', title: 'Axes' },
 ]
+/** What a row was made of. */
+export const GATHERED_WORDS: Readonly<Record<Gathered, string>> = {
+  openings: 'the corners and openings of a side',
+  centres: 'the corners of a side and the centres of its openings',
+  corners: 'the corners of a side',
+  overall: 'the whole of a side',
+  crossed: 'what it crosses',
+  grid: 'the grid lines',
+  'sills and heads': 'floors, sills, heads and eaves',
+  floors: 'floors, eaves and ridges',
+  'whole height': 'the whole height',
+}
 /** What of arcs is measured. */
 export const ROUND = [
   { value: 'radius', title: 'Radius' },

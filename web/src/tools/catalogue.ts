@@ -6,6 +6,7 @@ import { EDGE_TOOLS } from './edges'
 import type { ToolEntry } from './entry'
 import { FABRIC_TOOLS } from './fabric'
 import { FILL_TOOLS } from './fill'
+import { GATHER_TOOLS } from './gather'
 import { NOTE_TOOLS } from './leader'
 import { LEVEL_MARK_TOOLS } from './levelMark'
 import { MEASURE_TOOLS } from './measure'
@@ -44,6 +45,7 @@ const TABLE = {
   ...FILL_TOOLS,
   ...BLOCK_TOOLS,
   ...DIMENSION_TOOLS,
+  ...GATHER_TOOLS,
   ...ARC_DIMENSION_TOOLS,
   ...LEVEL_MARK_TOOLS,
   ...NOTE_TOOLS,

@@ -14,6 +14,7 @@ import {
 } from '@lamina/core/annotate'
 import type { OfWall } from '@lamina/core/building'
 import {
+  SAME_PLACE,
   addDimensionPoint,
   addDimensions,
   dropDimensionPoint,
@@ -28,9 +29,6 @@ import { OF_WALLS, TieFinder, holdAnchor, measuresTo } from '@lamina/core/ties'
 import { foresee } from './preview'
 import { styled, type Bench, type Located, type Tool } from './tool'
 import type { ToolEntry } from './entry'
-
-/** Points nearer than this are one, mm. */
-const SAME_PLACE = 0.5
 
 /** What the next press of W measures to. */
 const MEASURED: Record<OfWall | 'pointed', string> = {

@@ -1,4 +1,5 @@
 import type { OfWall } from '@lamina/core/building'
+import type { WantedRows } from '@lamina/core/gather'
 import { TIMBER_SIZES, openingTypeOf, usualBand } from '@lamina/core/library'
 import type { MeasuredTo } from '@lamina/core/locate'
 import type {
@@ -67,6 +68,8 @@ export interface LastValues {
   reads: 'chain' | 'running'
   /** What of walls they measure to; null: to what is pointed to. */
   measures: OfWall | null
+  /** Which rows a side of a building gets. */
+  gathers: WantedRows
   /** Dimension rows get an overall one, one row further out. */
   overall: boolean
   roundRadius: number
@@ -120,6 +123,7 @@ export function firstValues(system: UnitSystem): LastValues {
     round: 'radius',
     reads: 'chain',
     measures: null,
+    gathers: { openings: 'jambs', corners: true, grid: true, overall: true },
     overall: true,
     roundRadius: mm(300, 12),
     bevel: [mm(100, 4), mm(100, 4)],

@@ -5,6 +5,7 @@ import ColumnOptions from './ColumnOptions.vue'
 import DimensionOptions from './DimensionOptions.vue'
 import DormerOptions from './DormerOptions.vue'
 import FramingOptions from './FramingOptions.vue'
+import GatherOptions from './GatherOptions.vue'
 import HatchOptions from './HatchOptions.vue'
 import OverheadOptions from './OverheadOptions.vue'
 import RailOptions from './RailOptions.vue'
@@ -35,6 +36,7 @@ export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
   overhead: OverheadOptions,
   hatch: HatchOptions,
   dimension: DimensionOptions,
+  gather: GatherOptions,
   radius: RoundOptions,
   section: startOf('section'),
   elevation: startOf('elevation'),

@@ -23,7 +23,7 @@ import NumberField from '../NumberField.vue'
 import FigureFields from './FigureFields.vue'
 import StyleChoice from './StyleChoice.vue'
 import type { CardProps } from './card'
-import { MEASURES, READS } from '../choices'
+import { GATHERED_WORDS, MEASURES, READS } from '../choices'
 
 /** What a dimension measures and says, where its row runs, and how it is drawn. */
 const props = defineProps<CardProps<'dimension'>>()
@@ -97,6 +97,11 @@ const setMeasured = (on: OfWall): unknown =>
 const acceptMixed = (): unknown =>
   store.edit('It is meant so', (project) => setFacts(project, 'dimension', ids.value, { mixed: true }))
 
+const letBe = (): unknown =>
+  store.edit('Row left as it is', (project) =>
+    setFacts(project, 'dimension', ids.value, { gathers: undefined }),
+  )
+
 const takeOut = (index: number): unknown =>
   store.edit('Point of a dimension', (project) => dropDimensionPoint(project, props.record.id, index))
 const part = (index: number): unknown =>
@@ -169,6 +174,10 @@ const join = (): unknown =>
   <p v-if="measured === 'mixed' && !record.mixed" class="small">
     Here it goes to one, there to another.
     <button type="button" class="link" @click="acceptMixed">It is meant so</button>
+  </p>
+  <p v-if="record.gathers" class="small">
+    Made of {{ GATHERED_WORDS[record.gathers.what] }}: what is new of that can be taken in.
+    <button type="button" class="link" @click="letBe">Leave it as it is</button>
   </p>
   <v-select label="Its row runs" :items="runs" :model-value="offset.in" @update:model-value="setRuns" />
   <template v-if="offset.in === 'row'">
