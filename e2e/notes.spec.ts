@@ -4,6 +4,7 @@ import {
   expect,
   newProject,
   putAway,
+  room,
   saved,
   stage,
   stored,
@@ -95,5 +96,73 @@ test('notes are set, marked, broken and pulled; leaders stand in line', async ({
       6,
     )
     await putAway(page)
+  })
+})
+
+test('a leader with several tips, from its text; what is tied to nothing is tied by pointing', async ({
+  page,
+  server,
+}) => {
+  const project = await newProject(page, { name: 'Tips' })
+  const surface = await room(page)
+  for (let i = 0; i < 3; i++) await page.keyboard.press('PageDown')
+  const leaders = async () => stored(server, project, 'leader')
+  await stage(page, 'annotate')
+
+  await test.step('from the text outwards', async () => {
+    await tool(page, 'Leader')
+    await page.keyboard.press('s')
+    await expect(page.getByText('Point to where the note stands')).toBeVisible()
+    await surface.press(3000, 2500)
+    await surface.press(1000, 0)
+    await surface.type('Blockwork')
+    await expect.poll(async () => (await leaders()).length).toBe(1)
+    const [made] = await leaders()
+    expect(made!.elbowPaperMm.x).toBeCloseTo(2000 / 50, 0)
+    expect(made!.elbowPaperMm.y).toBeCloseTo(2500 / 50, 0)
+    await page.keyboard.press('s')
+  })
+
+  await test.step('pressed with the tool it is given other tips, and they are taken away', async () => {
+    await surface.press(2000, 1250)
+    await expect(page.getByText('Point to what else the note is about')).toBeVisible()
+    await surface.press(6000, 1500)
+    await expect.poll(async () => (await leaders())[0]!.more?.length).toBe(1)
+    await surface.press(4500, 0)
+    await expect.poll(async () => (await leaders())[0]!.more?.length).toBe(2)
+    await surface.press(6000, 1500)
+    await expect.poll(async () => (await leaders())[0]!.more?.length).toBe(1)
+    await putAway(page)
+  })
+
+  await test.step('its tip and its text are pulled; the text stays when the tip is', async () => {
+    const before = (await leaders())[0]!.elbowPaperMm
+    await surface.press(2000, 1250)
+    await surface.press(1000, 0)
+    await surface.press(2000, 0)
+    await expect.poll(async () => (await leaders())[0]!.elbowPaperMm.x).toBeCloseTo(before.x - 20, 1)
+    await surface.press(3000, 2500)
+    await surface.press(3400, 3000)
+    await expect.poll(async () => Math.round((await leaders())[0]!.elbowPaperMm.y)).toBe(60)
+    await putAway(page)
+  })
+
+  await test.step('one that points to nothing is told, and tied by pointing', async () => {
+    await tool(page, 'Leader')
+    await surface.press(-2500, 2000)
+    await surface.press(-2200, 3000)
+    await surface.type('Loose')
+    await expect.poll(async () => (await leaders()).length).toBe(2)
+    await putAway(page)
+    const matter = page.locator('.matter', { hasText: 'A leader points to nothing' })
+    await expect(matter).toHaveCount(1)
+    await surface.press(-2350, 2500)
+    await expect(page.getByTestId('loose')).toContainText('It is tied to nothing.')
+    await page.getByRole('button', { name: 'Point to what it belongs to' }).click()
+    await expect(page.getByText('Point to what it is to hold on to.').first()).toBeVisible()
+    await surface.press(0, 2000)
+    await expect.poll(async () => (await leaders())[1]!.tip.to).toBe('wallFace')
+    await expect(matter).toHaveCount(0)
+    await expect(page.getByTestId('loose')).toHaveCount(0)
   })
 })

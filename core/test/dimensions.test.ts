@@ -11,7 +11,7 @@ import {
   setRow,
   splitDimension,
   spreadRows,
-  tieDimensionPoint,
+  tieAgain,
 } from '../src/edit'
 import type { Anchor, Change, Dimension, Project } from '../src/records'
 import { PLAN, projectWith, wall } from './wallFixture'
@@ -50,14 +50,12 @@ describe('the points of a row', () => {
     expect(says(project, 'c')).toEqual(['1000', '2000', '2000', '4000 clear'])
     doing(project, dropDimensionPoint(project, 'c', 1))
     expect(says(project, 'c')).toEqual(['3000', '2000', '4000 clear'])
-    doing(project, tieDimensionPoint(project, on(project), 'c', 2, at(9500)))
+    doing(project, tieAgain(project, on(project), 'c', 2, at(9500), 50))
     expect(says(project, 'c')).toEqual(['3000', '2000', '4500 clear'])
     expect(() => addDimensionPoint(project, on(project), 'c', at(3000.2))).toThrow(
       'has a point there already',
     )
-    expect(() => tieDimensionPoint(project, on(project), 'c', 2, at(0.1))).toThrow(
-      'has a point there already',
-    )
+    expect(() => tieAgain(project, on(project), 'c', 2, at(0.1), 50)).toThrow('has a point there already')
     expect(() => dropDimensionPoint(project, 'c', 9)).toThrow('no such point')
     const two = projectWith(PLAN, chain('c', [0, 1000]))
     expect(() => dropDimensionPoint(two, 'c', 0)).toThrow('Remove it instead')
@@ -247,7 +245,7 @@ describe('what is said of a figure', () => {
     for (const part of [0, 1]) doing(project, setFigure(project, 'c', [part, part + 1], { equal: true }))
     expect(says(project, 'c')).toEqual(['EQ', 'EQ', '3000'])
     expect(matters()).toEqual([])
-    doing(project, tieDimensionPoint(project, on(project), 'c', 1, at(1100)))
+    doing(project, tieAgain(project, on(project), 'c', 1, at(1100), 50))
     expect(matters()).toEqual(['Parts of a row that say they are equal are not: 1 100 and 900.'])
   })
 })

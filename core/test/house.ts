@@ -410,6 +410,7 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       kind: 'leader',
       drawing: PLAN,
       tip: { to: 'inside', item: 'tiles', last: { x: 6500, y: 800 } },
+      more: [{ to: 'item', item: 'line', edge: 0, part: 0.5, last: { x: 5500, y: 5200 } }],
       elbowPaperMm: { x: 20, y: 20 },
       text: 'Tiles',
     },

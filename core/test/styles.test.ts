@@ -65,7 +65,7 @@ describe('annotation styles', () => {
   })
   it('end leaders with a dot, a head or nothing', () => {
     const ends = (tip: 'dot' | 'arrow' | 'bare'): string[] =>
-      drawLeader(null, points[0]!, { x: 10, y: 0 }, 'N', 50, { ...STANDARD_STYLE, tip }).map(
+      drawLeader(null, [points[0]!], { x: 10, y: 0 }, 'N', 50, { ...STANDARD_STYLE, tip }).map(
         ({ kind }) => kind,
       )
     expect(ends('dot')).toEqual(['line', 'disc', 'text'])

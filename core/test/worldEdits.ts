@@ -880,16 +880,37 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make: (world, { pick }) =>
       edit.dropDimensionPoint(world.project, world.some('dimension', pick), pick % 4),
   },
-  tieDimensionPoint: {
+  tieAgain: {
     moves: 'things',
-    make: (world, { pick }) =>
-      edit.tieDimensionPoint(
+    make: (world, { pick, a }) =>
+      edit.tieAgain(
         world.project,
         onBoard(world),
-        world.some('dimension', pick),
+        world.some(TIED_KINDS[pick % TIED_KINDS.length]!, pick),
         pick % 3,
-        world.tie(pick * 13 + 1),
+        world.tie(pick * 3 + Math.round(a)),
+        50,
       ),
+  },
+  setElbow: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.setElbow(world.project, world.some('leader', pick), { x: a / 100, y: b / 100 }),
+  },
+  addTip: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.addTip(
+        world.project,
+        onBoard(world),
+        world.some('leader', pick),
+        world.tie(pick * 5 + Math.round(a)),
+      ),
+  },
+  dropTip: {
+    moves: 'things',
+    make: (world, { pick }) =>
+      edit.dropTip(world.project, onBoard(world), world.some('leader', pick), pick % 3, 50),
   },
   splitDimension: {
     moves: 'things',

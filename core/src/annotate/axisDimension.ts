@@ -103,7 +103,7 @@ export function drawAlongAxis(
   ground: Ground,
   axes: PictureAxes,
   means: RowMeans,
-): Omit<LaidDimension, 'lost'> {
+): LaidDimension {
   const { across, third } = planeOf(axes, axis)
   const inSpace = anchors.map((anchor) => anchorInSpace(groundBeneath(ground).project, anchor))
   const plain = flatMap(axes, axis, across)

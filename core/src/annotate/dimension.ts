@@ -25,8 +25,6 @@ export interface LaidDimension {
   /** Where each tick stands along it, and the number of its anchor: the first of those that stand there. */
   readonly ticks: readonly Point[]
   readonly order: readonly number[]
-  /** Indices of the anchors whose host is gone. */
-  readonly lost: readonly number[]
 }
 
 /** A dimension that is drawn from points. */
@@ -53,7 +51,7 @@ const ONE_TICK = 0.01
 export function drawDimension(
   { source, points, direction, offset, figures: said = [], from }: RowToDraw,
   { scale, units, style = STANDARD_STYLE, outside = null, lined = null }: RowMeans,
-): Omit<LaidDimension, 'lost'> {
+): LaidDimension {
   const { u, flipped } = readingAxis(direction)
   const mm = (paper: number): number => paper * scale
   const line =

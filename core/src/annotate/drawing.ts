@@ -28,6 +28,7 @@ import { layNote } from './note'
 import { layLevelMark } from './levelMark'
 import { layRound } from './roundDimension'
 import { LevelLines } from './levelLines'
+import { looseMarks } from './looseMarks'
 import { MarksDrawn } from './marks'
 import { RowWatch } from './rowWatch'
 import { TagsDrawn } from './tags'
@@ -42,8 +43,8 @@ const LAID: {
   dimension: (dimension, scene, scale) =>
     layDimension(dimension, scene, scale, scene.project.facts.units).items,
   roundDimension: (round, scene, scale) => layRound(round, scene, scale, scene.project.facts.units).items,
-  leader: (leader, scene, scale) => layLeader(leader, scene, scale).items,
-  levelMark: (mark, scene, scale) => layLevelMark(mark, scene, scale).items,
+  leader: (leader, scene, scale) => layLeader(leader, scene, scale),
+  levelMark: (mark, scene, scale) => layLevelMark(mark, scene, scale),
   note: (note, { project }, scale) => layNote(note, project, scale),
   // Where a plan is cut otherwise shows on its own board alone, and is never printed.
   drawing: (drawing, { project, board }, scale, printing) =>
@@ -121,7 +122,9 @@ class AnnotationDrawn implements PartSource {
     if (!record || !(record.kind in LAID)) return null
     if (record.id !== board.id && !standsIn(board, record)) return null
     if (!isDrawn(project, record, this.look)) return null
-    const items = onLayer(project, record, layAnnotation(record, scene, scale, printing), scale)
+    const laid = layAnnotation(record, scene, scale, printing)
+    const marks = printing ? [] : looseMarks(record, scene, scale)
+    const items = onLayer(project, record, marks.length > 0 ? [...laid, ...marks] : laid, scale)
     return partOf(
       items,
       { rank: ABOVE_LINEWORK.annotation, place: project.placeOf(record.id), nth: 0 },

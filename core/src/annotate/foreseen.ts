@@ -144,7 +144,7 @@ function laidAt(
   const { project } = scene
   const style = styleOf(project, follower.style)
   if (follower.kind === 'leader')
-    return drawLeader(follower.id, points[0]!, follower.elbowPaperMm, follower.text, scale, style)
+    return drawLeader(follower.id, points, follower.elbowPaperMm, follower.text, scale, style)
   if (follower.kind === 'levelMark') {
     const [point] = points
     const height = markedHeight(follower, point!, scene)

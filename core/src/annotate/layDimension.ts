@@ -15,11 +15,8 @@ export function layDimension(
   scale: number,
   units: Units,
 ): LaidDimension {
-  const held = dimension.anchors.map((anchor) => holdAnchor(anchor, ground))
-  const points = held.map(({ point }) => point)
-  const lost = held.flatMap(({ held: isHeld }, i) => (isHeld ? [] : [i]))
-  const style = styleOf(ground.project, dimension.style)
-  return { ...drawnDimension(dimension, points, ground, scale, units, style), lost }
+  const points = dimension.anchors.map((anchor) => holdAnchor(anchor, ground).point)
+  return drawnDimension(dimension, points, ground, scale, units, styleOf(ground.project, dimension.style))
 }
 
 /** A dimension through points that it holds, or will hold: along the picture, or along an axis of space in a cutaway. */
@@ -40,7 +37,7 @@ export function drawnDimension(
   scale: number,
   units: Units,
   style: AnnotationStyle,
-): Omit<LaidDimension, 'lost'> {
+): LaidDimension {
   const axes = axis === undefined ? null : pictureAxes(ground)
   const row: RowToDraw = { source: id, points, direction, offset, figures, from }
   const means: RowMeans = { scale, units, style }

@@ -1,26 +1,63 @@
 import type { DisplayItem } from '../display'
-import type { Point } from '../geometry'
+import { direction, distance, type Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
-import type { AnnotationStyle, Id, Leader } from '../records'
+import { anchorsOf, type AnnotationStyle, type Id, type Leader } from '../records'
 import { holdAnchor, type Ground } from '../ties'
-import { PARTS, tipItems } from './style'
+import { PARTS, loopRadius, tipItems } from './style'
 import { blockItems, setText, type TextLook } from './textBlock'
 
-/** A leader with its note at a scale, in real mm. `lost` when what it pointed to is gone. */
-export function layLeader(
-  leader: Leader,
-  ground: Ground,
-  scale: number,
-): { items: DisplayItem[]; lost: boolean } {
-  const { point, held } = holdAnchor(leader.tip, ground)
-  const style = styleOf(ground.project, leader.style)
-  return { items: drawLeader(leader.id, point, leader.elbowPaperMm, leader.text, scale, style), lost: !held }
+/** A leader with its note at a scale, in real mm. */
+export function layLeader(leader: Leader, ground: Ground, scale: number): DisplayItem[] {
+  const tips = anchorsOf(leader).map((anchor) => holdAnchor(anchor, ground).point)
+  return drawLeader(
+    leader.id,
+    tips,
+    leader.elbowPaperMm,
+    leader.text,
+    scale,
+    styleOf(ground.project, leader.style),
+  )
 }
 
-/** A leader from its tip over an elbow (paper mm from the tip) to its text. */
+/** The line of a leader from a tip to its text, the tip first. */
+function lineOf(
+  { leaderLine }: AnnotationStyle,
+  tip: Point,
+  elbow: Point,
+  landing: Point,
+): readonly [Point, Point, ...Point[]] {
+  switch (leaderLine) {
+    case undefined:
+      return [tip, elbow, landing]
+    case 'straight':
+      return [tip, landing]
+    case 'curved': {
+      // It leaves the text level, and runs straight to the tip from so far towards it.
+      const sense = Math.sign(landing.x - elbow.x) || 1
+      const bend = { x: landing.x - sense * distance(landing, tip) * BEND, y: landing.y }
+      const at = (t: number): Point => {
+        const [p, q, r] = [(1 - t) ** 2, 2 * t * (1 - t), t ** 2]
+        return {
+          x: tip.x * p + bend.x * q + landing.x * r,
+          y: tip.y * p + bend.y * q + landing.y * r,
+        }
+      }
+      const [first, ...rest] = Array.from({ length: CHORDS }, (_, i) => at((i + 1) / CHORDS))
+      return [tip, first!, ...rest]
+    }
+  }
+}
+
+/** How far from the text towards the tip a curve bends, as a part of the distance to it; and in how many chords it is drawn. */
+const BEND = 0.45
+const CHORDS = 16
+/** Between a landing and its text, paper mm. */
+const BESIDE = 1
+
+/** A leader from its tips over an elbow (paper mm from the first) to its text. */
 export function drawLeader(
   source: Id | null,
-  tip: Point,
+  tips: readonly Point[],
   elbowPaperMm: Point,
   text: string,
   scale: number,
@@ -28,19 +65,11 @@ export function drawLeader(
 ): DisplayItem[] {
   const height = style.textPaperMm
   const mm = (paper: number): number => paper * scale
-  const elbow = { x: tip.x + mm(elbowPaperMm.x), y: tip.y + mm(elbowPaperMm.y) }
+  const [first] = tips
+  const elbow = { x: first!.x + mm(elbowPaperMm.x), y: first!.y + mm(elbowPaperMm.y) }
   const sense = elbowPaperMm.x < 0 ? -1 : 1
-  const landing = { x: elbow.x + sense * mm(PARTS.landing * height), y: elbow.y }
-  const items: DisplayItem[] = [
-    {
-      kind: 'line',
-      pen: 'dimension',
-      points: [tip.x, tip.y, elbow.x, elbow.y, landing.x, landing.y],
-      closed: false,
-      source,
-    },
-    ...tipItems(style, tip, elbow, scale, source),
-  ]
+  const long = sense * mm(PARTS.landing * height)
+  const landing = { x: elbow.x + long, y: elbow.y }
   const look: TextLook = {
     height,
     leading: PARTS.leading,
@@ -48,8 +77,36 @@ export function drawLeader(
     stacked: style.stacked === true,
     width: null,
   }
-  const start = { x: landing.x + sense * mm(1), y: landing.y - mm(height / 2) }
+  const block = setText(text, look)
+  const start = { x: landing.x + sense * mm(BESIDE), y: landing.y - mm(height / 2) }
+  // Tips beyond the end of the text are led to from there.
+  const end = { x: start.x + sense * mm((block.lines[0]?.width ?? 0) + BESIDE), y: landing.y }
+  const beyond = { x: end.x + long, y: end.y }
+  const items = tips.flatMap((tip): DisplayItem[] => {
+    const isBeyond = sense * (tip.x - beyond.x) > 0
+    const [from, next, ...rest] = isBeyond
+      ? lineOf(style, tip, beyond, end)
+      : lineOf(style, tip, elbow, landing)
+    const begin = style.tip === 'loop' ? offTip(from, next, loopRadius(style, scale)) : from
+    return [
+      {
+        kind: 'line',
+        pen: 'dimension',
+        points: [begin, next, ...rest].flatMap(({ x, y }) => [x, y]),
+        closed: false,
+        source,
+      },
+      ...tipItems(style, tip, next, scale, source),
+    ]
+  })
   const align = sense < 0 ? 'end' : 'start'
-  items.push(...blockItems(setText(text, look), look, start, { x: 1, y: 0 }, align, scale, source))
+  items.push(...blockItems(block, look, start, { x: 1, y: 0 }, align, scale, source))
   return items
+}
+
+/** So far from a tip along its line, and never past where that goes next. */
+function offTip(tip: Point, next: Point, by: number): Point {
+  if (distance(tip, next) <= by) return next
+  const u = direction(tip, next)
+  return { x: tip.x + u.x * by, y: tip.y + u.y * by }
 }

@@ -58,18 +58,14 @@ export function levelWords(
   return writtenIn(style, name ? `${name} ${figure}` : figure)
 }
 
-/** A level mark in a drawing. `lost` when what it marked is gone. */
-export function layLevelMark(
-  mark: LevelMark,
-  scene: Scene,
-  scale: number,
-): { readonly items: DisplayItem[]; readonly lost: boolean } {
-  const { point, held } = holdAnchor(mark.at, scene)
+/** A level mark in a drawing. */
+export function layLevelMark(mark: LevelMark, scene: Scene, scale: number): DisplayItem[] {
+  const { point } = holdAnchor(mark.at, scene)
   const height = markedHeight(mark, point, scene)
   const words = height === null ? '–' : levelWords(mark, height, scene.project)
   const style = styleOf(scene.project, mark.style)
   const inPlan = isFromAbove(scene)
-  return { items: drawLevelMark(mark, point, words, inPlan, scale, style), lost: !held }
+  return drawLevelMark(mark, point, words, inPlan, scale, style)
 }
 
 /** Whether heights are told of places that are looked at from above. */

@@ -34,8 +34,6 @@ export interface LaidRound {
   readonly told: string
   /** Where it is pulled by: on its line. */
   readonly held: Point
-  /** Indices of the anchors whose host is gone. */
-  readonly lost: readonly number[]
 }
 
 type RoundFacts = Pick<RoundDimension, 'measures' | 'outer' | 'reach' | 'turn' | 'figure'> & {
@@ -52,10 +50,8 @@ const SIGN: Readonly<Record<RoundDimension['measures'], string>> = {
 
 /** An angle, a radius, a diameter or the length of an arc as it stands now. */
 export function layRound(record: RoundDimension, ground: Ground, scale: number, units: Units): LaidRound {
-  const held = record.anchors.map((anchor) => holdAnchor(anchor, ground))
-  const [a, b, c] = held.map(({ point }) => point) as [Point, Point, Point]
-  const lost = held.flatMap(({ held: isHeld }, i) => (isHeld ? [] : [i]))
-  return { ...drawRound(record, [a, b, c], scale, units, styleOf(ground.project, record.style)), lost }
+  const [a, b, c] = record.anchors.map((anchor) => holdAnchor(anchor, ground).point)
+  return drawRound(record, [a!, b!, c!], scale, units, styleOf(ground.project, record.style))
 }
 
 /** The same through points that it holds, or will hold. */
@@ -65,7 +61,7 @@ export function drawRound(
   scale: number,
   units: Units,
   style: AnnotationStyle,
-): Omit<LaidRound, 'lost'> {
+): LaidRound {
   const arc = roundOf(record, points)
   const measured = roundMeasure(record.measures, arc)
   const items: DisplayItem[] = []

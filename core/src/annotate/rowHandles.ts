@@ -2,7 +2,7 @@ import { handlesIn, type Scene } from '../derive'
 import { dot, leftOf, subtract, times, unitAt, type Point } from '../geometry'
 import { standsIn, type Handle } from '../kinds'
 import { styleOf } from '../library'
-import type { AnyRecord, Dimension } from '../records'
+import { anchorsOf, isTied, type AnyRecord, type Dimension, type Leader } from '../records'
 import type { PulledPart } from '../views'
 import { figureBetween } from './figureWords'
 import { layDimension } from './layDimension'
@@ -18,8 +18,9 @@ export type RowPart =
   | { readonly of: 'row' }
   | { readonly of: 'figure'; readonly between: readonly [number, number] }
 
-/** What of annotation is pulled: a part of a row, the line of an angle or an arc, or the side of a note. */
-export type WrittenPart = RowPart | { readonly of: 'round' } | { readonly of: 'width' }
+/** What of annotation is pulled: a part of a row, the line of an angle or an arc, the side of a note, the text of a leader, a tie. */
+export type WrittenPart =
+  RowPart | { readonly of: 'round' } | { readonly of: 'width' } | { readonly of: 'elbow' }
 
 /** A point by which something on a board is reshaped. */
 export type BoardHandle = Handle & { readonly part?: PulledPart; readonly written?: WrittenPart }
@@ -31,11 +32,34 @@ export type BoardHandle = Handle & { readonly part?: PulledPart; readonly writte
 export function boardHandles(scene: Scene, record: AnyRecord, scale: number): readonly BoardHandle[] {
   if (record.kind === 'note' && standsIn(scene.board, record))
     return [{ at: noteSide(record, scene.project, scale), from: null, written: { of: 'width' } }]
-  if (record.kind === 'roundDimension' && standsIn(scene.board, record)) {
-    const { held, measured } = layRound(record, scene, scale, scene.project.facts.units)
-    return measured === null ? [] : [{ at: held, from: null, written: { of: 'round' } }]
+  if (!isTied(record) || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)
+  const { units } = scene.project.facts
+  const held = (at: Point, written: WrittenPart): BoardHandle => ({ at, from: null, written })
+  const ties = anchorsOf(record).map((anchor, index) =>
+    held(holdAnchor(anchor, scene).point, { of: 'point', index }),
+  )
+  switch (record.kind) {
+    case 'roundDimension': {
+      const { held: at, measured } = layRound(record, scene, scale, units)
+      return measured === null ? ties : [held(at, { of: 'round' }), ...ties]
+    }
+    case 'leader':
+      return [held(elbowPoint(record, scene, scale), { of: 'elbow' }), ...ties]
+    case 'levelMark':
+      return ties
+    case 'dimension':
+      return rowHandles(record, scene, scale)
   }
-  if (record.kind !== 'dimension' || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)
+}
+
+/** Where the text of a leader stands. */
+function elbowPoint({ tip, elbowPaperMm: { x, y } }: Leader, scene: Scene, scale: number): Point {
+  const { point } = holdAnchor(tip, scene)
+  return { x: point.x + x * scale, y: point.y + y * scale }
+}
+
+/** The points, the row and the figures of a dimension. */
+function rowHandles(record: Dimension, scene: Scene, scale: number): readonly BoardHandle[] {
   const { ticks, order, between, places } = layDimension(record, scene, scale, scene.project.facts.units)
   const held = (at: Point, written: RowPart): BoardHandle => ({ at, from: null, written })
   const points = ticks.map((tick, i) => held(tick, { of: 'point', index: order[i]! }))

@@ -10,6 +10,7 @@ export const PARTS = {
   /** Leaders: length of the landing under the text's start, radius of the dot. */
   landing: 1.2,
   dot: 0.28,
+  loop: 0.5,
   /** Between lines of a note. */
   leading: 1.75,
   /** From letters down to the line under them. */
@@ -101,9 +102,24 @@ export function tipItems(
   scale: number,
   source: Id | null,
 ): DisplayItem[] {
-  if (style.tip === 'bare') return []
-  if (style.tip === 'dot')
-    return [{ kind: 'disc', tone: 0, ...tip, radius: PARTS.dot * style.textPaperMm * scale, source }]
-  if (distance(tip, next) < SAME_LENGTH) return []
-  return [arrowItem(tip, direction(tip, next), style.endPaperMm * scale, source)]
+  const length = style.endPaperMm * scale
+  const shaft = distance(tip, next) < SAME_LENGTH ? null : direction(tip, next)
+  switch (style.tip) {
+    case 'bare':
+      return []
+    case 'dot':
+      return [{ kind: 'disc', tone: 0, ...tip, radius: PARTS.dot * style.textPaperMm * scale, source }]
+    case 'loop': {
+      const radius = loopRadius(style, scale)
+      return [{ kind: 'arc', pen: 'dimension', ...tip, radius, from: 0, sweep: 2 * Math.PI, source }]
+    }
+    case 'arrow':
+    case 'open':
+    case 'oblique':
+      return shaft ? endItems(style.tip, tip, [shaft], shaft, length, source) : []
+  }
 }
+
+/** The radius of the loop at the tip of a leader, whose line begins at it. */
+export const loopRadius = ({ textPaperMm }: AnnotationStyle, scale: number): number =>
+  PARTS.loop * textPaperMm * scale

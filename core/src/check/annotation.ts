@@ -2,9 +2,9 @@ import { figureBetween, layDimension, layRound, roundedTooMuch } from '../annota
 import { boundingField, hatchOutlines, type Scene } from '../derive'
 import { layText } from '../lettering'
 import { middle, type Point } from '../geometry'
-import { isTied, anchorsOf, type AnyRecord, type Dimension } from '../records'
+import { isTied, type AnyRecord, type Dimension } from '../records'
 import { styleOf } from '../library'
-import { holdAnchor, measuresTo } from '../ties'
+import { looseEnds, measuresTo } from '../ties'
 import type { Found } from './matter'
 
 /** What is open about something drafted or annotated on a board. */
@@ -12,18 +12,15 @@ export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
   const found: Found[] = []
   const { id } = record
   if (isTied(record)) {
-    const held = anchorsOf(record).map((anchor) => ({ anchor, ...holdAnchor(anchor, scene) }))
-    const lost = held.find((each) => !each.held)
-    const free = held.find(({ anchor }) => anchor.to === 'point')
-    // A spot in a plan may stand on the open ground.
-    const one = lost ?? (record.kind === 'levelMark' && scene.view === 'plan' ? undefined : free)
+    const ends = looseEnds(record, scene, scene.view === 'plan')
+    const one = ends.find(({ why }) => why === 'lost') ?? ends[0]
     if (one)
       found.push({
         stage: 'annotate',
-        key: `${lost ? 'lost' : 'free'}-${id}`,
-        text: TIED[record.kind][lost ? 'lost' : 'free'],
+        key: `${one.why}-${id}`,
+        text: TIED[record.kind][one.why],
         about: [id],
-        at: one.point,
+        at: one.at,
       })
   }
   if (record.kind === 'dimension') found.push(...rowMatters(record, scene), ...figureMatters(record, scene))

@@ -10,8 +10,8 @@ export const MOST_POINTS = 200
 /** Points nearer along it than this are one, mm. */
 export const SAME_PLACE = 0.5
 
-/** Where the points of a dimension lie along it now. */
-function alongs(ground: Ground, { direction, anchors }: Dimension): number[] {
+/** Where the points of a dimension lie along it now, mm. */
+export function placesAlong(ground: Ground, { direction, anchors }: Dimension): number[] {
   const u = unitAt(direction)
   return anchors.map((anchor) => dot(u, holdAnchor(anchor, ground).point))
 }
@@ -63,7 +63,7 @@ export function spreadRows(project: Project, ground: Ground, ids: readonly Id[])
   refuseUnlike(rows, 'Only rows of one drawing that measure one way are spread.')
   const rowOf = ({ offset }: Dimension): number => (offset.in === 'row' ? offset.row : Infinity)
   const long = (row: Dimension): number => {
-    const all = alongs(ground, row)
+    const all = placesAlong(ground, row)
     return Math.max(...all) - Math.min(...all)
   }
   const own = rows.map((row) => ({ row, nth: rowOf(row), long: long(row) }))
@@ -195,7 +195,7 @@ export function addDimensionPoint(project: Project, ground: Ground, id: Id, anch
   if (dimension.anchors.length >= MOST_POINTS)
     throw new EditRefused('too-many', `A dimension has at most ${MOST_POINTS} points.`)
   const made = { ...dimension, anchors: [...dimension.anchors, anchor] }
-  const all = alongs(ground, made)
+  const all = placesAlong(ground, made)
   const at = all.pop()!
   if (all.some((along) => Math.abs(along - at) < SAME_PLACE))
     throw new EditRefused('in-the-way', 'This dimension has a point there already.')
@@ -219,28 +219,6 @@ export function dropDimensionPoint(project: Project, id: Id, index: number): Cha
       dimension.anchors.flatMap((_, i) => (i === index ? [] : [i])),
     ),
   )
-}
-
-/**
- * A point of a dimension tied to something else.
- * @param ground what their board stands on
- * @refuses gone, in-the-way, locked, nonsense, nothing
- */
-export function tieDimensionPoint(
-  project: Project,
-  ground: Ground,
-  id: Id,
-  index: number,
-  anchor: Anchor,
-): Change {
-  refuseLocked(project, [id])
-  const dimension = project.need('dimension', id)
-  if (!dimension.anchors[index]) throw new EditRefused('nothing', 'This dimension has no such point.')
-  const made = { ...dimension, anchors: dimension.anchors.map((each, i) => (i === index ? anchor : each)) }
-  const all = alongs(ground, made)
-  if (all.some((along, i) => i !== index && Math.abs(along - all[index]!) < SAME_PLACE))
-    throw new EditRefused('in-the-way', 'This dimension has a point there already.')
-  return storing(project, made)
 }
 
 /** What a row is brought up to date with. */
@@ -302,7 +280,7 @@ export function setDatum(
     ...ids.map((id): Dimension => {
       const { from: _, ...row } = project.need('dimension', id)
       if (from === null) return row
-      const all = alongs(ground, row)
+      const all = placesAlong(ground, row)
       const found =
         from === 'first'
           ? all.indexOf(Math.min(...all))
@@ -329,7 +307,7 @@ export function splitDimension(
 ): { change: Change; rest: Id } {
   refuseLocked(project, [id])
   const dimension = project.need('dimension', id)
-  const all = alongs(ground, dimension)
+  const all = placesAlong(ground, dimension)
   const at = all[index]
   const order = all.map((_, i) => i).sort((i, k) => all[i]! - all[k]!)
   const place = at === undefined ? -1 : order.indexOf(index)
@@ -361,8 +339,8 @@ export function joinDimensions(project: Project, ground: Ground, ids: readonly I
   refuseUnlike([first, ...others], 'Only rows of one drawing that measure one way are made one.')
   let joined: Dimension = first
   for (const other of others) {
-    const taken = alongs(ground, joined)
-    const theirs = alongs(ground, { ...other, direction: first.direction })
+    const taken = placesAlong(ground, joined)
+    const theirs = placesAlong(ground, { ...other, direction: first.direction })
     // Where both have a point it stays that of the first.
     const numbers = new Map<number, number>()
     const more: Anchor[] = []

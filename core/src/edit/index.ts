@@ -101,10 +101,10 @@ export {
   setRow,
   splitDimension,
   spreadRows,
-  tieDimensionPoint,
   type FigureFacts,
   type RowNews,
 } from './dimensions'
+export { MOST_TIPS, addTip, dropTip, setElbow, tieAgain } from './ties'
 export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'
 export { copySheet } from './copySheet'

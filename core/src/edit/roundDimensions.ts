@@ -6,7 +6,8 @@ import { saidOfFigure, type FigureFacts } from './dimensions'
 import { refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 
-const NONE: Readonly<Record<RoundDimension['measures'], string>> = {
+/** Why there is none of a sort through three points. */
+export const NO_ROUND: Readonly<Record<RoundDimension['measures'], string>> = {
   angle: 'Both legs of an angle run one way here: there is none to measure.',
   radius: 'Only arcs have a radius.',
   diameter: 'Only arcs have a diameter.',
@@ -30,7 +31,7 @@ export function addRoundDimension(
   if (seen?.kind === 'drawing' && seen.view === 'cutaway')
     throw new EditRefused('wrong-kind', 'Angles and arcs are not seen true in a cutaway.')
   const [a, b, c] = input.anchors.map((anchor) => holdAnchor(anchor, ground).point)
-  if (!roundOf(input, [a!, b!, c!])) throw new EditRefused('nothing', NONE[input.measures])
+  if (!roundOf(input, [a!, b!, c!])) throw new EditRefused('nothing', NO_ROUND[input.measures])
   refuseWhole(project, input)
   return storing(project, { ...input, id: makeId(), kind: 'roundDimension' })
 }

@@ -34,7 +34,7 @@ import {
   findBoard,
   KINDS,
 } from '../records'
-import { TieFinder, carryOpenings, carryTie, holdAnchor, type Fate, type Fates } from '../ties'
+import { TieFinder, carryOpenings, carryTie, holdAnchor, type Fate, type Fates, tieOf } from '../ties'
 import { EditRefused, type MakeId } from './refusal'
 import { distinct } from './distinct'
 import { openingsOf } from './openingsOf'
@@ -307,12 +307,10 @@ function tiedAgain(project: Project, copies: readonly AnyRecord[]): AnyRecord[] 
     if (anchorsOf(copy).every((anchor) => anchor.to !== 'point')) return copy
     const finder = finderFor(copy)
     if (!finder) return copy
-    if (copy.kind === 'leader') return { ...copy, tip: finder.within(copy.tip.last) }
-    if (copy.kind === 'levelMark') {
-      const inPlan = project.find('drawing', copy.drawing)?.view === 'plan'
-      return { ...copy, at: inPlan ? finder.within(copy.at.last) : finder.at(copy.at.last) }
-    }
-    return withTies(copy, (anchor) => (anchor.to === 'point' ? finder.at(anchor.last) : anchor))
+    const inPlan = project.find('drawing', copy.drawing)?.view === 'plan'
+    return withTies(copy, (anchor) =>
+      anchor.to === 'point' ? tieOf(copy.kind, finder, anchor.last, inPlan) : anchor,
+    )
   })
 }
 

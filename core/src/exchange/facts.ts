@@ -106,7 +106,7 @@ export function factsOf(record: LibraryRecord, nameOf: (id: Id) => string, units
       return [
         ['Lettering', paper(record.textPaperMm)],
         ['Ends', `${record.ends}, ${paper(record.endPaperMm)}`],
-        ['Leader', record.tip],
+        ['Leader', record.leaderLine ? `${record.tip}, ${record.leaderLine}` : record.tip],
         ['Gap and past', `${paper(record.extensionGapPaperMm)}, ${paper(record.extensionPastPaperMm)}`],
         ['Past the last end', paper(record.linePastPaperMm)],
         ['Rows', `${paper(record.firstRowPaperMm)}, ${paper(record.rowPaperMm)}`],

@@ -16,8 +16,10 @@ import {
   linearOf,
 } from '../geometry'
 import {
+  anchorsOf,
   ownRow,
   tieHost,
+  withTies,
   type Anchor,
   type Dimension,
   type Leader,
@@ -170,21 +172,19 @@ const leaderHome: Home<Leader> = {
   ...NOTHING_MORE,
   mapped(leader, mapping) {
     const { map, scale, carries } = mapping
-    if (tieHost(leader.tip) !== null && !carries(leader.tip))
-      // What it points to stays: its note is moved.
-      return { ...leader, elbowPaperMm: add(leader.elbowPaperMm, times(shiftOf(map), 1 / scale)) }
-    return {
-      ...leader,
-      tip: mappedTie(leader.tip, mapping),
-      elbowPaperMm: times(turned(map, leader.elbowPaperMm), 1 / enlargement(map)),
-    }
+    const mapped = withTies(leader, (anchor) => mappedTie(anchor, mapping))
+    return tieHost(leader.tip) !== null && !carries(leader.tip)
+      ? // What it points to stays: its note is moved.
+        { ...mapped, elbowPaperMm: add(leader.elbowPaperMm, times(shiftOf(map), 1 / scale)) }
+      : { ...mapped, elbowPaperMm: times(turned(map, leader.elbowPaperMm), 1 / enlargement(map)) }
   },
   stretched(leader, move) {
-    const tip = stretchedTie(leader.tip, move)
-    return tip === leader.tip ? leader : { ...leader, tip }
+    const made = withTies(leader, (anchor) => stretchedTie(anchor, move))
+    const before = anchorsOf(leader)
+    return anchorsOf(made).every((anchor, i) => anchor === before[i]) ? leader : made
   },
   withHandle: noHandle,
-  placed: ({ tip }) => pointBox(tip.last),
+  placed: (leader) => boxOf(anchorsOf(leader).map(({ last }) => last)),
 }
 
 const levelMarkHome: Home<LevelMark> = {

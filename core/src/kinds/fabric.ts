@@ -16,6 +16,7 @@ import {
   unitAt,
   type Path,
   type Point,
+  straight,
 } from '../geometry'
 import type {
   Dormer,
@@ -201,7 +202,7 @@ const voidHome: Home<FloorVoid> = outlined(
   () => ({ from: 0, to: 0 }),
   ({ outline }) => outlineFault(outline, 'floor void'),
 )
-const roofHome: Home<Roof> = outlined(
+const roofOutlined: Home<Roof> = outlined(
   (roof, { map }) => ({
     ...roof,
     outline: mappedPath(map, roof.outline),
@@ -223,6 +224,16 @@ const roofHome: Home<Roof> = outlined(
       : 'These planes do not close over the outline. Make the pitches more alike, or the overhangs smaller.'
   },
 )
+
+/** Its outline, then its eaves, its ridges and its hips. */
+const roofHome: Home<Roof> = {
+  ...roofOutlined,
+  edges(roof) {
+    const solved = solveRoof(roof)
+    const eaves = solved ? edgesOf(pathOfPoints(solved.eaves, true)) : []
+    return [...edgesOf(roof.outline), ...eaves, ...(solved?.folds ?? []).map(({ a, b }) => straight(a, b))]
+  },
+}
 
 /** The shortest overhead thing worth keeping, mm. */
 const SHORTEST_OVERHEAD = 10

@@ -224,6 +224,8 @@ export const leaderSchema = z.strictObject({
   kind: z.literal('leader'),
   drawing: idSchema,
   tip: anchorSchema,
+  /** Its other tips, with the same text. */
+  more: z.array(anchorSchema).min(1).max(19).optional(),
   /** From the tip to the elbow where the text stands, paper mm. */
   elbowPaperMm: pointSchema,
   text: textSchema.min(1),

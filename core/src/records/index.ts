@@ -74,6 +74,7 @@ export {
   penRoles,
   type PenRole,
   dimensionEnds,
+  leaderLines,
   leaderTips,
   type PenRecord,
   type AnnotationStyle,

@@ -4,6 +4,7 @@ import type { KeptDetail } from './keptDetail'
 import type { LensRule } from './lens'
 import { ownRow } from './ownRow'
 import type { Id } from './parts'
+import { anchorsOf, withTies } from './tied'
 import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './schema'
 
 /**
@@ -538,8 +539,8 @@ export const KINDS = {
     layer: 'layer-notes',
     needs: [onBoard(), one('style', 'annotationStyle')],
     loose: {
-      ids: ({ tip }) => hosts([tip]),
-      carried: (leader, { tie }) => ({ ...leader, tip: tie(leader.tip) }),
+      ids: (leader) => hosts(anchorsOf(leader)),
+      carried: (leader, { tie }) => withTies(leader, tie),
     },
   },
   levelMark: {

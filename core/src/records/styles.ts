@@ -28,7 +28,8 @@ export const penSchema = z.strictObject({
 })
 
 export const dimensionEnds = ['oblique', 'dot', 'arrow', 'open'] as const
-export const leaderTips = ['dot', 'arrow', 'bare'] as const
+export const leaderTips = ['dot', 'arrow', 'open', 'oblique', 'loop', 'bare'] as const
+export const leaderLines = ['straight', 'curved'] as const
 
 const paper = (least: number, most: number) =>
   z
@@ -82,6 +83,8 @@ export const annotationStyleSchema = z.strictObject({
   after: textSchema.min(1).max(30).optional(),
   /** What a leader ends with. */
   tip: z.enum(leaderTips),
+  /** How its line runs; left out: over an elbow to a level landing. */
+  leaderLine: z.enum(leaderLines).optional(),
 })
 
 export type PenRecord = z.infer<typeof penSchema>

@@ -16,7 +16,7 @@ export function anchorsOf(record: AnyRecord): readonly Anchor[] {
     case 'roundDimension':
       return record.anchors
     case 'leader':
-      return [record.tip]
+      return [record.tip, ...(record.more ?? [])]
     case 'levelMark':
       return [record.at]
     default:
@@ -35,7 +35,7 @@ export function withTies(record: Tied, tie: (anchor: Anchor) => Anchor): Tied {
       return { ...record, anchors: [tie(a), tie(b), tie(c)] }
     }
     case 'leader':
-      return { ...record, tip: tie(record.tip) }
+      return { ...record, tip: tie(record.tip), ...(record.more ? { more: record.more.map(tie) } : {}) }
     case 'levelMark':
       return { ...record, at: tie(record.at) }
   }

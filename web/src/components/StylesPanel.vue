@@ -5,6 +5,7 @@ import { copyStyle, removeStyle, changePen, setStyle } from '@lamina/core/edit'
 import { PEN_WORDS, styleOf } from '@lamina/core/library'
 import {
   dimensionEnds,
+  leaderLines,
   leaderTips,
   penRoles,
   type AnnotationStyle,
@@ -47,7 +48,21 @@ const ENDS: Record<AnnotationStyle['ends'], string> = {
   arrow: 'Heads',
   open: 'Open heads',
 }
-const TIPS: Record<AnnotationStyle['tip'], string> = { dot: 'Dot', arrow: 'Head', bare: 'Nothing' }
+const TIPS: Record<AnnotationStyle['tip'], string> = {
+  dot: 'Dot',
+  arrow: 'Head',
+  open: 'Open head',
+  oblique: 'Stroke',
+  loop: 'Loop',
+  bare: 'Nothing',
+}
+type LeaderLine = NonNullable<AnnotationStyle['leaderLine']>
+const LINES: Record<LeaderLine, string> = { straight: 'Straight', curved: 'Curved' }
+const lines = [
+  { value: 'elbow', title: 'Over an elbow' },
+  ...leaderLines.map((value) => ({ value, title: LINES[value] })),
+]
+const setLine = (line: string): unknown => set({ leaderLine: leaderLines.find((each) => each === line) })
 const ends = dimensionEnds.map((value) => ({ value, title: ENDS[value] }))
 const tips = leaderTips.map((value) => ({ value, title: TIPS[value] }))
 const EXTENSIONS = [
@@ -256,6 +271,12 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
             :items="tips"
             :model-value="style.tip"
             @update:model-value="(tip: AnnotationStyle['tip']) => set({ tip })"
+          />
+          <v-select
+            label="Lines of leaders"
+            :items="lines"
+            :model-value="style.leaderLine ?? 'elbow'"
+            @update:model-value="setLine"
           />
         </div>
       </div>

@@ -24,7 +24,7 @@ export const styleSample = keptBy((style, units) => {
   return [
     { kind: 'segments', pen: 'seen', points: [0, 0, end, 0], source: null },
     ...drawDimension({ source: null, points, direction: 0, offset }, { scale: SCALE, units, style }).items,
-    ...drawLeader(null, { x: end + 500, y: 0 }, { x: 5, y: 6 }, 'Coping', SCALE, style),
+    ...drawLeader(null, [{ x: end + 500, y: 0 }], { x: 5, y: 6 }, 'Coping', SCALE, style),
   ]
 })
 
@@ -36,6 +36,6 @@ export const stylePicture = keptBy((style, units) => {
   return [
     ...drawDimension({ source: null, points: ends, direction: 0, offset }, { scale: SCALE, units, style })
       .items,
-    ...drawLeader(null, { x: 850, y: 0 }, { x: 3, y: 4 }, 'A', SCALE, style),
+    ...drawLeader(null, [{ x: 850, y: 0 }], { x: 3, y: 4 }, 'A', SCALE, style),
   ]
 })

@@ -1,37 +1,16 @@
 import { mdiCallMade, mdiFormatTextVariant } from '@mdi/js'
-import { drawLeader } from '@lamina/core/annotate'
-import { addLeader, addNote } from '@lamina/core/edit'
-import { subtract, times, type Point } from '@lamina/core/geometry'
-import type { Anchor } from '@lamina/core/records'
+import { drawLeader, foreseenRecord } from '@lamina/core/annotate'
+import { addLeader, addNote, addTip, dropTip } from '@lamina/core/edit'
+import { distance, subtract, times, type Point } from '@lamina/core/geometry'
+import { pickAt } from '@lamina/core/locate'
+import { anchorsOf, type Anchor, type Id, type Leader } from '@lamina/core/records'
 import { TieFinder, holdAnchor } from '@lamina/core/ties'
+import { elbowAt } from './elbows'
 import { foreseenItems } from './preview'
-import { styled, type Bench, type Located, type Tool } from './tool'
+import { styled, type Bench, type Located, type Prompt, type Tool } from './tool'
 import type { ToolEntry } from './entry'
 
 const placeholder = 'Note'
-
-/** With Shift leaders keep to multiples of 15 degrees. */
-const STEP = Math.PI / 12
-
-/** Where the texts of leaders of the board stand: their elbows. */
-const elbowsOn = (bench: Bench): Point[] =>
-  bench.project.all('leader').flatMap(({ drawing, tip, elbowPaperMm: { x, y } }) => {
-    if (drawing !== bench.board.id) return []
-    const { point } = holdAnchor(tip, bench.scene)
-    return [{ x: point.x + x * bench.scale, y: point.y + y * bench.scale }]
-  })
-
-/** A place in line with neighbours: at the height of the nearest one, or in its column, or both. */
-function inLineWith(neighbours: readonly Point[], p: Point, reach: number): Point {
-  const nearest = (key: 'x' | 'y'): number => {
-    const near = neighbours
-      .map((each) => each[key])
-      .filter((each) => Math.abs(each - p[key]) <= reach)
-      .sort((q, r) => Math.abs(q - p[key]) - Math.abs(r - p[key]))
-    return near[0] ?? p[key]
-  }
-  return { x: nearest('x'), y: nearest('y') }
-}
 
 /** The first line of a text, not too long to be told. */
 const shortened = (text: string): string => {
@@ -39,78 +18,133 @@ const shortened = (text: string): string => {
   return line!.length > 24 ? `${line!.slice(0, 23)}…` : line!
 }
 
-/** A leader: its tip, its elbow, then the note typed at the pointer. */
+/**
+ * A leader: its tip and where its text stands, in the order that is wanted, then the note typed at the pointer. Pressed on a
+ * leader that is there the tool goes on with that: other tips for the same text.
+ */
 export function leaderTool(bench: Bench): Tool {
   let tip: Anchor | null = null
-  let elbow: Point | null = null
+  /** Where the text stands. */
+  let text: Point | null = null
+  /** The leader that is gone on with. */
+  let going: Id | null = null
+  const fromText = (): boolean => bench.values.leaderFrom === 'text'
+  const tieTo = (p: Point): Anchor => new TieFinder(bench.scene, bench.board).within(p)
+  const leaderInWork = (): Leader | null =>
+    going === null ? null : (bench.project.find('leader', going) ?? null)
 
-  function elbowAt(at: Located): Point {
-    if (!at.locked)
-      return times(subtract(inLineWith(elbowsOn(bench), at.raw, bench.reach), tip!.last), 1 / bench.scale)
-    const away = times(subtract(at.raw, tip!.last), 1 / bench.scale)
-    const angle = Math.round(Math.atan2(away.y, away.x) / STEP) * STEP
-    const length = Math.hypot(away.x, away.y)
-    return { x: Math.cos(angle) * length, y: Math.sin(angle) * length }
+  const elbowOf = (at: Point): Point => times(subtract(at, tip!.last), 1 / bench.scale)
+
+  /** The leader under the pointer, where nothing else is pointed to. */
+  function leaderUnder(at: Located): Id | null {
+    if (at.snap && at.snap.kind !== 'aligned') return null
+    for (const id of pickAt(bench.picture, bench.scene.building, at.raw, bench.reach))
+      if (bench.project.find('leader', id)?.drawing === bench.board.id) return id
+    return null
+  }
+
+  /** Gives it another tip, or takes the one away that is pressed. */
+  function pressTip(leader: Leader, at: Located): void {
+    const tips = anchorsOf(leader).map((anchor) => holdAnchor(anchor, bench.scene).point)
+    const there = tips.findIndex((p) => distance(p, at.point) < bench.reach / 2)
+    bench.edit('Tips of a leader', (project) =>
+      there >= 0
+        ? dropTip(project, bench.scene, leader.id, there, bench.scale)
+        : addTip(project, bench.scene, leader.id, tieTo(at.point)),
+    )
   }
 
   function finish(): void {
-    const text = bench.typedText('note').trim() || bench.values.lastNote
-    if (!tip || !elbow) return
-    if (!text) {
+    const note = bench.typedText('note').trim() || bench.values.lastNote
+    if (!tip || !text) return
+    if (!note) {
       bench.warn('Type the note, then press Enter.')
       return
     }
-    const made = { drawing: bench.board.id, tip, elbowPaperMm: elbow, text }
+    const made = { drawing: bench.board.id, tip, elbowPaperMm: elbowOf(text), text: note }
     const change = bench.edit('Leader', (project, makeId) =>
       addLeader(project, { ...made, ...styled(bench.style) }, makeId),
     )
     if (!change) return
-    bench.values.lastNote = text
-    tip = elbow = null
+    bench.values.lastNote = note
+    tip = text = null
     bench.clearTyped()
   }
 
+  const order = (): string => (fromText() ? 'S: from what it is about' : 'S: from its text')
+  function prompt(): Prompt {
+    if (leaderInWork())
+      return {
+        text: 'Point to what else the note is about, or to a tip to take it away.',
+        keys: 'Esc: done with this leader',
+      }
+    if (tip && text)
+      return {
+        text: bench.values.lastNote
+          ? `Type the note and press Enter; Enter alone writes “${shortened(bench.values.lastNote)}” again.`
+          : 'Type the note and press Enter.',
+        keys: 'Shift Enter: another line · Esc: one step back',
+      }
+    if (tip || (!text && fromText()))
+      return {
+        text: 'Point to where the note stands; near others it comes in line with them.',
+        keys: tip ? 'Shift: every 15° · Esc: one step back' : `${order()} · Esc: put the leader away`,
+      }
+    return {
+      text: 'Point to what the note is about, or to a leader to give it another tip.',
+      keys: text ? 'Esc: one step back' : `${order()} · Esc: put the leader away`,
+    }
+  }
+
   return {
-    prompt: () =>
-      !tip
-        ? { text: 'Point to what the note is about.', keys: 'Esc: put the leader away' }
-        : !elbow
-          ? {
-              text: 'Point to where the note stands; near others it comes in line with them.',
-              keys: 'Shift: every 15° · Esc: one step back',
-            }
-          : {
-              text: bench.values.lastNote
-                ? `Type the note and press Enter; Enter alone writes “${shortened(bench.values.lastNote)}” again.`
-                : 'Type the note and press Enter.',
-              keys: 'Shift Enter: another line · Esc: one step back',
-            },
+    prompt,
     fields: () =>
-      elbow ? [{ key: 'note', label: 'note', kind: 'text', shown: shortened(bench.values.lastNote) }] : [],
+      tip && text
+        ? [{ key: 'note', label: 'note', kind: 'text', shown: shortened(bench.values.lastNote) }]
+        : [],
     last: () => null,
     press(at) {
-      if (!tip) tip = new TieFinder(bench.scene, bench.board).within(at.point)
-      else if (!elbow) elbow = elbowAt(at)
-      else finish()
+      const leader = leaderInWork()
+      if (leader) return pressTip(leader, at)
+      if (tip && text) return finish()
+      if (!tip && !text) {
+        going = leaderUnder(at)
+        if (going !== null) return
+      }
+      if (tip || (fromText() && !text)) text = elbowAt(bench, tip?.last ?? null, at)
+      else tip = tieTo(at.point)
     },
     enter: finish,
     back() {
-      if (elbow) elbow = null
+      if (going !== null) going = null
+      else if (tip && text && fromText()) tip = null
+      else if (text) text = null
       else if (tip) tip = null
       else return false
       bench.clearTyped()
       return true
     },
+    key(letter) {
+      if (letter !== 's' || tip || text || going !== null) return false
+      bench.values.leaderFrom = fromText() ? 'tip' : 'text'
+      return true
+    },
     preview(at) {
-      if (!tip || (!elbow && !at)) return []
-      return drawLeader(
-        null,
-        tip.last,
-        elbow ?? elbowAt(at!),
-        bench.typedText('note') || bench.values.lastNote || placeholder,
-        bench.scale,
-        bench.style,
-      )
+      const leader = leaderInWork()
+      if (leader) {
+        if (!at) return []
+        return foreseenRecord(
+          { ...leader, more: [...(leader.more ?? []), { to: 'point', last: at.point }] },
+          bench.scene,
+          bench.scale,
+        )
+      }
+      const pointed = tip?.last ?? (text && at ? at.point : null)
+      const stands = text ?? (pointed && at ? elbowAt(bench, pointed, at) : null)
+      if (!pointed || !stands) return []
+      const elbow = times(subtract(stands, pointed), 1 / bench.scale)
+      const words = bench.typedText('note') || bench.values.lastNote || placeholder
+      return drawLeader(null, [pointed], elbow, words, bench.scale, bench.style)
     },
   }
 }

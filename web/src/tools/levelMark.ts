@@ -3,7 +3,7 @@ import { drawLevelMark, isFromAbove, levelWords, markedHeight } from '@lamina/co
 import { addLevelMark } from '@lamina/core/edit'
 import type { Point } from '@lamina/core/geometry'
 import type { Anchor } from '@lamina/core/records'
-import { TieFinder } from '@lamina/core/ties'
+import { TieFinder, tieOf } from '@lamina/core/ties'
 import type { ToolEntry } from './entry'
 import { styled, type DrawingBench, type Located, type Tool } from './tool'
 
@@ -14,10 +14,9 @@ const USUAL_SHIFT = 8
 export function levelMarkTool(bench: DrawingBench): Tool {
   let at: Anchor | null = null
 
-  const tied = (point: Point): Anchor => {
-    const finder = new TieFinder(bench.scene, bench.board)
-    return isFromAbove(bench.scene) ? finder.within(point) : finder.at(point)
-  }
+  const tied = (point: Point): Anchor =>
+    tieOf('levelMark', new TieFinder(bench.scene, bench.board), point, isFromAbove(bench.scene))
+
   const shiftTo = (anchor: Anchor, to: Located | null): number => {
     const away = to ? (to.raw.x - anchor.last.x) / bench.scale : USUAL_SHIFT
     return Math.round(away * 2) / 2

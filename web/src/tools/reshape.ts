@@ -1,6 +1,7 @@
 import {
   boardHandles,
   figureMoved,
+  isFromAbove,
   lineOfRow,
   noteWidth,
   rowThrough,
@@ -16,16 +17,26 @@ import {
   setNotes,
   setRound,
   setRow,
-  tieDimensionPoint,
+  setElbow,
+  tieAgain,
 } from '@lamina/core/edit'
 import { PARALLEL, cross, dot, unitAt, type Point } from '@lamina/core/geometry'
 import { roundOf, roundThrough, standsIn } from '@lamina/core/kinds'
 import { styleOf } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
-import type { AnyRecord, Change, Dimension, Project, RoundDimension } from '@lamina/core/records'
-import { TieFinder, holdAnchor } from '@lamina/core/ties'
+import {
+  isTied,
+  type AnyRecord,
+  type Change,
+  type Dimension,
+  type Leader,
+  type Project,
+  type RoundDimension,
+} from '@lamina/core/records'
+import { TieFinder, holdAnchor, tieOf } from '@lamina/core/ties'
 import type { PulledPart } from '@lamina/core/views'
 import { formatHeight } from '@lamina/core/units'
+import { elbowAt } from './elbows'
 import { foresee } from './preview'
 import { stepTool, type Step } from './steps'
 import type { Bench, Located, Tool } from './tool'
@@ -86,12 +97,19 @@ export function reshapeTool(bench: Bench): Tool {
   })
 }
 
+/** Where the text of the leader in hand comes to stand. */
+function textOf(bench: Bench, pointer: Located): Point {
+  const leader = bench.handle && bench.project.find('leader', bench.handle.id)
+  if (!leader) return pointer.point
+  return elbowAt(bench, holdAnchor(leader.tip, bench.scene).point, pointer, leader.id)
+}
+
 /** What is asked for a part of annotation. */
 function ofWritten(bench: Bench, part: WrittenPart, at: Point): Step {
   switch (part.of) {
     case 'point':
       return {
-        ask: 'Point to what is to be measured instead.',
+        ask: 'Point to what it is to hold on to instead.',
         keys: 'Esc: leave it',
         from: null,
         fields: () => [],
@@ -113,6 +131,14 @@ function ofWritten(bench: Bench, part: WrittenPart, at: Point): Step {
         keys: 'Esc: leave it',
         from: null,
         fields: () => [],
+      }
+    case 'elbow':
+      return {
+        ask: 'Point to where the text is to stand; near others it comes in line with them.',
+        keys: 'Shift: every 15° · Esc: leave it',
+        from: null,
+        fields: () => [],
+        point: (pointer) => pointer && textOf(bench, pointer),
       }
     case 'round':
       return {
@@ -183,8 +209,20 @@ function pullWritten(
 ): Change {
   if (record.kind === 'note')
     return setNotes(project, [record.id], { widthPaperMm: noteWidth(record, to, bench.scale) })
+  if (written?.of === 'point' && isTied(record)) {
+    const finder = new TieFinder(bench.scene, bench.board)
+    const tie = tieOf(record.kind, finder, to, isFromAbove(bench.scene))
+    return tieAgain(project, bench.scene, record.id, written.index, tie, bench.scale)
+  }
+  if (record.kind === 'leader') return pullElbow(bench, project, record, to)
   if (record.kind === 'roundDimension') return pullRound(bench, project, record, to)
-  return pullRow(bench, project, project.need('dimension', record.id), written as RowPart, at, to)
+  return pullRow(bench, project, project.need('dimension', record.id), written as PulledRow, at, to)
+}
+
+/** The text of a leader brought to a place. */
+function pullElbow({ scene, scale }: Bench, project: Project, leader: Leader, to: Point): Change {
+  const { point } = holdAnchor(leader.tip, scene)
+  return setElbow(project, leader.id, { x: (to.x - point.x) / scale, y: (to.y - point.y) / scale })
 }
 
 /** An angle or a round dimension made to run through a place. */
@@ -194,19 +232,19 @@ function pullRound({ scene, scale }: Bench, project: Project, record: RoundDimen
   return setRound(project, record.id, arc ? roundThrough(record.measures, arc, to, scale) : {})
 }
 
+type PulledRow = Exclude<RowPart, { readonly of: 'point' }>
+
 /** A part of a row brought elsewhere. */
 function pullRow(
   bench: Bench,
   project: Project,
   dimension: Dimension,
-  row: RowPart,
+  row: PulledRow,
   from: Point,
   to: Point,
 ): Change {
-  const { scene, board, scale } = bench
+  const { scene, scale } = bench
   switch (row.of) {
-    case 'point':
-      return tieDimensionPoint(project, scene, dimension.id, row.index, new TieFinder(scene, board).at(to))
     case 'row':
       return setRow(
         project,

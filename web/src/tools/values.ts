@@ -62,6 +62,8 @@ export interface LastValues {
   blockParameters: Readonly<Record<string, number>>
   /** What the last leader said: the next says it again where nothing is typed. */
   lastNote: string
+  /** Leaders begin at what they are about, or at their text. */
+  leaderFrom: 'tip' | 'text'
   /** What of arcs is measured. */
   round: 'radius' | 'diameter' | 'arc'
   /** Figures of new rows of dimensions: one after the other, or all from their first point. */
@@ -120,6 +122,7 @@ export function firstValues(system: UnitSystem): LastValues {
     blockSize: { width: null, depth: null },
     blockParameters: {},
     lastNote: '',
+    leaderFrom: 'tip',
     round: 'radius',
     reads: 'chain',
     measures: null,

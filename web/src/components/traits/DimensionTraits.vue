@@ -116,9 +116,6 @@ const join = (): unknown =>
 </script>
 
 <template>
-  <p v-if="laid.lost.length" class="fault small">
-    {{ laid.lost.length }} of its points lost what they measured and keep their last place.
-  </p>
   <template v-if="chosen.length > 1">
     <v-btn variant="tonal" @click="spread">One beyond the other</v-btn>
     <v-btn variant="tonal" @click="join">Make one row of them</v-btn>

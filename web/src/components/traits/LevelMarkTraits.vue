@@ -31,7 +31,6 @@ const set = (label: string, facts: { [K in keyof Facts]: Facts[K] | undefined })
 
 <template>
   <FactRows :rows="rows" />
-  <p v-if="!held.held" class="fault small">It lost what it marked and keeps its last place.</p>
   <TextField
     label="Name before the figure"
     :shown="record.name ?? ''"

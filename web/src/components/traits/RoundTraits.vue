@@ -34,7 +34,6 @@ const REACH: Record<RoundDimension['measures'], string> = {
 
 <template>
   <FactRows :rows="rows" />
-  <p v-if="laid.lost.length" class="fault small">It lost what it measured and keeps its last place.</p>
   <v-select
     v-if="!isAngle"
     label="It measures"
