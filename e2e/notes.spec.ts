@@ -1,4 +1,5 @@
 import {
+  ask,
   board,
   choose,
   expect,
@@ -164,5 +165,59 @@ test('a leader with several tips, from its text; what is tied to nothing is tied
     await expect.poll(async () => (await leaders())[1]!.tip.to).toBe('wallFace')
     await expect(matter).toHaveCount(0)
     await expect(page.getByTestId('loose')).toHaveCount(0)
+  })
+})
+
+test('notes tell facts of the project; words are found and replaced everywhere', async ({ page, server }) => {
+  const project = await newProject(page, { name: 'Fields' })
+  const surface = await room(page)
+  const notes = async () => stored(server, project, 'note')
+  await stage(page, 'annotate')
+
+  await test.step('a field there is not is refused; those there are are picked', async () => {
+    await tool(page, 'Note')
+    await surface.press(2000, 2000)
+    await surface.type('Brick {sheat}')
+    await expect(page.getByTestId('sentence')).toContainText('There is no field “sheat”')
+    expect(await notes()).toEqual([])
+    await putAway(page)
+    await tool(page, 'Note')
+    await surface.press(2000, 2000)
+    await surface.type('Brick at {scale}')
+    await expect.poll(async () => (await notes()).length).toBe(1)
+    await surface.press(4000, 1000)
+    await surface.type('Face brick')
+    await expect.poll(async () => (await notes()).length).toBe(2)
+    await putAway(page)
+    await surface.press(2000, 2080)
+    await traits(page).locator('textarea').first().focus()
+    await page.keyboard.press('End')
+    await choose(page, 'Put in what is told of', 'drawing')
+    await traits(page).locator('textarea').first().blur()
+    await expect.poll(async () => (await notes())[0]!.text).toBe('Brick at {scale}{drawing}')
+    await putAway(page)
+  })
+
+  await test.step('found in both, replaced in one step, given back by one', async () => {
+    await ask(page, 'Find and replace words')
+    const panel = page.getByTestId('find')
+    await panel.getByLabel('Words to find').fill('brick')
+    await expect(panel.getByRole('status')).toContainText('Found 2 times in 2 texts.')
+    await panel.getByLabel('Capitals count').check()
+    await expect(panel.getByRole('status')).toContainText('Found once in 1 text.')
+    await panel.getByLabel('Capitals count').uncheck()
+    await panel.getByLabel('In their place').fill('Stone')
+    await panel.getByRole('button', { name: 'Replace all' }).click()
+    await expect
+      .poll(async () => (await notes()).map(({ text }) => text))
+      .toEqual(['Stone at {scale}{drawing}', 'Face Stone'])
+    await expect(panel.getByRole('status')).toContainText('Found nowhere.')
+    await panel.getByLabel('Words to find').fill('face')
+    await panel.getByRole('button', { name: 'Show' }).click()
+    await page.getByRole('button', { name: 'Close' }).click()
+    await expect(traits(page).locator('textarea').first()).toHaveValue('Face Stone')
+    await page.getByTestId('board').focus()
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await notes())[1]!.text).toBe('Face brick')
   })
 })

@@ -512,7 +512,7 @@ test('drawer and shelf fold away and nothing jumps; letters of tools are chosen 
     await expect(page.locator('.drawer')).toBeVisible()
     await page.keyboard.press('?')
     await page.getByRole('button', { name: 'As at first' }).click()
-    await expect(page.getByLabel('Letter for Dimension')).toHaveValue('C')
+    await expect(page.getByLabel('Letter for Dimension', { exact: true })).toHaveValue('C')
   })
 })
 

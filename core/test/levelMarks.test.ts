@@ -62,8 +62,8 @@ function markAt(project: Project, drawing: Id, point: Point, facts: Partial<Leve
 }
 const words = (project: Project, { id }: LevelMark): string[] => {
   const mark = project.need('levelMark', id)
-  return layLevelMark(mark, sceneOf(project, project.need('drawing', mark.drawing)), 50).flatMap(
-    (item) => (item.kind === 'text' ? [item.runs.map(({ text }) => text).join('')] : []),
+  return layLevelMark(mark, sceneOf(project, project.need('drawing', mark.drawing)), 50).flatMap((item) =>
+    item.kind === 'text' ? [item.runs.map(({ text }) => text).join('')] : [],
   )
 }
 

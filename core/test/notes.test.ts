@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bitsOf, layNote, noteSide, noteWidth, setText, type TextLook } from '../src/annotate'
+import { sceneOf, type Scene } from '../src/derive'
 import type { DisplayItem, TextItem } from '../src/display'
 import { setNotes, setWords, takeTraits } from '../src/edit'
 import { LETTERINGS, textWidth } from '../src/lettering'
@@ -21,8 +22,9 @@ const note = (facts: Partial<Note> = {}): Note => ({
   align: 'start',
   ...facts,
 })
+const planOf = (project: Project): Scene => sceneOf(project, project.need('drawing', PLAN.id))
 const lay = (facts: Partial<Note>, scale = 50): DisplayItem[] =>
-  layNote(note(facts), projectWith(PLAN), scale)
+  layNote(note(facts), planOf(projectWith(PLAN)), scale)
 const texts = (items: readonly DisplayItem[]): TextItem[] =>
   items.flatMap((item) => (item.kind === 'text' ? [item] : []))
 const doing = (project: Project, change: Change): Change => {
@@ -161,7 +163,7 @@ describe('a note', () => {
     for (const align of ['start', 'middle', 'end'] as const)
       for (const turn of [0, 1, Math.PI / 2]) {
         const made = note({ align, turn, widthPaperMm: 40 })
-        expect(noteWidth(made, noteSide(made, project, 50), 50)).toBe(40)
+        expect(noteWidth(made, noteSide(made, planOf(project), 50), 50)).toBe(40)
       }
     expect(noteWidth(note(), { x: 1612, y: 900 }, 50)).toBe(32)
     expect(noteWidth(note(), { x: -50, y: 0 }, 50)).toBe(4)

@@ -996,6 +996,16 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make: (world, { pick, name }) =>
       edit.setWords(world.project, world.some(pick % 2 ? 'leader' : 'note', pick), pick % 7 ? name : ' '),
   },
+  replaceText: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.replaceText(
+        world.project,
+        [world.some('note', pick), world.some('leader', pick)],
+        { text: pick % 3 ? 'e' : name, exact: pick % 2 === 0, whole: pick % 5 === 0 },
+        pick % 4 ? name : '',
+      ),
+  },
   setNotes: {
     moves: 'nothing',
     make: (world, { a, b, pick }) =>

@@ -17,7 +17,7 @@ import {
 } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
 import { standsIn } from '../kinds'
-import type { AnyRecord, Id, RecordOf } from '../records'
+import { hasFields, type AnyRecord, type Id, type Leader, type Note, type RecordOf } from '../records'
 import { seenAs } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { cutAreaItems } from './cutAreas'
@@ -32,6 +32,7 @@ import { looseMarks } from './looseMarks'
 import { MarksDrawn } from './marks'
 import { RowWatch } from './rowWatch'
 import { TagsDrawn } from './tags'
+import { wordsRead } from './textFields'
 import { UnitTags } from './unitTags'
 import { viewMarkItems } from './viewMarks'
 
@@ -45,7 +46,7 @@ const LAID: {
   roundDimension: (round, scene, scale) => layRound(round, scene, scale, scene.project.facts.units).items,
   leader: (leader, scene, scale) => layLeader(leader, scene, scale),
   levelMark: (mark, scene, scale) => layLevelMark(mark, scene, scale),
-  note: (note, { project }, scale) => layNote(note, project, scale),
+  note: (note, scene, scale) => layNote(note, scene, scale),
   // Where a plan is cut otherwise shows on its own board alone, and is never printed.
   drawing: (drawing, { project, board }, scale, printing) =>
     drawing.id !== board.id
@@ -74,9 +75,14 @@ export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): 
   ...layAnnotation(record, scene, scale, false),
 ]
 
+const isText = (record: AnyRecord | undefined): record is Leader | Note =>
+  record?.kind === 'leader' || record?.kind === 'note'
+
 /** Dimensions, leaders and notes, each a part. */
 class AnnotationDrawn implements PartSource {
   private readonly rows = new RowWatch()
+  /** Texts with fields, as they were read last. */
+  private readonly read = new Map<Id, string>()
 
   constructor(
     private readonly picture: Picture,
@@ -89,7 +95,7 @@ class AnnotationDrawn implements PartSource {
     let steps = 0
     const moved = this.rows.moved(news)
     if (records) {
-      const again = new Set([...records, ...moved])
+      const again = new Set([...records, ...moved, ...this.readOtherwise(scene)])
       // The sides of a room are told from its walls.
       if (walls === null || walls.size > 0)
         for (const drawing of project.all('drawing')) if (drawing.view === 'interior') again.add(drawing.id)
@@ -109,9 +115,20 @@ class AnnotationDrawn implements PartSource {
     }
   }
 
+  /** Texts whose fields tell something else than they did. */
+  private *readOtherwise(scene: Scene): Generator<Id> {
+    for (const [id, words] of this.read) {
+      const record = scene.project.get(id)
+      if (isText(record) && wordsRead(record, scene, this.look.scale) !== words) yield id
+    }
+  }
+
   private put(id: Id, scene: Scene): void {
     const record = scene.project.get(id)
     const part = this.made(record, scene)
+    if (part && isText(record) && hasFields(record.text))
+      this.read.set(id, wordsRead(record, scene, this.look.scale))
+    else this.read.delete(id)
     this.rows.note(id, part ? record! : null, scene)
     this.picture.put(id, 'annotation', part)
   }

@@ -29,6 +29,7 @@ import { lineInView } from '../views'
 import { drawnDimension } from './layDimension'
 import { foreseenRecord } from './drawing'
 import { drawLeader } from './leader'
+import { wordsRead } from './textFields'
 import { lineItems } from './levelLines'
 import { drawRound } from './roundDimension'
 import { drawLevelMark, isFromAbove, levelWords, markedHeight } from './levelMark'
@@ -144,7 +145,14 @@ function laidAt(
   const { project } = scene
   const style = styleOf(project, follower.style)
   if (follower.kind === 'leader')
-    return drawLeader(follower.id, points, follower.elbowPaperMm, follower.text, scale, style)
+    return drawLeader(
+      follower.id,
+      points,
+      follower.elbowPaperMm,
+      wordsRead(follower, scene, scale),
+      scale,
+      style,
+    )
   if (follower.kind === 'levelMark') {
     const [point] = points
     const height = markedHeight(follower, point!, scene)

@@ -1,22 +1,18 @@
+import type { Scene } from '../derive'
 import type { DisplayItem } from '../display'
 import { direction, distance, type Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
 import { anchorsOf, type AnnotationStyle, type Id, type Leader } from '../records'
-import { holdAnchor, type Ground } from '../ties'
+import { holdAnchor } from '../ties'
 import { PARTS, loopRadius, tipItems } from './style'
 import { blockItems, setText, type TextLook } from './textBlock'
+import { wordsRead } from './textFields'
 
 /** A leader with its note at a scale, in real mm. */
-export function layLeader(leader: Leader, ground: Ground, scale: number): DisplayItem[] {
-  const tips = anchorsOf(leader).map((anchor) => holdAnchor(anchor, ground).point)
-  return drawLeader(
-    leader.id,
-    tips,
-    leader.elbowPaperMm,
-    leader.text,
-    scale,
-    styleOf(ground.project, leader.style),
-  )
+export function layLeader(leader: Leader, scene: Scene, scale: number): DisplayItem[] {
+  const tips = anchorsOf(leader).map((anchor) => holdAnchor(anchor, scene).point)
+  const words = wordsRead(leader, scene, scale)
+  return drawLeader(leader.id, tips, leader.elbowPaperMm, words, scale, styleOf(scene.project, leader.style))
 }
 
 /** The line of a leader from a tip to its text, the tip first. */

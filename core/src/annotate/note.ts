@@ -1,9 +1,11 @@
+import type { Scene } from '../derive'
 import type { DisplayItem } from '../display'
 import { offsetFrom, unitAt, type Point } from '../geometry'
 import { styleOf } from '../library'
 import type { Note, Project } from '../records'
 import { PARTS } from './style'
 import { blockItems, setText, type TextBlock, type TextLook } from './textBlock'
+import { wordsRead } from './textFields'
 
 /** Between a note and its frame, mm on paper. */
 const FRAME_GAP = 1.2
@@ -25,18 +27,19 @@ function lookOf(
 /** A note as it is set, with its place: where its box begins along its base line, and how wide it is, mm on paper. */
 function laidNote(
   note: Note,
-  project: Project,
+  scene: Scene,
+  scale: number,
 ): { look: TextLook; block: TextBlock; from: number; width: number } {
-  const look = lookOf(note, project)
-  const block = setText(note.text, look)
+  const look = lookOf(note, scene.project)
+  const block = setText(wordsRead(note, scene, scale), look)
   const width = note.widthPaperMm ?? block.width
   const from = note.align === 'start' ? 0 : note.align === 'middle' ? -width / 2 : -width
   return { look, block, from, width }
 }
 
 /** A note at a scale, in real mm. Its point is on the base line of the first line, where lines begin, have their middle or end. */
-export function layNote(note: Note, project: Project, scale: number): DisplayItem[] {
-  const { look, block, from, width } = laidNote(note, project)
+export function layNote(note: Note, scene: Scene, scale: number): DisplayItem[] {
+  const { look, block, from, width } = laidNote(note, scene, scale)
   const u = unitAt(note.turn ?? 0)
   const items = blockItems(block, look, note.at, u, note.align, scale, note.id)
   if (!note.framed) return items
@@ -62,8 +65,8 @@ export function layNote(note: Note, project: Project, scale: number): DisplayIte
 }
 
 /** Where a note is pulled wider or narrower: at its side. */
-export function noteSide(note: Note, project: Project, scale: number): Point {
-  const { look, from, width } = laidNote(note, project)
+export function noteSide(note: Note, scene: Scene, scale: number): Point {
+  const { look, from, width } = laidNote(note, scene, scale)
   const side = note.align === 'end' ? from : from + width
   return offsetFrom(note.at, unitAt(note.turn ?? 0), side * scale, (look.height / 2) * scale)
 }

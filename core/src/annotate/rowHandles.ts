@@ -31,7 +31,7 @@ export type BoardHandle = Handle & { readonly part?: PulledPart; readonly writte
  */
 export function boardHandles(scene: Scene, record: AnyRecord, scale: number): readonly BoardHandle[] {
   if (record.kind === 'note' && standsIn(scene.board, record))
-    return [{ at: noteSide(record, scene.project, scale), from: null, written: { of: 'width' } }]
+    return [{ at: noteSide(record, scene, scale), from: null, written: { of: 'width' } }]
   if (!isTied(record) || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)
   const { units } = scene.project.facts
   const held = (at: Point, written: WrittenPart): BoardHandle => ({ at, from: null, written })

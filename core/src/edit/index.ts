@@ -88,6 +88,7 @@ export { moveItems, removeItems, setFacts } from './items'
 export { setFooting, usualFooting, type FootingFacts } from './footings'
 export { addCutArea, addPlan, setCutArea, setPlanCut } from './plans'
 export { setNotes, setWords, type NoteLook } from './words'
+export { findText, replaceText, type FoundText, type Sought } from './findText'
 export { together } from './outcome'
 export { addDimensions, addLeader, addLevelMark, addNote } from './annotation'
 export {

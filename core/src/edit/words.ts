@@ -1,6 +1,6 @@
 import { upright } from '../kinds'
 import { layText } from '../lettering'
-import type { Change, Id, Note, Project } from '../records'
+import { TEXT_FIELDS, unknownField, type Change, type Id, type Note, type Project } from '../records'
 import { refuseLocked, storing } from './outcome'
 import { EditRefused } from './refusal'
 
@@ -17,13 +17,20 @@ export function refuseUnlettered(text: string): void {
 }
 
 /**
- * The words of a note, without blanks around them. Refused when there are none, or signs that cannot be lettered.
+ * The words of a note, without blanks around them. Refused when there are none, with signs that cannot be lettered, and with
+ * fields that there are not.
  * @refuses bad-value, unnamed
  */
 export function wordsOf(text: string): string {
   const words = text.trim()
   if (!words) throw new EditRefused('unnamed', NO_WORDS)
   refuseUnlettered(words)
+  const unknown = unknownField(words)
+  if (unknown !== null)
+    throw new EditRefused(
+      'bad-value',
+      `There is no field “${unknown.trim()}”. Fields are ${TEXT_FIELDS.map((field) => `{${field}}`).join(', ')}; a brace alone is written {{.`,
+    )
   return words
 }
 

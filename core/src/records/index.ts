@@ -22,6 +22,7 @@ export {
   type Opening,
 } from './openings'
 export { GATHERED } from './annotation'
+export { TEXT_FIELDS, hasFields, unknownField, withFields, type TextField } from './textFields'
 export type {
   Anchor,
   Dimension,

@@ -186,7 +186,7 @@ export function useActions() {
       say.warn('The browser keeps its clipboard closed. Press Ctrl C on the board instead.')
     }
   }
-  function show(matter: Matter): void {
+  function show(matter: Pick<Matter, 'drawing' | 'sheet' | 'about' | 'at'>): void {
     if (matter.drawing) {
       if (drawing.value?.id !== matter.drawing) openDrawing(matter.drawing)
       setTimeout(() => {
@@ -271,6 +271,7 @@ export function useActions() {
       add('remove-sheet', 'Remove this sheet', 'Action', removeSheet)
     }
     const go = (name: string) => (): void => void router.push({ name, params: { project: store.id! } })
+    add('find', 'Find and replace words', 'Action', () => (desk.panel = 'find'))
     add('library', 'Library of blocks', 'Action', go('library'))
     add('details', 'Library of details', 'Action', go('details'))
     add('bring-in', 'Bring in from a project or file', 'Action', go('bring-in'))

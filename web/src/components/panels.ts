@@ -1,5 +1,6 @@
 import type { Component } from 'vue'
 import type { PanelName } from '../store/desk'
+import FindPanel from './FindPanel.vue'
 import LayersPanel from './LayersPanel.vue'
 import LensesPanel from './LensesPanel.vue'
 import LevelsPanel from './LevelsPanel.vue'
@@ -21,4 +22,5 @@ export const PANELS: Readonly<Record<Exclude<PanelName, 'make-block'>, Component
   levels: LevelsPanel,
   'stair-limits': StairLimitsPanel,
   styles: StylesPanel,
+  find: FindPanel,
 }

@@ -13,6 +13,7 @@ export type PanelName =
   | 'lenses'
   | 'stair-limits'
   | 'styles'
+  | 'find'
   | 'make-block'
 
 export const STAGES: readonly { id: Stage; name: string }[] = [

@@ -4,7 +4,7 @@ import { mdiFormatBold, mdiFormatUnderline } from '@mdi/js'
 import { setWords } from '@lamina/core/edit'
 import { layText } from '@lamina/core/lettering'
 import { styleOf } from '@lamina/core/library'
-import type { Leader, Note } from '@lamina/core/records'
+import { TEXT_FIELDS, type Leader, type Note } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 
 /** The text of a leader or note, with signs to put in and words to make bold or underline. */
@@ -72,6 +72,12 @@ async function put(before: string, after = ''): Promise<void> {
       {{ sign }}
     </button>
   </div>
+  <v-select
+    label="Put in what is told of"
+    :items="TEXT_FIELDS"
+    :model-value="null"
+    @update:model-value="(field: string | null) => field && put(`{${field}}`)"
+  />
   <p class="small soft">Lines that begin with - or 1. are entries of a list; 5//8 stands over each other.</p>
   <p v-if="standIn" class="small soft">This lettering has no {{ standIn }}; another stands in.</p>
 </template>

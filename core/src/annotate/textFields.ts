@@ -1,0 +1,193 @@
+import { sizeOf } from '../blocks'
+import { typeThickness } from '../building'
+import type { Scene } from '../derive'
+import { openingTypeOf } from '../library'
+import type { Point } from '../geometry'
+import {
+  forUnplaced,
+  hasFields,
+  tieHost,
+  withFields,
+  type AnyRecord,
+  type Id,
+  type Leader,
+  type Note,
+  type Project,
+  type RecordKind,
+  type RecordOf,
+  type Sheet,
+  type TextField,
+} from '../records'
+import { roomsOf, spacesOf, type FoundRoom } from '../rooms'
+import { holdAnchor } from '../ties'
+import { formatArea, formatHeight, formatLength, scaleName } from '../units'
+
+/** What stands where there is nothing to tell. */
+const NOTHING = '–'
+
+/** The words of a note or a leader as they are read at a scale: its fields told. */
+export function wordsRead(record: Leader | Note, scene: Scene, scale: number): string {
+  if (!hasFields(record.text)) return record.text
+  const about = aboutOf(record, scene.project)
+  const at = record.kind === 'note' ? record.at : holdAnchor(record.tip, scene).point
+  return withFields(record.text, (field) => told(field, { scene, scale, about, at }) || NOTHING)
+}
+
+interface Told {
+  readonly scene: Scene
+  readonly scale: number
+  /** What it speaks of. */
+  readonly about: AnyRecord | undefined
+  readonly at: Point
+}
+
+const aboutOf = (record: Leader | Note, project: Project): AnyRecord | undefined => {
+  const host = record.kind === 'leader' ? tieHost(record.tip) : null
+  return host === null ? undefined : project.get(host)
+}
+
+function told(field: TextField, { scene, scale, about, at }: Told): string {
+  const { project, board } = scene
+  const { facts } = project
+  const { units } = facts
+  switch (field) {
+    case 'project':
+      return facts.name
+    case 'project number':
+      return facts.number
+    case 'client':
+      return facts.client
+    case 'drawing':
+      return board.kind === 'drawing' ? board.name : ''
+    case 'scale':
+      return board.kind === 'drawing' ? scaleName(scale, units.system) : ''
+    case 'level':
+      return scene.view === 'plan' ? scene.level.name : ''
+    case 'level height':
+      return scene.view === 'plan' ? formatHeight(scene.level.elevation, units) : ''
+    case 'sheet':
+      return sheetOf(scene)?.number ?? ''
+    case 'sheet title':
+      return sheetOf(scene)?.title ?? ''
+    case 'revision':
+      return sheetOf(scene)?.revision ?? ''
+    case 'room':
+      return roomAt(scene, about, at)?.room.name ?? ''
+    case 'room number':
+      return roomAt(scene, about, at)?.room.number ?? ''
+    case 'area': {
+      const area = roomAt(scene, about, at)?.facts?.area
+      return area === undefined ? '' : formatArea(area, units)
+    }
+    case 'name':
+    case 'type':
+    case 'mark':
+    case 'thickness':
+    case 'width':
+    case 'height':
+    case 'size':
+    case 'spacing':
+    case 'material': {
+      const value = about && factsOf(about, project)[field]
+      return value === undefined ? '' : typeof value === 'number' ? formatLength(value, units) : sized(value)
+    }
+  }
+  function sized(value: string | readonly number[]): string {
+    return typeof value === 'string' ? value : value.map((mm) => formatLength(mm, units)).join(' × ')
+  }
+}
+
+/** The sheet itself, or the first one that a drawing lies on. */
+function sheetOf({ project, board }: Scene): Sheet | undefined {
+  if (board.kind === 'sheet') return board
+  return project
+    .all('viewport')
+    .filter(({ drawing }) => drawing === board.id)
+    .map(({ sheet }) => project.need('sheet', sheet))
+    .sort((p, q) => p.order - q.order)[0]
+}
+
+/** The room that is pointed to, or in which a place of a plan lies. */
+function roomAt(scene: Scene, about: AnyRecord | undefined, at: Point): FoundRoom | undefined {
+  if (scene.view !== 'plan') return undefined
+  const rooms = roomsOf(scene.project, scene.building)
+  if (about?.kind === 'room') return rooms.find(({ room }) => room.id === about.id)
+  const space = spacesOf(scene.project, scene.building).at(at)
+  return space ? rooms.find((found) => found.space === space) : undefined
+}
+
+/** What things tell of themselves: words, lengths in mm, or several lengths. */
+type Facts = {
+  readonly [
+    K in Extract<
+      TextField,
+      'name' | 'type' | 'mark' | 'thickness' | 'width' | 'height' | 'size' | 'spacing' | 'material'
+    >
+  ]?: string | number | readonly number[]
+}
+
+/** What the things of each kind tell of themselves; null: nothing. */
+const FACTS: {
+  readonly [K in RecordKind]: ((record: RecordOf<K>, project: Project) => Facts) | null
+} = {
+  ...forUnplaced(null),
+  level: ({ name }) => ({ name }),
+  wall(wall, project) {
+    const type = project.need('wallType', wall.type)
+    return { name: type.name, type: type.name, thickness: typeThickness(type) }
+  },
+  opening(opening, project) {
+    const { name } = openingTypeOf(project, opening)
+    const { width, mark = '' } = opening
+    const height = opening.head - opening.sill
+    return { name, type: name, mark, width, height, size: [width, height] }
+  },
+  column({ section, material }, project) {
+    const made = { material: project.need('material', material).name }
+    return section.form === 'round'
+      ? { ...made, width: section.diameter, size: [section.diameter] }
+      : { ...made, width: section.width, size: [section.width, section.depth] }
+  },
+  slab: ({ thickness, type }, project) => ({ thickness, ...plated(type, project) }),
+  roof: ({ fascia, type }, project) => ({ thickness: fascia, ...plated(type, project) }),
+  framing: ({ name = '', width, depth, pitch, material }, project) => ({
+    name,
+    width,
+    height: depth,
+    size: name || [width, depth],
+    spacing: pitch,
+    material: project.need('material', material).name,
+  }),
+  placement(placement, project) {
+    const block = project.need('block', placement.block)
+    const { width, depth } = sizeOf(block, placement)
+    return { name: block.name, type: block.name, width, size: [width, depth] }
+  },
+  room: ({ name }) => ({ name }),
+  gridLine: ({ name }) => ({ name }),
+  drawing: ({ name }) => ({ name }),
+  ramp: ({ width }) => ({ width }),
+  stair: ({ width }) => ({ width }),
+  rail: ({ height }) => ({ height }),
+  overhead: ({ height }) => ({ height }),
+  dormer: ({ width }) => ({ width }),
+  void: null,
+  separator: null,
+  linework: null,
+  hatch: null,
+  guide: null,
+  dimension: null,
+  roundDimension: null,
+  leader: null,
+  levelMark: null,
+  note: null,
+  viewport: null,
+}
+
+const factsOf = (record: AnyRecord, project: Project): Facts =>
+  (FACTS[record.kind] as ((record: AnyRecord, project: Project) => Facts) | null)?.(record, project) ?? {}
+
+function plated(type: Id | undefined, project: Project): Facts {
+  const found = type === undefined ? undefined : project.find('plateType', type)
+  return found ? { name: found.name, type: found.name } : {}
+}
