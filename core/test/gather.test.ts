@@ -26,7 +26,7 @@ import {
 import { moveBy, turnBy } from '../src/geometry'
 import { Project, type AnyRecord, type Change, type Dimension } from '../src/records'
 import { TieFinder, holdAnchor } from '../src/ties'
-import { LEVEL, PLAN, opening, projectWith, wall } from './wallFixture'
+import { PLAN, opening, projectWith, roomAt, wall } from './wallFixture'
 
 const METRIC = { system: 'metric', stepMm: 1, fraction: 16 } as const
 const ALL: WantedRows = { openings: 'jambs', corners: true, grid: true, overall: true }
@@ -197,32 +197,8 @@ describe('rows across', () => {
     const scene = planOf(
       ...house(),
       wall('part', [3000, 0, 3000, 8000]),
-      {
-        id: 'room',
-        kind: 'room',
-        level: LEVEL,
-        use: '',
-        floor: '',
-        walls: '',
-        ceiling: '',
-        ceilingHeight: null,
-        name: 'Hall',
-        number: '1',
-        at: { x: 1000, y: 2000 },
-      } as AnyRecord,
-      {
-        id: 'other',
-        kind: 'room',
-        level: LEVEL,
-        use: '',
-        floor: '',
-        walls: '',
-        ceiling: '',
-        ceilingHeight: null,
-        name: 'Hall',
-        number: '2',
-        at: { x: 5000, y: 6000 },
-      } as AnyRecord,
+      roomAt('room', 'Hall', '1', 1000, 2000),
+      roomAt('other', 'Hall', '2', 5000, 6000),
     )
     if (scene.view !== 'plan') throw new Error('a plan')
     const finder = new TieFinder(scene, scene.board)

@@ -14,7 +14,7 @@ import {
   type Note,
 } from '../src/records'
 import { TieFinder, tieOf } from '../src/ties'
-import { LEVEL, PLAN, opening, projectWith, wall } from './wallFixture'
+import { PLAN, opening, projectWith, roomAt, wall } from './wallFixture'
 
 const apply = (project: Project, change: Change): Change => {
   project.check(change)
@@ -52,19 +52,7 @@ const house = (): Scene => {
     wall('n', [6000, 4000, 0, 4000]),
     wall('w', [0, 4000, 0, 0]),
     { ...opening('door', 's', 2000, 900), mark: 'D07' } as AnyRecord,
-    {
-      id: 'hall',
-      kind: 'room',
-      level: LEVEL,
-      use: '',
-      floor: '',
-      walls: '',
-      ceiling: '',
-      ceilingHeight: null,
-      name: 'Hall',
-      number: '3',
-      at: { x: 1000, y: 1000 },
-    } as AnyRecord,
+    roomAt('hall', 'Hall', '3', 1000, 1000),
     sheet,
     viewport,
   )

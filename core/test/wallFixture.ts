@@ -12,6 +12,7 @@ import {
   type Linework,
   type Opening,
   type ReferenceSide,
+  type Room,
   type Shape,
   type Wall,
 } from '../src/records'
@@ -114,3 +115,18 @@ export function chain(coordinates: readonly number[], closed = false): Shape {
     vertices.push({ x: coordinates[i]!, y: coordinates[i + 1]!, sweep: 0 })
   return { form: 'path', path: { vertices, closed } }
 }
+
+/** A room of the level around a place. */
+export const roomAt = (id: string, name: string, number: string, x: number, y: number): Room => ({
+  id,
+  kind: 'room',
+  level: LEVEL,
+  at: { x, y },
+  name,
+  number,
+  use: '',
+  floor: '',
+  walls: '',
+  ceiling: '',
+  ceilingHeight: null,
+})

@@ -74,6 +74,7 @@ const replaceAll = (): void => replace(found.value.map(({ record }) => record.id
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 4px 12px;
+  padding-top: 6px;
   align-items: center;
 }
 .found {
