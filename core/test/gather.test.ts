@@ -382,4 +382,18 @@ describe('a row of more points than a row takes', () => {
       'A row of 240 points: a dimension has at most 200. Measure a part of it.',
     )
   })
+
+  it('is offered nothing that stops the looking through: a longer building says so when it is brought up to date', () => {
+    const front = wall('front', [0, 0, 130_000, 0])
+    const doors = Array.from({ length: 90 }, (_, i) => opening(`d${i}`, 'front', 1000 + i * 1400, 900))
+    const scene = planOf(front, ...doors)
+    const { project } = scene
+    apply(project, addDimensions(project, PLAN.id, side(scene, 60_000, -2000, { corners: false }), makeId))
+    expect(project.all('dimension').map(({ anchors }) => anchors.length)).toEqual([182, 2])
+    const more = Array.from({ length: 30 }, (_, i) => opening(`e${i}`, 'front', 1700 + i * 1400, 300))
+    apply(project, { put: more, drop: [] })
+    const offered = settleBoard(again(scene)).find(({ id }) => id.endsWith('gathered'))!
+    expect(() => offered.mend!(project)).toThrow('A dimension has at most 200 points.')
+    expect(side(again(scene), 60_000, -2000)[0]!.anchors.length).toBeGreaterThan(200)
+  })
 })

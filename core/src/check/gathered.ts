@@ -1,7 +1,7 @@
 import { bringingDerived, sceneOf, type Scene } from '../derive'
 import { bringUpToDate, type RowNews } from '../edit'
 import { newsOf } from '../gather'
-import type { Dimension, Project, RecordKind } from '../records'
+import { findBoard, type Dimension, type Project, type RecordKind } from '../records'
 import { atOnce } from '../steps'
 import { TieFinder } from '../ties'
 import type { Found } from './matter'
@@ -81,7 +81,9 @@ function matter(project: Project, board: string, news: readonly RowNews[]): Foun
 
 /** What rows are brought up to date with now. */
 export function freshNews(project: Project, board: string, ids: readonly string[]): RowNews[] {
-  const scene = sceneOf(project, project.find('drawing', board) ?? project.need('sheet', board))
+  const found = findBoard(project, board)
+  if (!found) return []
+  const scene = sceneOf(project, found)
   const rows = rowsOn(scene).filter(({ id }) => ids.includes(id))
   return atOnce(newsIn(scene, rows))
 }

@@ -16,14 +16,16 @@ export function measureTo(project: Project, ground: Ground, ids: readonly Id[], 
   refuseLocked(project, ids)
   const rows = ids.map((id) => project.need('dimension', id))
   const made = rows.map((row) => measuredTo(row, ground, on))
+  if (made.some((row) => row !== null && row.anchors.length > MOST_POINTS))
+    throw new EditRefused('too-many', `A dimension has at most ${MOST_POINTS} points.`)
   if (made.every((row) => row === null))
     throw new EditRefused('nothing', 'This row measures to no face of a wall.')
   return storing(project, ...made.map((row, i) => row ?? rows[i]!))
 }
 
 /**
- * The row measured to that; null when it goes to no wall.
- * @refuses nonsense, too-many
+ * The row measured to that, however many points it comes to have; null when it goes to no wall.
+ * @refuses nonsense
  */
 export function measuredTo<Row extends Pick<Dimension, 'anchors' | 'direction' | 'mixed'>>(
   row: Row,
@@ -55,8 +57,6 @@ export function measuredTo<Row extends Pick<Dimension, 'anchors' | 'direction' |
   if (met === 0) return null
   const taken = moved.map(along)
   const added = more.filter((anchor) => taken.every((at) => Math.abs(at - along(anchor)) >= SAME_PLACE))
-  if (moved.length + added.length > MOST_POINTS)
-    throw new EditRefused('too-many', `A dimension has at most ${MOST_POINTS} points.`)
   const { mixed: _, ...rest } = row
   return { ...(rest as Row), anchors: [...moved, ...added] }
 }

@@ -159,14 +159,16 @@ export function gatherTool(bench: Bench): Tool {
           bench.values.measures = OF_WALLS[(OF_WALLS.indexOf(on()) + 1) % OF_WALLS.length]!
           return true
         case 'j':
+          if (way() !== 'side') return false
           bench.values.gathers = {
             ...gathers,
             openings: gathers.openings === 'jambs' ? 'centres' : 'jambs',
           }
-          return way() === 'side'
+          return true
         case 's':
+          if (way() !== 'line') return false
           asPulled = !asPulled
-          return way() === 'line'
+          return true
         default:
           return false
       }
