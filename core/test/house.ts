@@ -172,6 +172,7 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       walls: '',
       ceiling: '',
       ceilingHeight: null,
+      places: [{ scale: 100, own: { tagAt: { x: 6400, y: 1600 } } }],
     },
   ],
   separator: [
@@ -413,6 +414,11 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       more: [{ to: 'item', item: 'line', edge: 0, part: 0.5, last: { x: 5500, y: 5200 } }],
       elbowPaperMm: { x: 20, y: 20 },
       text: 'Tiles',
+      scales: [50, 100],
+      places: [
+        { scale: 50, own: { elbowPaperMm: { x: -15, y: 25 } } },
+        { viewport: 'viewport', reads: false },
+      ],
     },
     {
       id: 'pointer',
@@ -452,6 +458,10 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       text: 'Note',
       heightPaperMm: 2.5,
       align: 'middle',
+      places: [
+        { scale: 100, own: { at: { x: 7300, y: 3700 }, align: 'start', widthPaperMm: 20 } },
+        { viewport: 'viewport', own: { at: { x: 7100, y: 3500 }, align: 'end', turn: 0.5 } },
+      ],
     },
     {
       id: 'sheet-note',

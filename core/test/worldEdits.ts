@@ -10,6 +10,7 @@ import { standardBlocks, standardDetails } from '../src/library'
 import { shapePath, turnAbout } from '../src/linework'
 import {
   GATHERED,
+  PLACED_KINDS,
   TIED_KINDS,
   drawnAs,
   lensKinds,
@@ -896,6 +897,66 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     moves: 'nothing',
     make: (world, { a, b, pick }) =>
       edit.setElbow(world.project, world.some('leader', pick), { x: a / 100, y: b / 100 }),
+  },
+  setScales: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.setScales(
+        world.project,
+        [world.some(PLACED_KINDS[pick % PLACED_KINDS.length]!, pick)],
+        pick % 4 ? [50, Math.abs(a)] : null,
+      ),
+  },
+  setReads: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.setReads(
+        world.project,
+        [world.some(PLACED_KINDS[pick % PLACED_KINDS.length]!, pick)],
+        world.some('viewport', pick),
+        [true, false, null][pick % 3]!,
+      ),
+  },
+  copyPlace: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.copyPlace(
+        world.project,
+        [world.some(PLACED_KINDS[pick % PLACED_KINDS.length]!, pick)],
+        pick % 3 ? null : { scale: 100 },
+        pick % 2 ? { scale: Math.abs(a) } : { viewport: world.some('viewport', pick) },
+      ),
+  },
+  dropPlace: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.dropPlace(
+        world.project,
+        [world.some(PLACED_KINDS[pick % PLACED_KINDS.length]!, pick)],
+        pick % 2 ? { scale: 100 } : { viewport: world.some('viewport', pick) },
+      ),
+  },
+  readAlsoAt: {
+    moves: 'nothing',
+    make: (world, { a, pick }) =>
+      edit.readAlsoAt(
+        world.project,
+        [world.some(PLACED_KINDS[pick % PLACED_KINDS.length]!, pick)],
+        a,
+        pick % 2 ? 100 : null,
+      ),
+  },
+  madeAsRead: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) => {
+      const leader = world.some('leader', pick)
+      return edit.madeAsRead(
+        world.project,
+        [leader],
+        { reading: { scale: pick % 3 ? 50 : 100 }, own: pick % 2 === 0, others: pick % 5 ? 'stay' : 'follow' },
+        () => edit.setElbow(world.project, leader, { x: a / 100, y: b / 100 }),
+      )
+    },
   },
   addTip: {
     moves: 'nothing',

@@ -17,7 +17,16 @@ import {
 } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
 import { standsIn } from '../kinds'
-import { hasFields, type AnyRecord, type Id, type Leader, type Note, type RecordOf } from '../records'
+import {
+  asRead,
+  hasFields,
+  placedAt,
+  type AnyRecord,
+  type Id,
+  type Leader,
+  type Note,
+  type RecordOf,
+} from '../records'
 import { seenAs } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { cutAreaItems } from './cutAreas'
@@ -72,7 +81,7 @@ function layAnnotation(
 /** A record as it would be drawn if it were stored: its linework, or its annotation. */
 export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): readonly DisplayItem[] => [
   ...foreseenItems(record, scene, scale),
-  ...layAnnotation(record, scene, scale, false),
+  ...layAnnotation(placedAt(record, { scale, viewport: scene.viewport }), scene, scale, false),
 ]
 
 const isText = (record: AnyRecord | undefined): record is Leader | Note =>
@@ -118,19 +127,25 @@ class AnnotationDrawn implements PartSource {
   /** Texts whose fields tell something else than they did. */
   private *readOtherwise(scene: Scene): Generator<Id> {
     for (const [id, words] of this.read) {
-      const record = scene.project.get(id)
+      const record = this.find(id, scene)
       if (isText(record) && wordsRead(record, scene, this.look.scale) !== words) yield id
     }
   }
 
   private put(id: Id, scene: Scene): void {
-    const record = scene.project.get(id)
+    const record = this.find(id, scene)
     const part = this.made(record, scene)
     if (part && isText(record) && hasFields(record.text))
       this.read.set(id, wordsRead(record, scene, this.look.scale))
     else this.read.delete(id)
-    this.rows.note(id, part ? record! : null, scene)
+    this.rows.note(id, part ? record! : null, scene, this.look.scale)
     this.picture.put(id, 'annotation', part)
+  }
+
+  /** A record as it reads here; undefined where it does not. */
+  private find(id: Id, { project, viewport }: Scene): AnyRecord | undefined {
+    const record = project.get(id)
+    return record && (asRead(record, { scale: this.look.scale, viewport }) ?? undefined)
   }
 
   private made(record: AnyRecord | undefined, scene: Scene): Part | null {
@@ -168,7 +183,7 @@ export const drawingList = (scene: Scene, look: PlanLook): DisplayList =>
   drawingPicture(look).of(scene).list()
 
 /** So many looks at a board are kept: of the board itself, the shelf and viewports. */
-const MOST_KEPT = 8
+const MOST_KEPT = 16
 const kept = new WeakMap<Scene['kept'], Map<string, LivePicture>>()
 
 function keptFor(scene: Scene, look: PlanLook): LivePicture {

@@ -16,12 +16,14 @@ import { styleOf } from '../library'
 import {
   isTied,
   anchorsOf,
+  asRead,
   Project,
   needs,
   type Anchor,
   type AnyRecord,
   type Change,
   type Id,
+  type Reading,
   type Tied,
 } from '../records'
 import { holdAnchor, type Ground } from '../ties'
@@ -58,8 +60,14 @@ export function foreseenChange(
     clear(id)
     on.push(...items)
   }
-  for (const record of change.put.slice(0, MOST_FORESEEN)) {
-    if (walls && isWithWalls(record.kind)) continue
+  const reading = { scale, viewport: scene.viewport }
+  for (const stored of change.put.slice(0, MOST_FORESEEN)) {
+    if (walls && isWithWalls(stored.kind)) continue
+    const record = asRead(stored, reading)
+    if (!record) {
+      clear(stored.id)
+      continue
+    }
     const items = isTied(record)
       ? laidAt(record, pointsAhead(record, change, scene, walls), scene, scale)
       : foreseenRecord(record, scene, scale)
@@ -70,7 +78,7 @@ export function foreseenChange(
     const kind = project.get(id)?.kind
     if (kind && !(walls && isWithWalls(kind))) clear(id)
   }
-  for (const follower of followersOf(change, scene, walls)) {
+  for (const follower of followersOf(change, scene, walls, reading)) {
     const points = pointsAhead(follower, change, scene, walls)
     const stays = anchorsOf(follower).every(
       (anchor, i) => distance(points[i]!, holdAnchor(anchor, scene).point) < SAME_POINT,
@@ -105,7 +113,12 @@ type Follower = Tied
 const MOST_FOLLOWING = 60
 
 /** Dimensions, leaders and level marks of the board that are tied to what a change touches, and are not changed by it themselves. */
-function followersOf(change: Change, { project, board }: Scene, walls: WallsAhead | null): Follower[] {
+function followersOf(
+  change: Change,
+  { project, board }: Scene,
+  walls: WallsAhead | null,
+  reading: Reading,
+): Follower[] {
   const put = new Set(change.put.map(({ id }) => id))
   const touched = new Set<Id>([...put, ...(walls?.joined ?? [])])
   for (const id of walls?.joined ?? [])
@@ -113,7 +126,8 @@ function followersOf(change: Change, { project, board }: Scene, walls: WallsAhea
   const found = new Map<Id, Follower>()
   for (const id of touched)
     for (const namer of project.namers(id)) {
-      const record = project.get(namer)
+      const stored = project.get(namer)
+      const record = stored && asRead(stored, reading)
       if (!isTied(record) || record.drawing !== board.id || put.has(namer)) continue
       if (!isDrawn(project, record, { printing: false })) continue
       found.set(namer, record)

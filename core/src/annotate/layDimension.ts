@@ -1,6 +1,6 @@
 import { PARALLEL, cross, dot, unitAt, type Point } from '../geometry'
 import { styleOf } from '../library'
-import type { AnnotationStyle, Dimension, Id } from '../records'
+import { placedAt, type AnnotationStyle, type Dimension, type Id } from '../records'
 import { holdAnchor, type Ground } from '../ties'
 import type { Units } from '../units'
 import { drawAlongAxis, pictureAxes } from './axisDimension'
@@ -61,7 +61,8 @@ export function linedUp(
   left = MOST_FOLLOWED,
 ): number | null {
   if (offset.in !== 'line' || left === 0) return null
-  const other = ground.project.find('dimension', offset.of)
+  const named = ground.project.find('dimension', offset.of)
+  const other = named && placedAt(named, { scale, viewport: ground.viewport })
   const [u, v] = [unitAt(direction), unitAt(other?.direction ?? direction)]
   if (!other || Math.abs(cross(u, v)) > PARALLEL) return null
   const line = lineOfRow(other, ground, scale, left - 1)

@@ -2,7 +2,7 @@ import { handlesIn, type Scene } from '../derive'
 import { dot, leftOf, subtract, times, unitAt, type Point } from '../geometry'
 import { standsIn, type Handle } from '../kinds'
 import { styleOf } from '../library'
-import { anchorsOf, isTied, type AnyRecord, type Dimension, type Leader } from '../records'
+import { anchorsOf, isTied, placedAt, type AnyRecord, type Dimension, type Leader } from '../records'
 import type { PulledPart } from '../views'
 import { figureBetween } from './figureWords'
 import { layDimension } from './layDimension'
@@ -29,7 +29,8 @@ export type BoardHandle = Handle & { readonly part?: PulledPart; readonly writte
  * The points by which something is reshaped on a board: those of rows of dimensions are where they are drawn.
  * @param scale real mm to one mm on paper
  */
-export function boardHandles(scene: Scene, record: AnyRecord, scale: number): readonly BoardHandle[] {
+export function boardHandles(scene: Scene, stored: AnyRecord, scale: number): readonly BoardHandle[] {
+  const record = placedAt(stored, { scale, viewport: scene.viewport })
   if (record.kind === 'note' && standsIn(scene.board, record))
     return [{ at: noteSide(record, scene, scale), from: null, written: { of: 'width' } }]
   if (!isTied(record) || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)

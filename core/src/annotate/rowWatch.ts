@@ -1,6 +1,6 @@
 import type { News, Scene } from '../derive'
 import { boxesMeet, type Box, unitAt } from '../geometry'
-import type { AnyRecord, Dimension, Id, Project } from '../records'
+import { placedAt, type AnyRecord, type Dimension, type Id, type Project, type Reading } from '../records'
 import { holdAnchor } from '../ties'
 import { REACHING, stretchOf, stripOver } from './outside'
 
@@ -11,8 +11,9 @@ export class RowWatch {
   private seen = -1
 
   /** Takes in how a record is laid now; null: it is laid no more. */
-  note(id: Id, record: AnyRecord | null, scene: Scene): void {
-    const row = record?.kind === 'dimension' ? reckoned(record, scene.project) : null
+  note(id: Id, record: AnyRecord | null, scene: Scene, scale: number): void {
+    const reading = { scale, viewport: scene.viewport }
+    const row = record?.kind === 'dimension' ? reckoned(record, scene.project, reading) : null
     if (!row) return void this.strips.delete(id)
     const u = unitAt(row.direction)
     const points = row.anchors.map((anchor) => holdAnchor(anchor, scene).point)
@@ -37,12 +38,13 @@ export class RowWatch {
 const NONE: ReadonlySet<Box> = new Set()
 
 /** The row by which a dimension stands: itself, or the one it is in line with; null: it is not reckoned from the building. */
-function reckoned(dimension: Dimension, project: Project): Dimension | null {
+function reckoned(dimension: Dimension, project: Project, reading: Reading): Dimension | null {
   const seen = new Set<Id>()
   let row: Dimension | undefined = dimension
   while (row && row.offset.in === 'line' && !seen.has(row.id)) {
     seen.add(row.id)
-    row = project.find('dimension', row.offset.of)
+    const next: Dimension | undefined = project.find('dimension', row.offset.of)
+    row = next && placedAt(next, reading)
   }
   return row?.offset.in === 'row' ? row : null
 }

@@ -16,7 +16,7 @@ import {
 import { itemExtent } from '../display'
 import type { LevelSolver } from '../building'
 import { PlaceIndex, boxesMeet, edgeBox, type Box } from '../geometry'
-import type { Id, Project } from '../records'
+import { asRead, type Id, type Project } from '../records'
 import { findingRooms, roomChanges, roomsOf, type FoundRoom } from '../rooms'
 import { ABOVE_LINEWORK } from './depths'
 import { obstaclesOf } from './obstacles'
@@ -111,9 +111,10 @@ export class TagsDrawn implements PartSource {
     const { project } = scene
     const { scale } = this.look
     const before = this.tags.get(id)
-    const shown = found && isDrawn(project, found.room, this.look)
+    const room = found && asRead(found.room, { scale, viewport: scene.viewport })
+    const shown = room && isDrawn(project, room, this.look)
     if (before?.around) this.spaces.remove(before.around)
-    if (!shown) {
+    if (!shown || !found) {
       if (!before) return []
       this.picture.replace(before.part, null)
       for (const box of before.boxes) this.placed.remove(box)
@@ -121,8 +122,9 @@ export class TagsDrawn implements PartSource {
       return before.boxes
     }
     this.made++
-    const { room, space } = found
-    const words = tagWords(found, project.facts.units)
+    const { space } = found
+    const here = room === found.room ? found : { ...found, room }
+    const words = tagWords(here, project.facts.units)
     const place = project.placeOf(id)
     let around: TagSpace | null = null
     if (space && !room.tagAt) {
@@ -130,7 +132,7 @@ export class TagsDrawn implements PartSource {
       around = { minX, minY, maxX, maxY, id, place }
       this.spaces.insert(around)
     }
-    const at = tagPlace(found, words, scale, (box) => this.obstacles(box, place, field, project))
+    const at = tagPlace(here, words, scale, (box) => this.obstacles(box, place, field, project))
     const items = tagItems(room, words, at, scale)
     const now = partOf(
       onLayer(project, room, items, scale),

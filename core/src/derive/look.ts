@@ -1,4 +1,4 @@
-import type { Lens } from '../records'
+import type { Id, Lens } from '../records'
 import type { OpeningLook } from './opening'
 
 /** How a plan is looked at. */
@@ -19,6 +19,8 @@ export interface PlanLook extends OpeningLook {
   readonly framing?: boolean
   /** Leaves out what does not print. */
   readonly printing: boolean
+  /** The viewport it is seen in, where annotation stands otherwise in that. */
+  readonly viewport?: Id
   readonly faces?: Lens['faces']
   readonly ink?: Lens['ink']
   readonly statuses?: Lens['statuses']
@@ -26,7 +28,11 @@ export interface PlanLook extends OpeningLook {
 }
 
 /** How a plan is looked at through a lens. */
-export const lookThrough = (lens: Lens, scale: number, more: Pick<PlanLook, 'printing'>): PlanLook => ({
+export const lookThrough = (
+  lens: Lens,
+  scale: number,
+  more: Pick<PlanLook, 'printing' | 'viewport'>,
+): PlanLook => ({
   poche: lens.poche,
   furniture: lens.furniture,
   openings: lens.openings,

@@ -23,6 +23,8 @@ export class Kept {
 interface AnyScene {
   readonly project: Project
   readonly kept: Kept
+  /** The viewport it is seen in; left out: it is looked at by itself. */
+  readonly viewport?: Id
 }
 
 /** A plan: what stands on its level, cut through, with what is drafted over it. */
@@ -86,6 +88,18 @@ export function sceneOf(project: Project, board: Board): Scene {
   const made = before?.board === board ? renewed(before) : sceneFor(project, kept, board)
   if (made !== before) scenes.set(kept, made)
   return made
+}
+
+const through = new WeakMap<Scene, Map<Id, Scene>>()
+
+/** The same scene as it is seen in a viewport. */
+export function sceneIn(scene: Scene, viewport: Id): Scene {
+  let mine = through.get(scene)
+  if (!mine) through.set(scene, (mine = new Map()))
+  let found = mine.get(viewport)
+  // What it gives when it is asked for stays so.
+  if (!found) mine.set(viewport, (found = Object.create(scene, { viewport: { value: viewport } }) as Scene))
+  return found
 }
 
 /** A scene as it was, or another if its level is. */

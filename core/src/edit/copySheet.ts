@@ -23,9 +23,9 @@ export function copySheet(project: Project, id: Id, makeId: MakeId): { change: C
   const lying = project.dependents(id).filter((each) => standsSomewhere(project.get(each)!.kind))
   if (lying.length === 0) return { change: storing(project, sheet), sheet: sheet.id }
   const bench = unlocked(new Project([...project.everything()]))
-  const { copies, groups } = copyInto(new Outcome(bench), lying, [IDENTITY], makeId, {
+  const { copies, groups, told } = copyInto(new Outcome(bench), lying, [IDENTITY], makeId, {
     board: sheet,
     among: project,
   })
-  return { change: storing(project, sheet, ...copies, ...groups), sheet: sheet.id }
+  return { change: storing(project, sheet, ...copies, ...groups, ...told), sheet: sheet.id }
 }

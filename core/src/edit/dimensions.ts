@@ -1,5 +1,13 @@
 import { PARALLEL, cross, dot, unitAt } from '../geometry'
-import { type Anchor, type Change, type Dimension, type Figure, type Id, type Project } from '../records'
+import {
+  inEachPlace,
+  type Anchor,
+  type Change,
+  type Dimension,
+  type Figure,
+  type Id,
+  type Project,
+} from '../records'
 import { holdAnchor, type Ground } from '../ties'
 import { Outcome, refuseLocked, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
@@ -28,13 +36,18 @@ function withFigures(dimension: Dimension, figures: readonly Figure[]): Dimensio
  */
 function withPoints(dimension: Dimension, kept: readonly number[], datum = kept[0]!): Dimension {
   const now = new Map(kept.map((old, i) => [old, i]))
-  const figures = (dimension.figures ?? []).flatMap((figure): Figure[] => {
-    const [i, k] = figure.between.map((old) => now.get(old))
-    return i === undefined || k === undefined ? [] : [{ ...figure, between: [i, k] }]
-  })
   const { from } = dimension
   const running = from === undefined ? {} : { from: now.get(from) ?? now.get(datum)! }
-  return withFigures({ ...dimension, anchors: kept.map((i) => dimension.anchors[i]!), ...running }, figures)
+  return inEachPlace(
+    { ...dimension, anchors: kept.map((i) => dimension.anchors[i]!), ...running },
+    (placed) => {
+      const figures = (placed.figures ?? []).flatMap((figure): Figure[] => {
+        const [i, k] = figure.between.map((old) => now.get(old))
+        return i === undefined || k === undefined ? [] : [{ ...figure, between: [i, k] }]
+      })
+      return withFigures(placed, figures)
+    },
+  )
 }
 
 /**

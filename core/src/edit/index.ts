@@ -105,6 +105,18 @@ export {
   type FigureFacts,
   type RowNews,
 } from './dimensions'
+export {
+  copyPlace,
+  dropPlace,
+  madeAsRead,
+  placedOn,
+  readAlsoAt,
+  setReads,
+  setScales,
+  vanishing,
+  type ReadHere,
+  type Where,
+} from './places'
 export { MOST_TIPS, addTip, dropTip, setElbow, tieAgain } from './ties'
 export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'

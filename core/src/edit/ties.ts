@@ -1,7 +1,8 @@
-import { distance, subtract, times, type Point } from '../geometry'
+import { add, distance, subtract, times, type Point } from '../geometry'
 import { roundOf } from '../kinds'
 import {
   anchorsOf,
+  inEachPlace,
   isTied,
   withTies,
   type Anchor,
@@ -84,11 +85,11 @@ const tipsOf = (ground: Ground, leader: Leader): Point[] =>
 function textStays(ground: Ground, before: Leader, made: Leader, scale: number): Leader {
   const from = holdAnchor(before.tip, ground).point
   const to = holdAnchor(made.tip, ground).point
-  const shift = times(subtract(from, to), 1 / scale)
-  return {
-    ...made,
-    elbowPaperMm: { x: before.elbowPaperMm.x + shift.x, y: before.elbowPaperMm.y + shift.y },
-  }
+  const shift = subtract(from, to)
+  return inEachPlace(made, (placed, atScale) => ({
+    ...placed,
+    elbowPaperMm: add(placed.elbowPaperMm, times(shift, 1 / (atScale ?? scale))),
+  }))
 }
 
 /**

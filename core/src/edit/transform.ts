@@ -15,6 +15,7 @@ import {
 import { hostedIn, mapped, type Mapping } from '../kinds'
 import {
   withTies,
+  isPlaced,
   isTied,
   anchorsOf,
   carriedAlong,
@@ -27,8 +28,10 @@ import {
   type Board,
   type Id,
   type Opening,
+  type Placed,
   type Project,
   type RecordOf,
+  type Viewport,
   boardOf,
   scaleOf,
   findBoard,
@@ -37,6 +40,7 @@ import {
 import { TieFinder, carryOpenings, carryTie, holdAnchor, type Fate, type Fates, tieOf } from '../ties'
 import { EditRefused, type MakeId } from './refusal'
 import { distinct } from './distinct'
+import { alsoInCopies } from './places'
 import { openingsOf } from './openingsOf'
 import { carryOpening, refuseOver } from './openingCarry'
 import { Outcome, groundOf, keepsSize, refuseLocked, unitUnder } from './outcome'
@@ -155,7 +159,8 @@ export function copyItems(
 }
 
 /**
- * As `copyItems`, as part of a larger edit. Gives the copies, in order, for each map, and those of their groups.
+ * As `copyItems`, as part of a larger edit. Gives the copies, in order, for each map, those of their groups, and the annotation that
+ * stands in copied viewports as in those they were copied from.
  * @refuses bad-value, gone, in-the-way, locked, no-room, nothing, taken, too-many, wrong-kind
  */
 export function copyInto(
@@ -164,7 +169,11 @@ export function copyInto(
   maps: readonly Affine[],
   makeId: MakeId,
   into?: CopyInto,
-): { readonly copies: readonly AnyRecord[]; readonly groups: readonly AnyRecord[] } {
+): {
+  readonly copies: readonly AnyRecord[]
+  readonly groups: readonly AnyRecord[]
+  readonly told: readonly AnyRecord[]
+} {
   const { project } = outcome
   for (const map of maps) refuseNonsense(map)
   refuseLocked(project, ids)
@@ -182,8 +191,12 @@ export function copyInto(
   const tied = tiedAgain(into?.among ?? project, copies)
   const grouped =
     into?.grouped === false ? [] : groupCopies(project, groups, chosen, tied, maps, makeId, into)
-  outcome.put(...tied, ...grouped)
-  return { copies: tied, groups: grouped }
+  const viewports = copies.flatMap((copy, i): [Id, Id][] =>
+    copy.kind === 'viewport' ? [[chosen[i % chosen.length]!, copy.id]] : [],
+  )
+  const told = alsoInCopies(project, viewports)
+  outcome.put(...tied, ...grouped, ...told)
+  return { copies: tied, groups: grouped, told }
 }
 
 function withOpenings(project: Project, ids: readonly Id[]): Id[] {
@@ -241,8 +254,8 @@ function copiesOnce(
     const before = new Map(anchorsOf(was).map((anchor, n) => [anchorsOf(copy)[n]!, anchor]))
     return (
       carriedAlong(copy, {
-        // Levels are the project's: copies name the same.
-        became: (id) => (fresh.has(id) ? [fresh.get(id)!] : project.find('level', id) ? undefined : []),
+        became: (id) =>
+          fresh.has(id) ? [fresh.get(id)!] : namedBySame(into?.among ?? project, copy, id) ? undefined : [],
         tie: (anchor) => {
           const host = tieHost(anchor)
           if (host === null) return anchor
@@ -256,6 +269,13 @@ function copiesOnce(
     )
   })
 }
+
+/** What a copy names as what it was copied from did: levels, and the viewports of its drawing. */
+const namedBySame = (project: Project, copy: AnyRecord, id: Id): boolean =>
+  project.find('level', id) !== undefined || (isPlaced(copy) && placedOn(copy, project.find('viewport', id)))
+
+const placedOn = (copy: Placed, viewport: Viewport | undefined): boolean =>
+  viewport !== undefined && 'drawing' in copy && copy.drawing === viewport.drawing
 
 /**
  * A record as part of a drawing; refused where it has no place there.

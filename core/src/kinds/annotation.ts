@@ -17,6 +17,7 @@ import {
 } from '../geometry'
 import {
   anchorsOf,
+  inEachPlace,
   ownRow,
   tieHost,
   withTies,
@@ -25,6 +26,7 @@ import {
   type Leader,
   type LevelMark,
   type Note,
+  type Placed,
   type Room,
   type RoundDimension,
   type RecordKind,
@@ -254,11 +256,30 @@ const roomHome: Home<Room> = {
   }),
 }
 
+/** The home of a kind that may stand elsewhere at some scales: what is done to it is done in each of its places. */
+const everywhere = <R extends Placed>(home: Home<R>): Home<R> => ({
+  ...home,
+  mapped: (record, mapping) =>
+    inEachPlace(record, (placed, scale) =>
+      home.mapped(placed, scale === null ? mapping : { ...mapping, scale }),
+    ),
+  stretched(record, move) {
+    if (!record.places) return home.stretched(record, move)
+    let isMoved = false
+    const made = inEachPlace(record, (placed) => {
+      const stretched = home.stretched(placed, move)
+      if (stretched !== placed) isMoved = true
+      return stretched
+    })
+    return isMoved ? made : record
+  },
+})
+
 export const ANNOTATION_HOMES = {
-  room: roomHome,
-  dimension: dimensionHome,
-  roundDimension: roundHome,
-  leader: leaderHome,
-  levelMark: levelMarkHome,
-  note: noteHome,
+  room: everywhere(roomHome),
+  dimension: everywhere(dimensionHome),
+  roundDimension: everywhere(roundHome),
+  leader: everywhere(leaderHome),
+  levelMark: everywhere(levelMarkHome),
+  note: everywhere(noteHome),
 } satisfies HomesOf<RecordKind>

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { angleSchema, anySizeSchema, idSchema, nameSchema, pointSchema, textSchema } from './parts'
+import { placing } from './places'
 
 /** What of a wall on a side of it: the face of its structure, or its drawn line; left out: its finished face. */
 const ofWall = z.enum(['structure', 'axis']).optional()
@@ -96,6 +97,8 @@ export const anchorSchema = z.discriminatedUnion('to', [
   }),
 ])
 
+const align = z.enum(['start', 'middle', 'end'])
+
 /** Which anchor of a dimension, by its number. */
 const anchorNumber = z.number().int().gte(0).lt(200)
 
@@ -147,6 +150,31 @@ const gatherSchema = z.strictObject({
   known: z.array(z.string().max(160)).max(1000),
 })
 
+/**
+ * Where a dimension line runs, square to the direction: in a row, the first being 0, that is reckoned from the outermost face
+ * of the building on that side of it; in line with another; or so far to the left of the outermost anchor there, a real distance
+ * or one on paper.
+ */
+const offset = z.discriminatedUnion('in', [
+  z.strictObject({
+    in: z.literal('row'),
+    side: z.enum(['left', 'right']),
+    row: z.number().int().gte(0).lte(40),
+    /** So much further out than its row, set by hand. */
+    morePaperMm: z.number().gte(-2000).lte(2000).optional(),
+  }),
+  z.strictObject({
+    /** In line with another dimension that measures the same way. */
+    in: z.literal('line'),
+    of: idSchema,
+    /** The side it goes by when that is gone, and where it ran last, mm to the left of the direction. */
+    side: z.enum(['left', 'right']),
+    last: anySizeSchema,
+  }),
+  z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
+  z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
+])
+
 export const dimensionSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('dimension'),
@@ -156,30 +184,7 @@ export const dimensionSchema = z.strictObject({
   direction: angleSchema,
   /** In a cutaway: the axis of space it measures along, whichever way that is seen; left out: along the picture. */
   axis: z.enum(['x', 'y', 'z']).optional(),
-  /**
-   * Where the dimension line runs, square to the direction: in a row, the first being 0, that is reckoned from the
-   * outermost face of the building on that side of it; in line with another; or so far to the left of the outermost anchor there, a real
-   * distance or one on paper.
-   */
-  offset: z.discriminatedUnion('in', [
-    z.strictObject({
-      in: z.literal('row'),
-      side: z.enum(['left', 'right']),
-      row: z.number().int().gte(0).lte(40),
-      /** So much further out than its row, set by hand. */
-      morePaperMm: z.number().gte(-2000).lte(2000).optional(),
-    }),
-    z.strictObject({
-      /** In line with another dimension that measures the same way. */
-      in: z.literal('line'),
-      of: idSchema,
-      /** The side it goes by when that is gone, and where it ran last, mm to the left of the direction. */
-      side: z.enum(['left', 'right']),
-      last: anySizeSchema,
-    }),
-    z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
-    z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
-  ]),
+  offset,
   /** Running: all its figures are measured from this point, which has the mark of an origin. */
   from: anchorNumber.optional(),
   /** What it was made of, and is brought up to date with. */
@@ -188,10 +193,28 @@ export const dimensionSchema = z.strictObject({
   mixed: z.literal(true).optional(),
   /** What is said of some of its figures. */
   figures: z.array(figureSchema).min(1).max(199).optional(),
+  ...placing({
+    offset,
+    /** The figures moved by hand there. */
+    moved: z
+      .array(z.strictObject({ between: z.tuple([anchorNumber, anchorNumber]), by: pointSchema }))
+      .min(1)
+      .max(199)
+      .optional(),
+  }),
   /** Its annotation style; left out: the one everything starts with. */
   style: idSchema.optional(),
   layer: idSchema.optional(),
 })
+
+/**
+ * How far out the line of an angle or an arc runs, real or on paper: of an angle from the corner, of the length of an arc from
+ * that outwards. Of radii and diameters how far beyond the arc the figure stands; 0: within.
+ */
+const reach = z.discriminatedUnion('in', [
+  z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
+  z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
+])
 
 /** An angle, or a radius, a diameter or the length of an arc. */
 export const roundDimensionSchema = z.strictObject({
@@ -203,18 +226,12 @@ export const roundDimensionSchema = z.strictObject({
   anchors: z.tuple([anchorSchema, anchorSchema, anchorSchema]),
   /** Of an angle: the greater of the two between its legs. */
   outer: z.literal(true).optional(),
-  /**
-   * How far out its line runs, real or on paper: of an angle from the corner, of the length of an arc from that outwards. Of radii
-   * and diameters how far beyond the arc the figure stands; 0: within.
-   */
-  reach: z.discriminatedUnion('in', [
-    z.strictObject({ in: z.literal('paper'), paperMm: z.number().gte(-2000).lte(2000) }),
-    z.strictObject({ in: z.literal('real'), mm: anySizeSchema }),
-  ]),
+  reach,
   /** Of radii and diameters: the direction from the centre in which it meets the arc, radians; left out: to its middle. */
   turn: angleSchema.optional(),
   /** What is said of its figure. */
   figure: z.strictObject(figureFacts).optional(),
+  ...placing({ reach, turn: angleSchema.optional() }),
   style: idSchema.optional(),
   layer: idSchema.optional(),
 })
@@ -229,9 +246,12 @@ export const leaderSchema = z.strictObject({
   /** From the tip to the elbow where the text stands, paper mm. */
   elbowPaperMm: pointSchema,
   text: textSchema.min(1),
+  ...placing({ elbowPaperMm: pointSchema }),
   style: idSchema.optional(),
   layer: idSchema.optional(),
 })
+
+const width = z.number().gte(2, 'A note is 2 mm wide on paper at least.').lte(2000)
 
 export const noteSchema = z.strictObject({
   id: idSchema,
@@ -240,9 +260,9 @@ export const noteSchema = z.strictObject({
   at: pointSchema,
   text: textSchema.min(1),
   heightPaperMm: z.number().gte(1).lte(50),
-  align: z.enum(['start', 'middle', 'end']),
+  align,
   /** Its lines are broken at this width; left out: only where they are typed so. */
-  widthPaperMm: z.number().gte(2, 'A note is 2 mm wide on paper at least.').lte(2000).optional(),
+  widthPaperMm: width.optional(),
   /** From base line to base line, as a multiple of its height; left out: as usual. */
   leading: z.number().gte(1, 'Lines closer than their height lie on each other.').lte(5).optional(),
   /** A frame stands around it. */
@@ -251,8 +271,16 @@ export const noteSchema = z.strictObject({
   style: idSchema.optional(),
   /** Angle of its base line, radians; left out: level. */
   turn: angleSchema.optional(),
+  ...placing({
+    at: pointSchema,
+    align,
+    widthPaperMm: width.optional(),
+    turn: angleSchema.optional(),
+  }),
   layer: idSchema.optional(),
 })
+
+const shift = z.number().gte(-2000).lte(2000)
 
 /** A height that is told where it is: in views from the side by how high up its point lies, in plans by the floor there. */
 export const levelMarkSchema = z.strictObject({
@@ -261,7 +289,8 @@ export const levelMarkSchema = z.strictObject({
   drawing: idSchema,
   at: anchorSchema,
   /** From what it marks along to where its symbol stands, paper mm; the figure is on that side of the symbol. */
-  shiftPaperMm: z.number().gte(-2000).lte(2000),
+  shiftPaperMm: shift,
+  ...placing({ shiftPaperMm: shift }),
   /** What stands before the figure; left out: the name of the level it is told from. */
   name: nameSchema.min(1).max(60).optional(),
   /** The level it is told from; left out: the datum. */

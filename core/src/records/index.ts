@@ -22,6 +22,25 @@ export {
   type Opening,
 } from './openings'
 export { GATHERED } from './annotation'
+export { isSameScale, type Reading } from './places'
+export {
+  PLACED_KINDS,
+  asRead,
+  inEachPlace,
+  inPlace,
+  isPlaced,
+  ownPlace,
+  placeAt,
+  placeAtScale,
+  placeInViewport,
+  placedAt,
+  readsAt,
+  viewportsNamed,
+  withPlaces,
+  type OwnPlace,
+  type Placed,
+  type PlacedKind,
+} from './asRead'
 export { TEXT_FIELDS, hasFields, unknownField, withFields, type TextField } from './textFields'
 export type {
   Anchor,

@@ -1,10 +1,11 @@
-import type { Anchor, Gathers } from './annotation'
+import type { Anchor, Dimension, Gathers } from './annotation'
 import type { Drawing, DrawingOf, StandingView } from './drawing'
 import type { KeptDetail } from './keptDetail'
 import type { LensRule } from './lens'
 import { ownRow } from './ownRow'
 import type { Id } from './parts'
 import { anchorsOf, withTies } from './tied'
+import { inEachPlace, viewportsNamed, withPlaces, type Placed } from './asRead'
 import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './schema'
 
 /**
@@ -248,14 +249,30 @@ const LENS: Loose<RecordOf<'lens'>> = {
   },
 }
 
-const LEVEL_MARK: Loose<RecordOf<'levelMark'>> = {
+/** Besides what records name, the viewports in which they stand elsewhere: those places go with them. */
+const seenIn = <R extends Placed>(more: Loose<R> | null): Loose<R> => ({
+  ids: (record) => [...(more?.ids(record) ?? []), ...viewportsNamed(record)],
+  carried(record, carrying) {
+    const made = more ? more.carried(record, carrying) : record
+    if (!made?.places) return made
+    type Place = NonNullable<R['places']>[number]
+    const places = (made.places as readonly Place[]).flatMap((place): Place[] =>
+      'viewport' in place
+        ? (carrying.became(place.viewport) ?? [place.viewport]).map((viewport) => ({ ...place, viewport }))
+        : [place],
+    )
+    return withPlaces(made, places)
+  },
+})
+
+const LEVEL_MARK = seenIn<RecordOf<'levelMark'>>({
   ids: ({ at, from }) => [...hosts([at]), ...(from === undefined ? [] : [from])],
   carried(mark, { tie, became }) {
     const { from, ...rest } = mark
     const now = from === undefined ? undefined : (became(from) ?? [from])[0]
     return { ...rest, at: tie(mark.at), ...(now === undefined ? {} : { from: now }) }
   },
-}
+})
 
 /** What a row knows of begins with the id of a thing: what that turned into is known in its place. */
 function knowing(gathers: Gathers, became: Carrying['became']): Gathers {
@@ -266,19 +283,27 @@ function knowing(gathers: Gathers, became: Carrying['became']): Gathers {
   return known.every((key, i) => key === gathers.known[i]) ? gathers : { ...gathers, known }
 }
 
-const DIMENSION: Loose<RecordOf<'dimension'>> = {
-  ids: ({ anchors, offset }) => [...hosts(anchors), ...(offset.in === 'line' ? [offset.of] : [])],
+/** The row that a dimension is in line with in one of its places. */
+const inLineWith = ({ offset }: Pick<Dimension, 'offset'>): Id[] => (offset.in === 'line' ? [offset.of] : [])
+
+const DIMENSION = seenIn<Dimension>({
+  ids: ({ anchors, offset, places = [] }) => [
+    ...hosts(anchors),
+    ...inLineWith({ offset }),
+    ...places.flatMap(({ own }) => (own ? inLineWith(own) : [])),
+  ],
   carried(was, { tie, became }) {
     const dimension = was.gathers ? { ...was, gathers: knowing(was.gathers, became) } : was
-    const { offset } = dimension
-    const anchors = dimension.anchors.map(tie)
-    if (offset.in !== 'line') return { ...dimension, anchors }
-    const [of] = became(offset.of) ?? [offset.of]
-    return of === undefined || of === dimension.id
-      ? { ...dimension, anchors, offset: ownRow(dimension) }
-      : { ...dimension, anchors, offset: { ...offset, of } }
+    return inEachPlace({ ...dimension, anchors: dimension.anchors.map(tie) }, (placed) => {
+      const { offset } = placed
+      if (offset.in !== 'line') return placed
+      const [of] = became(offset.of) ?? [offset.of]
+      return of === undefined || of === dimension.id
+        ? { ...placed, offset: ownRow({ ...placed, anchors: dimension.anchors }) }
+        : { ...placed, offset: { ...offset, of } }
+    })
   },
-}
+})
 
 /** The drawing that a detail is of. */
 const DETAIL_OF: Reference<Drawing> = {
@@ -481,7 +506,7 @@ export const KINDS = {
     needs: [one('level', 'level'), one('block', 'block'), onBoard()],
     loose: null,
   },
-  room: onItsLevel<RecordOf<'room'>>('room', 'layer-rooms'),
+  room: { ...onItsLevel<RecordOf<'room'>>('room', 'layer-rooms'), loose: seenIn<RecordOf<'room'>>(null) },
   stair: onItsLevel<RecordOf<'stair'>>('stair', 'layer-stairs'),
   ramp: onItsLevel<RecordOf<'ramp'>>('ramp', 'layer-stairs'),
   rail: onItsLevel<RecordOf<'rail'>>('balustrade', 'layer-stairs'),
@@ -525,23 +550,20 @@ export const KINDS = {
     host: 'board',
     layer: 'layer-dimensions',
     needs: [onBoard(), one('style', 'annotationStyle')],
-    loose: {
+    loose: seenIn<RecordOf<'roundDimension'>>({
       ids: ({ anchors }) => hosts(anchors),
-      carried: (round, { tie }) => {
-        const [a, b, c] = round.anchors
-        return { ...round, anchors: [tie(a), tie(b), tie(c)] }
-      },
-    },
+      carried: (round, { tie }) => withTies(round, tie),
+    }),
   },
   leader: {
     word: 'leader',
     host: 'board',
     layer: 'layer-notes',
     needs: [onBoard(), one('style', 'annotationStyle')],
-    loose: {
+    loose: seenIn<RecordOf<'leader'>>({
       ids: (leader) => hosts(anchorsOf(leader)),
       carried: (leader, { tie }) => withTies(leader, tie),
-    },
+    }),
   },
   levelMark: {
     word: 'level mark',
@@ -555,7 +577,7 @@ export const KINDS = {
     host: 'board',
     layer: 'layer-notes',
     needs: [onBoard(), one('style', 'annotationStyle')],
-    loose: null,
+    loose: seenIn<RecordOf<'note'>>(null),
   },
   group: { word: 'group', host: 'board', layer: null, needs: [onBoard()], loose: GROUP },
   repeat: { word: 'repeat', host: 'board', layer: null, needs: [onBoard()], loose: REPEAT },

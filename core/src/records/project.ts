@@ -223,6 +223,26 @@ export class Project {
     this.apply({ put, drop })
   }
 
+  /**
+   * Works with some records standing in for what they are, and gives what comes of it. They are put back at once: nothing
+   * is changed, and nobody hears of it. They name and need what the records name and need that they stand in for.
+   */
+  standingIn<T>(others: readonly AnyRecord[], work: () => T): T {
+    const own = others.flatMap(({ id }) => this.records.get(id) ?? [])
+    const stand = (records: readonly AnyRecord[]): void => {
+      for (const record of records) {
+        this.records.set(record.id, record)
+        this.kinds.get(record.kind)!.set(record.id, record)
+      }
+    }
+    stand(others)
+    try {
+      return work()
+    } finally {
+      stand(own)
+    }
+  }
+
   /** What is set aside. */
   get setAside(): ReadonlySet<Id> {
     this.reader?.aside()

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { idSchema, lengthSchema, nameSchema, pointSchema } from './parts'
+import { placing } from './places'
 
 /** A room of a level: the space around a point, within walls and separating lines. */
 export const roomSchema = z.strictObject({
@@ -19,6 +20,8 @@ export const roomSchema = z.strictObject({
   ceilingHeight: lengthSchema.max(100_000).nullable(),
   /** Where its tag was put by hand; left out: where there is room for it. */
   tagAt: pointSchema.optional(),
+  /** Of its tag. */
+  ...placing({ tagAt: pointSchema.optional() }),
   layer: idSchema.optional(),
 })
 

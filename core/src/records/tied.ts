@@ -6,8 +6,8 @@ export const TIED_KINDS = ['dimension', 'roundDimension', 'leader', 'levelMark']
 export type TiedKind = (typeof TIED_KINDS)[number]
 export type Tied = RecordOf<TiedKind>
 
-export const isTied = (record: AnyRecord | undefined): record is Tied =>
-  record !== undefined && (TIED_KINDS as readonly string[]).includes(record.kind)
+export const isTied = (record: AnyRecord | null | undefined): record is Tied =>
+  !!record && (TIED_KINDS as readonly string[]).includes(record.kind)
 
 /** The ties of a record. */
 export function anchorsOf(record: AnyRecord): readonly Anchor[] {

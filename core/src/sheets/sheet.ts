@@ -6,6 +6,7 @@ import {
   overhangOf,
   partOf,
   rankOf,
+  sceneIn,
   sceneOf,
   type News,
   type Part,
@@ -23,25 +24,28 @@ import { scaleName } from '../units'
 import { titleBlockItems, titleFields } from './titleBlock'
 import { labelItems, shownBox, viewportFrame, viewportMap } from './viewport'
 
-const printed = (project: Project, drawing: Drawing, scale: number, lens?: Id): [Scene, PlanLook] => [
-  sceneOf(project, drawing),
-  lookThrough(drawingLens(project, drawing, lens), scale, { printing: true }),
-]
-
-/** A drawing as it prints through a lens at a scale; kept, and brought up to date part by part. */
-export const drawnAt = (project: Project, drawing: Drawing, scale: number, lens?: Id): Picture =>
-  pictureOf(...printed(project, drawing, scale, lens))
+/** A drawing as it prints through its lens at a scale; kept, and brought up to date part by part. */
+export const drawnAt = (project: Project, drawing: Drawing, scale: number): Picture =>
+  pictureOf(sceneOf(project, drawing), lookThrough(drawingLens(project, drawing), scale, { printing: true }))
 
 /** The drawing in a viewport, as it prints. */
-const drawingIn = (project: Project, { drawing, scale, lens }: Viewport): [Scene, PlanLook] =>
-  printed(project, project.need('drawing', drawing), scale, lens)
+function drawingIn(project: Project, { id, drawing: of, scale, lens }: Viewport): [Scene, PlanLook] {
+  const drawing = project.need('drawing', of)
+  const scene = sceneOf(project, drawing)
+  const through = drawingLens(project, drawing, lens)
+  // Only where annotation says something of the viewport it looks otherwise than in others.
+  return project.namers(id).length > 0
+    ? [sceneIn(scene, id), lookThrough(through, scale, { printing: true, viewport: id })]
+    : [scene, lookThrough(through, scale, { printing: true })]
+}
+
+/** The drawing of a viewport as it prints there; kept, and brought up to date part by part. */
+export const drawnIn = (project: Project, viewport: Viewport): Picture =>
+  pictureOf(...drawingIn(project, viewport))
 
 /** The place a viewport takes on its sheet as its drawing is now, paper mm. */
 export const frameOf = (project: Project, viewport: Viewport): Box =>
-  viewportFrame(
-    viewport,
-    drawnAt(project, project.need('drawing', viewport.drawing), viewport.scale, viewport.lens).extent(),
-  )
+  viewportFrame(viewport, drawnIn(project, viewport).extent())
 
 /** Viewports lie beneath all that is drafted on a sheet, its title block above it. */
 const VIEWPORTS = rankOf(-2e7, 0, 'others')
@@ -78,7 +82,7 @@ class ViewportsDrawn implements PartSource {
 
   private see(viewport: Viewport, place: number, project: Project): Shown {
     const drawing = project.need('drawing', viewport.drawing)
-    const picture = drawnAt(project, drawing, viewport.scale, viewport.lens)
+    const picture = drawnIn(project, viewport)
     const before = this.shown.get(viewport.id)
     const extent = picture.extent()
     const shown = shownBox(viewport, extent)

@@ -1,7 +1,7 @@
 import { asideOf, atWall, type LevelSolver, type OfWall, type SolvedWall } from '../building'
 import { applyTo, placing, pointOn, straight, type Point } from '../geometry'
 import { centreOf, edgesOfRecord } from '../kinds'
-import type { Anchor, Opening, Project } from '../records'
+import type { Anchor, Id, Opening, Project } from '../records'
 import { cutPlace, edgePlace, placeOnLine, type Frame } from '../views'
 
 export interface Held {
@@ -13,6 +13,8 @@ export interface Held {
 /** What annotation needs to know of the building it stands on. */
 export interface Ground {
   readonly project: Project
+  /** The viewport it is seen in. */
+  readonly viewport?: Id
   /** Its solved walls; null where there are none, as within a block. */
   readonly building: LevelSolver | null
   /** How it is looked at, in a drawing that looks at the building. */
