@@ -953,7 +953,11 @@ export const EDITS: { readonly [N in EditName]: Case } = {
       return edit.madeAsRead(
         world.project,
         [leader],
-        { reading: { scale: pick % 3 ? 50 : 100 }, own: pick % 2 === 0, others: pick % 5 ? 'stay' : 'follow' },
+        {
+          reading: { scale: pick % 3 ? 50 : 100 },
+          own: pick % 2 === 0,
+          others: pick % 5 ? 'stay' : 'follow',
+        },
         () => edit.setElbow(world.project, leader, { x: a / 100, y: b / 100 }),
       )
     },

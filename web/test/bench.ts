@@ -9,7 +9,7 @@ import {
   type Drawing,
   type Id,
 } from '@lamina/core/records'
-import { type Deed, EditRefused, newProject, type Clipping } from '@lamina/core/edit'
+import { type Deed, EditRefused, madeAsRead, newProject, type Clipping } from '@lamina/core/edit'
 import { pictureOf } from '@lamina/core/annotate'
 import {
   PLAIN_LOOK,
@@ -114,6 +114,17 @@ class BoardBench implements Bench {
       this.refused.push(error.message)
       return null
     }
+  }
+  /** What is moved gets a place of its own at the scale of the board. */
+  own = false
+  here(
+    ids: readonly Id[],
+    project: Project,
+    work: (project: Project) => Change,
+    others: 'stay' | 'follow' = 'stay',
+  ): Change {
+    const reading = { scale: this.scale }
+    return madeAsRead(project, ids, { reading, own: this.own, others }, () => work(project))
   }
   select(ids: readonly Id[]): void {
     this.selection = ids

@@ -68,7 +68,7 @@ const LAID: {
 }
 
 /** A record of annotation laid out by itself; nothing for other kinds. */
-function layAnnotation(
+export function layAnnotation(
   record: AnyRecord,
   scene: Scene,
   scale: number,

@@ -116,7 +116,7 @@ export function madeAsRead(
     const isCommon = own && isSamePlace(now, ownPlace(common))
     return withPlaceAt(known, where, isCommon ? null : now)
   })
-  return { put, drop: change.drop }
+  return { ...change, put }
 }
 
 function placedOf(project: Project, ids: readonly Id[]): Placed[] {

@@ -30,6 +30,22 @@ export const PLAN_KINDS = {
     lens: null,
     scale: { metric: 50, 'feet-inches': 48 },
   },
+  dimension: {
+    name: 'Dimension plan',
+    use: 'Walls and openings with their numbers, clear of furniture, for rows of dimensions',
+    title: ({ name }) => `${name} dimensions`,
+    cut: () => ({}),
+    lens: 'lens-numbers',
+    scale: { metric: 50, 'feet-inches': 48 },
+  },
+  furniture: {
+    name: 'Furniture plan',
+    use: 'Rooms and what stands in them, walls in one tone',
+    title: ({ name }) => `${name} furniture`,
+    cut: () => ({}),
+    lens: 'lens-simple',
+    scale: { metric: 100, 'feet-inches': 96 },
+  },
   foundation: {
     name: 'Foundation plan',
     use: 'Walls at their feet and what lies below the floor',

@@ -2,7 +2,7 @@
 import { computed, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
-import { pictureOf, picturing } from '@lamina/core/annotate'
+import { otherPlaces, pictureOf, picturing } from '@lamina/core/annotate'
 import {
   bringingDerived,
   draftField,
@@ -19,10 +19,10 @@ import { drawingLens, lensesOf } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
 import type { Drawing } from '@lamina/core/records'
 import type { Steps } from '@lamina/core/steps'
-import { scaleName, standardScales } from '@lamina/core/units'
 import { seenAs, viewWord } from '@lamina/core/views'
 import BoardFrame from './BoardFrame.vue'
 import BlockBar from './BlockBar.vue'
+import ReadingMenu from './ReadingMenu.vue'
 import TopLine from './TopLine.vue'
 import ViewBar from './ViewBar.vue'
 import { useDesk } from '../store/desk'
@@ -30,6 +30,8 @@ import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
 import { useImprints } from '../store/imprints'
 import { useProject } from '../store/project'
+import { useReading } from '../store/reading'
+import { useSay } from '../store/say'
 import { paintBoardGround } from '../surface/marks'
 import { BOARD_MARGIN, boardExtent, boardKey, boardLook, type BoardLook } from '../surface/boardLook'
 import { paintList, type ScreenLook } from '../surface/painter'
@@ -43,6 +45,8 @@ const desk = useDesk()
 const hand = useHand()
 const habits = useHabits()
 const imprints = useImprints()
+const reading = useReading()
+const say = useSay()
 const theme = useTheme()
 const router = useRouter()
 
@@ -50,7 +54,13 @@ const drawing = computed(() => props.drawing)
 const scene = computed(() => store.scene(drawing.value))
 const lens = computed(() => drawingLens(store.project, drawing.value, desk.lens))
 const lenses = computed(() => lensesOf(store.project))
-const look = computed(() => lookThrough(lens.value, drawing.value.readingScale, { printing: false }))
+const look = computed(() => {
+  const { viewport } = scene.value
+  return lookThrough(lens.value, drawing.value.readingScale, {
+    printing: false,
+    ...(viewport === undefined ? {} : { viewport }),
+  })
+})
 const picture = (): Picture => pictureOf(scene.value, look.value)
 /** The walls that are seen through the lens. */
 const seenBuilding = () => scene.value.building?.seen(seenAs(store.project, look.value)) ?? null
@@ -82,8 +92,16 @@ const surroundings = computed<DisplayList>(() => {
     .flatMap(({ items }) => items.filter(({ kind }) => kind !== 'fill'))
   return [{ kind: 'group', map: surroundingsMap(placement), clip: null, items: others, source: null }]
 })
-const scaleWords = computed(() => scaleName(drawing.value.readingScale, store.units.system))
-const scales = computed(() => standardScales(store.units.system))
+/** Where annotation stands at the other scales in use, if that is asked for. */
+const elsewhere = computed<DisplayList>(() =>
+  reading.others
+    ? otherPlaces(
+        scene.value,
+        drawing.value.readingScale,
+        reading.inUse(drawing.value.id).map(({ scale }) => scale),
+      )
+    : [],
+)
 
 const colour = (name: string): string => String(theme.current.value.colors[name])
 const looks = (): BoardLook => ({
@@ -109,12 +127,13 @@ const work = useBoard({
   making,
   fieldNow: () => draftField(scene.value),
   screenLook,
-  lookKey: () => `${boardKey(theme.global.name.value, looks())} ${JSON.stringify(look.value)}`,
+  lookKey: () =>
+    `${boardKey(theme.global.name.value, looks())} ${JSON.stringify(look.value)} ${reading.others}`,
   ground: (context, camera) =>
     paintBoardGround(context, camera, { paper: colour('paper'), dots: colour('hairline') }, store.units),
   beneath(context, camera) {
-    if (surroundings.value.length > 0)
-      paintList(context, surroundings.value, camera.scale, screenLook(camera, colour('hairline')))
+    for (const faint of [surroundings.value, elsewhere.value])
+      if (faint.length > 0) paintList(context, faint, camera.scale, screenLook(camera, colour('hairline')))
   },
   imprint: () => imprints.of(drawing.value.id, lens.value.id),
   own: {
@@ -125,6 +144,12 @@ const work = useBoard({
       if (marked) follow(marked)
     },
     key(event) {
+      if (event.shiftKey && (event.key === 'PageUp' || event.key === 'PageDown')) {
+        event.preventDefault()
+        if (!reading.step(drawing.value, event.key === 'PageUp' ? -1 : 1))
+          say.tell('No other scale of this drawing is in use on sheets that way.')
+        return true
+      }
       const [only, more] = hand.selection
       if (event.key !== 'Enter' || more !== undefined || !store.project.find('drawing', only ?? ''))
         return false
@@ -185,11 +210,6 @@ const untouched = computed(
   () => (hand.tool === 'select' || hand.tool === 'wall') && work.tools.fields.value.length === 0,
 )
 const letterOf = (tool: NamedTool): string => habits.letterOf(toolEntry(tool)!).toUpperCase() || '/'
-function setScale(ratio: number): void {
-  store.edit('Reading scale', (project) =>
-    setFacts(project, 'drawing', props.drawing.id, { readingScale: ratio }),
-  )
-}
 </script>
 
 <template>
@@ -222,28 +242,7 @@ function setScale(ratio: number): void {
         />
       </v-list>
     </v-menu>
-    <v-menu max-height="420">
-      <template #activator="{ props: menu }">
-        <button
-          type="button"
-          class="pill"
-          v-bind="menu"
-          title="The scale at which annotation is shown here"
-          data-test="reads-at"
-        >
-          <span class="soft">Reads at</span> {{ scaleWords }}
-        </button>
-      </template>
-      <v-list density="compact">
-        <v-list-item
-          v-for="scale in scales"
-          :key="scale.ratio"
-          :title="scale.name"
-          :active="scale.ratio === drawing.readingScale"
-          @click="setScale(scale.ratio)"
-        />
-      </v-list>
-    </v-menu>
+    <ReadingMenu :drawing="drawing" />
     <button
       v-if="hasView"
       type="button"

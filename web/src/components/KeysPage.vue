@@ -31,6 +31,7 @@ const GENERAL: readonly {
     keys: [
       ['Home', 'Show everything'],
       ['Wheel, Page Up, Page Down', 'Nearer, farther'],
+      ['Shift Page Up, Down', 'The next scale in use, larger or smaller'],
       ['Space and drag', 'Move the board'],
       ['Arrows', 'Move the board; with a tool, the pointer'],
     ],

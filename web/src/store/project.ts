@@ -1,9 +1,17 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { solverOf, type LevelSolver } from '@lamina/core/building'
-import { sceneOf, type Scene } from '@lamina/core/derive'
+import { sceneIn, sceneOf, type Scene } from '@lamina/core/derive'
 import { EditRefused, type MakeId, type SentChange } from '@lamina/core/edit'
-import { ChangeRefused, Project, type Change, type Board, type Id } from '@lamina/core/records'
+import {
+  ChangeRefused,
+  Project,
+  isSameScale,
+  scaleOf,
+  type Change,
+  type Board,
+  type Id,
+} from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
 import { makeId } from './ids'
 import { Past, type TakeBack } from './past'
@@ -53,8 +61,17 @@ export const useProject = defineStore('project', () => {
 
   const solver = (level: Id): LevelSolver => solverOf(project.value, level)
 
+  /** The viewport that its drawing is looked at as in; null: drawings are looked at by themselves. */
+  const looksIn = ref<Id | null>(null)
+
   /** What a board shows of the project as it is now. */
-  const scene = (board: Board): Scene => sceneOf(project.value, board)
+  function scene(board: Board): Scene {
+    const plain = sceneOf(project.value, board)
+    const seen = looksIn.value === null ? undefined : project.value.find('viewport', looksIn.value)
+    return seen && seen.drawing === board.id && isSameScale(seen.scale, scaleOf(board))
+      ? sceneIn(plain, seen.id)
+      : plain
+  }
 
   /** Makes a change in memory. */
   function make(change: Change): Change {
@@ -108,6 +125,7 @@ export const useProject = defineStore('project', () => {
     derivations.value?.close()
     derivations.value = null
     project.value = new Project()
+    looksIn.value = null
     past.value = pastOf('')
     kept = new Set()
     turn = null
@@ -323,6 +341,7 @@ export const useProject = defineStore('project', () => {
     redoLabel,
     units,
     solver,
+    looksIn,
     scene,
     putAside,
     derivations,

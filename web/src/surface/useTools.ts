@@ -12,6 +12,7 @@ import { useHand } from '../store/hand'
 import { useValues } from '../store/values'
 import { OWN_ANGLE } from '../store/hand'
 import { useProject } from '../store/project'
+import { useReading } from '../store/reading'
 import { useLibrary } from '../store/library'
 import { useSay } from '../store/say'
 import { makeTool } from '../tools/catalogue'
@@ -48,6 +49,7 @@ export function useTools(
   const values = useValues()
   const store = useProject()
   const library = useLibrary()
+  const reading = useReading()
   const say = useSay()
   const typing = useTyping(() => fields.value)
   const typed = typing.texts
@@ -88,6 +90,7 @@ export function useTools(
     typedText: (key) => typed[key] ?? '',
     clearTyped: () => typing.clear(),
     edit: (label, work) => store.edit(label, work),
+    here: (ids, project, work, others) => reading.here(board.value, ids, work, others)(project),
     select: (ids) => hand.select(withGroups(store.project, ids)),
     get selection() {
       return hand.selection

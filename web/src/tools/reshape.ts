@@ -69,7 +69,14 @@ export function reshapeTool(bench: Bench): Tool {
       const now = bench.handle!
       const record = project.get(now.id)
       const pulled = held()
-      if (record && pulled?.written) return pullWritten(bench, project, record, pulled, to!)
+      if (record && pulled?.written)
+        return bench.here(
+          [record.id],
+          project,
+          (now) => pullWritten(bench, now, now.get(record.id)!, pulled, to!),
+          // The text of a leader stays at every scale when its tip is pulled.
+          pulled.written.of === 'point' ? 'follow' : 'stay',
+        )
       return bench.scene.view === 'derived' && record && !standsIn(bench.board, record)
         ? moveInView(
             project,
@@ -80,7 +87,7 @@ export function reshapeTool(bench: Bench): Tool {
             seenAround(bench.scene, bench.scale),
             alone,
           )
-        : moveHandle(project, now.id, now.index, to!)
+        : bench.here([now.id], project, (each) => moveHandle(each, now.id, now.index, to!))
     },
     remark(given) {
       if (held()?.part !== 'level' || given.length === 0) return ''

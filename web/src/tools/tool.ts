@@ -77,6 +77,13 @@ export interface Bench {
   /** Empties the typed fields. */
   clearTyped(): void
   edit(label: string, work: (project: Project, makeId: MakeId) => Change): Change | null
+  /** An edit of annotation as it reads here: where it stands elsewhere at this scale, that place is changed. */
+  here(
+    ids: readonly Id[],
+    project: Project,
+    work: (project: Project) => Change,
+    others?: 'stay' | 'follow',
+  ): Change
   select(ids: readonly Id[]): void
   readonly selection: readonly Id[]
   /** What the tools keep from one use to the next. */

@@ -60,7 +60,8 @@ export function moveTool(bench: Bench): Tool {
     edit([from, to], project) {
       const by = subtract(to!, from!)
       const built = bench.selection.filter((id) => !isHere(bench, id))
-      if (built.length === 0) return moveItems(project, bench.selection, by, alone)
+      if (built.length === 0)
+        return bench.here(bench.selection, project, (now) => moveItems(now, bench.selection, by, alone))
       if (built.length < bench.selection.length)
         throw new EditRefused('wrong-kind', 'Move what is drafted here and the building one after the other.')
       return moveThroughView(project, bench.board.id, built, by)

@@ -18,6 +18,7 @@ import { styleOf } from '@lamina/core/library'
 import { scaleOf, type Dimension } from '@lamina/core/records'
 import { measuresTo } from '@lamina/core/ties'
 import { useProject } from '../../store/project'
+import { useReading } from '../../store/reading'
 import LengthField from '../LengthField.vue'
 import NumberField from '../NumberField.vue'
 import FigureFields from './FigureFields.vue'
@@ -28,6 +29,7 @@ import { GATHERED_WORDS, MEASURES, READS } from '../choices'
 /** What a dimension measures and says, where its row runs, and how it is drawn. */
 const props = defineProps<CardProps<'dimension'>>()
 const store = useProject()
+const reading = useReading()
 const isRunning = computed(() => props.record.from !== undefined)
 const laid = computed(() => layDimension(props.record, props.scene, scaleOf(props.scene.board), store.units))
 const parts = computed(() =>
@@ -54,7 +56,9 @@ const offset = computed(() => props.record.offset)
 const style = computed(() => styleOf(store.project, props.record.style))
 const ids = computed(() => props.chosen.map(({ id }) => id))
 const place = (to: Dimension['offset']): unknown =>
-  store.edit('Row of a dimension', (project) => setRow(project, ids.value, to))
+  reading.edit('Row of a dimension', props.scene.board, ids.value, (project) =>
+    setRow(project, ids.value, to),
+  )
 const HOW = [
   { value: 'row', title: 'Beside the building' },
   { value: 'paper', title: 'By what it measures, on paper' },
@@ -110,7 +114,9 @@ const part = (index: number): unknown =>
     (project, makeId) => splitDimension(project, props.scene, props.record.id, index, makeId).change,
   )
 const spread = (): unknown =>
-  store.edit('Rows spread', (project) => spreadRows(project, props.scene, ids.value))
+  reading.edit('Rows spread', props.scene.board, ids.value, (project) =>
+    spreadRows(project, props.scene, ids.value),
+  )
 const join = (): unknown =>
   store.edit('Rows made one', (project) => joinDimensions(project, props.scene, ids.value))
 </script>
@@ -146,7 +152,7 @@ const join = (): unknown =>
           <span>{{ word }}</span>
           <span class="figure">{{ told }}</span>
         </button>
-        <FigureFields v-if="open === i" :record="record" :between="between" :measured="told" />
+        <FigureFields v-if="open === i" :record="record" :between="between" :measured="told" :scene="scene" />
       </li>
     </template>
   </ol>

@@ -1,17 +1,25 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { figureBetween } from '@lamina/core/annotate'
+import type { Scene } from '@lamina/core/derive'
 import { setFigure, type FigureFacts } from '@lamina/core/edit'
 import type { Dimension } from '@lamina/core/records'
-import { useProject } from '../../store/project'
+import { useReading } from '../../store/reading'
 import SaidFields from './SaidFields.vue'
 
 /** What is said of one figure of a row besides what it measures. */
-const props = defineProps<{ record: Dimension; between: readonly [number, number]; measured: string }>()
-const store = useProject()
+const props = defineProps<{
+  record: Dimension
+  between: readonly [number, number]
+  measured: string
+  scene: Scene
+}>()
+const reading = useReading()
 const said = computed(() => figureBetween(props.record.figures ?? [], ...props.between))
 const set = (facts: FigureFacts): unknown =>
-  store.edit('Figure', (project) => setFigure(project, props.record.id, props.between, facts))
+  reading.edit('Figure', props.scene.board, [props.record.id], (project) =>
+    setFigure(project, props.record.id, props.between, facts),
+  )
 </script>
 
 <template>

@@ -6,6 +6,7 @@ import { styleOf } from '@lamina/core/library'
 import type { Note } from '@lamina/core/records'
 import { DEGREE } from '@lamina/core/units'
 import { useProject } from '../../store/project'
+import { useReading } from '../../store/reading'
 import AngleField from '../AngleField.vue'
 import { useNamed } from '../named'
 import NumberField from '../NumberField.vue'
@@ -15,10 +16,11 @@ import type { CardProps } from './card'
 /** What a note says, and how it is set. */
 const props = defineProps<CardProps<'note'>>()
 const store = useProject()
+const reading = useReading()
 const styles = useNamed('annotationStyle')
 const ids = computed(() => props.chosen.map(({ id }) => id))
 const set = (look: NoteLook, label = 'Note'): unknown =>
-  store.edit(label, (project) => setNotes(project, ids.value, look))
+  reading.edit(label, props.scene.board, ids.value, (project) => setNotes(project, ids.value, look))
 const ALIGN = [
   { value: 'start', title: 'Left' },
   { value: 'middle', title: 'In the middle' },

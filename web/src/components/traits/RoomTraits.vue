@@ -4,6 +4,7 @@ import { renumberRooms, setFacts, setRoom } from '@lamina/core/edit'
 import { roomIn } from '@lamina/core/rooms'
 import { formatArea, formatLength } from '@lamina/core/units'
 import { useProject } from '../../store/project'
+import { useReading } from '../../store/reading'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import type { CardProps } from './card'
@@ -13,6 +14,7 @@ import TextField from '../TextField.vue'
 /** Facts of a room, with its figures. */
 const props = defineProps<CardProps<'room'>>()
 const store = useProject()
+const reading = useReading()
 const found = computed(() => {
   const { building } = props.scene
   return building ? roomIn(store.project, building, props.record.id) : undefined
@@ -39,7 +41,9 @@ const set = (label: string, facts: Parameters<typeof setRoom>[2]): unknown =>
   store.edit(label, (project) => setRoom(project, props.record.id, facts))
 function unpinTag(): void {
   const { id } = props.record
-  store.edit('Tag', (project) => setFacts(project, 'room', id, { tagAt: undefined }))
+  reading.edit('Tag', props.scene.board, [id], (project) =>
+    setFacts(project, 'room', id, { tagAt: undefined }),
+  )
 }
 const FAULTS = {
   open: 'Its walls no longer close around it.',

@@ -4,6 +4,7 @@ import { layRound } from '@lamina/core/annotate'
 import { setRound, type RoundFacts } from '@lamina/core/edit'
 import { scaleOf, type RoundDimension } from '@lamina/core/records'
 import { useProject } from '../../store/project'
+import { useReading } from '../../store/reading'
 import { ROUND } from '../choices'
 import FactRows from '../FactRows.vue'
 import NumberField from '../NumberField.vue'
@@ -14,12 +15,15 @@ import type { CardProps } from './card'
 /** What an angle or a round dimension measures and says, and where it runs. */
 const props = defineProps<CardProps<'roundDimension'>>()
 const store = useProject()
+const reading = useReading()
 const scale = computed(() => scaleOf(props.scene.board))
 const laid = computed(() => layRound(props.record, props.scene, scale.value, store.units))
 const isAngle = computed(() => props.record.measures === 'angle')
 const rows = computed(() => [[isAngle.value ? 'Angle' : 'Measured', laid.value.told] as const])
 const set = (facts: RoundFacts, label = 'Angle or arc'): unknown =>
-  store.edit(label, (project) => setRound(project, props.record.id, facts))
+  reading.edit(label, props.scene.board, [props.record.id], (project) =>
+    setRound(project, props.record.id, facts),
+  )
 const reach = computed(() => {
   const { reach: now } = props.record
   return now.in === 'paper' ? now.paperMm : now.mm / scale.value

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Scene } from '@lamina/core/derive'
-import { isTied } from '@lamina/core/records'
+import { isPlaced, isTied, placedAt, scaleOf } from '@lamina/core/records'
 import { useHand } from '../../store/hand'
 import { useProject } from '../../store/project'
 import LooseEnds from './LooseEnds.vue'
+import PlacesFields from './PlacesFields.vue'
 import SelectionTraits from './SelectionTraits.vue'
 import TraitsCard from './TraitsCard.vue'
 import { cardOf, titleOf } from './kinds'
@@ -13,13 +14,25 @@ import { cardOf, titleOf } from './kinds'
 const props = defineProps<{ scene: Scene }>()
 const store = useProject()
 const hand = useHand()
-const chosen = computed(() => hand.selection.flatMap((id) => store.project.get(id) ?? []))
+/** What is chosen, annotation as it stands at the scale of the board. */
+const chosen = computed(() => {
+  const { board, viewport } = props.scene
+  const reading = { scale: scaleOf(board), viewport }
+  return hand.selection.flatMap((id) => {
+    const record = store.project.get(id)
+    return record ? [placedAt(record, reading)] : []
+  })
+})
 const card = computed(() => cardOf(chosen.value))
 /** The one thing chosen, if it is tied to others. */
 const loose = computed(() => {
   const [one, more] = chosen.value
   return !more && isTied(one) && one.drawing === props.scene.board.id ? one : null
 })
+/** The annotation of a drawing, if nothing else is chosen. */
+const placed = computed(() =>
+  props.scene.view !== 'sheet' && chosen.value.every(isPlaced) ? hand.selection : [],
+)
 const title = computed(() => titleOf(chosen.value, store.project))
 </script>
 
@@ -27,6 +40,7 @@ const title = computed(() => titleOf(chosen.value, store.project))
   <TraitsCard v-if="chosen.length" :title="title" label="Traits of what is selected">
     <LooseEnds v-if="loose" :key="loose.id" :record="loose" :scene="scene" />
     <component :is="card" v-if="card" :record="chosen[0]" :chosen="chosen" :scene="scene" />
+    <PlacesFields v-if="placed.length > 0" :ids="placed" :scene="scene" />
     <SelectionTraits :chosen="chosen" :scene="scene" />
   </TraitsCard>
 </template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { removeItems, setFacts } from '@lamina/core/edit'
-import type { Viewport } from '@lamina/core/records'
-import { standardScales } from '@lamina/core/units'
+import { computed, shallowRef } from 'vue'
+import { readAlsoAt, removeItems, setFacts, together, vanishing } from '@lamina/core/edit'
+import { kindWord, type Placed, type Viewport } from '@lamina/core/records'
+import { scaleName, standardScales } from '@lamina/core/units'
 import { useHand } from '../../store/hand'
 import { useProject } from '../../store/project'
 import LengthField from '../LengthField.vue'
@@ -21,6 +21,42 @@ const scales = computed(() =>
 const lenses = useNamed('lens')
 const set = (label: string, facts: Partial<Viewport>): void =>
   void store.edit(label, (project) => setFacts(project, 'viewport', props.record.id, facts))
+/** A scale that was chosen, and what would not read there. */
+const asked = shallowRef<{ readonly scale: number; readonly lost: readonly Placed[] } | null>(null)
+function setScale(scale: number): void {
+  const lost = vanishing(store.project, props.record.id, scale)
+  if (lost.length === 0) set('Viewport scale', { scale })
+  else asked.value = { scale, lost }
+}
+const named = (ratio: number): string => scaleName(ratio, store.units.system)
+/** What would be lost, by its words where it has some, as “2 notes: …”. */
+const lostWords = computed(() => {
+  const byKind = new Map<string, string[]>()
+  for (const record of asked.value?.lost ?? []) {
+    const word = kindWord(record.kind)
+    const said = record.kind === 'note' || record.kind === 'leader' ? record.text.split('\n')[0]! : ''
+    byKind.set(word, [...(byKind.get(word) ?? []), said])
+  }
+  return [...byKind].map(([word, said]) => {
+    const few = said.filter((each) => each !== '').slice(0, MOST_TOLD)
+    const told = few.map((each) => `“${each.slice(0, 40)}”`).join(', ')
+    const more = said.length > few.length && few.length > 0 ? ' …' : ''
+    return `${said.length} ${word}${said.length > 1 ? 's' : ''}${told ? `: ${told}${more}` : ''}`
+  })
+})
+const MOST_TOLD = 4
+function answer(how: 'read' | 'lose' | 'keep'): void {
+  const { value: question } = asked
+  asked.value = null
+  if (!question || how === 'keep') return
+  const { scale, lost } = question
+  const { id, scale: before } = props.record
+  const ids = lost.map((record) => record.id)
+  store.edit('Viewport scale', (project) => {
+    const scaled = setFacts(project, 'viewport', id, { scale })
+    return how === 'read' ? together(scaled, readAlsoAt(project, ids, scale, before)) : scaled
+  })
+}
 function remove(): void {
   const { id } = props.record
   hand.select([])
@@ -35,7 +71,7 @@ function remove(): void {
     :items="scales"
     :model-value="record.scale"
     :disabled="record.locked"
-    @update:model-value="(scale: number) => set('Viewport scale', { scale })"
+    @update:model-value="setScale"
   />
   <v-select
     label="Lens"
@@ -90,10 +126,45 @@ function remove(): void {
     >Show the whole drawing</v-btn
   >
   <v-btn size="small" variant="text" color="error" @click="remove">Remove from the sheet</v-btn>
+  <v-dialog
+    :model-value="asked !== null"
+    max-width="460"
+    aria-label="Annotation that would not read"
+    @update:model-value="answer('keep')"
+  >
+    <v-card v-if="asked" color="surface" class="question" data-test="vanishing">
+      <h2>Not everything reads at {{ named(asked.scale) }}</h2>
+      <p>These read at chosen scales, and {{ named(asked.scale) }} is none of them:</p>
+      <ul>
+        <li v-for="words in lostWords" :key="words">{{ words }}</li>
+      </ul>
+      <div class="answers">
+        <v-btn color="primary" variant="flat" @click="answer('read')">Let them read there too</v-btn>
+        <v-btn variant="tonal" @click="answer('lose')">Leave them out</v-btn>
+        <v-btn variant="text" @click="answer('keep')">Stay at {{ named(record.scale) }}</v-btn>
+      </div>
+    </v-card>
+  </v-dialog>
 </template>
 
 <style scoped>
 .under {
   margin-top: -10px;
+}
+.question {
+  padding: 20px 24px;
+  display: grid;
+  gap: 10px;
+}
+.question ul {
+  margin: 0;
+  padding-left: 20px;
+  font-size: 14px;
+}
+.answers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding-top: 6px;
 }
 </style>
