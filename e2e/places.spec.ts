@@ -79,8 +79,9 @@ test('notes read at chosen scales, stand elsewhere at a scale, and are left out 
   })
 
   await test.step('pulled at 1:100 alone, a note has a place of its own there', async () => {
-    await page.getByTestId('own-places').click()
-    await expect(page.getByTestId('own-places')).toContainText('at this scale alone')
+    await page.getByTestId('reads-at').click()
+    await page.getByText('Move annotation at 1:100 alone').click()
+    await expect(page.getByTestId('own-places')).toContainText('at 1:100 alone')
     await plan.press(1500, 2040)
     await expect(traits(page)).toContainText('It stands in one place at all scales.')
     await ask(page, 'Move')

@@ -30,20 +30,22 @@ import { insidesOf } from '../kinds'
 import type { Column, Id, Project } from '../records'
 
 /**
- * What lies under a point, topmost first: annotation, openings and placed blocks by their lines, then openings by
+ * What lies under a point, topmost first: lettering it lies in, annotation, openings and placed blocks by their lines, then openings by
  * their clear width in a wall, and walls by their bodies. Each id once.
  */
 export function pickAt(picture: Picture, building: LevelSolver | null, p: Point, reach: number): Id[] {
   const solver = building?.seen()
   const found: Id[] = []
-  /** Filled areas that p lies in: what is drawn over them is meant first. */
-  const fills: Id[] = []
+  /** Filled areas that p lies in: what is drawn over them is meant first. And lettering that p lies in: that is meant before lines near by. */
+  const [fills, letters]: [Id[], Id[]] = [[], []]
   const area = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
   const items = picture.search(area).flatMap((part) => itemsOf(part, area))
   for (let i = items.length - 1; i >= 0; i--) {
     const item = items[i]!
     if (!item.source || found.includes(item.source)) continue
-    if (boxHasPoint(growBox(itemExtent(item), reach), p) && hits(item, p, reach))
+    const extent = itemExtent(item)
+    if (item.kind === 'text' && boxHasPoint(extent, p)) letters.push(item.source)
+    else if (boxHasPoint(growBox(extent, reach), p) && hits(item, p, reach))
       (item.kind === 'fill' ? fills : found).push(item.source)
   }
   if (solver) {
@@ -71,7 +73,7 @@ export function pickAt(picture: Picture, building: LevelSolver | null, p: Point,
     const box = { minX: p.x - reach, minY: p.y - reach, maxX: p.x + reach, maxY: p.y + reach }
     for (const { column } of solver.columnsNear(box)) if (inColumn(column, p, reach)) found.push(column.id)
   }
-  return [...new Set([...found, ...fills])]
+  return [...new Set([...letters, ...found, ...fills])]
 }
 
 /**

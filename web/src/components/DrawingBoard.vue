@@ -92,16 +92,17 @@ const surroundings = computed<DisplayList>(() => {
     .flatMap(({ items }) => items.filter(({ kind }) => kind !== 'fill'))
   return [{ kind: 'group', map: surroundingsMap(placement), clip: null, items: others, source: null }]
 })
-/** Where annotation stands at the other scales in use, if that is asked for. */
-const elsewhere = computed<DisplayList>(() =>
-  reading.others
-    ? otherPlaces(
-        scene.value,
-        drawing.value.readingScale,
-        reading.inUse(drawing.value.id).map(({ scale }) => scale),
-      )
-    : [],
-)
+/** Where annotation stands at the other scales in use, as it was found last. */
+let faintly: { readonly found: string; readonly items: DisplayList } = { found: '', items: [] }
+function elsewhere(): DisplayList {
+  if (!reading.others) return []
+  const found = `${store.project.stamp} ${drawing.value.id} ${JSON.stringify(look.value)}`
+  if (found !== faintly.found) {
+    const scales = reading.inUse(drawing.value.id).map(({ scale }) => scale)
+    faintly = { found, items: otherPlaces(scene.value, drawing.value.readingScale, scales) }
+  }
+  return faintly.items
+}
 
 const colour = (name: string): string => String(theme.current.value.colors[name])
 const looks = (): BoardLook => ({
@@ -132,8 +133,12 @@ const work = useBoard({
   ground: (context, camera) =>
     paintBoardGround(context, camera, { paper: colour('paper'), dots: colour('hairline') }, store.units),
   beneath(context, camera) {
-    for (const faint of [surroundings.value, elsewhere.value])
-      if (faint.length > 0) paintList(context, faint, camera.scale, screenLook(camera, colour('hairline')))
+    const faint = [
+      [surroundings.value, 'hairline'],
+      [elsewhere(), 'soft-ink'],
+    ] as const
+    for (const [items, tone] of faint)
+      if (items.length > 0) paintList(context, items, camera.scale, screenLook(camera, colour(tone)))
   },
   imprint: () => imprints.of(drawing.value.id, lens.value.id),
   own: {

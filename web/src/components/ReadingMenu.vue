@@ -21,6 +21,7 @@ const isUsed = (scale: number): boolean => inUse.value.some((each) => isSameScal
 const rest = computed(() => standardScales(store.units.system).filter(({ ratio }) => !isUsed(ratio)))
 /** Several scales are in use: there may be places of their own. */
 const several = computed(() => inUse.value.length > 1 || (inUse.value.length === 1 && !isUsed(now.value)))
+const ownWords = computed(() => (seenIn.value ? 'in this viewport alone' : `at ${named(now.value)} alone`))
 const larger = computed(() => inUse.value.some(({ scale }) => scale < now.value && !isNow(scale)))
 const smaller = computed(() => inUse.value.some(({ scale }) => scale > now.value && !isNow(scale)))
 </script>
@@ -60,6 +61,17 @@ const smaller = computed(() => inUse.value.some(({ scale }) => scale > now.value
           </template>
           <v-divider />
         </template>
+        <template v-if="several || reading.own || seenIn">
+          <v-list-item
+            :title="reading.own ? 'Move annotation at all scales' : `Move annotation ${ownWords}`"
+            @click="reading.own = !reading.own"
+          />
+          <v-list-item
+            :title="reading.others ? 'Hide the places at other scales' : 'Show the places at other scales'"
+            @click="reading.others = !reading.others"
+          />
+          <v-divider />
+        </template>
         <v-list-item
           v-for="scale in rest"
           :key="scale.ratio"
@@ -67,13 +79,6 @@ const smaller = computed(() => inUse.value.some(({ scale }) => scale > now.value
           :active="isNow(scale.ratio)"
           @click="reading.readAt(drawing, scale.ratio)"
         />
-        <template v-if="several">
-          <v-divider />
-          <v-list-item
-            :title="reading.others ? 'Hide the places at other scales' : 'Show the places at other scales'"
-            @click="reading.others = !reading.others"
-          />
-        </template>
       </v-list>
     </v-menu>
     <template v-if="several">
@@ -97,16 +102,15 @@ const smaller = computed(() => inUse.value.some(({ scale }) => scale > now.value
       />
     </template>
     <button
-      v-if="several || reading.own || seenIn"
+      v-if="reading.own"
       type="button"
       class="pill"
       :aria-pressed="reading.own"
-      title="Whether annotation that is moved gets a place of its own at this scale, or in this viewport"
+      title="Annotation that is moved gets a place of its own there. Press to move it at all scales again."
       data-test="own-places"
-      @click="reading.own = !reading.own"
+      @click="reading.own = false"
     >
-      <span class="soft">Moved</span>
-      {{ reading.own ? (seenIn ? 'in this viewport alone' : 'at this scale alone') : 'at all scales' }}
+      <span class="soft">Moves</span> {{ ownWords }}
     </button>
   </span>
 </template>
@@ -115,7 +119,9 @@ const smaller = computed(() => inUse.value.some(({ scale }) => scale > now.value
 .reading {
   display: inline-flex;
   align-items: center;
-  gap: 4px;
+}
+.reading .pill + .pill {
+  margin-left: 6px;
 }
 .as-in {
   padding-left: 32px !important;

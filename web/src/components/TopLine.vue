@@ -85,8 +85,8 @@ const saved = computed(() => {
   flex-shrink: 0;
   max-width: 320px;
 }
-/* Where it is narrow the two stand over each other, and what is said beside the values of pills goes. */
-@media (max-width: 1200px) {
+/* Where it is narrow the two stand over each other; narrower still what is said beside the values of pills goes. */
+@media (max-width: 1400px) {
   .where {
     flex-direction: column;
     gap: 0;
@@ -101,6 +101,8 @@ const saved = computed(() => {
   .arrow {
     display: none;
   }
+}
+@media (max-width: 1200px) {
   .right :deep(.pill .soft) {
     display: none;
   }
