@@ -1,6 +1,12 @@
 /** A list as lines of text: what is drawn with which coordinates, wherever an outline begins. */
 export const inked = (list: readonly unknown[]): string[] =>
-  list.map((item) => JSON.stringify(plainly(item))).sort()
+  list.map((item) => JSON.stringify(plainly(clippedAlone(item)))).sort()
+
+/** What is drawn once more within a clip, as where lettering has clear ground, by its clip: how it is parted may differ. */
+function clippedAlone(item: unknown): unknown {
+  const { kind, clip, source } = item as { kind?: string; clip?: unknown; source?: unknown }
+  return kind === 'group' && clip && source === null ? { kind, clip } : item
+}
 
 function plainly(value: unknown): unknown {
   if (typeof value === 'number') return Math.round(value * 1e3) / 1e3 + 0

@@ -59,7 +59,7 @@ const listOf = (project: Project, lens: string, printing = false): DisplayItem[]
 const opened = (item: DisplayItem): DisplayItem[] =>
   item.kind === 'group' ? [item, ...item.items.flatMap(opened)] : [item]
 const tonesOf = (items: readonly DisplayItem[]): (number | string)[] =>
-  items.flatMap((item) => ('pen' in item ? [penOf(item.pen).tone] : item.kind === 'group' ? [] : [item.tone]))
+  items.flatMap((item) => ('pen' in item ? [penOf(item.pen).tone] : 'tone' in item ? [item.tone] : []))
 
 describe('what is existing, removed or new', () => {
   it('bounds rooms only while it stays', () => {

@@ -172,6 +172,7 @@ function skewed(item: DisplayItem, put: (p: Point) => Point, reading: number): D
       })
       return { ...item, vertices: corners.flat() }
     }
+    case 'clear':
     case 'group':
       return item
   }

@@ -2,6 +2,8 @@ import { rankOf } from '../derive'
 
 /** Annotation lies above all linework, whatever was brought forward there; tags of rooms above all. */
 export const ABOVE_LINEWORK = {
+  /** The ground that lettering wants clear. */
+  clear: rankOf(1.9e6, 0, 'others'),
   annotation: rankOf(2e6, 0, 'annotation'),
   marks: rankOf(2e6, 1, 'others'),
   units: rankOf(2e6, 2, 'others'),

@@ -29,6 +29,7 @@ import {
 } from '../records'
 import { seenAs } from '../views'
 import { ABOVE_LINEWORK } from './depths'
+import { ClearDrawn } from './clearDrawn'
 import { cutAreaItems } from './cutAreas'
 import { layDimension } from './layDimension'
 import { GroundDrawn } from './groundDrawn'
@@ -172,6 +173,7 @@ export const drawingSources = (look: PlanLook): MoreDrawn[] => [
   (picture) => new UnitTags(picture, look),
   (picture) => new GroundDrawn(picture, look),
   (picture) => new LevelLines(picture, look),
+  (picture) => new ClearDrawn(picture),
   (picture) => new TagsDrawn(picture, look),
 ]
 

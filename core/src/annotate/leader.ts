@@ -72,6 +72,7 @@ export function drawLeader(
     lettering: style.lettering ?? 'plain',
     stacked: style.stacked === true,
     width: null,
+    clear: style.clearPaperMm,
   }
   const block = setText(text, look)
   const start = { x: landing.x + sense * mm(BESIDE), y: landing.y - mm(height / 2) }

@@ -10,17 +10,21 @@ import { wordsRead } from './textFields'
 /** Between a note and its frame, mm on paper. */
 const FRAME_GAP = 1.2
 
+/** Ground is cleared so far around a note whose style clears none, mm on paper. */
+export const USUAL_CLEAR = 0.6
+
 function lookOf(
-  note: Pick<Note, 'heightPaperMm' | 'leading' | 'widthPaperMm' | 'style'>,
+  note: Pick<Note, 'heightPaperMm' | 'leading' | 'widthPaperMm' | 'style' | 'clear'>,
   project: Project,
 ): TextLook {
-  const { lettering, stacked } = styleOf(project, note.style)
+  const { lettering, stacked, clearPaperMm } = styleOf(project, note.style)
   return {
     height: note.heightPaperMm,
     leading: note.leading ?? PARTS.leading,
     lettering: lettering ?? 'plain',
     stacked: stacked === true,
     width: note.widthPaperMm ?? null,
+    clear: note.clear ? (clearPaperMm ?? USUAL_CLEAR) : clearPaperMm,
   }
 }
 

@@ -5,6 +5,7 @@ import { innerPoint } from '../linework'
 import type { Room } from '../records'
 import { holds, type FoundRoom, type Space } from '../rooms'
 import { formatArea, type Units } from '../units'
+import { clearing } from './style'
 
 /** Sizes of a room's tag, paper mm. */
 const NAME = 3
@@ -34,21 +35,30 @@ export function tagSize({ name, figures }: TagWords): { width: number; height: n
   }
 }
 
-/** A tag about a point, at a scale (real mm to one paper mm). */
-export function tagItems(room: Room, words: TagWords, at: Point, scale: number): DisplayItem[] {
+/**
+ * A tag about a point, at a scale (real mm to one paper mm).
+ * @param clearPaperMm how far ground is cleared around its letters; left out: it is not
+ */
+export function tagItems(
+  { id: source }: Room,
+  words: TagWords,
+  at: Point,
+  scale: number,
+  clearPaperMm?: number,
+): DisplayItem[] {
   const mm = (paper: number): number => paper * scale
   const top = at.y + mm(tagSize(words).height / 2)
-  const source = room.id
+  const common = { align: 'middle', source, ...clearing(clearPaperMm, scale) } as const
   return [
     textItem(
       words.name,
       { x: at.x, y: top - mm(NAME) },
-      { height: mm(NAME), align: 'middle', weight: 500, source },
+      { ...common, height: mm(NAME), weight: 500 },
     ),
     textItem(
       words.figures,
       { x: at.x, y: top - mm(NAME + GAP + FIGURES) },
-      { height: mm(FIGURES), align: 'middle', source },
+      { ...common, height: mm(FIGURES) },
     ),
   ]
 }

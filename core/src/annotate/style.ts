@@ -19,12 +19,17 @@ export const PARTS = {
 
 /** How letters of a style are set at a scale. */
 export const lettersOf = (
-  { textPaperMm, lettering }: AnnotationStyle,
+  { textPaperMm, lettering, clearPaperMm }: AnnotationStyle,
   scale: number,
-): { readonly height: number; readonly lettering: Lettering } => ({
+): { readonly height: number; readonly lettering: Lettering; readonly clear?: number } => ({
   height: textPaperMm * scale,
   lettering: lettering ?? 'plain',
+  ...clearing(clearPaperMm, scale),
 })
+
+/** How far ground is cleared at a scale. */
+export const clearing = (clearPaperMm: number | undefined, scale: number): { readonly clear?: number } =>
+  clearPaperMm === undefined ? {} : { clear: clearPaperMm * scale }
 
 /** How wide a line is in a style, mm on paper. */
 export const widthIn = ({ textPaperMm, lettering }: AnnotationStyle, line: string): number =>

@@ -18,6 +18,7 @@ import type { LevelSolver } from '../building'
 import { PlaceIndex, boxesMeet, edgeBox, type Box } from '../geometry'
 import { asRead, type Id, type Project } from '../records'
 import { findingRooms, roomChanges, roomsOf, type FoundRoom } from '../rooms'
+import { styleOf } from '../library'
 import { ABOVE_LINEWORK } from './depths'
 import { obstaclesOf } from './obstacles'
 import { tagItems, tagPlace, tagWords } from './roomTag'
@@ -133,7 +134,7 @@ export class TagsDrawn implements PartSource {
       this.spaces.insert(around)
     }
     const at = tagPlace(here, words, scale, (box) => this.obstacles(box, place, field, project))
-    const items = tagItems(room, words, at, scale)
+    const items = tagItems(room, words, at, scale, styleOf(project, null).clearPaperMm)
     const now = partOf(
       onLayer(project, room, items, scale),
       { rank: ABOVE_LINEWORK.tags, place, nth: 0 },

@@ -2,7 +2,7 @@ import { textItem, type DisplayItem } from '../display'
 import { offsetFrom, type Point } from '../geometry'
 import { partsOfWord, stackedFractions, textWidth, type Lettering, type Weight } from '../lettering'
 import type { Id } from '../records'
-import { PARTS } from './style'
+import { PARTS, clearing } from './style'
 
 /** How a text of several lines is set. Sizes on paper, mm. */
 export interface TextLook {
@@ -14,6 +14,8 @@ export interface TextLook {
   readonly stacked: boolean
   /** Lines are broken at this width; null: only where they are typed so. */
   readonly width: number | null
+  /** How far ground is cleared around it, paper mm. */
+  readonly clear?: number | undefined
 }
 
 /** Letters set alike in a line, from `dx` on. */
@@ -160,7 +162,7 @@ function setParagraph(typed: string, look: TextLook, indent: number, sign: strin
  */
 export function blockItems(
   { lines }: TextBlock,
-  { height, leading, lettering }: TextLook,
+  { height, leading, lettering, clear }: TextLook,
   at: Point,
   u: Point,
   align: 'start' | 'middle' | 'end',
@@ -168,7 +170,7 @@ export function blockItems(
   source: Id | null,
 ): DisplayItem[] {
   const turn = Math.atan2(u.y, u.x)
-  const letters = { height: height * scale, turn, lettering, source }
+  const letters = { height: height * scale, turn, lettering, source, ...clearing(clear, scale) }
   return lines.flatMap(({ pieces, width }, i): DisplayItem[] => {
     const base = offsetFrom(at, u, 0, -i * height * leading * scale)
     const [only] = pieces

@@ -1,6 +1,16 @@
 import type { CutGround } from '../building'
 import type { DisplayList } from '../display'
-import { IDENTITY, inverse, isEmptyBox, mapBox, type Affine, type Box } from '../geometry'
+import {
+  IDENTITY,
+  boxCentre,
+  boxesMeet,
+  inverse,
+  isEmptyBox,
+  mapBox,
+  segmentMeets,
+  type Affine,
+  type Box,
+} from '../geometry'
 import type { Material, Project } from '../records'
 import { cutItems } from './cut'
 import type { PlanLook } from './look'
@@ -9,6 +19,7 @@ import { rankOf, type Part, type Picture } from './picture'
 
 /** Where what is cut lies among walls: over those off the cut, beneath what fills openings. */
 const CUT = 1
+export const CUT_RANK = rankOf(depthOf('walls'), CUT, 'others')
 
 /** What is cut: one part for all of it, which tells where it looks otherwise. */
 export class CutDrawn {
@@ -54,6 +65,23 @@ export class CutDrawn {
 const sameBox = (p: Box, q: Box): boolean =>
   p.minX === q.minX && p.minY === q.minY && p.maxX === q.maxX && p.maxY === q.maxY
 
+/** Whether something that is cut lies in a box: an outline runs through it, or it lies within one. */
+function isCutIn(ground: CutGround, box: Box): boolean {
+  const near = ground.outlinesNear(box)
+  const { x, y } = boxCentre(box)
+  let crossings = 0
+  for (const loop of near)
+    for (const run of loop.runs) {
+      const isNear = boxesMeet(run, box)
+      if (!isNear && (run.minY > y || run.maxY < y || run.maxX < x)) continue
+      for (const { boundary: e } of run.edges) {
+        if (isNear && segmentMeets(e.x1, e.y1, e.x2, e.y2, box)) return true
+        if (e.y1 > y !== e.y2 > y && e.x1 + ((y - e.y1) / (e.y2 - e.y1)) * (e.x2 - e.x1) > x) crossings++
+      }
+    }
+  return crossings % 2 === 1
+}
+
 /** All that is cut, as one part. */
 function cutPart(
   project: Project,
@@ -70,13 +98,14 @@ function cutPart(
     isFlat ? items : [{ kind: 'group', map, clip: null, items, source: null }]
   return {
     ...(isFlat ? extent : mapBox(map, extent)),
-    rank: rankOf(depthOf('walls'), CUT, 'others'),
+    rank: CUT_RANK,
     place: 0,
     nth: 0,
     source: null,
     get items() {
       return laid(cutItems(project, ground, look))
     },
+    isIn: (box) => isCutIn(ground, isFlat ? box : mapBox(back, box)),
     within:
       within ??
       ((box, mmPerPixel) =>

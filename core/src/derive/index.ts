@@ -10,6 +10,7 @@ export {
   type Order,
   type Rank,
 } from './picture'
+export { CUT_RANK } from './cutDrawn'
 export { IN_STEP, type PartSource } from './parts'
 export { Follower, type News } from './news'
 export type { Sight } from './sight'

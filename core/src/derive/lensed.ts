@@ -81,6 +81,8 @@ export class Lensed {
         return { ...item, tone: inked(this.filled(item.tone, manner), ink, item.kind === 'fill') }
       case 'text':
         return { ...item, tone: inked(manner?.tone ?? item.tone, ink, false) }
+      case 'clear':
+        return item
       case 'group':
         return {
           ...item,

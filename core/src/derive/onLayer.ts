@@ -101,6 +101,8 @@ export function dimmed(item: DisplayItem, tone: number): DisplayItem[] {
     case 'fill':
     case 'disc':
       return [{ ...item, tone: lighter(item.tone, tone) }]
+    case 'clear':
+      return [item]
     case 'group':
       return [{ ...item, items: item.items.flatMap((each) => dimmed(each, tone)) }]
     case 'line':

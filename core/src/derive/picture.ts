@@ -48,10 +48,14 @@ export interface Part extends Box, Order {
   readonly items: DisplayList
   /** What of it is seen in a box, when so many units of the list lie in a pixel; left out: all of it. */
   readonly within?: (box: Box, unitsPerPixel: number) => DisplayList
+  /** Whether anything of it lies in a box; left out: that is not known. */
+  readonly isIn?: (box: Box) => boolean
   /** How far its letters reach beyond its box. */
   readonly overhang?: number
   /** It runs on without end: it is seen wherever one looks, and nothing is as large as it. */
   readonly endless?: true
+  /** It only takes off what others drew: there is nothing where there is nothing else. */
+  readonly clears?: true
 }
 
 /** A part of plain items; null when there are none. */
@@ -175,7 +179,7 @@ export class Picture {
 
   private add(part: Part): void {
     this.made++
-    this.count++
+    if (!part.clears) this.count++
     this.overhang = Math.max(this.overhang, part.overhang ?? 0)
     if (part.endless) this.endless.add(part)
     else this.fresh.add(part)
@@ -187,7 +191,7 @@ export class Picture {
   }
 
   private take(part: Part): void {
-    this.count--
+    if (!part.clears) this.count--
     if (part.endless) this.endless.delete(part)
     else if (!this.fresh.delete(part)) this.index.remove(part)
     this.dirty.add(part)

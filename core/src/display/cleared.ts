@@ -38,6 +38,8 @@ function clearedItem(item: DisplayItem): DisplayItem {
       ].flat()
       return { kind: 'fill', tone: PAPER_TONE, loops: [loop], source: item.source }
     }
+    case 'clear':
+      return item
     case 'group':
       return { ...item, items: cleared(item.items) }
   }

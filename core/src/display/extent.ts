@@ -4,6 +4,7 @@ import {
   applyTo,
   combine,
   enlargement,
+  growBox,
   joinBoxes,
   mapBox,
   mapPath,
@@ -65,6 +66,8 @@ export function itemExtent(item: DisplayItem, map: Affine = IDENTITY): Box {
         map,
       )
     }
+    case 'clear':
+      return growBox(itemExtent(item.text, map), item.gap * enlargement(map))
     case 'group': {
       const all = map === IDENTITY ? item.map : combine(map, item.map)
       return item.clip ? mapBox(all, item.clip) : extentOf(item.items, all)

@@ -12,11 +12,13 @@ export function textItem(
     readonly weight?: Weight
     readonly lettering?: Lettering
     readonly tone?: number
+    /** How far ground is cleared around its letters; left out: none is. */
+    readonly clear?: number | undefined
     readonly source?: Source
   },
 ): TextItem {
   const { height, turn = 0, align = 'start', weight = 400, tone = 0, source = null } = options
-  const { lettering = 'plain' } = options
+  const { lettering = 'plain', clear } = options
   const size = height / mainCapital(lettering)
   const { runs, width } = layText(text, size, weight, lettering)
   const back = align === 'start' ? 0 : align === 'middle' ? width / 2 : width
@@ -29,6 +31,7 @@ export function textItem(
     width,
     runs,
     tone,
+    ...(clear ? { clear } : {}),
     source,
   }
 }

@@ -82,7 +82,17 @@ export interface TextItem {
   readonly width: number
   readonly runs: readonly TextRun[]
   readonly tone: Tone
+  /** Ground is cleared so far around its letters. */
+  readonly clear?: number
   readonly source: Source
+}
+
+/** Takes off what lies under the letters of a text, and so far around them. */
+export interface ClearItem {
+  readonly kind: 'clear'
+  readonly text: TextItem
+  readonly gap: number
+  readonly source: null
 }
 
 /** Another list drawn in its own axes, within a clip in those axes. Pens keep their paper widths. */
@@ -95,7 +105,7 @@ export interface GroupItem {
 }
 
 export type DisplayItem =
-  LineItem | SegmentsItem | ArcItem | PathItem | FillItem | DiscItem | TextItem | GroupItem
+  LineItem | SegmentsItem | ArcItem | PathItem | FillItem | DiscItem | TextItem | ClearItem | GroupItem
 
 /** Drawn linework in painting order. */
 export type DisplayList = readonly DisplayItem[]

@@ -186,6 +186,9 @@ class Packer {
         this.order(together, 'texts')
         this.texts.push(map === IDENTITY ? item : textUnder(item, map))
         return
+      // What it would clear lies in other strokes.
+      case 'clear':
+        return
       case 'group': {
         const all = map === IDENTITY ? item.map : combine(map, item.map)
         if (opensOut(item, all)) {
@@ -316,6 +319,7 @@ function isFine(item: DisplayItem): boolean {
     case 'arc':
     case 'path':
     case 'text':
+    case 'clear':
       return true
     case 'fill':
     case 'disc':

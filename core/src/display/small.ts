@@ -107,6 +107,7 @@ class Coarse {
         return this.fill(item.tone, this.loop(around, map))
       }
       case 'text':
+      case 'clear':
         return
       case 'group':
         // What is clipped is a pattern.

@@ -1,6 +1,7 @@
 import { combine, enlargement, IDENTITY, turnOf, applyTo, type Affine } from '../geometry'
 import type { ArcItem, DisplayItem, DisplayList, TextItem } from './list'
 import type { FaceName } from '../lettering'
+import { PAPER_TONE } from './cleared'
 import { PENS, penOf, type AnyPen, type PenTable } from './pens'
 import { tracePath } from './stroke'
 import { toneColour } from './tone'
@@ -105,7 +106,14 @@ function paintItem(
       return `<path d="${d}" ${stroke(item.pen)}/>`
     }
     case 'text':
-      return paintText(item, map)
+      return paintText(item, map, `fill="${toneColour(item.tone)}"`)
+    case 'clear': {
+      // Letters in the colour of paper, with a line of it around them.
+      const paper = toneColour(PAPER_TONE)
+      const wide = n(2 * item.gap * enlargement(map))
+      const look = `fill="${paper}" stroke="${paper}" stroke-width="${wide}" stroke-linejoin="round" stroke-linecap="round"`
+      return paintText(item.text, map, look)
+    }
   }
 }
 
@@ -129,7 +137,7 @@ function arcTo(arc: Round, map: Affine): string {
 /** What a face is asked for as in an SVG file. */
 export const svgFamily = (face: FaceName): string => `Lamina-${face.replace(/ /g, '-')}`
 
-function paintText(item: TextItem, map: Affine): string {
+function paintText(item: TextItem, map: Affine, look: string): string {
   const k = enlargement(map)
   // The page mirrors y, so the map's own turn counts the other way.
   const turn = item.turn - turnOf(map)
@@ -138,7 +146,7 @@ function paintText(item: TextItem, map: Affine): string {
   return item.runs
     .map(
       (run) =>
-        `<text transform="translate(${n(p.x)} ${n(p.y)}) rotate(${degrees})" x="${n(run.dx * k)}" y="${n(-(run.up ?? 0) * item.size * k)}" font-family="${svgFamily(run.face)}" font-size="${n(item.size * (run.by ?? 1) * k)}" fill="${toneColour(item.tone)}" style="font-kerning:none;font-variant-ligatures:none" xml:space="preserve">${escape(run.text)}</text>`,
+        `<text transform="translate(${n(p.x)} ${n(p.y)}) rotate(${degrees})" x="${n(run.dx * k)}" y="${n(-(run.up ?? 0) * item.size * k)}" font-family="${svgFamily(run.face)}" font-size="${n(item.size * (run.by ?? 1) * k)}" ${look} style="font-kerning:none;font-variant-ligatures:none" xml:space="preserve">${escape(run.text)}</text>`,
     )
     .join('')
 }

@@ -209,8 +209,15 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
 
 /** A note set as another is. */
 function likeNote(note: Note, model: Note): Note {
-  const { widthPaperMm: _width, leading: _leading, framed: _framed, style: _style, ...rest } = note
-  const { heightPaperMm, align, widthPaperMm, leading, framed, style } = model
+  const {
+    widthPaperMm: _width,
+    leading: _leading,
+    framed: _framed,
+    clear: _clear,
+    style: _style,
+    ...rest
+  } = note
+  const { heightPaperMm, align, widthPaperMm, leading, framed, clear, style } = model
   return {
     ...rest,
     heightPaperMm,
@@ -218,6 +225,7 @@ function likeNote(note: Note, model: Note): Note {
     ...(widthPaperMm === undefined ? {} : { widthPaperMm }),
     ...(leading === undefined ? {} : { leading }),
     ...(framed ? { framed } : {}),
+    ...(clear ? { clear } : {}),
     ...(style === undefined ? {} : { style }),
   }
 }

@@ -46,7 +46,7 @@ export function setWords(project: Project, id: Id, text: string): Change {
 
 /** How a note is set; null: as usual. */
 export type NoteLook = Partial<Pick<Note, 'heightPaperMm' | 'align'>> & {
-  readonly [K in 'widthPaperMm' | 'leading' | 'framed' | 'style' | 'turn']?: Note[K] | null
+  readonly [K in 'widthPaperMm' | 'leading' | 'framed' | 'clear' | 'style' | 'turn']?: Note[K] | null
 }
 
 /**

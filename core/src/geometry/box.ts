@@ -30,6 +30,14 @@ export const joinBoxes = (a: Box, b: Box): Box => ({
   maxY: Math.max(a.maxY, b.maxY),
 })
 
+/** What two boxes have in common; empty where they do not meet. */
+export const commonBox = (a: Box, b: Box): Box => ({
+  minX: Math.max(a.minX, b.minX),
+  minY: Math.max(a.minY, b.minY),
+  maxX: Math.min(a.maxX, b.maxX),
+  maxY: Math.min(a.maxY, b.maxY),
+})
+
 export const growBox = (box: Box, by: number): Box => ({
   minX: box.minX - by,
   minY: box.minY - by,

@@ -29,3 +29,21 @@ function cutOff(points: readonly Point[], inside: (p: Point) => number): Point[]
   }
   return kept
 }
+
+/** Whether a segment has a point in a box (clipping after Liang and Barsky, 1984). */
+export function segmentMeets(x1: number, y1: number, x2: number, y2: number, box: Box): boolean {
+  let from = 0
+  let to = 1
+  const clip = (d: number, room: number): boolean => {
+    if (d === 0) return room >= 0
+    const t = room / d
+    if (d < 0) from = Math.max(from, t)
+    else to = Math.min(to, t)
+    return from <= to
+  }
+  const dx = x2 - x1
+  const dy = y2 - y1
+  return (
+    clip(-dx, x1 - box.minX) && clip(dx, box.maxX - x1) && clip(-dy, y1 - box.minY) && clip(dy, box.maxY - y1)
+  )
+}

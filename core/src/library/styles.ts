@@ -52,6 +52,7 @@ export const STANDARD_STYLE: AnnotationStyle = {
   linePastPaperMm: 1.8,
   firstRowPaperMm: 10,
   rowPaperMm: 8,
+  clearPaperMm: 0.5,
   tip: 'dot',
 }
 

@@ -19,6 +19,7 @@ import {
   pathOf,
   pathOfPoints,
   segmentCrossing,
+  segmentMeets,
   turned,
   growBox,
   type Box,
@@ -140,6 +141,8 @@ function hits(item: DisplayItem, p: Point, reach: number): boolean {
     }
     case 'fill':
       return item.loops.filter((loop) => insidePath(pathOfPoints(pointsOf(loop), true), p)).length % 2 === 1
+    case 'clear':
+      return false
     // Letters and dots are taken by their box.
     case 'text':
     case 'disc':
@@ -183,12 +186,12 @@ export function pickBox(picture: Picture, building: LevelSolver | null, box: Box
       see(
         wall.shape.id,
         inside,
-        inside || wall.boundaries.some((e) => segmentTouches(e.x1, e.y1, e.x2, e.y2, box)),
+        inside || wall.boundaries.some((e) => segmentMeets(e.x1, e.y1, e.x2, e.y2, box)),
       )
     }
   }
   for (const { column, boundaries } of solver?.columnsNear(box) ?? []) {
-    const touched = boundaries.some((e) => segmentTouches(e.x1, e.y1, e.x2, e.y2, box))
+    const touched = boundaries.some((e) => segmentMeets(e.x1, e.y1, e.x2, e.y2, box))
     const inside = boundaries.every(
       (e) => boxHasPoint(box, { x: e.x1, y: e.y1 }) && boxHasPoint(box, { x: e.x2, y: e.y2 }),
     )
@@ -208,7 +211,7 @@ function touches(item: DisplayItem, box: Box): boolean {
     for (let i = 0; i < (item.closed ? count : count - 1); i++) {
       const p = points[i]!
       const q = points[(i + 1) % count]!
-      if (segmentTouches(p.x, p.y, q.x, q.y, box)) return true
+      if (segmentMeets(p.x, p.y, q.x, q.y, box)) return true
     }
     return false
   }
@@ -216,27 +219,9 @@ function touches(item: DisplayItem, box: Box): boolean {
   const { points } = item
   const step = item.kind === 'line' ? 2 : 4
   for (let i = 0; i + 3 < points.length; i += step) {
-    if (segmentTouches(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!, box)) return true
+    if (segmentMeets(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!, box)) return true
   }
   return false
-}
-
-/** Whether a segment has a point in a box (clipping after Liang and Barsky, 1984). */
-function segmentTouches(x1: number, y1: number, x2: number, y2: number, box: Box): boolean {
-  let from = 0
-  let to = 1
-  const clip = (d: number, room: number): boolean => {
-    if (d === 0) return room >= 0
-    const t = room / d
-    if (d < 0) from = Math.max(from, t)
-    else to = Math.min(to, t)
-    return from <= to
-  }
-  const dx = x2 - x1
-  const dy = y2 - y1
-  return (
-    clip(-dx, x1 - box.minX) && clip(dx, box.maxX - x1) && clip(-dy, y1 - box.minY) && clip(dy, box.maxY - y1)
-  )
 }
 
 /** What a line from a to b crosses. */

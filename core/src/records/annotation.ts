@@ -267,6 +267,8 @@ export const noteSchema = z.strictObject({
   leading: z.number().gte(1, 'Lines closer than their height lie on each other.').lte(5).optional(),
   /** A frame stands around it. */
   framed: z.literal(true).optional(),
+  /** Ground is cleared around its letters, also where its style clears none. */
+  clear: z.literal(true).optional(),
   /** Its lettering is that of an annotation style; left out: of the one everything starts with. */
   style: idSchema.optional(),
   /** Angle of its base line, radians; left out: level. */

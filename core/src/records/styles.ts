@@ -78,6 +78,8 @@ export const annotationStyleSchema = z.strictObject({
   lettering: z.enum(['hand', 'narrow']).optional(),
   /** Fractions stand over each other. */
   stacked: z.literal(true).optional(),
+  /** How far ground is cleared around its letters: of hatches and lines, not of what is cut; left out: it is not. */
+  clearPaperMm: paper(0.1, 3).optional(),
   /** What stands before and after what is measured. */
   before: textSchema.min(1).max(30).optional(),
   after: textSchema.min(1).max(30).optional(),

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path'
 import { readFileSync } from 'node:fs'
 import { enlargement, turnOf, combine, type Affine } from '@lamina/core/geometry'
 import {
+  PAPER_TONE,
   PENS,
   penOf,
   toneColour,
@@ -11,6 +12,7 @@ import {
   tracePath,
   type AnyPen,
   type PenTable,
+  type TextItem,
   type Tone,
 } from '@lamina/core/display'
 import { FACES, type FaceName } from '@lamina/core/lettering'
@@ -205,26 +207,47 @@ function paintItem(
       })
       doc.stroke()
       break
-    case 'text': {
+    case 'text':
       pens.fill(item.tone)
-      const x = map.a * item.x + map.c * item.y + map.e
-      const y = map.b * item.x + map.d * item.y + map.f
-      const size = item.size * enlargement(map)
-      const turn = turnOf(map) - item.turn
+      paintLetters(doc, item, map, PLAIN_LETTERS)
+      break
+    case 'clear':
+      // Letters in the colour of paper, with a line of it around them.
+      pens.forget()
       doc.save()
-      doc.translate(x, y)
-      if (turn !== 0) doc.rotate((turn * 180) / Math.PI)
-      for (const run of item.runs) {
-        if (run.text.trim() === '') continue
-        const { by = 1, up = 0 } = run
-        useFace(doc, run.face)
-        doc.fontSize(size * by)
-        doc.text(run.text, run.dx * enlargement(map), -up * size, PLAIN_LETTERS)
-      }
+      doc
+        .lineWidth(2 * item.gap * enlargement(map))
+        .lineJoin('round')
+        .lineCap('round')
+        .strokeColor(toneColour(PAPER_TONE))
+        .fillColor(toneColour(PAPER_TONE))
+      paintLetters(doc, item.text, map, { ...PLAIN_LETTERS, fill: true, stroke: true })
       doc.restore()
       break
-    }
   }
+}
+
+function paintLetters(
+  doc: PDFKit.PDFDocument,
+  item: TextItem,
+  map: Affine,
+  options: PDFKit.Mixins.TextOptions,
+): void {
+  const x = map.a * item.x + map.c * item.y + map.e
+  const y = map.b * item.x + map.d * item.y + map.f
+  const size = item.size * enlargement(map)
+  const turn = turnOf(map) - item.turn
+  doc.save()
+  doc.translate(x, y)
+  if (turn !== 0) doc.rotate((turn * 180) / Math.PI)
+  for (const run of item.runs) {
+    if (run.text.trim() === '') continue
+    const { by = 1, up = 0 } = run
+    useFace(doc, run.face)
+    doc.fontSize(size * by)
+    doc.text(run.text, run.dx * enlargement(map), -up * size, options)
+  }
+  doc.restore()
 }
 
 /** An arc from where the pen stands, as cubic curves of at most an eighth of a turn: off by less than 5 millionths of the radius. */

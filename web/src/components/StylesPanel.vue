@@ -195,6 +195,13 @@ const widths = (pen: PenRecord): number[] => [...new Set([...PEN_WIDTHS, pen.wid
             :model-value="style.inLine ?? false"
             @update:model-value="(inLine: boolean) => set({ inLine: inLine ? true : undefined })"
           />
+          <NumberField
+            label="Clear ground around letters, mm; 0 none"
+            :value="style.clearPaperMm ?? 0"
+            :least="0"
+            :most="3"
+            @set="(mm) => set({ clearPaperMm: mm === 0 ? undefined : mm })"
+          />
           <TextField
             label="Before them"
             :shown="style.before ?? ''"

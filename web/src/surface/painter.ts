@@ -13,6 +13,7 @@ import {
   tracePath,
   type AnyPen,
   type PenTable,
+  type ClearItem,
   type TextItem,
   type Tone,
 } from '@lamina/core/display'
@@ -40,6 +41,7 @@ type Step =
   | { readonly kind: 'stroke'; readonly pen: AnyPen; readonly path: Path2D }
   | { readonly kind: 'fill'; readonly tone: Tone; readonly path: Path2D }
   | { readonly kind: 'text'; readonly items: TextItem[]; bars: Path2D | null }
+  | { readonly kind: 'clear'; readonly item: ClearItem }
   | {
       readonly kind: 'group'
       readonly map: Affine
@@ -121,6 +123,9 @@ function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: AnyPen) => 
       else steps.push({ kind: 'text', items: [item], bars: null })
       break
     }
+    case 'clear':
+      steps.push({ kind: 'clear', item })
+      break
     case 'group':
       steps.push({
         kind: 'group',
@@ -230,6 +235,7 @@ class FineWork {
       case 'text':
         return isTooSmall(step, this.scale)
       case 'fill':
+      case 'clear':
       case 'group':
         return false
     }
@@ -297,6 +303,9 @@ function paintSteps(
       case 'text':
         if (isTooSmall(step, scale)) paintBars(context, barsOf(step), colourOf(step.items[0]!.tone, look))
         else for (const item of step.items) paintText(context, item, scale, colourOf(item.tone, look))
+        break
+      case 'clear':
+        paintClear(context, step.item, scale, look)
         break
       case 'group': {
         context.save()
@@ -373,6 +382,29 @@ function paintBars(context: CanvasRenderingContext2D, bars: Path2D, colour: stri
   context.fillStyle = colour
   context.fill(bars)
   context.globalAlpha = 1
+}
+
+/** Takes off what lies under letters and around them, where they can be read and all is in its colours. */
+function paintClear(
+  context: CanvasRenderingContext2D,
+  { text, gap }: ClearItem,
+  scale: number,
+  look: ScreenLook,
+): void {
+  if (look.only || text.size * scale < READABLE) return
+  context.save()
+  context.translate(text.x, text.y)
+  context.rotate(text.turn)
+  context.scale(1 / scale, -1 / scale)
+  context.strokeStyle = paperOf(look)
+  context.lineWidth = 2 * gap * scale
+  context.lineJoin = 'round'
+  for (const run of text.runs) {
+    const { by = 1, up = 0 } = run
+    context.font = canvasFont(run.face, text.size * by * scale)
+    context.strokeText(run.text, run.dx * scale, -up * text.size * scale)
+  }
+  context.restore()
 }
 
 function paintText(context: CanvasRenderingContext2D, item: TextItem, scale: number, colour: string): void {

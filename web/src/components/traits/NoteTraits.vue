@@ -84,6 +84,14 @@ const setBroken = (how: string): unknown =>
     :model-value="record.framed ?? false"
     @update:model-value="(framed) => set({ framed: framed ? true : null })"
   />
+  <v-checkbox
+    label="On clear ground"
+    density="compact"
+    hide-details
+    :model-value="record.clear === true || styleOf(store.project, record.style).clearPaperMm !== undefined"
+    :disabled="styleOf(store.project, record.style).clearPaperMm !== undefined"
+    @update:model-value="(clear) => set({ clear: clear ? true : null })"
+  />
   <v-select
     label="Annotation style"
     :items="styles"

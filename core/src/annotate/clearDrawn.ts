@@ -1,0 +1,87 @@
+import { CUT_RANK, type Part, type PartSource, type Picture } from '../derive'
+import { eachItem, itemExtent, type ClearItem, type DisplayItem, type DisplayList } from '../display'
+import { IDENTITY, boxesMeet, commonBox, growBox, type Box } from '../geometry'
+import { ABOVE_LINEWORK } from './depths'
+
+const CLEARED_FOR: ReadonlySet<object> = new Set<object>([
+  ABOVE_LINEWORK.annotation,
+  ABOVE_LINEWORK.marks,
+  ABOVE_LINEWORK.units,
+  ABOVE_LINEWORK.tags,
+])
+
+/** The ground that the lettering of a part wants cleared. */
+const kept = new WeakMap<Part, readonly ClearItem[]>()
+
+function clearsOf(part: Part): readonly ClearItem[] {
+  let clears = kept.get(part)
+  if (!clears) {
+    const found: ClearItem[] = []
+    for (const item of eachItem(part.items))
+      if (item.kind === 'text' && item.clear !== undefined)
+        found.push({ kind: 'clear', text: item, gap: item.clear, source: null })
+    kept.set(part, (clears = found))
+  }
+  return clears
+}
+
+const EVERYWHERE: Box = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity }
+/** So fine that nothing of what is cut is left out. */
+const NO_PIXELS = 0
+
+/**
+ * The ground of lettering: what lies beneath letters and close around them is taken off, all but what is cut, which is drawn
+ * again there. It is asked of the picture when it is painted, beneath all annotation.
+ */
+export class ClearDrawn implements PartSource {
+  private isThere = false
+
+  constructor(private readonly picture: Picture) {}
+
+  update(): [] {
+    if (this.isThere) return []
+    this.isThere = true
+    const { picture } = this
+    const within = (box: Box, unitsPerPixel: number): DisplayList =>
+      cleared(picture.partsIn(growBox(box, picture.overhang)), picture.partsIn(box), box, unitsPerPixel)
+    picture.replace(null, {
+      ...EVERYWHERE,
+      rank: ABOVE_LINEWORK.clear,
+      place: 0,
+      nth: 0,
+      source: null,
+      endless: true,
+      clears: true,
+      get items() {
+        const all = picture.parts()
+        return cleared(all, all, EVERYWHERE, NO_PIXELS)
+      },
+      within,
+    })
+    return []
+  }
+}
+
+/** What clears the ground of the lettering of parts, and brings back what is cut there. */
+function cleared(
+  lettered: readonly Part[],
+  around: readonly Part[],
+  inSight: Box,
+  unitsPerPixel: number,
+): DisplayItem[] {
+  const clears = lettered.flatMap((part) => (CLEARED_FOR.has(part.rank) ? clearsOf(part) : []))
+  const seen = clears
+    .map((item) => ({ item, box: itemExtent(item) }))
+    .filter(({ box }) => boxesMeet(box, inSight))
+  if (seen.length === 0) return []
+  const cut = around.filter(({ rank }) => rank === CUT_RANK)
+  const again = seen.flatMap(({ box: whole }) =>
+    cut.flatMap((part): DisplayItem[] => {
+      const box = commonBox(whole, inSight)
+      if (!boxesMeet(part, box) || part.isIn?.(box) === false) return []
+      const items = part.within?.(box, unitsPerPixel) ?? part.items
+      return [{ kind: 'group', map: IDENTITY, clip: box, items, source: null }]
+    }),
+  )
+  return [...seen.map(({ item }) => item), ...again]
+}
