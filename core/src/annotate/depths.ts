@@ -2,6 +2,8 @@ import { rankOf } from '../derive'
 
 /** Annotation lies above all linework, whatever was brought forward there; tags of rooms above all. */
 export const ABOVE_LINEWORK = {
+  /** Lines and bubbles of views, which lettering clears. */
+  viewMarks: rankOf(1.8e6, 0, 'annotation'),
   /** The ground that lettering wants clear. */
   clear: rankOf(1.9e6, 0, 'others'),
   annotation: rankOf(2e6, 0, 'annotation'),

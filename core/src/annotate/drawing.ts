@@ -160,7 +160,11 @@ class AnnotationDrawn implements PartSource {
     const items = onLayer(project, record, marks.length > 0 ? [...laid, ...marks] : laid, scale)
     return partOf(
       items,
-      { rank: ABOVE_LINEWORK.annotation, place: project.placeOf(record.id), nth: 0 },
+      {
+        rank: record.kind === 'drawing' ? ABOVE_LINEWORK.viewMarks : ABOVE_LINEWORK.annotation,
+        place: project.placeOf(record.id),
+        nth: 0,
+      },
       record.id,
     )
   }

@@ -1,0 +1,17 @@
+import { board, putAway, stands, test, ask, stage } from './fixture'
+test('look', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await page.goto('/project/sample-alder-yard-pottery')
+  const plan = board(page)
+  await stands(plan)
+  const at = await plan.toScreen(10800, 6500)
+  await page.mouse.move(at.x, at.y)
+  for (let i = 0; i < 8; i++) await page.mouse.wheel(0, -200)
+  await stands(plan)
+  await page.waitForTimeout(300)
+  await page.screenshot({ path: '/tmp/w/s/clear.png' })
+  await stage(page, 'issue')
+  const coming = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Whole sheet set' }).click()
+  await (await coming).saveAs('/tmp/w/s/set.pdf')
+})
