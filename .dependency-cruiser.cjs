@@ -26,6 +26,7 @@ const order = [
   'annotate',
   'gather',
   'sheets',
+  'neat',
   'locate',
   'check',
   'exchange',

@@ -1,3 +1,4 @@
+export { ABOVE_LINEWORK } from './depths'
 export * from './style'
 export * from './rowLine'
 export * from './figureWords'

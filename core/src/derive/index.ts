@@ -1,6 +1,7 @@
 export * from './plan'
 export {
   Picture,
+  byOrder,
   partOf,
   putParts,
   overhangOf,
