@@ -946,6 +946,29 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         pick % 2 ? 100 : null,
       ),
   },
+  pin: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.pin(world.project, [world.some(PLACED_KINDS[pick % PLACED_KINDS.length]!, pick)], pick % 2 === 0),
+  },
+  putPlaces: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.putPlaces(world.project, [
+        {
+          id: world.some('note', pick),
+          own: { at: { x: a, y: b }, align: 'middle' },
+          reading: { scale: pick % 2 ? 50 : 100 },
+          alone: pick % 3 === 0,
+        },
+        {
+          id: world.some('leader', pick),
+          own: { elbowPaperMm: { x: a / 100, y: b / 100 } },
+          reading: { scale: 50, ...(pick % 4 ? {} : { viewport: world.some('viewport', pick) }) },
+          alone: pick % 2 === 0,
+        },
+      ]),
+  },
   madeAsRead: {
     moves: 'nothing',
     make: (world, { a, b, pick }) => {

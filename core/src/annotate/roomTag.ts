@@ -28,10 +28,13 @@ export function tagWords({ room, facts, fault }: FoundRoom, units: Units): TagWo
 }
 
 /** Width and height of a tag, paper mm. */
+/** How high a tag is, mm on paper. */
+export const TAG_HEIGHT = NAME + GAP + FIGURES
+
 export function tagSize({ name, figures }: TagWords): { width: number; height: number } {
   return {
     width: Math.max(textWidth(name, NAME, 500), textWidth(figures, FIGURES)),
-    height: NAME + GAP + FIGURES,
+    height: TAG_HEIGHT,
   }
 }
 
@@ -50,11 +53,7 @@ export function tagItems(
   const top = at.y + mm(tagSize(words).height / 2)
   const common = { align: 'middle', source, ...clearing(clearPaperMm, scale) } as const
   return [
-    textItem(
-      words.name,
-      { x: at.x, y: top - mm(NAME) },
-      { ...common, height: mm(NAME), weight: 500 },
-    ),
+    textItem(words.name, { x: at.x, y: top - mm(NAME) }, { ...common, height: mm(NAME), weight: 500 }),
     textItem(
       words.figures,
       { x: at.x, y: top - mm(NAME + GAP + FIGURES) },

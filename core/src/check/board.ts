@@ -5,6 +5,7 @@ import type { Id, Project } from '../records'
 import { atOnce } from '../steps'
 import { draftedMatters } from './annotation'
 import { GatheredMatters } from './gathered'
+import { LetterMatters } from './letters'
 import { matterOn, type Found, type Matter } from './matter'
 import { RoomMatters } from './rooms'
 import { UnitMatters } from './units'
@@ -21,6 +22,7 @@ export class BoardMatters {
   private readonly rooms = new RoomMatters()
   private readonly units = new UnitMatters()
   private readonly gathered = new GatheredMatters()
+  private readonly letters = new LetterMatters()
   private ofRooms: readonly Found[] = []
   /** Hatches that follow whatever bounds them, and where that may lie. */
   private readonly hatches = new Map<Id, Box>()
@@ -110,11 +112,17 @@ export class BoardMatters {
     }
     const ofUnits = yield* this.units.steps(project, board)
     const ofRows = yield* this.gathered.steps(scene)
+    const ofLetters = yield* this.letters.steps(scene)
     const inOrder = (kept: ReadonlyMap<Id, readonly Found[]>): Found[] =>
       [...kept].sort(([p], [q]) => project.placeOf(p) - project.placeOf(q)).flatMap(([, found]) => found)
-    return [...inOrder(this.ofWalls), ...this.ofRooms, ...ofUnits, ...ofRows, ...inOrder(this.ofDrafted)].map(
-      (found) => matterOn(board, found),
-    )
+    return [
+      ...inOrder(this.ofWalls),
+      ...this.ofRooms,
+      ...ofUnits,
+      ...ofRows,
+      ...ofLetters,
+      ...inOrder(this.ofDrafted),
+    ].map((found) => matterOn(board, found))
   }
 }
 

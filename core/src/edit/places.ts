@@ -205,6 +205,47 @@ export function dropPlace(project: Project, ids: readonly Id[], where: Where): C
   return storing(project, ...had.map((record) => withPlaceAt(record, where, null)))
 }
 
+/**
+ * Annotation that stays where it was put by hand when others are tidied, or that no longer does.
+ * @refuses gone, locked, nonsense, wrong-kind
+ */
+export function pin(project: Project, ids: readonly Id[], pinned: boolean): Change {
+  return storing(
+    project,
+    ...placedOf(project, ids).map((record): Placed => {
+      const { pinned: _, ...rest } = record
+      return pinned ? { ...rest, pinned } : rest
+    }),
+  )
+}
+
+/** A place that something is given, at a scale or in a viewport. */
+export interface GivenPlace {
+  readonly id: Id
+  readonly own: OwnPlace<Placed>
+  readonly reading: Reading
+  /** It gets a place of its own there; otherwise it stands so everywhere it has none. */
+  readonly alone: boolean
+}
+
+/**
+ * Annotation put into other places, one after the other.
+ * @refuses gone, locked, nonsense, nothing, wrong-kind
+ */
+export function putPlaces(project: Project, places: readonly GivenPlace[]): Change {
+  if (places.length === 0) throw new EditRefused('nothing', 'Nothing is to stand elsewhere.')
+  const ids = [...new Set(places.map(({ id }) => id))]
+  const made = new Map(placedOf(project, ids).map((record) => [record.id, record]))
+  for (const { id, own, reading, alone } of places) {
+    const record = made.get(id)!
+    const here: Where =
+      reading.viewport === undefined ? { scale: reading.scale } : { viewport: reading.viewport }
+    const where = heldBy(record, reading) ?? (alone ? here : null)
+    made.set(id, where ? withPlaceAt(record, where, own) : inPlace(record, own))
+  }
+  return storing(project, ...made.values())
+}
+
 /** The annotation of a drawing. */
 export const placedOn = (project: Project, drawing: Id): Placed[] => {
   const board = project.find('drawing', drawing)

@@ -1,3 +1,5 @@
 export * from './slab'
 export { inkOf, inked, slabOf, type Ink, type Letters } from './ink'
+export { tidying, type Tidied } from './tidy'
+export { readingsOf, seenAt, tidyingAll, type ReadAt } from './readings'
 export { Clashes, isLettered, type Clash, type ClashWith } from './clashes'

@@ -14,6 +14,8 @@ export interface Reading {
  * @param own what its place is made of; all of it is said for each place
  */
 export const placing = <Own extends z.ZodRawShape>(own: Own) => ({
+  /** It was put where it stands by hand, and is left there when others are tidied. */
+  pinned: z.literal(true).optional(),
   /** The scales it reads at, real mm to one paper mm; left out: all. */
   scales: z
     .array(ratioSchema)

@@ -52,6 +52,7 @@ export function alderYardPottery(makeId: MakeId): readonly SampleStep[] {
   const seen = views(b, made.level, upper.level)
   sheets(b, made.sheet, made.drawing, upper.drawing)
   viewSheets(b, seen)
+  b.tidy()
   return b.steps
 }
 
@@ -465,8 +466,8 @@ function views(b: SampleBuilder, ground: string, upper: string): Seen {
   b.do('Elevations', four.change)
   const long = b.sight({
     view: 'section',
-    a: { x: -700, y: 4600 },
-    b: { x: 15_200, y: 4600 },
+    a: { x: -700, y: 5200 },
+    b: { x: 15_200, y: 5200 },
     name: 'Long section',
   })
   const across = b.sight({

@@ -14,6 +14,7 @@ import {
   setRoom,
   addOpening,
   addViewport,
+  putPlaces,
   addWalls,
   setFacts,
   placeBlock,
@@ -35,7 +36,9 @@ import {
   type ReferenceSide,
   type Room,
 } from '../records'
+import { readingsOf, tidyingAll } from '../neat'
 import { drawnAt } from '../sheets'
+import { atOnce } from '../steps'
 import { boxCentre, point, type Point } from '../geometry'
 
 export interface SampleStep {
@@ -267,6 +270,14 @@ export class SampleBuilder {
 
   gridLine(a: readonly [number, number], b: readonly [number, number]): void {
     this.do('Grid line', addGridLine(this.project, { a: point(...a), b: point(...b) }, this.makeId))
+  }
+
+  /** Finds places for the annotation of all drawings at the scales they stand on sheets at. */
+  tidy(): void {
+    for (const drawing of this.project.all('drawing')) {
+      const { moves } = atOnce(tidyingAll(readingsOf(this.project, drawing)))
+      if (moves.length > 0) this.do('Annotation tidied', putPlaces(this.project, moves))
+    }
   }
 
   note(drawing: Id, text: string, x: number, y: number, heightPaperMm = 3.5): void {

@@ -131,6 +131,7 @@ export function juniperRow(makeId: MakeId): readonly SampleStep[] {
   b.viewport(made.sheet, drawing, 32, 105, 145)
   outside(b, level, [west, north, east, south])
   views(b, level)
+  b.tidy()
   return b.steps
 }
 
@@ -200,7 +201,7 @@ function views(b: SampleBuilder, level: string): void {
   const south = b.sight({
     view: 'elevation',
     a: { x: -ft(4), y: -ft(7, 6) },
-    b: { x: ft(40), y: -ft(7, 6) },
+    b: { x: ft(53), y: -ft(7, 6) },
     name: 'South elevation',
   })
   const across = b.sight({

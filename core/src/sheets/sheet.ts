@@ -28,8 +28,8 @@ import { labelItems, shownBox, viewportFrame, viewportMap } from './viewport'
 export const drawnAt = (project: Project, drawing: Drawing, scale: number): Picture =>
   pictureOf(sceneOf(project, drawing), lookThrough(drawingLens(project, drawing), scale, { printing: true }))
 
-/** The drawing in a viewport, as it prints. */
-function drawingIn(project: Project, { id, drawing: of, scale, lens }: Viewport): [Scene, PlanLook] {
+/** The drawing in a viewport, as it prints: its scene, and how it is looked at. */
+export function drawingIn(project: Project, { id, drawing: of, scale, lens }: Viewport): [Scene, PlanLook] {
   const drawing = project.need('drawing', of)
   const scene = sceneOf(project, drawing)
   const through = drawingLens(project, drawing, lens)

@@ -24,6 +24,7 @@ import { ARC_DIMENSION_TOOLS } from './roundDimension'
 import { SAME_AGAIN_TOOLS } from './sameAgain'
 import { SET_OUT_TOOLS } from './setOut'
 import { isOnDrawing, isOnPlan, showsWalls, type Bench, type Tool } from './tool'
+import { TIDY_TOOLS } from './tidy'
 import { TRANSFORM_TOOLS, pasteTool } from './transforms'
 import { VIEW_TOOLS } from './views'
 import { WALL_TOOLS } from './wall'
@@ -49,6 +50,7 @@ const TABLE = {
   ...ARC_DIMENSION_TOOLS,
   ...LEVEL_MARK_TOOLS,
   ...NOTE_TOOLS,
+  ...TIDY_TOOLS,
   ...VIEW_TOOLS,
   ...TRANSFORM_TOOLS,
   ...REPEAT_TOOLS,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Scene } from '@lamina/core/derive'
-import { copyPlace, dropPlace, setReads, setScales, type Where } from '@lamina/core/edit'
+import { copyPlace, dropPlace, pin, setReads, setScales, type Where } from '@lamina/core/edit'
 import {
   isPlaced,
   isSameScale,
@@ -137,6 +137,13 @@ const isHere = ({ where }: Own): boolean => JSON.stringify(where) === JSON.strin
 
 <template>
   <section v-if="first" class="places" data-test="places">
+    <v-checkbox
+      label="Pinned: stays here when others are tidied"
+      density="compact"
+      hide-details
+      :model-value="first.pinned ?? false"
+      @update:model-value="(pinned) => edit('Pinned', (project, ids) => pin(project, ids, pinned === true))"
+    />
     <h3>Scales</h3>
     <v-select
       label="Reads at"
