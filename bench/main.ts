@@ -1,3 +1,4 @@
+import { benchAnnotation } from './annotation'
 import { benchDisplay } from './display'
 import { benchEdits } from './edits'
 import { benchFurniture } from './furniture'
@@ -33,6 +34,7 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   display: benchDisplay,
   pointer: benchPointer,
   matters: benchMatters,
+  annotation: benchAnnotation,
   edits: benchEdits,
   views: benchViews,
   opening: benchOpening,

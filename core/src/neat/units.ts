@@ -1,6 +1,6 @@
 import { TAG_HEIGHT, layAnnotation, layDimension, liesWithin } from '../annotate'
 import type { Part, Scene } from '../derive'
-import { growBox, joinBoxes, type Box, type Point } from '../geometry'
+import { NOTHING, growBox, joinBoxes, type Box, type Point } from '../geometry'
 import { styleOf } from '../library'
 import {
   ownPlace,
@@ -103,8 +103,9 @@ export const noteUnit = (note: Note, means: Means): TidyUnit =>
     means,
   )
 
-/** Standing in line with others is worth so much, mm of way. */
+/** Standing in line with others is worth so much, mm of way, and the way there counts for so much of itself. */
 const IN_LINE = 3
+const TO_COLUMN = 0.2
 
 /**
  * A leader, whose text may go elsewhere.
@@ -122,7 +123,7 @@ export function leaderUnit(leader: Leader, column: number | null, means: Means):
       ? []
       : [0, ...AWAY.flatMap((away) => [away, -away])].map((dy) => ({
           made: to(column, dy),
-          cost: Math.hypot(column, dy) - IN_LINE,
+          cost: Math.abs(column) * TO_COLUMN + Math.abs(dy) - IN_LINE,
         }))
   return laid(leader, [...lined, ...free], FURTHEST + Math.abs(column ?? 0), means, column !== null)
 }
@@ -251,7 +252,7 @@ export function figureUnits(
     )
     const candidates = steps.map(({ x, y }) => {
       const by = { x: before.x + x, y: before.y + y }
-      const isMoved = Math.hypot(by.x, by.y) > 1e-9
+      const isMoved = Math.hypot(by.x, by.y) > NOTHING
       const moved = isMoved
         ? [...others, { between: [between[0], between[1]] as [number, number], by }]
         : others
