@@ -136,7 +136,7 @@ export class Clashes {
       this.todo.delete(part)
       if (++this.looked % IN_STEP === 0) yield
     }
-    return [...this.found.values()].flat()
+    return [...this.found].sort(([p], [q]) => byOrder(p, q)).flatMap(([, found]) => found)
   }
 }
 
@@ -145,7 +145,7 @@ function clashesOf(part: Part, picture: Picture): Clash[] {
   if (!isLettered(part)) return []
   const { letters } = inkOf(part)
   if (letters.length === 0) return []
-  const near = picture.partsIn(growBox(part, part.overhang ?? 0))
+  const near = picture.partsIn(growBox(part, part.overhang ?? 0)).sort(byOrder)
   return letters.flatMap((each) => {
     const box = boxAround(each.slab)
     return strikes(

@@ -44,12 +44,14 @@ const AROUND: readonly Point[] = AWAY.flatMap((away) =>
 )
 const FURTHEST = AWAY.at(-1)!
 
-/** A way whose ink is worked out when it is asked for. */
-function way(cost: number, own: OwnPlace<Placed>, lay: () => Ink): Way {
+/** A way whose ink and place are worked out when they are asked for. */
+function way(cost: number, place: () => OwnPlace<Placed>, lay: () => Ink): Way {
   let ink: Ink | null = null
   return {
     cost,
-    own,
+    get own() {
+      return place()
+    },
     get ink() {
       return (ink ??= lay())
     },
@@ -67,13 +69,17 @@ const boxOfInk = ({ letters, lines }: Ink): Box => {
 /** What is laid out by itself under another place. */
 function laid<R extends Note | Leader | LevelMark>(
   record: R,
-  places: readonly { readonly made: R; readonly cost: number }[],
+  places: readonly { readonly made: () => R; readonly cost: number }[],
   far: number,
   { scene, scale, ground }: Means,
   eager = false,
 ): TidyUnit {
-  const candidates = [{ made: record, cost: 0 }, ...places].map(({ made, cost }) =>
-    way(cost, ownPlace(made), () => inked(layAnnotation(made, scene, scale, true), made.id)),
+  const candidates = [{ made: () => record, cost: 0 }, ...places].map(({ made, cost }) =>
+    way(
+      cost,
+      () => ownPlace(made()),
+      () => inked(layAnnotation(made(), scene, scale, true), record.id),
+    ),
   )
   return {
     id: record.id,
@@ -96,7 +102,7 @@ export const noteUnit = (note: Note, means: Means): TidyUnit =>
   laid(
     note,
     AROUND.map(({ x, y }) => ({
-      made: { ...note, at: { x: note.at.x + x * means.scale, y: note.at.y + y * means.scale } },
+      made: () => ({ ...note, at: { x: note.at.x + x * means.scale, y: note.at.y + y * means.scale } }),
       cost: Math.hypot(x, y),
     })),
     FURTHEST,
@@ -115,14 +121,14 @@ export function leaderUnit(leader: Leader, column: number | null, means: Means):
   const { x, y } = leader.elbowPaperMm
   const to = (dx: number, dy: number): Leader => ({ ...leader, elbowPaperMm: { x: x + dx, y: y + dy } })
   const free = AROUND.filter((by) => (x + by.x) * x > 0 || x === 0).map((by) => ({
-    made: to(by.x, by.y),
+    made: () => to(by.x, by.y),
     cost: Math.hypot(by.x, by.y),
   }))
   const lined =
     column === null
       ? []
       : [0, ...AWAY.flatMap((away) => [away, -away])].map((dy) => ({
-          made: to(column, dy),
+          made: () => to(column, dy),
           cost: Math.abs(column) * TO_COLUMN + Math.abs(dy) - IN_LINE,
         }))
   return laid(leader, [...lined, ...free], FURTHEST + Math.abs(column ?? 0), means, column !== null)
@@ -138,7 +144,7 @@ export function levelMarkUnit(mark: LevelMark, means: Means): TidyUnit {
   return laid(
     mark,
     shifts.map((shiftPaperMm) => ({
-      made: { ...mark, shiftPaperMm },
+      made: () => ({ ...mark, shiftPaperMm }),
       cost: Math.min(Math.abs(shiftPaperMm - now), 6 + Math.abs(Math.abs(shiftPaperMm) - Math.abs(now))),
     })),
     2 * (Math.abs(now) + SHIFTS.at(-1)!),
@@ -174,10 +180,16 @@ export function tagUnit(room: Room, part: Part, space: Space | null, means: Mean
   return {
     id: room.id,
     candidates: [
-      way(0, ownPlace(room), () => movedInk(ink, 0, 0)),
+      way(
+        0,
+        () => ownPlace(room),
+        () => movedInk(ink, 0, 0),
+      ),
       ...within.map(({ x, y }) =>
-        way(Math.hypot(x, y) / scale, { ...own, tagAt: { x: at.x + x, y: at.y + y } }, () =>
-          movedInk(ink, x, y),
+        way(
+          Math.hypot(x, y) / scale,
+          () => ({ ...own, tagAt: { x: at.x + x, y: at.y + y } }),
+          () => movedInk(ink, x, y),
         ),
       ),
     ],
@@ -208,7 +220,11 @@ export function rowUnit(row: Dimension, means: Means): TidyUnit | null {
   ]
   const candidates = places.map(({ offset: place, cost }) => {
     const made: Dimension = { ...row, offset: place }
-    return way(cost, ownPlace(made), () => inked(layDimension(made, scene, scale, units).items, row.id))
+    return way(
+      cost,
+      () => ownPlace(made),
+      () => inked(layDimension(made, scene, scale, units).items, row.id),
+    )
   })
   const { rowPaperMm } = styleOf(scene.project, row.style)
   return {
@@ -259,7 +275,7 @@ export function figureUnits(
       const { moved: _, ...still } = own
       return way(
         Math.hypot(x, y) + (y === 0 ? 0 : 1),
-        moved.length > 0 ? { ...still, moved } : still,
+        () => (moved.length > 0 ? { ...still, moved } : still),
         (): Ink => ({
           letters: letters.map((each) => ({
             ...each,
