@@ -3,17 +3,20 @@ import { eachItem, itemExtent, type ClearItem, type DisplayItem, type DisplayLis
 import { IDENTITY, boxesMeet, commonBox, growBox, type Box } from '../geometry'
 import { ABOVE_LINEWORK } from './depths'
 
-const CLEARED_FOR: ReadonlySet<object> = new Set<object>([
+const ANNOTATION: ReadonlySet<object> = new Set<object>([
   ABOVE_LINEWORK.annotation,
   ABOVE_LINEWORK.marks,
   ABOVE_LINEWORK.units,
   ABOVE_LINEWORK.tags,
+  ABOVE_LINEWORK.bubbles,
 ])
 
 /** The ground that the lettering of a part wants cleared. */
 const kept = new WeakMap<Part, readonly ClearItem[]>()
 
 function clearsOf(part: Part): readonly ClearItem[] {
+  // What is put together for a place has no lettering of its own.
+  if (part.clears || part.within) return []
   let clears = kept.get(part)
   if (!clears) {
     const found: ClearItem[] = []
@@ -69,7 +72,7 @@ function cleared(
   inSight: Box,
   unitsPerPixel: number,
 ): DisplayItem[] {
-  const clears = lettered.flatMap((part) => (CLEARED_FOR.has(part.rank) ? clearsOf(part) : []))
+  const clears = lettered.flatMap(clearsOf)
   const seen = clears
     .map((item) => ({ item, box: itemExtent(item) }))
     .filter(({ box }) => boxesMeet(box, inSight))
@@ -83,5 +86,8 @@ function cleared(
       return [{ kind: 'group', map: IDENTITY, clip: box, items, source: null }]
     }),
   )
-  return [...seen.map(({ item }) => item), ...again]
+  // What is written on things lies beneath the ground that is cleared.
+  const written = lettered.flatMap((part) => (ANNOTATION.has(part.rank) ? [] : clearsOf(part)))
+  const texts = written.filter((item) => seen.some((each) => each.item === item)).map(({ text }) => text)
+  return [...seen.map(({ item }) => item), ...again, ...texts]
 }

@@ -88,9 +88,39 @@ export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): 
 const isText = (record: AnyRecord | undefined): record is Leader | Note =>
   record?.kind === 'leader' || record?.kind === 'note'
 
+/** Whether an item of the mark of a view belongs to its bubble: what is round, filled or written, and the line between words. */
+function isBubble(item: DisplayItem): boolean {
+  switch (item.kind) {
+    case 'disc':
+    case 'arc':
+    case 'fill':
+    case 'text':
+      return true
+    case 'line':
+      return item.pen === 'light'
+    case 'segments':
+    case 'path':
+    case 'clear':
+    case 'group':
+      return false
+  }
+}
+
+const bubbleOf = ({ items, source }: Part, place: number): Part | null =>
+  partOf(items.filter(isBubble), { rank: ABOVE_LINEWORK.bubbles, place, nth: 0 }, source)
+
+const linesOf = ({ items, rank, place, source }: Part): Part | null =>
+  partOf(
+    items.filter((item) => !isBubble(item)),
+    { rank, place, nth: 0 },
+    source,
+  )
+
 /** Dimensions, leaders and notes, each a part. */
 class AnnotationDrawn implements PartSource {
   private readonly rows = new RowWatch()
+  /** The bubbles of views, over other annotation. */
+  private readonly bubbles = new Map<Id, Part>()
   /** Texts with fields, as they were read last. */
   private readonly read = new Map<Id, string>()
 
@@ -139,8 +169,14 @@ class AnnotationDrawn implements PartSource {
     if (part && isText(record) && hasFields(record.text))
       this.read.set(id, wordsRead(record, scene, this.look.scale))
     else this.read.delete(id)
+    const { project } = scene
+    const isView = part && record?.kind === 'drawing'
+    const bubble = isView ? bubbleOf(part, project.placeOf(id)) : null
+    const kept = this.picture.replace(this.bubbles.get(id), bubble)
+    if (kept) this.bubbles.set(id, kept)
+    else this.bubbles.delete(id)
     this.rows.note(id, part ? record! : null, scene, this.look.scale)
-    this.picture.put(id, 'annotation', part)
+    this.picture.put(id, 'annotation', isView ? linesOf(part) : part)
   }
 
   /** A record as it reads here; undefined where it does not. */

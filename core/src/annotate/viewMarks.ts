@@ -1,11 +1,14 @@
 import { strokeItem, textItem, type DisplayItem } from '../display'
 import { direction, dot, offsetFrom, pathOfPoints, type Path, type Point } from '../geometry'
 import { sightCorners } from '../kinds'
+import { textWidth } from '../lettering'
 import type { Drawing, DrawingOf, Id, Project, StandingView } from '../records'
 import { framesOf } from '../views'
 
 /** Sizes of marks on paper, mm. */
 const MARK = { radius: 4.2, text: 3.2, small: 1.9, stroke: 8, arrow: 2.6 }
+/** The middle of the sheet's number so far below the centre of a mark, paper mm. */
+const SHEET = 1.8
 /** A section line after ISO 128-3: a thin chain line, thick at its ends. */
 const CHAIN = [7, 1, 0.3, 1]
 
@@ -134,6 +137,21 @@ function discItems(
   ]
 }
 
+/** How far words stay within the circle of a mark, paper mm. */
+const CLEAR = 0.45
+
+/** How high words are so that they stay within the circle of a mark, so far below its centre, paper mm. */
+function fitted(text: string, height: number, below: number): number {
+  let fits = height
+  while (fits > MARK.small / 2) {
+    const foot = below + fits / 2
+    const half = Math.sqrt(Math.max(0, (MARK.radius - CLEAR) ** 2 - foot ** 2))
+    if (textWidth(text, fits) <= 2 * half) break
+    fits *= 0.96
+  }
+  return fits
+}
+
 /** The letter of a drawing, with the number of its viewport over that of its sheet once it lies on one. */
 function letterItems(
   drawing: Drawing & { readonly mark: string },
@@ -162,7 +180,7 @@ function letterItems(
       closed: false,
       source,
     },
-    line(place.sheet, place.sheet.length > 5 ? MARK.small * 0.8 : MARK.small, -1.9),
+    line(place.sheet, fitted(place.sheet, MARK.small, SHEET), -SHEET),
   ]
 }
 

@@ -14,7 +14,7 @@ import {
 } from '../geometry'
 import { balustersOf } from '../framing'
 import { overheadOutline, placedBox, reachOf } from '../kinds'
-import { layerOf, lineTypeOf, standardLayerOf } from '../library'
+import { layerOf, lineTypeOf, standardLayerOf, styleOf } from '../library'
 import {
   KINDS,
   type AnyRecord,
@@ -285,7 +285,9 @@ export const FABRIC = {
     tier: (stair, scene) => (stairOn(stair, scene) ? 'floor' : null),
     items(stair, scene, look) {
       const on = stairOn(stair, scene)
-      return on ? stairItems(scene.project, stair, on, look.scale, look, cutOver(stair, scene)) : []
+      if (!on) return []
+      const items = stairItems(scene.project, stair, on, look.scale, look, cutOver(stair, scene))
+      return onClearGround(items, scene.project, look.scale)
     },
   }),
   ramp: onPlans<Ramp>({
@@ -380,3 +382,11 @@ export const FABRIC_FIELDS = {
   framing: framingField,
   separator: ownField('grid'),
 } satisfies { readonly [K in RecordKind]?: FieldOf<RecordOf<K>> }
+
+/** What is written on something, with the ground that annotation has in the style everything starts with. */
+function onClearGround(items: readonly DisplayItem[], project: Project, scale: number): DisplayItem[] {
+  const { clearPaperMm } = styleOf(project, null)
+  return items.map((item) =>
+    item.kind === 'text' && clearPaperMm !== undefined ? { ...item, clear: clearPaperMm * scale } : item,
+  )
+}

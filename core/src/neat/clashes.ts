@@ -18,13 +18,14 @@ export interface Clash {
   readonly at: Point
 }
 
-const LETTERED: ReadonlySet<object> = new Set<object>(Object.values(ABOVE_LINEWORK))
+const { clear: _, ...WRITTEN } = ABOVE_LINEWORK
+const LETTERED: ReadonlySet<object> = new Set<object>(Object.values(WRITTEN))
 
 /** Whether a part is annotation, whose letters are to be read. */
 export const isLettered = ({ rank }: Part): boolean => LETTERED.has(rank)
 
 /** Ink that touches letters by less than this part of their height is clear of them. */
-const TOUCH = 0.08
+const TOUCH = 0.02
 
 /** The letters as others may touch them. */
 export const coreOf = (slab: Slab): Slab => shrunk(slab, TOUCH * slab.high)
@@ -47,7 +48,7 @@ export function strikes(letters: Letters, mine: Part, near: readonly Part[]): Cl
     const isAnnotation = isLettered(part)
     if (!isAnnotation && (letters.clear || isUnder)) continue
     // What is put together for a place is ground.
-    if (part.within) continue
+    if (part.within || part.clears) continue
     const ink = inkOf(part)
     if (
       ink.letters.some(
@@ -57,6 +58,9 @@ export function strikes(letters: Letters, mine: Part, near: readonly Part[]): Cl
       add('letters', part.source)
     // A line under words of its own is meant.
     const struck = part === mine ? coreOf(aboveBase(letters)) : core
+    // A frame filled with paper that is drawn later hides them.
+    if (part !== mine && ink.papers.length > 0 && byOrder(mine, part) < 0 && isHidden(core, ink.papers))
+      add('letters', part.source)
     const isCleared = isUnder || (letters.clear && part.rank === ABOVE_LINEWORK.viewMarks)
     if (
       (!isCleared && isAnyStruck(struck, box, ink.lines)) ||
@@ -77,6 +81,11 @@ const aboveBase = ({ slab, depth }: Letters): Slab => ({
 
 /** Letters of two parts are compared once; those of one part with each other too. */
 const isOnce = (mine: Part, other: Part): boolean => mine === other || byOrder(mine, other) < 0
+
+const isHidden = (core: Slab, papers: readonly Box[]): boolean =>
+  papers.some(({ minX, minY, maxX, maxY }) =>
+    slabsOverlap(core, { x: minX, y: minY, ux: 1, uy: 0, long: maxX - minX, high: maxY - minY }),
+  )
 
 export function isAnyStruck(slab: Slab, box: Box, lines: readonly number[]): boolean {
   for (let i = 0; i + 3 < lines.length; i += 4) {
@@ -122,7 +131,8 @@ export class Clashes {
       return
     }
     for (const place of places)
-      for (const part of picture.partsIn(growBox(place, picture.overhang)))
+      // Letters of both may reach beyond the boxes of their parts.
+      for (const part of picture.partsIn(growBox(place, 2 * picture.overhang)))
         if (isLettered(part)) this.todo.add(part)
   }
 
@@ -145,7 +155,7 @@ function clashesOf(part: Part, picture: Picture): Clash[] {
   if (!isLettered(part)) return []
   const { letters } = inkOf(part)
   if (letters.length === 0) return []
-  const near = picture.partsIn(growBox(part, part.overhang ?? 0)).sort(byOrder)
+  const near = picture.partsIn(growBox(part, 2 * picture.overhang)).sort(byOrder)
   return letters.flatMap((each) => {
     const box = boxAround(each.slab)
     return strikes(

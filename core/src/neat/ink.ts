@@ -44,6 +44,8 @@ export interface Ink {
   readonly letters: readonly Letters[]
   readonly lines: readonly number[]
   readonly shapes: readonly number[]
+  /** Around what is filled with paper. */
+  readonly papers: readonly Box[]
 }
 
 /** Letters that reach below the base line, and how far, as a part of the em. */
@@ -88,8 +90,8 @@ class Taken implements Ink {
   readonly letters: Letters[] = []
   readonly lines: number[] = []
   readonly shapes: number[] = []
-  /** Filled with paper so far. */
-  private readonly papers: Box[] = []
+  /** So far. */
+  readonly papers: Box[] = []
 
   take(item: DisplayItem, map: Affine, source: Id | null): void {
     switch (item.kind) {

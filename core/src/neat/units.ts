@@ -156,6 +156,7 @@ const movedInk = (ink: Ink, dx: number, dy: number): Ink => ({
   letters: ink.letters.map((each) => ({ ...each, slab: shifted(each.slab, dx, dy) })),
   lines: [],
   shapes: [],
+  papers: [],
 })
 
 /** The tag of a room, as it is drawn; it stays within the room. */
@@ -251,7 +252,7 @@ export function figureUnits(
   const style = styleOf(project, row.style)
   const laidOut = layDimension(row, scene, scale, project.facts.units)
   const whole = inked(laidOut.items, row.id)
-  const rest: Ink = { letters: [], lines: whole.lines, shapes: whole.shapes }
+  const rest: Ink = { ...whole, letters: [] }
   if (row.axis !== undefined) return { units: [], rest: whole }
   const own = ownPlace(row)
   const mine = byFigure(whole.letters, laidOut.places)
@@ -283,6 +284,7 @@ export function figureUnits(
           })),
           lines: [],
           shapes: [],
+          papers: [],
         }),
       )
     })

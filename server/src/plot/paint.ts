@@ -15,7 +15,8 @@ import {
   type TextItem,
   type Tone,
 } from '@lamina/core/display'
-import { FACES, type FaceName } from '@lamina/core/lettering'
+import { create, type Font } from 'fontkit'
+import { FACES, type FaceName, type TextRun } from '@lamina/core/lettering'
 import { sfntOf } from './sfnt'
 
 /** Points to the millimetre: PDF's unit is 1/72 inch. */
@@ -209,7 +210,7 @@ function paintItem(
       break
     case 'text':
       pens.fill(item.tone)
-      paintLetters(doc, item, map, PLAIN_LETTERS)
+      paintLetters(doc, item, map)
       break
     case 'clear':
       // Letters in the colour of paper, with a line of it around them.
@@ -221,17 +222,18 @@ function paintItem(
         .lineCap('round')
         .strokeColor(toneColour(PAPER_TONE))
         .fillColor(toneColour(PAPER_TONE))
-      paintLetters(doc, item.text, map, { ...PLAIN_LETTERS, fill: true, stroke: true })
+      paintOutlines(doc, item.text, map)
       doc.restore()
       break
   }
 }
 
-function paintLetters(
+/** Paints each run of a text where it stands: its start and the size of its em, in points, with y down. */
+function eachRun(
   doc: PDFKit.PDFDocument,
   item: TextItem,
   map: Affine,
-  options: PDFKit.Mixins.TextOptions,
+  paint: (run: TextRun, x: number, y: number, size: number) => void,
 ): void {
   const x = map.a * item.x + map.c * item.y + map.e
   const y = map.b * item.x + map.d * item.y + map.f
@@ -243,11 +245,65 @@ function paintLetters(
   for (const run of item.runs) {
     if (run.text.trim() === '') continue
     const { by = 1, up = 0 } = run
-    useFace(doc, run.face)
-    doc.fontSize(size * by)
-    doc.text(run.text, run.dx * enlargement(map), -up * size, options)
+    paint(run, run.dx * enlargement(map), -up * size, size * by)
   }
   doc.restore()
+}
+
+function paintLetters(doc: PDFKit.PDFDocument, item: TextItem, map: Affine): void {
+  eachRun(doc, item, map, ({ face, text }, x, y, size) => {
+    useFace(doc, face)
+    doc.fontSize(size)
+    doc.text(text, x, y, PLAIN_LETTERS)
+  })
+}
+
+const faces = new Map<FaceName, Font>()
+
+/** A face with the outlines of its letters. */
+function outlinesOf(name: FaceName): Font {
+  let font = faces.get(name)
+  if (!font) faces.set(name, (font = create(faceFile(name)) as Font))
+  return font
+}
+
+/** Fills and strokes the outlines of a text: shapes, which nobody finds as words. */
+function paintOutlines(doc: PDFKit.PDFDocument, item: TextItem, map: Affine): void {
+  let isDrawn = false
+  eachRun(doc, item, map, ({ face, text }, x, y, size) => {
+    const font = outlinesOf(face)
+    const k = size / font.unitsPerEm
+    let at = x
+    for (const letter of text) {
+      const glyph = font.glyphForCodePoint(letter.codePointAt(0)!)
+      for (const { command, args } of glyph.path.commands) {
+        const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0] = args.map((n, i) =>
+          i % 2 ? y - n * k : at + n * k,
+        )
+        isDrawn = true
+        switch (command) {
+          case 'moveTo':
+            doc.moveTo(a, b)
+            break
+          case 'lineTo':
+            doc.lineTo(a, b)
+            break
+          case 'quadraticCurveTo':
+            doc.quadraticCurveTo(a, b, c, d)
+            break
+          case 'bezierCurveTo':
+            doc.bezierCurveTo(a, b, c, d, e, f)
+            break
+          case 'closePath':
+            doc.closePath()
+            break
+        }
+      }
+      at += glyph.advanceWidth * k
+    }
+    if (isDrawn) doc.fillAndStroke()
+    isDrawn = false
+  })
 }
 
 /** An arc from where the pen stands, as cubic curves of at most an eighth of a turn: off by less than 5 millionths of the radius. */
