@@ -71,9 +71,15 @@ const kept = new WeakMap<Part, Ink>()
 /** The ink of a part, worked out when it is asked for first. */
 export function inkOf(part: Part): Ink {
   let ink = kept.get(part)
-  if (!ink) kept.set(part, (ink = inked(part.items, part.source)))
+  if (!ink) {
+    // The quiet marks at what is tied to nothing are no ink.
+    const items = part.rank.by === 'annotation' ? part.items.filter((item) => !isQuiet(item)) : part.items
+    kept.set(part, (ink = inked(items, part.source)))
+  }
   return ink
 }
+
+const isQuiet = (item: DisplayItem): boolean => item.kind === 'segments' && item.pen === 'light'
 
 /** Curves are taken by chords that keep so near to them, mm at a size of 1 on paper. */
 const CHORD = 2

@@ -30,7 +30,10 @@ export function readingsOf(project: Project, drawing: Drawing): ReadAt[] {
       const key = JSON.stringify(look)
       if (!found.has(key)) found.set(key, { scene, look, alone })
     }
-  return found.size > 0 ? [...found.values()] : [seenAt(sceneOf(project, drawing), scaleOf(drawing))]
+  if (found.size > 0) return [...found.values()]
+  // As its board shows it: what is drawn there already is looked at.
+  const look = lookThrough(drawingLens(project, drawing), scaleOf(drawing), { printing: false })
+  return [{ scene: sceneOf(project, drawing), look, alone: false }]
 }
 
 /** A board as it prints at a scale, through its own lens, or that of the viewport it is seen in. */
