@@ -1,6 +1,6 @@
 import { ABOVE_LINEWORK } from '../annotate'
 import { IN_STEP, byOrder, type Part, type Picture } from '../derive'
-import { boxesMeet, boxHolds, growBox, type Box, type Point } from '../geometry'
+import { boxesMeet, growBox, type Box, type Point } from '../geometry'
 import type { Id } from '../records'
 import { inkOf, isCut, type Letters } from './ink'
 import { boxAround, isStruck, shrunk, slabsOverlap, type Slab } from './slab'
@@ -82,7 +82,8 @@ const aboveBase = ({ slab, depth }: Letters): Slab => ({
 /** Letters of two parts are compared once; those of one part with each other too. */
 const isOnce = (mine: Part, other: Part): boolean => mine === other || byOrder(mine, other) < 0
 
-const isHidden = (core: Slab, papers: readonly Box[]): boolean =>
+/** Whether letters lie under something filled with paper. */
+export const isHidden = (core: Slab, papers: readonly Box[]): boolean =>
   papers.some(({ minX, minY, maxX, maxY }) =>
     slabsOverlap(core, { x: minX, y: minY, ux: 1, uy: 0, long: maxX - minX, high: maxY - minY }),
   )
@@ -165,7 +166,3 @@ function clashesOf(part: Part, picture: Picture): Clash[] {
     )
   })
 }
-
-/** Letters that reach beyond a box: of a sheet. */
-export const lettersBeyond = (parts: readonly Part[], box: Box): Letters[] =>
-  parts.flatMap((part) => inkOf(part).letters.filter(({ slab }) => !boxHolds(box, boxAround(slab))))

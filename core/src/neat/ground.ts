@@ -1,7 +1,7 @@
 import { ABOVE_LINEWORK } from '../annotate'
 import type { Part, Picture } from '../derive'
 import { PlaceIndex, boxesMeet, growBox, type Box } from '../geometry'
-import { coreOf, isAnyStruck, isLettered } from './clashes'
+import { coreOf, isAnyStruck, isHidden, isLettered } from './clashes'
 import { inkOf, isCut, type Ink } from './ink'
 import { COST, costBetween, placedInk } from './solve'
 import { boxAround, slabsOverlap } from './slab'
@@ -62,6 +62,7 @@ export class Ground {
       const box = boxAround(core)
       if (!boxesMeet(box, growBox(part, part.overhang ?? 0))) continue
       if (theirs.letters.some((each) => slabsOverlap(core, coreOf(each.slab)))) cost += COST.letters
+      else if (annotates && isHidden(core, theirs.papers)) cost += COST.letters
       const isCleared = clear && part.rank === ABOVE_LINEWORK.viewMarks
       if ((!isCleared && isAnyStruck(core, box, theirs.lines)) || isAnyStruck(core, box, theirs.shapes))
         cost += annotates ? COST.struck : COST.lines

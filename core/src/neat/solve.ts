@@ -149,20 +149,23 @@ export function* findingPlaces(units: readonly Unit[]): Generator<void, Places> 
     const random = numbers(1)
     // What is not clear, and what stands around it, may move.
     const loose = [...new Set(struck.flatMap((i) => [i, ...neighbours[i]!]))]
+    const total = (): number => loose.reduce((sum, i) => sum + costOf(i, choice[i]!), 0)
+    const [was, least] = [[...choice], total()]
     let heat: number = HEAT.from
     for (let step = 0; step < LOOKS.random * loose.length && struck.length > 0; step++) {
       const from = random() < 0.7 ? struck : loose
       const i = from[Math.floor(random() * from.length)]!
       const c = Math.floor(random() * units[i]!.candidates.length)
-      const was = choice[i]!
-      if (c === was) continue
-      const change = costOf(i, c) - costOf(i, was)
+      if (c === choice[i]) continue
+      const change = costOf(i, c) - costOf(i, choice[i]!)
       if (change < 0 || random() < Math.exp(-change / heat)) choice[i] = c
       heat *= HEAT.cools
       if (step % IN_STEP === 0) yield
       if (step % 16 === 15) struck = loose.filter((k) => !isClear(k))
     }
     for (let turn = 0; turn < LOOKS.turns; turn++) if (!loose.some((i) => settle(i))) break
+    // What comes of chance is taken where it is better.
+    if (total() > least) for (const i of loose) choice[i] = was[i]!
   }
 }
 

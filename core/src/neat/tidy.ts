@@ -1,12 +1,11 @@
 import { pictureOf } from '../annotate'
 import { isDrawn, type Part, type Picture, type PlanLook, type Scene } from '../derive'
-import type { GivenPlace } from '../edit'
+import { placedOn, type GivenPlace } from '../edit'
 import { standsIn } from '../kinds'
 import { layerOf } from '../library'
 import {
   asRead,
   inPlace,
-  isPlaced,
   ownPlace,
   type Dimension,
   type Id,
@@ -15,6 +14,7 @@ import {
   type Placed,
 } from '../records'
 import { roomsOf } from '../rooms'
+import { holdAnchor } from '../ties'
 import { Ground } from './ground'
 import type { Ink } from './ink'
 import { findingPlaces } from './solve'
@@ -40,13 +40,10 @@ export interface Tidied {
 /** What may be moved: all of the board that reads there, or some of it; never what is pinned or locked. */
 function movable(scene: Scene, look: PlanLook, only: ReadonlySet<Id> | null): Placed[] {
   const { project, board, viewport } = scene
-  const hosts = scene.view === 'plan' ? [board.id, scene.level.id] : [board.id]
-  const ids = new Set(hosts.flatMap((host) => project.dependents(host)))
-  return [...ids].flatMap((id): Placed[] => {
-    const stored = project.get(id)
+  return placedOn(project, board.id).flatMap((stored): Placed[] => {
     // Angles and arcs are tied to what they measure on all sides.
-    if (!isPlaced(stored) || stored.kind === 'roundDimension') return []
-    if (stored.pinned || (only && !only.has(id)) || !standsIn(board, stored)) return []
+    if (stored.kind === 'roundDimension' || stored.pinned) return []
+    if ((only && !only.has(stored.id)) || !standsIn(board, stored)) return []
     const record = asRead(stored, { scale: look.scale, viewport })
     if (!record || !isDrawn(project, record, look) || layerOf(project, record).locked) return []
     return [record]
@@ -57,12 +54,15 @@ function movable(scene: Scene, look: PlanLook, only: ReadonlySet<Id> | null): Pl
 const COLUMN = 8
 
 /** How far the texts of leaders stand from the column of their neighbours, mm on paper; those of none are left out. */
-function columns(leaders: readonly Leader[], scale: number): Map<Id, number> {
+function columns(leaders: readonly Leader[], { scene, scale }: Means): Map<Id, number> {
   const found = new Map<Id, number>()
   for (const sense of [1, -1]) {
     const texts = leaders
       .filter(({ elbowPaperMm: { x } }) => (x < 0 ? -1 : 1) === sense)
-      .map((leader) => ({ id: leader.id, x: leader.tip.last.x / scale + leader.elbowPaperMm.x }))
+      .map((leader) => ({
+        id: leader.id,
+        x: holdAnchor(leader.tip, scene).point.x / scale + leader.elbowPaperMm.x,
+      }))
       .sort((p, q) => p.x - q.x)
     let from = 0
     for (let i = 1; i <= texts.length; i++) {
@@ -191,10 +191,10 @@ function* tidyingRows(
 
 /** Notes, leaders, level marks and tags. */
 function textUnits(records: readonly Placed[], picture: Picture, means: Means): TidyUnit[] {
-  const { scene, scale } = means
+  const { scene } = means
   const inColumn = columns(
     records.filter((record): record is Leader => record.kind === 'leader'),
-    scale,
+    means,
   )
   const spaces = new Map(
     scene.view === 'plan'
