@@ -1,5 +1,12 @@
 import { CUT_RANK, type Part, type PartSource, type Picture } from '../derive'
-import { eachItem, itemExtent, type ClearItem, type DisplayItem, type DisplayList } from '../display'
+import {
+  READABLE_PIXELS,
+  eachItem,
+  itemExtent,
+  type ClearItem,
+  type DisplayItem,
+  type DisplayList,
+} from '../display'
 import { IDENTITY, boxesMeet, commonBox, growBox, type Box } from '../geometry'
 import { ABOVE_LINEWORK } from './depths'
 
@@ -65,7 +72,7 @@ export class ClearDrawn implements PartSource {
   }
 }
 
-/** What clears the ground of the lettering of parts, and brings back what is cut there. */
+/** What clears the ground of the lettering of parts that can be read, and brings back what is cut there. */
 function cleared(
   lettered: readonly Part[],
   around: readonly Part[],
@@ -75,7 +82,7 @@ function cleared(
   const clears = lettered.flatMap(clearsOf)
   const seen = clears
     .map((item) => ({ item, box: itemExtent(item) }))
-    .filter(({ box }) => boxesMeet(box, inSight))
+    .filter(({ item, box }) => item.text.size >= READABLE_PIXELS * unitsPerPixel && boxesMeet(box, inSight))
   if (seen.length === 0) return []
   const cut = around.filter(({ rank }) => rank === CUT_RANK)
   const again = seen.flatMap(({ box: whole }) =>
@@ -88,6 +95,7 @@ function cleared(
   )
   // What is written on things lies beneath the ground that is cleared.
   const written = lettered.flatMap((part) => (ANNOTATION.has(part.rank) ? [] : clearsOf(part)))
-  const texts = written.filter((item) => seen.some((each) => each.item === item)).map(({ text }) => text)
+  const isSeen = new Set(seen.map(({ item }) => item))
+  const texts = written.filter((item) => isSeen.has(item)).map(({ text }) => text)
   return [...seen.map(({ item }) => item), ...again, ...texts]
 }

@@ -45,7 +45,7 @@ export {
   type Zone,
 } from './heights'
 export type { Boundary } from './overlay'
-export type { Loop, LoopEdge } from './loop'
+export type { Loop, LoopEdge, LoopRun } from './loop'
 export { cutAt, type Cut, type EndCut } from './cut'
 export { chordStep } from './wallShape'
 export { INFILL, makePiece, wallPieces, type Piece } from './piece'

@@ -1,8 +1,9 @@
-import type { CutGround } from '../building'
+import type { CutGround, LoopEdge, LoopRun } from '../building'
 import type { DisplayList } from '../display'
 import {
   IDENTITY,
   boxCentre,
+  boxOf,
   boxesMeet,
   inverse,
   isEmptyBox,
@@ -65,18 +66,47 @@ export class CutDrawn {
 const sameBox = (p: Box, q: Box): boolean =>
   p.minX === q.minX && p.minY === q.minY && p.maxX === q.maxX && p.maxY === q.maxY
 
+/** Edges that follow each other, fewer than those of a run, with the box around them. */
+interface Stretch extends Box {
+  readonly edges: readonly LoopEdge[]
+}
+
+const IN_STRETCH = 16
+const stretches = new WeakMap<LoopRun, readonly Stretch[]>()
+
+/** The stretches of a run; the edges of a run stay as they are, and its last goes on to the first of the next. */
+function stretchesOf(run: LoopRun): readonly Stretch[] {
+  let found = stretches.get(run)
+  if (!found) {
+    found = Array.from({ length: Math.ceil(run.edges.length / IN_STRETCH) }, (_, i) => {
+      const edges = run.edges.slice(i * IN_STRETCH, (i + 1) * IN_STRETCH)
+      const ends = edges.flatMap(({ boundary: { x1, y1, x2, y2 } }) => [
+        { x: x1, y: y1 },
+        { x: x2, y: y2 },
+      ])
+      return { edges, ...boxOf(ends) }
+    })
+    stretches.set(run, found)
+  }
+  return found
+}
+
 /** Whether something that is cut lies in a box: an outline runs through it, or it lies within one. */
 function isCutIn(ground: CutGround, box: Box): boolean {
   const near = ground.outlinesNear(box)
   const { x, y } = boxCentre(box)
+  const isPast = (run: Box): boolean => run.minY > y || run.maxY < y || run.maxX < x
   let crossings = 0
   for (const loop of near)
     for (const run of loop.runs) {
-      const isNear = boxesMeet(run, box)
-      if (!isNear && (run.minY > y || run.maxY < y || run.maxX < x)) continue
-      for (const { boundary: e } of run.edges) {
-        if (isNear && segmentMeets(e.x1, e.y1, e.x2, e.y2, box)) return true
-        if (e.y1 > y !== e.y2 > y && e.x1 + ((y - e.y1) / (e.y2 - e.y1)) * (e.x2 - e.x1) > x) crossings++
+      if (isPast(run) && !boxesMeet(run, box)) continue
+      for (const stretch of stretchesOf(run)) {
+        const isNear = boxesMeet(stretch, box)
+        if (!isNear && isPast(stretch)) continue
+        for (const { boundary: e } of stretch.edges) {
+          if (isNear && segmentMeets(e.x1, e.y1, e.x2, e.y2, box)) return true
+          if (e.y1 > y !== e.y2 > y && e.x1 + ((y - e.y1) / (e.y2 - e.y1)) * (e.x2 - e.x1) > x) crossings++
+        }
       }
     }
   return crossings % 2 === 1

@@ -1,6 +1,9 @@
 import { layText, mainCapital, type FaceName, type Lettering, type Weight } from '../lettering'
 import type { DisplayList, Source, TextItem } from './list'
 
+/** Letters smaller than this many pixels cannot be read on a screen: they are painted as a bar. */
+export const READABLE_PIXELS = 3.5
+
 /** A line of text whose capitals are `height` high, aligned on the point (x, y) of its base line. */
 export function textItem(
   text: string,

@@ -5,6 +5,7 @@ import { enlargement, type Affine, type Box } from '@lamina/core/geometry'
 import {
   PAPER_TONE,
   PEN_WIDTHS,
+  READABLE_PIXELS,
   isColour,
   penOf,
   toneColour,
@@ -350,15 +351,12 @@ function paintStroke(
   context.stroke(path)
 }
 
-/** Letters smaller than this many pixels are drawn as a line. */
-const READABLE = 3.5
-
 /** The height of the bar that stands for letters that cannot be read, as a part of theirs. */
 const BAR = 0.35
 
 /** Whether none of some lettering can be read, and all of it is in one tone. */
 const isTooSmall = ({ items }: Step & { kind: 'text' }, scale: number): boolean =>
-  items.every(({ size, tone }) => size * scale < READABLE && tone === items[0]!.tone)
+  items.every(({ size, tone }) => size * scale < READABLE_PIXELS && tone === items[0]!.tone)
 
 /** The bars of lettering that cannot be read. */
 function barsOf(step: Step & { kind: 'text' }): Path2D {
@@ -391,7 +389,7 @@ function paintClear(
   scale: number,
   look: ScreenLook,
 ): void {
-  if (look.only || text.size * scale < READABLE) return
+  if (look.only || text.size * scale < READABLE_PIXELS) return
   context.save()
   context.translate(text.x, text.y)
   context.rotate(text.turn)
@@ -411,7 +409,7 @@ function paintText(context: CanvasRenderingContext2D, item: TextItem, scale: num
   context.save()
   context.translate(item.x, item.y)
   context.rotate(item.turn)
-  if (item.size * scale < READABLE) {
+  if (item.size * scale < READABLE_PIXELS) {
     context.globalAlpha = 0.5
     context.fillStyle = colour
     context.fillRect(0, 0, item.width, item.size * BAR)
