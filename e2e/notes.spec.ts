@@ -64,7 +64,7 @@ test('notes are set, marked, broken and pulled; leaders stand in line', async ({
   await test.step('it is broken at a width, aligned, and framed', async () => {
     await choose(page, 'Lines are aligned', 'Left')
     await choose(page, 'Lines are broken', 'At a width')
-    await traits(page).getByLabel('In a frame').check()
+    await choose(page, 'Frame', 'Box')
     await expect.poll(async () => note()).toMatchObject({ align: 'start', widthPaperMm: 60, framed: true })
     // Its side, half as high as its letters, is pulled to 30 mm at 1:50.
     await surface.press(2000 + 60 * 50, 2000 + (3.5 / 2) * 50)

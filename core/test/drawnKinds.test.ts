@@ -135,6 +135,7 @@ describe('how each kind is drawn', () => {
       'roundDimension',
       'slab',
       'stair',
+      'symbol',
       'void',
     ])
   })

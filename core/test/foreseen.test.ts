@@ -217,7 +217,8 @@ describe('what a change makes of a board', () => {
         const { project } = world
         for (const { what, values } of steps) {
           const done = world.act((each) => EDITS[what].make(each, tame(values)))
-          if (typeof done === 'string' || world.drawing.view !== 'plan') continue
+          // The drawing itself may have been removed.
+          if (typeof done === 'string' || project.find('drawing', world.drawingId)?.view !== 'plan') continue
           const change = project.apply(done.inverse)
           const scene = planOf(project, world.drawing.id)
           const walls = foreseenWalls(scene, change, pictureOf(scene, LOOK), LOOK)
@@ -229,7 +230,7 @@ describe('what a change makes of a board', () => {
           const after = planOf(project, world.drawing.id)
           for (const [id, said] of shown) {
             const record = project.get(id)
-            if (record?.kind !== 'dimension' && record?.kind !== 'leader') continue
+            if (!record || !['dimension', 'leader', 'symbol'].includes(record.kind)) continue
             const is = words(
               pictureOf(after, LOOK)
                 .of(id)

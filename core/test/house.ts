@@ -1,5 +1,15 @@
 import { standardBlocks } from '../src/library'
-import type { AnyRecord, Anchor, Id, RecordKind, RecordOf, Shape, Slab } from '../src/records'
+import type {
+  AnyRecord,
+  Anchor,
+  Block,
+  Id,
+  PaperSymbol,
+  RecordKind,
+  RecordOf,
+  Shape,
+  Slab,
+} from '../src/records'
 import { LEVEL, opening, wall } from './wallFixture'
 
 export const PLAN = 'plan'
@@ -44,6 +54,37 @@ export const CUPBOARD = standardBlocks('metric').find(
   ({ sizing, recipe }) => sizing === 'stretch' && !recipe,
 )!
 
+/** A block that keeps its size on paper: a ring of 8 mm with a number in it. */
+export const ROUND_TAG: Block = {
+  id: 'round-tag',
+  kind: 'block',
+  name: 'Round tag',
+  category: 'Symbols',
+  width: 8,
+  depth: 8,
+  sizing: 'paper',
+  items: [
+    { shape: 'arc', centre: { x: 0, y: 0 }, radius: 4, from: 0, sweep: 2 * Math.PI },
+    {
+      shape: 'text',
+      at: { x: 0, y: -1.25 },
+      text: '1',
+      heightPaperMm: 2.5,
+      align: 'middle',
+      field: 'Number',
+    },
+  ],
+}
+
+/** A symbol of the house; the nth of them. */
+const sign = (nth: number, facts: Pick<PaperSymbol, 'form'> & Partial<PaperSymbol>): PaperSymbol => ({
+  id: `symbol-${facts.form}`,
+  kind: 'symbol',
+  drawing: PLAN,
+  anchors: [{ to: 'point', last: { x: 4600 + nth * 300, y: 4200 } }],
+  ...facts,
+})
+
 /**
  * A house of 8 000 by 6 000 with a partition at x = 4 000, and of every kind that stands in a drawing at least one
  * thing, in its east half where it is wholly on one side. A kind that is missing here does not compile.
@@ -80,7 +121,7 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
   pen: [],
   annotationStyle: [],
   schedule: [],
-  block: [CUPBOARD],
+  block: [CUPBOARD, ROUND_TAG],
   drawing: [
     {
       id: 'section',
@@ -448,6 +489,57 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       structure: true,
       height: -150,
     },
+  ],
+  symbol: [
+    sign(0, { form: 'north' }),
+    sign(1, { form: 'scaleBar', places: [{ scale: 100, own: { free: [{ x: 4900, y: 4300 }] } }] }),
+    sign(2, {
+      form: 'settingOut',
+      anchors: [{ to: 'item', item: 'line', edge: 0, part: 0, last: { x: 5000, y: 5200 } }],
+      text: 'P1',
+    }),
+    sign(3, {
+      form: 'centreMark',
+      anchors: [{ to: 'item', item: 'circle', edge: null, part: 0, last: { x: 7500, y: 2000 } }],
+    }),
+    sign(4, {
+      form: 'centreLine',
+      anchors: [
+        { to: 'item', item: 'line', edge: 0, part: 0.5, last: { x: 5500, y: 5200 } },
+        { to: 'point', last: { x: 5500, y: 4000 } },
+      ],
+    }),
+    sign(5, {
+      form: 'breakLine',
+      anchors: [
+        { to: 'point', last: { x: 6000, y: 4000 } },
+        { to: 'point', last: { x: 6800, y: 4000 } },
+      ],
+    }),
+    sign(6, {
+      form: 'span',
+      anchors: [
+        { to: 'inside', item: 'joists', last: { x: 5000, y: 300 } },
+        { to: 'inside', item: 'joists', last: { x: 5000, y: 3000 } },
+      ],
+      text: '{size}',
+      beneath: '{spacing}',
+      shiftPaperMm: { x: 1, y: 2 },
+    }),
+    sign(7, {
+      form: 'fall',
+      anchors: [
+        { to: 'inside', item: 'tiles', last: { x: 6300, y: 600 } },
+        { to: 'inside', item: 'tiles', last: { x: 7000, y: 600 } },
+      ],
+      text: '1:80',
+    }),
+    sign(8, {
+      form: 'weld',
+      anchors: [{ to: 'item', item: 'line', edge: 0, part: 1, last: { x: 6000, y: 5200 } }],
+      weld: { arrow: { type: 'fillet', size: 'a5', length: '200' }, site: true, tail: '111' },
+    }),
+    sign(9, { form: 'own', block: 'round-tag', values: { Number: '7' }, turn: 0.25 }),
   ],
   note: [
     {

@@ -71,7 +71,7 @@ const leader = (scene: Scene, text: string, x: number, y: number): Leader => ({
   id: 'l',
   kind: 'leader',
   drawing: PLAN.id,
-  tip: tieOf('leader', new TieFinder(scene, scene.board), { x, y }, true),
+  tip: tieOf({ kind: 'leader' }, new TieFinder(scene, scene.board), { x, y }, true),
   elbowPaperMm: { x: 10, y: 10 },
   text,
 })

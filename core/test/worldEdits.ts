@@ -11,7 +11,9 @@ import { shapePath, turnAbout } from '../src/linework'
 import {
   GATHERED,
   PLACED_KINDS,
+  SYMBOL_FORMS,
   TIED_KINDS,
+  symbolForms,
   drawnAs,
   lensKinds,
   penRoles,
@@ -1103,6 +1105,59 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         ...(pick % 5 ? {} : { turn: a / 1000, heightPaperMm: Math.abs(b) / 1000 }),
         ...(pick % 7 ? {} : { style: world.some('annotationStyle', pick) }),
       }),
+  },
+  addSymbol: {
+    moves: 'nothing',
+    make: (world, { a, b, pick, name }) => {
+      const forms = symbolForms.filter((form) => form !== 'own')
+      const form = forms[pick % forms.length]!
+      const two = SYMBOL_FORMS[form].points.least > 1 || pick % 3 === 0
+      return edit.addSymbol(
+        world.project,
+        {
+          drawing: world.drawingId,
+          form,
+          anchors: [world.tie(pick * 7, pick % 2 === 0), ...(two ? [world.tie(pick * 5 + 1)] : [])],
+          ...(pick % 2 ? { text: name } : { beneath: name, shiftPaperMm: { x: a / 100, y: b / 100 } }),
+          ...(form === 'weld' || pick % 11 === 0
+            ? { weld: { arrow: { type: 'fillet', size: name.slice(0, 20) || 'a5' }, tail: '111' } }
+            : {}),
+        },
+        world.makeId,
+      )
+    },
+  },
+  addOwnSymbols: {
+    moves: 'nothing',
+    make: (world, { a, b, c, pick }) =>
+      edit.addOwnSymbols(
+        world.project,
+        {
+          drawing: world.drawingId,
+          block: world.some('block', pick),
+          places: [{ at: { x: a, y: b }, turn: c / 1000 }],
+        },
+        world.makeId,
+      ),
+  },
+  setSymbols: {
+    moves: 'nothing',
+    make: (world, { a, pick, name }) =>
+      edit.setSymbols(world.project, [world.some('symbol', pick)], {
+        ...(pick % 2 ? { text: pick % 4 ? name : null } : { beneath: name }),
+        ...(pick % 3 ? {} : { values: { Number: name } }),
+        ...(pick % 5 ? {} : { weld: { other: { type: 'single V' }, around: true } }),
+        ...(pick % 7 ? {} : { turn: a / 1000 }),
+      }),
+  },
+  setSaid: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.setSaid(world.project, world.some('symbol', pick), { x: a / 100, y: b / 100 }),
+  },
+  setNorth: {
+    moves: 'nothing',
+    make: (world, { a, pick }) => edit.setNorth(world.project, pick % 3 ? a / 1000 : 0),
   },
   addLevelMark: {
     moves: 'nothing',

@@ -17,16 +17,7 @@ import {
 } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
 import { standsIn } from '../kinds'
-import {
-  asRead,
-  hasFields,
-  placedAt,
-  type AnyRecord,
-  type Id,
-  type Leader,
-  type Note,
-  type RecordOf,
-} from '../records'
+import { asRead, placedAt, type AnyRecord, type Id, type RecordOf } from '../records'
 import { seenAs } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { ClearDrawn } from './clearDrawn'
@@ -41,8 +32,9 @@ import { LevelLines } from './levelLines'
 import { looseMarks } from './looseMarks'
 import { MarksDrawn } from './marks'
 import { RowWatch } from './rowWatch'
+import { laySymbol } from './symbol'
 import { TagsDrawn } from './tags'
-import { wordsRead } from './textFields'
+import { fieldsRead, isTelling } from './textFields'
 import { UnitTags } from './unitTags'
 import { viewMarkItems } from './viewMarks'
 
@@ -56,6 +48,7 @@ const LAID: {
   roundDimension: (round, scene, scale) => layRound(round, scene, scale, scene.project.facts.units).items,
   leader: (leader, scene, scale) => layLeader(leader, scene, scale),
   levelMark: (mark, scene, scale) => layLevelMark(mark, scene, scale),
+  symbol: (symbol, scene, scale) => laySymbol(symbol, scene, scale),
   note: (note, scene, scale) => layNote(note, scene, scale),
   // Where a plan is cut otherwise shows on its own board alone, and is never printed.
   drawing: (drawing, { project, board }, scale, printing) =>
@@ -84,9 +77,6 @@ export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): 
   ...foreseenItems(record, scene, scale),
   ...layAnnotation(placedAt(record, { scale, viewport: scene.viewport }), scene, scale, false),
 ]
-
-const isText = (record: AnyRecord | undefined): record is Leader | Note =>
-  record?.kind === 'leader' || record?.kind === 'note'
 
 /** Whether an item of the mark of a view belongs to its bubble: what is round, filled or written, and the line between words. */
 function isBubble(item: DisplayItem): boolean {
@@ -159,16 +149,16 @@ class AnnotationDrawn implements PartSource {
   private *readOtherwise(scene: Scene): Generator<Id> {
     for (const [id, words] of this.read) {
       const record = this.find(id, scene)
-      if (isText(record) && wordsRead(record, scene, this.look.scale) !== words) yield id
+      if (isTelling(record) && fieldsRead(record, scene, this.look.scale) !== words) yield id
     }
   }
 
   private put(id: Id, scene: Scene): void {
     const record = this.find(id, scene)
     const part = this.made(record, scene)
-    if (part && isText(record) && hasFields(record.text))
-      this.read.set(id, wordsRead(record, scene, this.look.scale))
-    else this.read.delete(id)
+    const words = part && isTelling(record) ? fieldsRead(record, scene, this.look.scale) : null
+    if (words === null) this.read.delete(id)
+    else this.read.set(id, words)
     const { project } = scene
     const isView = part && record?.kind === 'drawing'
     const bubble = isView ? bubbleOf(part, project.placeOf(id)) : null

@@ -31,6 +31,7 @@ import { lineInView } from '../views'
 import { drawnDimension } from './layDimension'
 import { foreseenRecord } from './drawing'
 import { drawLeader } from './leader'
+import { symbolAt } from './symbol'
 import { wordsRead } from './textFields'
 import { lineItems } from './levelLines'
 import { drawRound } from './roundDimension'
@@ -166,7 +167,9 @@ function laidAt(
       wordsRead(follower, scene, scale),
       scale,
       style,
+      follower.framed,
     )
+  if (follower.kind === 'symbol') return symbolAt(follower, points, scene, scale)
   if (follower.kind === 'levelMark') {
     const [point] = points
     const height = markedHeight(follower, point!, scene)

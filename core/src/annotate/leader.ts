@@ -4,15 +4,17 @@ import { direction, distance, type Point } from '../geometry'
 import { STANDARD_STYLE, styleOf } from '../library'
 import { anchorsOf, type AnnotationStyle, type Id, type Leader } from '../records'
 import { holdAnchor } from '../ties'
+import { frameItems, frameReach, type Framed } from './frame'
 import { PARTS, loopRadius, tipItems } from './style'
-import { blockItems, setText, type TextLook } from './textBlock'
+import { blockItems, heightOf, setText, type TextLook } from './textBlock'
 import { wordsRead } from './textFields'
 
 /** A leader with its note at a scale, in real mm. */
 export function layLeader(leader: Leader, scene: Scene, scale: number): DisplayItem[] {
   const tips = anchorsOf(leader).map((anchor) => holdAnchor(anchor, scene).point)
   const words = wordsRead(leader, scene, scale)
-  return drawLeader(leader.id, tips, leader.elbowPaperMm, words, scale, styleOf(scene.project, leader.style))
+  const style = styleOf(scene.project, leader.style)
+  return drawLeader(leader.id, tips, leader.elbowPaperMm, words, scale, style, leader.framed)
 }
 
 /** The line of a leader from a tip to its text, the tip first. */
@@ -58,6 +60,7 @@ export function drawLeader(
   text: string,
   scale: number,
   style: AnnotationStyle = STANDARD_STYLE,
+  framed?: Framed,
 ): DisplayItem[] {
   const height = style.textPaperMm
   const mm = (paper: number): number => paper * scale
@@ -75,9 +78,12 @@ export function drawLeader(
     clear: style.clearPaperMm,
   }
   const block = setText(text, look)
+  const high = heightOf(block, look)
+  const reach = framed ? frameReach(framed, block.width, high) : 0
   const start = { x: landing.x + sense * mm(BESIDE), y: landing.y - mm(height / 2) }
   // Tips beyond the end of the text are led to from there.
-  const end = { x: start.x + sense * mm((block.lines[0]?.width ?? 0) + BESIDE), y: landing.y }
+  const wide = framed ? 2 * reach : (block.lines[0]?.width ?? 0) + 2 * BESIDE
+  const end = { x: landing.x + sense * mm(wide), y: landing.y }
   const beyond = { x: end.x + long, y: end.y }
   const items = tips.flatMap((tip): DisplayItem[] => {
     const isBeyond = sense * (tip.x - beyond.x) > 0
@@ -96,6 +102,16 @@ export function drawLeader(
       ...tipItems(style, tip, next, scale, source),
     ]
   })
+  if (framed) {
+    // The line ends at the frame, in whose middle the text stands.
+    const middle = { x: landing.x + sense * mm(reach), y: landing.y }
+    const base = { x: middle.x, y: middle.y + mm(high / 2 - height) }
+    items.push(
+      ...blockItems(block, look, base, { x: 1, y: 0 }, 'middle', scale, source),
+      ...frameItems(framed, middle, { x: 1, y: 0 }, block.width, high, scale, source),
+    )
+    return items
+  }
   const align = sense < 0 ? 'end' : 'start'
   items.push(...blockItems(block, look, start, { x: 1, y: 0 }, align, scale, source))
   return items

@@ -3,12 +3,10 @@ import type { DisplayItem } from '../display'
 import { offsetFrom, unitAt, type Point } from '../geometry'
 import { styleOf } from '../library'
 import type { Note, Project } from '../records'
+import { frameItems } from './frame'
 import { PARTS } from './style'
-import { blockItems, setText, type TextBlock, type TextLook } from './textBlock'
+import { blockItems, heightOf, setText, type TextBlock, type TextLook } from './textBlock'
 import { wordsRead } from './textFields'
-
-/** Between a note and its frame, mm on paper. */
-const FRAME_GAP = 1.2
 
 /** Ground is cleared so far around a note whose style clears none, mm on paper. */
 export const USUAL_CLEAR = 0.6
@@ -47,25 +45,9 @@ export function layNote(note: Note, scene: Scene, scale: number): DisplayItem[] 
   const u = unitAt(note.turn ?? 0)
   const items = blockItems(block, look, note.at, u, note.align, scale, note.id)
   if (!note.framed) return items
-  const top = look.height + FRAME_GAP
-  const foot = -(block.lines.length - 1) * look.height * look.leading - FRAME_GAP
-  const corner = (along: number, up: number): Point => offsetFrom(note.at, u, along * scale, up * scale)
-  const corners = [
-    corner(from - FRAME_GAP, foot),
-    corner(from + width + FRAME_GAP, foot),
-    corner(from + width + FRAME_GAP, top),
-    corner(from - FRAME_GAP, top),
-  ]
-  return [
-    ...items,
-    {
-      kind: 'line',
-      pen: 'dimension',
-      points: corners.flatMap(({ x, y }) => [x, y]),
-      closed: true,
-      source: note.id,
-    },
-  ]
+  const high = heightOf(block, look)
+  const middle = offsetFrom(note.at, u, (from + width / 2) * scale, (look.height - high / 2) * scale)
+  return [...items, ...frameItems(note.framed, middle, u, width, high, scale, note.id)]
 }
 
 /** Where a note is pulled wider or narrower: at its side. */

@@ -8,6 +8,7 @@ import { figureBetween } from './figureWords'
 import { layDimension } from './layDimension'
 import { layRound } from './roundDimension'
 import { noteSide } from './note'
+import { saidAt } from './symbol'
 import { outsideOf, stretchOf } from './outside'
 import { offsetThrough, readingAxis } from './rowLine'
 import { holdAnchor } from '../ties'
@@ -18,9 +19,11 @@ export type RowPart =
   | { readonly of: 'row' }
   | { readonly of: 'figure'; readonly between: readonly [number, number] }
 
-/** What of annotation is pulled: a part of a row, the line of an angle or an arc, the side of a note, the text of a leader, a tie. */
-export type WrittenPart =
-  RowPart | { readonly of: 'round' } | { readonly of: 'width' } | { readonly of: 'elbow' }
+/**
+ * What of annotation is pulled: a part of a row, the line of an angle or an arc, the side of a note, the text of a leader, what a
+ * symbol says, a tie.
+ */
+export type WrittenPart = RowPart | { readonly of: 'round' | 'width' | 'elbow' | 'said' }
 
 /** A point by which something on a board is reshaped. */
 export type BoardHandle = Handle & { readonly part?: PulledPart; readonly written?: WrittenPart }
@@ -48,6 +51,10 @@ export function boardHandles(scene: Scene, stored: AnyRecord, scale: number): re
       return [held(elbowPoint(record, scene, scale), { of: 'elbow' }), ...ties]
     case 'levelMark':
       return ties
+    case 'symbol': {
+      const said = saidAt(record, scene, scale)
+      return said ? [held(said, { of: 'said' }), ...ties] : ties
+    }
     case 'dimension':
       return rowHandles(record, scene, scale)
   }

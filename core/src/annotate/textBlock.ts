@@ -91,6 +91,12 @@ export function setText(text: string, look: TextLook): TextBlock {
 const DOT_INDENT = 1.2
 const NUMBER_INDENT = 2
 
+/** How high a set text is, from the foot of its last line to the top of its first, mm on paper. */
+export const heightOf = (
+  { lines }: TextBlock,
+  { height, leading }: Pick<TextLook, 'height' | 'leading'>,
+): number => height + (lines.length - 1) * height * leading
+
 /** Letters that hold together, with the blanks before them; blanks that nothing follows. */
 const WORD = / *[^ ]+| +$/g
 

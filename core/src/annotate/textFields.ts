@@ -4,14 +4,17 @@ import type { Scene } from '../derive'
 import { openingTypeOf } from '../library'
 import type { Point } from '../geometry'
 import {
+  anchorsOf,
   forUnplaced,
   hasFields,
   tieHost,
   withFields,
+  writtenIn,
   type AnyRecord,
   type Id,
   type Leader,
   type Note,
+  type PaperSymbol,
   type Project,
   type RecordKind,
   type RecordOf,
@@ -25,12 +28,30 @@ import { formatArea, formatHeight, formatLength, scaleName } from '../units'
 /** What stands where there is nothing to tell. */
 const NOTHING = '–'
 
-/** The words of a note or a leader as they are read at a scale: its fields told. */
-export function wordsRead(record: Leader | Note, scene: Scene, scale: number): string {
-  if (!hasFields(record.text)) return record.text
-  const about = aboutOf(record, scene.project)
-  const at = record.kind === 'note' ? record.at : holdAnchor(record.tip, scene).point
-  return withFields(record.text, (field) => told(field, { scene, scale, about, at }) || NOTHING)
+/** What of annotation may have fields. */
+export type Telling = Leader | Note | PaperSymbol
+
+export const isTelling = (record: AnyRecord | undefined): record is Telling =>
+  record?.kind === 'leader' || record?.kind === 'note' || record?.kind === 'symbol'
+
+/** A text of annotation as it is read at a scale: its fields told. */
+export function textRead(text: string, record: Telling, scene: Scene, scale: number): string {
+  if (!hasFields(text)) return text
+  const anchor = record.kind === 'note' ? null : anchorsOf(record)[0]!
+  const host = anchor && tieHost(anchor)
+  const about = host === null ? undefined : scene.project.get(host)
+  const at = record.kind === 'note' ? record.at : holdAnchor(anchor!, scene).point
+  return withFields(text, (field) => told(field, { scene, scale, about, at }) || NOTHING)
+}
+
+/** The words of a note or a leader as they are read at a scale. */
+export const wordsRead = (record: Leader | Note, scene: Scene, scale: number): string =>
+  textRead(record.text, record, scene, scale)
+
+/** All that the fields of annotation tell at a scale, to be compared; null: it has none. */
+export function fieldsRead(record: Telling, scene: Scene, scale: number): string | null {
+  const texts = writtenIn(record).filter(({ text }) => hasFields(text))
+  return texts.length === 0 ? null : texts.map(({ text }) => textRead(text, record, scene, scale)).join('\n')
 }
 
 interface Told {
@@ -39,11 +60,6 @@ interface Told {
   /** What it speaks of. */
   readonly about: AnyRecord | undefined
   readonly at: Point
-}
-
-const aboutOf = (record: Leader | Note, project: Project): AnyRecord | undefined => {
-  const host = record.kind === 'leader' ? tieHost(record.tip) : null
-  return host === null ? undefined : project.get(host)
 }
 
 function told(field: TextField, { scene, scale, about, at }: Told): string {
@@ -180,6 +196,7 @@ const FACTS: {
   roundDimension: null,
   leader: null,
   levelMark: null,
+  symbol: null,
   note: null,
   viewport: null,
 }

@@ -1,8 +1,9 @@
 import { figureBetween, layDimension, layRound, roundedTooMuch } from '../annotate'
 import { boundingField, hatchOutlines, type Scene } from '../derive'
 import { layText } from '../lettering'
-import { middle, type Point } from '../geometry'
-import { isTied, type AnyRecord, type Dimension } from '../records'
+import { boxCentre, middle, type Point } from '../geometry'
+import { placedBox } from '../kinds'
+import { isTied, writtenIn, type AnyRecord, type Dimension } from '../records'
 import { styleOf } from '../library'
 import { looseEnds, measuresTo } from '../ties'
 import type { Found } from './matter'
@@ -48,17 +49,15 @@ export function draftedMatters(record: AnyRecord, scene: Scene): Found[] {
         at: { x, y },
       })
   }
-  if (record.kind === 'leader' || record.kind === 'note') {
-    const { missing } = layText(record.text.replace(/\n/g, ''), 1)
-    if (missing.length > 0)
-      found.push({
-        stage: 'annotate',
-        key: `letters-${id}`,
-        text: `The lettering has no “${missing[0]}”; “?” stands for it.`,
-        about: [id],
-        at: record.kind === 'note' ? record.at : record.tip.last,
-      })
-  }
+  const missing = writtenIn(record).flatMap(({ text }) => layText(text.replace(/\n/g, ''), 1).missing)
+  if (missing.length > 0)
+    found.push({
+      stage: 'annotate',
+      key: `letters-${id}`,
+      text: `The lettering has no “${missing[0]}”; “?” stands for it.`,
+      about: [id],
+      at: boxCentre(placedBox(record)),
+    })
   return found
 }
 
@@ -146,5 +145,9 @@ const TIED = {
   levelMark: {
     lost: 'A level mark lost what it marked; it keeps its last place.',
     free: 'A level mark marks nothing; it does not follow the building.',
+  },
+  symbol: {
+    lost: 'A symbol lost what it stood at; it keeps its last place.',
+    free: 'A symbol is tied to nothing; it does not follow the drawing.',
   },
 } as const

@@ -11,6 +11,7 @@ const STILL: ReadonlySet<RecordKind> = new Set<RecordKind>([
   'note',
   'leader',
   'levelMark',
+  'symbol',
   'roundDimension',
   'linework',
   'hatch',

@@ -21,6 +21,7 @@ export const DRAWN = {
   roundDimension: annotated,
   leader: annotated,
   levelMark: annotated,
+  symbol: annotated,
   note: lettered,
   drawing: annotated,
   room: lettered,

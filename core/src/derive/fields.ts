@@ -17,6 +17,7 @@ export const FIELDS: { readonly [K in RecordKind]: FieldOf<RecordOf<K>> | null }
   roundDimension: null,
   leader: null,
   levelMark: null,
+  symbol: null,
   note: null,
   room: null,
   viewport: null,

@@ -25,7 +25,7 @@ type Meaning =
   /** Nothing, or what the solved walls tell. */
   | 'nothing'
 const MEANS: { readonly [K in UnplacedKind]: Meaning } = {
-  // Units and limits alone; see below.
+  // Units, limits and north alone; see below.
   project: 'nothing',
   level: 'all',
   layer: 'all',
@@ -54,6 +54,7 @@ export class Follower {
   private solved = -1
   private units: ProjectFacts['units'] | undefined
   private stairLimits: ProjectFacts['stairLimits']
+  private north: number | undefined
   private derived: Derived | null = null
   private worked = -1
 
@@ -72,10 +73,11 @@ export class Follower {
     const shown = this.shownOtherwise(scene)
     if (changed?.size === 0 && !shown && (!derived || derived.changed?.size === 0)) return null
     const kinds = project.changedKinds(this.stamp)
-    const { units, stairLimits } = project.facts
-    const alike = units === this.units && stairLimits === this.stairLimits
+    const { units, stairLimits, north } = project.facts
+    const alike = units === this.units && stairLimits === this.stairLimits && north === this.north
     this.units = units
     this.stairLimits = stairLimits
+    this.north = north
     this.stamp = project.stamp
     this.scene = scene
     const building = scene.building && this.seen(scene.building, project)

@@ -131,7 +131,7 @@ function textItems(parts: readonly BlockPart[], scale: number, source: string | 
 
 /** A placed block in real mm, each line where it stands. */
 export function placementItems(
-  placement: Pick<Placement, 'id' | 'at' | 'turn' | 'mirrored'> & BlockUse,
+  placement: Pick<Placement, 'at' | 'turn' | 'mirrored'> & BlockUse & { readonly id: Id | null },
   block: Block,
   source: BlockSource = () => undefined,
   scale = 50,

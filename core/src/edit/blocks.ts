@@ -4,7 +4,9 @@ import {
   NEARLY_PARALLEL,
   SAME_PART,
   applyTo,
+  combine,
   distance,
+  enlarge,
   inverse,
   mapPath,
   moveBy,
@@ -25,6 +27,7 @@ import {
   type DraftItem,
   type Drawing,
   type Id,
+  type PaperSymbol,
   type Placement,
   type Project,
   type Board,
@@ -63,7 +66,16 @@ export function placeBlock(project: Project, input: NewPlacements, makeId: MakeI
   const block = findBlock(project, id)
   if (!block) throw new EditRefused('gone', 'This block is no longer there.')
   if (places.length === 0) throw new EditRefused('nothing', 'Point to where the block stands.')
-  if (places.length > 5000) throw new EditRefused('too-many', 'That would place more than 5 000 at a time.')
+  if (places.length > MOST_AT_ONCE)
+    throw new EditRefused(
+      'too-many',
+      `That would place more than ${MOST_AT_ONCE.toLocaleString('en')} at a time.`,
+    )
+  if (block.sizing === 'paper')
+    throw new EditRefused(
+      'wrong-kind',
+      `“${block.name}” is a symbol: it stands in one drawing, not in the building.`,
+    )
   refuseSize(block, size)
   refuseDoubled(project, input)
   const put: AnyRecord[] = project.find('block', id) ? [] : [block]
@@ -213,12 +225,17 @@ export interface NewBlock {
   /** The point it is placed by. */
   readonly base: Point
   readonly sizing: NonNullable<Block['sizing']>
+  /** Of one that keeps its size on paper: the scale its things are drawn for, real mm to one paper mm. */
+  readonly scale?: number
   readonly atWall?: boolean
   /** The units its sizes are told in; left out: those of the project it is in. */
   readonly units?: Block['units']
   /** What becomes of the things it is made from. */
   readonly then: 'placement' | 'stay' | 'go'
 }
+
+/** So many are placed at a time at most. */
+export const MOST_AT_ONCE = 5000
 
 /**
  * A block made from drafted things of a board.
@@ -234,7 +251,7 @@ export function makeBlock(
   if (ids.length === 0) throw new EditRefused('nothing', 'Select what the block is to hold.')
   refuseLocked(project, ids)
   const name = freeName(project, 'block', input.name, null)
-  const items = itemsFrom(project, ids, input.base)
+  const items = itemsFrom(project, ids, input.base, input.sizing === 'paper' ? (input.scale ?? 1) : 1)
   const block: Block = {
     id: makeId(),
     kind: 'block',
@@ -249,6 +266,19 @@ export function makeBlock(
   const outcome = new Outcome(project).put(block)
   if (input.then === 'go') outcome.remove(...ids)
   if (input.then !== 'placement') return { change: outcome.change(), block: block.id }
+  if (input.sizing === 'paper') {
+    const symbol: PaperSymbol = {
+      id: makeId(),
+      kind: 'symbol',
+      drawing: board.id,
+      form: 'own',
+      anchors: [{ to: 'point', last: { x: input.base.x, y: input.base.y } }],
+      block: block.id,
+    }
+    outcome.put(symbol)
+    for (const id of ids) outcome.replaced(project.get(id)!, [symbol])
+    return { change: outcome.change(), block: block.id }
+  }
   const plan = asPlan(board)
   const placement: Placement = {
     id: makeId(),
@@ -273,9 +303,15 @@ export const isHeldByBlocks = ({ kind }: AnyRecord): boolean =>
 const LIGHT_MM = standardPen('light').widthMm
 const SEEN_MM = standardPen('seen').widthMm
 
-/** Drafted things as the items of a block about a base point. */
-function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem[] {
-  const map = moveBy(-base.x, -base.y)
+/** The size of a block within one of which so many mm are one. */
+function sizedBy(size: BlockSize | undefined, asOne: number): { readonly size?: BlockSize } {
+  if (asOne === 1) return size ? { size } : {}
+  return { size: { x: (size?.x ?? 1) / asOne, y: (size?.y ?? 1) / asOne } }
+}
+
+/** Drafted things as the items of a block about a base point, so many mm of them as one. */
+function itemsFrom(project: Project, ids: readonly Id[], base: Point, asOne: number): DraftItem[] {
+  const map = combine(enlarge(1 / asOne), moveBy(-base.x, -base.y))
   const items = ids.flatMap((id): DraftItem[] => {
     const record = project.get(id)
     switch (record?.kind) {
@@ -334,7 +370,7 @@ function itemsFrom(project: Project, ids: readonly Id[], base: Point): DraftItem
             at: applyTo(map, record.at),
             turn: record.turn,
             mirrored: record.mirrored,
-            ...(record.size ? { size: record.size } : {}),
+            ...sizedBy(record.size, asOne),
           },
         ]
       case 'group':
@@ -386,7 +422,7 @@ function sizeOfItems(project: Project, items: readonly DraftItem[]): { width: nu
 
 /**
  * Name, category and behaviour of a block of the project.
- * @refuses no-size, nonsense, taken, unnamed
+ * @refuses in-use, no-size, nonsense, taken, unnamed
  */
 export function setBlock(
   project: Project,
@@ -402,6 +438,12 @@ export function setBlock(
   },
 ): Change {
   const block = project.need('block', id)
+  const isPaper = (sizing: Block['sizing']): boolean => sizing === 'paper'
+  if (facts.sizing && isPaper(facts.sizing) !== isPaper(block.sizing) && project.dependents(id).length > 0)
+    throw new EditRefused(
+      'in-use',
+      `“${block.name}” is placed already: whether it keeps its size on paper is said before it is.`,
+    )
   const name = facts.name === undefined ? block.name : freeName(project, 'block', facts.name, id)
   const category = facts.category === undefined ? block.category : facts.category.trim() || block.category
   const { height = block.height, planAlone } = { planAlone: block.planAlone, ...facts }
@@ -516,7 +558,7 @@ export function closeBlock(project: Project, id: Id): Change {
   const filled = new Set(
     block.items.flatMap((item) => ('filled' in item && item.filled ? [outlineKey(item)] : [])),
   )
-  const items = itemsFrom(project, kept, { x: 0, y: 0 }).map((item): DraftItem =>
+  const items = itemsFrom(project, kept, { x: 0, y: 0 }, 1).map((item): DraftItem =>
     item.shape === 'path' && filled.has(outlineKey(item)) ? { ...item, filled: true } : item,
   )
   const made: Block = { ...block, items, ...sizeOfItems(project, items) }

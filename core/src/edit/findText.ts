@@ -1,11 +1,12 @@
 import {
+  WRITTEN_KINDS,
   findBoard,
+  rewritten,
+  writtenIn,
   type AnyRecord,
   type Board,
   type Change,
   type Id,
-  type Leader,
-  type Note,
   type Project,
 } from '../records'
 import { refuseLocked, storing } from './outcome'
@@ -21,9 +22,11 @@ export interface Sought {
   readonly whole: boolean
 }
 
-/** A note or leader in which something was found. */
+/** Something written in which words were found. */
 export interface FoundText {
-  readonly record: Note | Leader
+  readonly record: AnyRecord
+  /** Those of its texts, one after the other. */
+  readonly text: string
   readonly board: Board
   /** So many times. */
   readonly count: number
@@ -37,19 +40,30 @@ function patternOf({ text, exact, whole }: Sought): RegExp {
   return new RegExp(from + literal(text) + to, exact ? 'gu' : 'giu')
 }
 
-/** All notes and leaders of all drawings and sheets in which a text is found, in the order of their boards; none for no text. */
+/**
+ * All that is written in drawings and on sheets in which a text is found: notes, leaders, what is said of figures, names of level
+ * marks, symbols, fields of blocks. In the order of their boards; none for no text.
+ */
 export function findText(project: Project, sought: Sought): FoundText[] {
   if (sought.text === '') return []
   const pattern = patternOf(sought)
   const boards: readonly Board[] = [...project.all('drawing'), ...project.all('sheet')]
   const order = new Map(boards.map(({ id }, i) => [id, i]))
-  return [...project.all('note'), ...project.all('leader')]
+  return WRITTEN_KINDS.flatMap((kind): AnyRecord[] => project.all(kind))
     .flatMap((record): FoundText[] => {
-      const count = record.text.match(pattern)?.length ?? 0
-      const board = count > 0 ? findBoard(project, record.drawing) : undefined
-      return board ? [{ record, board, count }] : []
+      const found = writtenIn(record).filter(({ text }) => text.match(pattern))
+      const count = found.reduce((sum, { text }) => sum + text.match(pattern)!.length, 0)
+      const board = count > 0 ? boardOf(project, record) : undefined
+      return board ? [{ record, text: found.map(({ text }) => text).join(' · '), board, count }] : []
     })
     .sort((p, q) => order.get(p.board.id)! - order.get(q.board.id)!)
+}
+
+/** The board something written stands on; of what stands on a level, the first plan of it. */
+function boardOf(project: Project, record: AnyRecord): Board | undefined {
+  if ('drawing' in record && record.drawing !== undefined) return findBoard(project, record.drawing)
+  const level = 'level' in record ? record.level : undefined
+  return project.all('drawing').find((board) => board.view === 'plan' && board.level === level)
 }
 
 /**
@@ -61,10 +75,15 @@ export function replaceText(project: Project, ids: readonly Id[], sought: Sought
   refuseLocked(project, ids)
   const pattern = patternOf(sought)
   const made = ids.flatMap((id): AnyRecord[] => {
-    const record = project.find('leader', id) ?? project.need('note', id)
-    // What stands in its place is taken as it is.
-    const text = record.text.replace(pattern, () => by)
-    return text === record.text ? [] : [{ ...record, text: wordsOf(text) }]
+    const record = project.get(id)
+    if (!record) throw new EditRefused('gone', 'What it stood in is gone.')
+    let made = record
+    for (const { key, text } of writtenIn(record)) {
+      // What stands in its place is taken as it is.
+      const now = text.replace(pattern, () => by)
+      if (now !== text) made = rewritten(made, key, wordsOf(now))
+    }
+    return made === record ? [] : [made]
   })
   if (made.length === 0) throw new EditRefused('nothing', `“${sought.text}” stands in none of them.`)
   return storing(project, ...made)

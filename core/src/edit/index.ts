@@ -28,6 +28,15 @@ export {
 } from './openings'
 export { copyOpeningType, removeOpeningType, setOpeningType, suits, FORMS } from './openingTypes'
 export { setMark, renumberOpenings } from './marks'
+export {
+  addOwnSymbols,
+  addSymbol,
+  nextPointNumber,
+  setNorth,
+  setSaid,
+  setSymbols,
+  type SymbolFacts,
+} from './symbols'
 export { upgrade } from './upgrade'
 export { addRoom, addAllRooms, setRoom, renumberRooms, addSeparators } from './rooms'
 export {

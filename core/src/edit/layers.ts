@@ -192,12 +192,16 @@ export function takeTraits(project: Project, from: Id, to: readonly Id[]): Chang
       }
     }
     if (made.kind === 'dimension' && model.kind === 'dimension') made = withStyle(made, model.style)
-    if (made.kind === 'leader' && model.kind === 'leader') made = withStyle(made, model.style)
+    if (made.kind === 'leader' && model.kind === 'leader') {
+      const { framed: _, ...rest } = withStyle(made, model.style)
+      made = { ...rest, ...(model.framed ? { framed: model.framed } : {}) }
+    }
     if (made.kind === 'roundDimension' && model.kind === 'roundDimension') made = withStyle(made, model.style)
     if (made.kind === 'levelMark' && model.kind === 'levelMark') {
       const { structure: _, ...rest } = withStyle(made, model.style)
       made = { ...rest, ...(model.structure ? { structure: true } : {}) }
     }
+    if (made.kind === 'symbol' && model.kind === 'symbol') made = withStyle(made, model.style)
     if (made.kind === 'opening' && model.kind === 'opening')
       made = { ...made, width: model.width, sill: model.sill, head: model.head, fit: model.fit }
     put.push(made)

@@ -56,6 +56,7 @@ export function tieAgain(
       refuseTipTwice(ground, made, index)
       return storing(project, index === 0 ? textStays(ground, record as Leader, made, scale) : made)
     case 'levelMark':
+    case 'symbol':
       break
   }
   return storing(project, made)

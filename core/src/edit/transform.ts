@@ -329,7 +329,7 @@ function tiedAgain(project: Project, copies: readonly AnyRecord[]): AnyRecord[] 
     if (!finder) return copy
     const inPlan = project.find('drawing', copy.drawing)?.view === 'plan'
     return withTies(copy, (anchor) =>
-      anchor.to === 'point' ? tieOf(copy.kind, finder, anchor.last, inPlan) : anchor,
+      anchor.to === 'point' ? tieOf(copy, finder, anchor.last, inPlan) : anchor,
     )
   })
 }

@@ -29,6 +29,7 @@ const TYPES: { readonly [K in RecordKind]: ((record: RecordOf<K>) => unknown) | 
   roundDimension: ({ measures, style }) => [measures, style],
   leader: ({ style }) => style,
   levelMark: ({ style }) => style,
+  symbol: ({ form, block }) => [form, block],
   note: ({ heightPaperMm }) => heightPaperMm,
   placement: ({ block }) => block,
   viewport: ({ drawing }) => drawing,

@@ -26,6 +26,7 @@ import {
   type Leader,
   type LevelMark,
   type Note,
+  type PaperSymbol,
   type Placed,
   type Room,
   type RoundDimension,
@@ -256,6 +257,32 @@ const roomHome: Home<Room> = {
   }),
 }
 
+const symbolHome: Home<PaperSymbol> = {
+  ...NOTHING_MORE,
+  mapped(symbol, mapping) {
+    const { map, scale, carries } = mapping
+    const { anchors, shiftPaperMm: shift = { x: 0, y: 0 }, turn, ...rest } = symbol
+    const stays = anchors.every((anchor) => tieHost(anchor) !== null && !carries(anchor))
+    // What it stands at stays: what it says is moved.
+    const now = stays
+      ? add(shift, times(shiftOf(map), 1 / scale))
+      : times(turned(map, shift), 1 / enlargement(map))
+    const turnNow = stays ? (turn ?? 0) : mappedAngle(map, turn ?? 0)
+    return {
+      ...rest,
+      anchors: anchors.map((anchor) => mappedTie(anchor, mapping)),
+      ...(Math.hypot(now.x, now.y) > ROUNDING ? { shiftPaperMm: now } : {}),
+      ...(symbol.form === 'own' && Math.abs(turnNow) > ROUNDING ? { turn: turnNow } : {}),
+    }
+  },
+  stretched(symbol, move) {
+    const anchors = symbol.anchors.map((anchor) => stretchedTie(anchor, move))
+    return anchors.every((anchor, i) => anchor === symbol.anchors[i]) ? symbol : { ...symbol, anchors }
+  },
+  withHandle: noHandle,
+  placed: ({ anchors }) => boxOf(anchors.map(({ last }) => last)),
+}
+
 /** The home of a kind that may stand elsewhere at some scales: what is done to it is done in each of its places. */
 const everywhere = <R extends Placed>(home: Home<R>): Home<R> => ({
   ...home,
@@ -281,5 +308,6 @@ export const ANNOTATION_HOMES = {
   roundDimension: everywhere(roundHome),
   leader: everywhere(leaderHome),
   levelMark: everywhere(levelMarkHome),
+  symbol: everywhere(symbolHome),
   note: everywhere(noteHome),
 } satisfies HomesOf<RecordKind>

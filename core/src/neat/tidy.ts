@@ -1,4 +1,4 @@
-import { pictureOf } from '../annotate'
+import { pictureOf, saidAt } from '../annotate'
 import { isDrawn, type Part, type Picture, type PlanLook, type Scene } from '../derive'
 import { placedOn, type GivenPlace } from '../edit'
 import { standsIn } from '../kinds'
@@ -22,6 +22,7 @@ import {
   figureUnits,
   leaderUnit,
   levelMarkUnit,
+  symbolUnit,
   noteUnit,
   rowUnit,
   tagUnit,
@@ -209,6 +210,8 @@ function textUnits(records: readonly Placed[], picture: Picture, means: Means): 
         return [leaderUnit(record, inColumn.get(record.id) ?? null, means)]
       case 'levelMark':
         return [levelMarkUnit(record, means)]
+      case 'symbol':
+        return saidAt(record, scene, means.scale) ? [symbolUnit(record, means)] : []
       case 'room': {
         const [part] = picture.of(record.id).filter(({ rank }) => rank.by === 'others')
         const unit = part && tagUnit(record, part, spaces.get(record.id) ?? null, means)

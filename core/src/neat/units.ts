@@ -1,4 +1,4 @@
-import { TAG_HEIGHT, layAnnotation, layDimension, liesWithin } from '../annotate'
+import { TAG_HEIGHT, layAnnotation, layDimension, liesWithin, saidAt, saidMoved } from '../annotate'
 import type { Part, Scene } from '../derive'
 import { NOTHING, growBox, joinBoxes, type Box, type Point } from '../geometry'
 import { styleOf } from '../library'
@@ -10,6 +10,7 @@ import {
   type LevelMark,
   type Note,
   type OwnPlace,
+  type PaperSymbol,
   type Placed,
   type Room,
 } from '../records'
@@ -67,7 +68,7 @@ const boxOfInk = ({ letters, lines }: Ink): Box => {
 }
 
 /** What is laid out by itself under another place. */
-function laid<R extends Note | Leader | LevelMark>(
+function laid<R extends Note | Leader | LevelMark | PaperSymbol>(
   record: R,
   places: readonly { readonly made: () => R; readonly cost: number }[],
   far: number,
@@ -148,6 +149,23 @@ export function levelMarkUnit(mark: LevelMark, means: Means): TidyUnit {
       cost: Math.min(Math.abs(shiftPaperMm - now), 6 + Math.abs(Math.abs(shiftPaperMm) - Math.abs(now))),
     })),
     2 * (Math.abs(now) + SHIFTS.at(-1)!),
+    means,
+  )
+}
+
+/** A symbol that says something, which may stand elsewhere; the reference line of a weld keeps to its side of the joint. */
+export const symbolUnit = (symbol: PaperSymbol, means: Means): TidyUnit => {
+  const { scene, scale } = means
+  const at = saidAt(symbol, scene, scale)!
+  const shift = saidMoved(symbol, scene, at, scale)
+  const ways = AROUND.filter(({ x }) => symbol.form !== 'weld' || (shift.x + x) * shift.x > 0)
+  return laid(
+    symbol,
+    ways.map(({ x, y }) => ({
+      made: () => ({ ...symbol, shiftPaperMm: { x: shift.x + x, y: shift.y + y } }),
+      cost: Math.hypot(x, y),
+    })),
+    FURTHEST,
     means,
   )
 }

@@ -236,6 +236,12 @@ export const roundDimensionSchema = z.strictObject({
   layer: idSchema.optional(),
 })
 
+/** Shapes of frames besides the box. */
+export const frameShapes = ['circle', 'hexagon', 'triangle', 'lozenge'] as const
+
+/** A frame stands around it: a box, or another shape. */
+const framed = z.union([z.literal(true), z.enum(frameShapes)]).optional()
+
 export const leaderSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('leader'),
@@ -246,6 +252,7 @@ export const leaderSchema = z.strictObject({
   /** From the tip to the elbow where the text stands, paper mm. */
   elbowPaperMm: pointSchema,
   text: textSchema.min(1),
+  framed,
   ...placing({ elbowPaperMm: pointSchema }),
   style: idSchema.optional(),
   layer: idSchema.optional(),
@@ -265,8 +272,7 @@ export const noteSchema = z.strictObject({
   widthPaperMm: width.optional(),
   /** From base line to base line, as a multiple of its height; left out: as usual. */
   leading: z.number().gte(1, 'Lines closer than their height lie on each other.').lte(5).optional(),
-  /** A frame stands around it. */
-  framed: z.literal(true).optional(),
+  framed,
   /** Ground is cleared around its letters, also where its style clears none. */
   clear: z.literal(true).optional(),
   /** Its lettering is that of an annotation style; left out: of the one everything starts with. */

@@ -2,9 +2,18 @@ import type { Dimension, Figure } from './annotation'
 import type { Id } from './parts'
 import { isSameScale, type Reading } from './places'
 import type { AnyRecord, RecordOf } from './schema'
+import type { PaperSymbol } from './symbols'
 
 /** Kinds that read at chosen scales, and may stand elsewhere at each. */
-export const PLACED_KINDS = ['dimension', 'roundDimension', 'leader', 'levelMark', 'note', 'room'] as const
+export const PLACED_KINDS = [
+  'dimension',
+  'roundDimension',
+  'leader',
+  'levelMark',
+  'note',
+  'symbol',
+  'room',
+] as const
 export type PlacedKind = (typeof PLACED_KINDS)[number]
 export type Placed = RecordOf<PlacedKind>
 
@@ -57,11 +66,30 @@ const DIMENSION: Placing<Dimension> = {
   },
 }
 
+/** Of symbols: where they stand that hold on to nothing, and how far what they say was moved. */
+const SYMBOL: Placing<PaperSymbol> = {
+  of({ anchors, shiftPaperMm }) {
+    const free = anchors.flatMap(({ to, last }) => (to === 'point' ? [last] : []))
+    return { ...(shiftPaperMm ? { shiftPaperMm } : {}), ...(free.length > 0 ? { free } : {}) }
+  },
+  put({ shiftPaperMm: _, ...symbol }, { shiftPaperMm, free = [] }) {
+    const left = [...free]
+    return {
+      ...symbol,
+      anchors: symbol.anchors.map((anchor) =>
+        anchor.to === 'point' ? { ...anchor, last: left.shift() ?? anchor.last } : anchor,
+      ),
+      ...(shiftPaperMm ? { shiftPaperMm } : {}),
+    }
+  },
+}
+
 const PLACING: { readonly [K in PlacedKind]: Placing<RecordOf<K>> } = {
   dimension: DIMENSION,
   roundDimension: facts('reach', 'turn'),
   leader: facts('elbowPaperMm'),
   levelMark: facts('shiftPaperMm'),
+  symbol: SYMBOL,
   note: facts('at', 'align', 'widthPaperMm', 'turn'),
   room: facts('tagAt'),
 }

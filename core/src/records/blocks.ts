@@ -84,8 +84,11 @@ export const blockSchema = z.strictObject({
   depth: lengthSchema,
   /** Drawn about the base point (0, 0) with the back along +y. */
   items: z.array(draftItemSchema).min(1, 'A block holds at least one thing.').max(2000),
-  /** How it may be placed in other sizes; left out: in its own alone. */
-  sizing: z.enum(['fixed', 'uniform', 'stretch']).optional(),
+  /**
+   * How it may be placed in other sizes; left out: in its own alone. On paper: it is a symbol, drawn in mm on paper, and keeps
+   * its size there at every scale.
+   */
+  sizing: z.enum(['fixed', 'uniform', 'stretch', 'paper']).optional(),
   /** Its back stands against walls. */
   atWall: z.boolean().optional(),
   /** The units its sizes are told in; left out: those of the project. */

@@ -21,7 +21,7 @@ export {
   type Light,
   type Opening,
 } from './openings'
-export { GATHERED } from './annotation'
+export { GATHERED, frameShapes } from './annotation'
 export { isSameScale, type Reading } from './places'
 export {
   PLACED_KINDS,
@@ -53,6 +53,17 @@ export type {
   Note,
   RoundDimension,
 } from './annotation'
+export {
+  SYMBOL_FORMS,
+  seamTypes,
+  symbolForms,
+  type PaperSymbol,
+  type Seam,
+  type SeamType,
+  type SymbolForm,
+  type Weld,
+} from './symbols'
+export { WRITTEN_KINDS, rewritten, writtenIn, type Written } from './written'
 export { TIED_KINDS, anchorsOf, isTied, withTies, type Tied, type TiedKind } from './tied'
 export type { Drawing, DrawingOf, StandingView, View } from './drawing'
 export { keptThingKinds, type KeptThing, type KeptDetail } from './keptDetail'

@@ -9,6 +9,7 @@ import {
 import { placementSchema } from './blocks'
 import { groupSchema, hatchSchema, lineworkSchema, repeatSchema } from './drafting'
 import { idSchema, ratioSchema, sharedNameSchema } from './parts'
+import { symbolSchema } from './symbols'
 
 /** What a detail is made of: what is drafted and written on one drawing. */
 const keptThingSchema = z.discriminatedUnion('kind', [
@@ -20,6 +21,7 @@ const keptThingSchema = z.discriminatedUnion('kind', [
   noteSchema,
   roundDimensionSchema,
   levelMarkSchema,
+  symbolSchema,
   groupSchema,
   repeatSchema,
 ])

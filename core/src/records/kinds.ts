@@ -579,6 +579,16 @@ export const KINDS = {
     needs: [onBoard(), one('style', 'annotationStyle')],
     loose: seenIn<RecordOf<'note'>>(null),
   },
+  symbol: {
+    word: 'symbol',
+    host: 'board',
+    layer: 'layer-notes',
+    needs: [onBoard(), one('style', 'annotationStyle'), one('block', 'block')],
+    loose: seenIn<RecordOf<'symbol'>>({
+      ids: ({ anchors }) => hosts(anchors),
+      carried: (symbol, { tie }) => withTies(symbol, tie),
+    }),
+  },
   group: { word: 'group', host: 'board', layer: null, needs: [onBoard()], loose: GROUP },
   repeat: { word: 'repeat', host: 'board', layer: null, needs: [onBoard()], loose: REPEAT },
   viewport: {

@@ -40,6 +40,7 @@ export const lensKinds = [
   'roundDimension',
   'leader',
   'levelMark',
+  'symbol',
   'note',
   'drawing',
 ] as const

@@ -13,6 +13,7 @@ import { FRAMING_RECORDS } from './framing'
 import { LENS_RECORDS } from './lens'
 import { KEPT_DETAIL_RECORDS } from './keptDetail'
 import { SCHEDULE_RECORDS } from './schedule'
+import { SYMBOL_RECORDS } from './symbols'
 import { idSchema } from './parts'
 
 export const recordSchema = z.discriminatedUnion('kind', [
@@ -30,6 +31,7 @@ export const recordSchema = z.discriminatedUnion('kind', [
   ...LENS_RECORDS,
   ...SCHEDULE_RECORDS,
   ...KEPT_DETAIL_RECORDS,
+  ...SYMBOL_RECORDS,
 ])
 
 /** Everything stored is one of these. */

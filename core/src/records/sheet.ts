@@ -64,6 +64,8 @@ export const projectSchema = z.strictObject({
     .optional(),
   /** Height of the ground around the building above datum, mm; left out: none is drawn, and all that is below is seen. */
   ground: anySizeSchema.optional(),
+  /** Which way north lies in plans, radians anticlockwise from up; left out: up. */
+  north: angleSchema.optional(),
   /** The project's own angle for holding directions, radians. */
   ownAngle: angleSchema.optional(),
 })

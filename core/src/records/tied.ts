@@ -2,7 +2,7 @@ import type { Anchor } from './annotation'
 import type { AnyRecord, RecordOf } from './schema'
 
 /** Kinds of annotation that hold on to what they speak of. */
-export const TIED_KINDS = ['dimension', 'roundDimension', 'leader', 'levelMark'] as const
+export const TIED_KINDS = ['dimension', 'roundDimension', 'leader', 'levelMark', 'symbol'] as const
 export type TiedKind = (typeof TIED_KINDS)[number]
 export type Tied = RecordOf<TiedKind>
 
@@ -14,6 +14,7 @@ export function anchorsOf(record: AnyRecord): readonly Anchor[] {
   switch (record.kind) {
     case 'dimension':
     case 'roundDimension':
+    case 'symbol':
       return record.anchors
     case 'leader':
       return [record.tip, ...(record.more ?? [])]
@@ -29,6 +30,8 @@ export function withTies<R extends Tied>(record: R, tie: (anchor: Anchor) => Anc
 export function withTies(record: Tied, tie: (anchor: Anchor) => Anchor): Tied {
   switch (record.kind) {
     case 'dimension':
+      return { ...record, anchors: record.anchors.map(tie) }
+    case 'symbol':
       return { ...record, anchors: record.anchors.map(tie) }
     case 'roundDimension': {
       const [a, b, c] = record.anchors

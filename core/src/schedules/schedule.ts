@@ -11,6 +11,7 @@ import {
 import { blockColumns, blockRows } from './blocks'
 import { MEMBER_COLUMNS, memberRows } from './members'
 import { OPENING_COLUMNS, openingRows } from './openings'
+import { POINT_COLUMNS, pointRows, type PointRow } from './points'
 import { ROOM_COLUMNS, roomRows } from './rooms'
 import { tableOf, type CellValue, type Column, type SolverOf, type Table } from './table'
 
@@ -33,6 +34,7 @@ const SUBJECTS = {
   members: { columns: () => MEMBER_COLUMNS, rows: memberRows } satisfies Subject<
     ReturnType<typeof memberRows>[0]
   >,
+  points: { columns: () => POINT_COLUMNS, rows: pointRows } satisfies Subject<PointRow>,
 } as const
 
 const subject = (of: ScheduleSubject): Subject<{ readonly id: Id }> =>
@@ -81,6 +83,7 @@ const USUAL: Record<ScheduleSubject, { name: string; columns: string[] }> = {
   rooms: { name: 'Rooms', columns: ['number', 'name', 'level', 'use', 'area'] },
   blocks: { name: 'Blocks', columns: ['block', 'category', 'level', 'room'] },
   members: { name: 'Joists, beams and lintels', columns: ['what', 'size', 'length', 'level'] },
+  points: { name: 'Setting-out points', columns: ['number', 'x', 'y', 'height'] },
 }
 
 /** Whether alike ones are one row with their count. */
@@ -90,6 +93,7 @@ const GROUPED: Record<ScheduleSubject, boolean> = {
   rooms: false,
   blocks: false,
   members: true,
+  points: false,
 }
 
 /** A new schedule of a subject. */

@@ -129,6 +129,7 @@ const SOLIDS: { readonly [K in RecordKind]: SolidOf<RecordOf<K>> } = {
   roundDimension: null,
   leader: null,
   levelMark: null,
+  symbol: null,
   note: null,
   viewport: null,
   drawing: null,

@@ -1,5 +1,12 @@
 import type { Point } from '../geometry'
-import { anchorsOf, type Anchor, type AnyRecord, type TiedKind } from '../records'
+import {
+  SYMBOL_FORMS,
+  anchorsOf,
+  type Anchor,
+  type AnyRecord,
+  type PaperSymbol,
+  type TiedKind,
+} from '../records'
 import type { TieFinder } from './find'
 import { holdAnchor, type Ground } from './hold'
 
@@ -17,7 +24,9 @@ export interface LooseEnd {
  * @param inPlan heights may be marked on open ground
  */
 export function looseEnds(record: AnyRecord, ground: Ground, inPlan: boolean): LooseEnd[] {
-  const mayBeFree = record.kind === 'levelMark' && inPlan
+  const mayBeFree =
+    (record.kind === 'levelMark' && inPlan) ||
+    (record.kind === 'symbol' && !SYMBOL_FORMS[record.form].ofThing)
   return anchorsOf(record).flatMap((anchor, index): LooseEnd[] => {
     const { point: at, held } = holdAnchor(anchor, ground)
     if (!held) return [{ index, at, why: 'lost' }]
@@ -25,12 +34,15 @@ export function looseEnds(record: AnyRecord, ground: Ground, inPlan: boolean): L
   })
 }
 
+/** What is tied, as far as that tells what it is tied to. */
+export type TiedAs = { readonly kind: Exclude<TiedKind, 'symbol'> } | Pick<PaperSymbol, 'kind' | 'form'>
+
 /**
  * What a place ties annotation of a kind to: notes and spot heights speak of the things they lie in too.
  * @param inPlan heights are told of places that are looked at from above
  */
-export function tieOf(kind: TiedKind, finder: TieFinder, p: Point, inPlan: boolean): Anchor {
-  switch (kind) {
+export function tieOf(what: TiedAs, finder: TieFinder, p: Point, inPlan: boolean): Anchor {
+  switch (what.kind) {
     case 'leader':
       return finder.within(p)
     case 'levelMark':
@@ -38,5 +50,18 @@ export function tieOf(kind: TiedKind, finder: TieFinder, p: Point, inPlan: boole
     case 'dimension':
     case 'roundDimension':
       return finder.at(p)
+    case 'symbol':
+      return symbolTie(what.form, finder, p)
+  }
+}
+
+function symbolTie(form: PaperSymbol['form'], finder: TieFinder, p: Point): Anchor {
+  switch (SYMBOL_FORMS[form].holds) {
+    case 'things':
+      return finder.within(p)
+    case 'points':
+      return finder.at(p)
+    case 'nothing':
+      return { to: 'point', last: { x: p.x, y: p.y } }
   }
 }

@@ -40,6 +40,7 @@ const sizings = [
   { value: 'fixed', title: 'Its own size alone' },
   { value: 'uniform', title: 'Any size, in proportion' },
   { value: 'stretch', title: 'Any width and depth' },
+  { value: 'paper', title: 'Its size on paper, at every scale' },
 ]
 function keep(): void {
   const of = block.value

@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import { mdiImageFilterCenterFocus } from '@mdi/js'
 import { findText, replaceText, type FoundText, type Sought } from '@lamina/core/edit'
+import { boxCentre } from '@lamina/core/geometry'
+import { placedBox } from '@lamina/core/kinds'
 import type { Id } from '@lamina/core/records'
 import { useActions } from '../actions/useActions'
 import { useDesk } from '../store/desk'
@@ -9,7 +11,7 @@ import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import PanelFrame from './PanelFrame.vue'
 
-/** Words of notes and leaders found in all drawings and sheets, and others put in their place. */
+/** Words found in all that is written in drawings and on sheets, and others put in their place. */
 const store = useProject()
 const desk = useDesk()
 const say = useSay()
@@ -25,7 +27,7 @@ const times = computed(() => found.value.reduce((sum, { count }) => sum + count,
 const boardName = ({ board }: FoundText): string =>
   board.kind === 'sheet' ? `${board.number} ${board.title}` : board.name
 function show({ record, board }: FoundText): void {
-  const at = record.kind === 'note' ? record.at : record.tip.last
+  const at = boxCentre(placedBox(record))
   const drawing = board.kind === 'drawing' ? board.id : null
   actions.show({ drawing, sheet: drawing === null ? board.id : null, about: [record.id], at })
 }
@@ -38,7 +40,7 @@ const replaceAll = (): void => replace(found.value.map(({ record }) => record.id
 
 <template>
   <PanelFrame title="Find and replace words" data-test="find" @close="desk.panel = null">
-    <p class="soft small">In notes and leaders of all drawings and sheets.</p>
+    <p class="soft small">In all that is written in drawings and on sheets.</p>
     <div class="fields">
       <v-text-field v-model="text" label="Words to find" autofocus hide-details />
       <v-text-field v-model="by" label="In their place" hide-details />
@@ -56,7 +58,7 @@ const replaceAll = (): void => replace(found.value.map(({ record }) => record.id
     <ul class="found">
       <li v-for="each in found.slice(0, MOST_SHOWN)" :key="each.record.id">
         <span class="where soft small">{{ boardName(each) }}</span>
-        <span class="words">{{ each.record.text }}</span>
+        <span class="words">{{ each.text }}</span>
         <button type="button" class="link small" @click="show(each)">
           <v-icon :icon="mdiImageFilterCenterFocus" size="14" /> Show
         </button>

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { makeBlock } from '@lamina/core/edit'
 import { standardBlocks } from '@lamina/core/library'
-import type { Block, Board } from '@lamina/core/records'
+import { scaleOf, type Block, type Board } from '@lamina/core/records'
 import { boxCentre } from '@lamina/core/geometry'
 import { categoriesOf, libraryBlocks } from '../store/blocks'
 import { useDesk } from '../store/desk'
@@ -42,6 +42,7 @@ const SIZINGS = [
   { value: 'fixed', title: 'In its own size alone' },
   { value: 'uniform', title: 'In any size, shape kept' },
   { value: 'stretch', title: 'At any width and depth' },
+  { value: 'paper', title: 'In its size on paper, at every scale' },
 ]
 const THEN = [
   { value: 'placement', title: 'Become the first placement' },
@@ -64,6 +65,7 @@ function make(): void {
         category: category.value,
         base: base.value,
         sizing: sizing.value,
+        scale: scaleOf(props.board),
         atWall: atWall.value,
         units: units.value,
         then: then.value,
@@ -76,7 +78,11 @@ function make(): void {
   if (!made) return
   library.use(block)
   desk.panel = null
-  hand.select(made.put.flatMap((record) => (record.kind === 'placement' ? [record.id] : [])))
+  hand.select(
+    made.put.flatMap((record) =>
+      record.kind === 'placement' || record.kind === 'symbol' ? [record.id] : [],
+    ),
+  )
 }
 </script>
 

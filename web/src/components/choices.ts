@@ -1,5 +1,6 @@
+import type { Framed } from '@lamina/core/annotate'
 import type { OfWall } from '@lamina/core/building'
-import type { Gathered } from '@lamina/core/records'
+import { seamTypes, type Gathered, type SeamType } from '@lamina/core/records'
 
 /** What of walls rows of dimensions measure to. */
 export const MEASURES: readonly { readonly value: OfWall; readonly title: string }[] = [
@@ -25,6 +26,20 @@ export const ROUND = [
   { value: 'diameter', title: 'Diameter' },
   { value: 'arc', title: 'Length of the arc' },
 ] as const
+/** Frames of texts; a box is simply told as a frame. */
+export const FRAMES: readonly { readonly value: Framed | null; readonly title: string }[] = [
+  { value: null, title: 'None' },
+  { value: true, title: 'Box' },
+  { value: 'circle', title: 'Circle' },
+  { value: 'hexagon', title: 'Hexagon' },
+  { value: 'lozenge', title: 'Lozenge' },
+  { value: 'triangle', title: 'Triangle' },
+]
+/** Seams of welds. */
+export const SEAMS: readonly { readonly value: SeamType | null; readonly title: string }[] = [
+  { value: null, title: 'None' },
+  ...seamTypes.map((value) => ({ value, title: value[0]!.toUpperCase() + value.slice(1) })),
+]
 /** How figures of rows are measured. */
 export const READS = [
   { value: 'chain', title: 'One by one' },

@@ -93,6 +93,7 @@ const SUBJECTS: { of: ScheduleSubject; name: string }[] = [
   { of: 'rooms', name: 'Rooms' },
   { of: 'blocks', name: 'Furniture and fittings' },
   { of: 'members', name: 'Joists, beams and lintels' },
+  { of: 'points', name: 'Setting-out points' },
 ]
 function add(of: ScheduleSubject): void {
   let id = ''
@@ -142,6 +143,7 @@ const EMPTY: Record<ScheduleSubject, string> = {
   rooms: 'No rooms yet. Take Room in the Openings drawer and point into one, or make all at once.',
   blocks: 'Nothing is placed yet. Choose a block in the Fit out drawer.',
   members: 'No joists, beams or lintels yet. Take Joists and rafters in the Walls drawer.',
+  points: 'No setting-out points yet. Take Setting-out point in the Annotate drawer.',
 }
 </script>
 

@@ -4,7 +4,15 @@ import { blockSource, findBlock, partsBox, partsOf, sizeOf } from '@lamina/core/
 import { wallAxis } from '@lamina/core/building'
 import { placementItems } from '@lamina/core/derive'
 import { textItem, type DisplayItem } from '@lamina/core/display'
-import { placeBlock, rowPlaces, runPlaces, sizeFor, type BlockPlace, type MakeId } from '@lamina/core/edit'
+import {
+  addOwnSymbols,
+  placeBlock,
+  rowPlaces,
+  runPlaces,
+  sizeFor,
+  type BlockPlace,
+  type MakeId,
+} from '@lamina/core/edit'
 import {
   angleOf,
   distance,
@@ -16,7 +24,7 @@ import {
 } from '@lamina/core/geometry'
 import { shapePath } from '@lamina/core/linework'
 import { clearances, pickAt } from '@lamina/core/locate'
-import type { Block, BlockSize, Change, Project } from '@lamina/core/records'
+import type { Block, BlockSize, Change, PaperSymbol, Project } from '@lamina/core/records'
 import { formatAngle, formatLength } from '@lamina/core/units'
 import { seatedAt, type Seated } from './blockSeat'
 import { nextWay, type Way } from './drawing'
@@ -124,17 +132,12 @@ export function blockTool(bench: Bench): Tool {
   }
   const edit =
     (block: Block, at: Located) =>
-    (project: Project, makeId: MakeId): Change =>
-      placeBlock(
-        project,
-        {
-          ...hostIn(bench.scene),
-          block: block.id,
-          places: places(block, at) ?? [],
-          ...use(block),
-        },
-        makeId,
-      )
+    (project: Project, makeId: MakeId): Change => {
+      const made = { block: block.id, places: places(block, at) ?? [] }
+      return block.sizing === 'paper'
+        ? addOwnSymbols(project, { ...made, drawing: bench.board.id }, makeId)
+        : placeBlock(project, { ...hostIn(bench.scene), ...made, ...use(block) }, makeId)
+    }
 
   function place(at: Located | null): void {
     const block = chosen()
@@ -169,12 +172,29 @@ export function blockTool(bench: Bench): Tool {
     if (!block || !at) return []
     if (way() === 'row' && first && Math.hypot(at.point.x - first.x, at.point.y - first.y) < 1) return []
     const { change } = foresee(bench, edit(block, at), at)
-    const placed = change?.put.filter((record) => record.kind === 'placement').slice(0, MOST_SHOWN) ?? []
+    const made = change?.put.slice(0, MOST_SHOWN) ?? []
+    const placed = made.filter((record) => record.kind === 'placement')
     const items = placed.flatMap((record) => placementItems(record, block, source, bench.scale))
+    for (const record of made) if (record.kind === 'symbol') items.push(...symbolItems(record, block))
     if (way() === 'row' && first) items.push(segmentItem(first, at.point, 'light'))
     const [one] = placed
     return single() && one ? [...items, ...distanceItems(block, one)] : items
   }
+
+  /** A symbol as it will be drawn; its block may not have come into the project yet. */
+  const symbolItems = ({ anchors, turn = 0 }: PaperSymbol, block: Block): DisplayItem[] =>
+    placementItems(
+      {
+        id: null,
+        at: anchors[0]!.last,
+        turn,
+        mirrored: false,
+        size: { x: bench.scale, y: bench.scale },
+      },
+      block,
+      source,
+      bench.scale,
+    )
 
   /** The clear distances from the block to what lies around it. */
   function distanceItems(block: Block, placed: BlockPlace): DisplayItem[] {
@@ -260,7 +280,7 @@ export function blockTool(bench: Bench): Tool {
       const block = chosen()
       if (!block || !at || (way() === 'row' && !first)) return ''
       const { change, refused } = foresee(bench, edit(block, at), at)
-      const many = change?.put.filter((record) => record.kind === 'placement').length ?? 0
+      const many = change?.put.filter(({ kind }) => kind === 'placement' || kind === 'symbol').length ?? 0
       return refused || (single() ? '' : `${many} in all`)
     },
     last: () => first,

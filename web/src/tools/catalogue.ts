@@ -24,6 +24,7 @@ import { ARC_DIMENSION_TOOLS } from './roundDimension'
 import { SAME_AGAIN_TOOLS } from './sameAgain'
 import { SET_OUT_TOOLS } from './setOut'
 import { isOnDrawing, isOnPlan, showsWalls, type Bench, type Tool } from './tool'
+import { SYMBOL_TOOLS } from './symbol'
 import { TIDY_TOOLS } from './tidy'
 import { TRANSFORM_TOOLS, pasteTool } from './transforms'
 import { VIEW_TOOLS } from './views'
@@ -50,6 +51,7 @@ const TABLE = {
   ...ARC_DIMENSION_TOOLS,
   ...LEVEL_MARK_TOOLS,
   ...NOTE_TOOLS,
+  ...SYMBOL_TOOLS,
   ...TIDY_TOOLS,
   ...VIEW_TOOLS,
   ...TRANSFORM_TOOLS,

@@ -1,9 +1,9 @@
 import { mdiCallMade, mdiFormatTextVariant } from '@mdi/js'
-import { drawLeader, foreseenRecord } from '@lamina/core/annotate'
+import { drawLeader, foreseenRecord, type Framed } from '@lamina/core/annotate'
 import { addLeader, addNote, addTip, dropTip } from '@lamina/core/edit'
 import { distance, subtract, times, type Point } from '@lamina/core/geometry'
 import { pickAt } from '@lamina/core/locate'
-import { anchorsOf, type Anchor, type Id, type Leader } from '@lamina/core/records'
+import { anchorsOf, tieHost, type Anchor, type Id, type Leader, type RecordKind } from '@lamina/core/records'
 import { TieFinder, holdAnchor } from '@lamina/core/ties'
 import { elbowAt } from './elbows'
 import { foreseenItems } from './preview'
@@ -11,6 +11,17 @@ import { styled, type Bench, type Located, type Prompt, type Tool } from './tool
 import type { ToolEntry } from './entry'
 
 const placeholder = 'Note'
+
+/** What a tag tells of things of a kind. */
+const TELLS: Readonly<Partial<Record<RecordKind, string>>> = {
+  opening: '{mark}',
+  wall: '{type}',
+  framing: '{size}',
+  slab: '{type}',
+  roof: '{type}',
+  column: '{size}',
+  placement: '{name}',
+}
 
 /** The first line of a text, not too long to be told. */
 const shortened = (text: string): string => {
@@ -54,19 +65,27 @@ export function leaderTool(bench: Bench): Tool {
     )
   }
 
+  const frame = (): { framed?: Framed } => (bench.values.framed ? { framed: bench.values.framed } : {})
+  /** What it says where nothing is typed: a tag tells of its thing what tells it from others, a leader the last note again. */
+  function usual(): string {
+    const host = bench.values.framed && tip ? tieHost(tip) : null
+    const kind = host === null ? undefined : bench.project.get(host)?.kind
+    return (kind && TELLS[kind]) ?? bench.values.lastNote
+  }
+
   function finish(): void {
-    const note = bench.typedText('note').trim() || bench.values.lastNote
+    const note = bench.typedText('note').trim() || usual()
     if (!tip || !text) return
     if (!note) {
       bench.warn('Type the note, then press Enter.')
       return
     }
-    const made = { drawing: bench.board.id, tip, elbowPaperMm: elbowOf(text), text: note }
+    const made = { drawing: bench.board.id, tip, elbowPaperMm: elbowOf(text), text: note, ...frame() }
     const change = bench.edit('Leader', (project, makeId) =>
       addLeader(project, { ...made, ...styled(bench.style) }, makeId),
     )
     if (!change) return
-    bench.values.lastNote = note
+    if (!note.startsWith('{')) bench.values.lastNote = note
     tip = text = null
     bench.clearTyped()
   }
@@ -80,8 +99,8 @@ export function leaderTool(bench: Bench): Tool {
       }
     if (tip && text)
       return {
-        text: bench.values.lastNote
-          ? `Type the note and press Enter; Enter alone writes “${shortened(bench.values.lastNote)}” again.`
+        text: usual()
+          ? `Type the note and press Enter; Enter alone writes “${shortened(usual())}”${usual() === bench.values.lastNote ? ' again' : ''}.`
           : 'Type the note and press Enter.',
         keys: 'Shift Enter: another line · Esc: one step back',
       }
@@ -99,9 +118,7 @@ export function leaderTool(bench: Bench): Tool {
   return {
     prompt,
     fields: () =>
-      tip && text
-        ? [{ key: 'note', label: 'note', kind: 'text', shown: shortened(bench.values.lastNote) }]
-        : [],
+      tip && text ? [{ key: 'note', label: 'note', kind: 'text', shown: shortened(usual()) }] : [],
     last: () => null,
     press(at) {
       const leader = leaderInWork()
@@ -143,8 +160,13 @@ export function leaderTool(bench: Bench): Tool {
       const stands = text ?? (pointed && at ? elbowAt(bench, pointed, at) : null)
       if (!pointed || !stands) return []
       const elbow = times(subtract(stands, pointed), 1 / bench.scale)
-      const words = bench.typedText('note') || bench.values.lastNote || placeholder
-      return drawLeader(null, [pointed], elbow, words, bench.scale, bench.style)
+      const words = bench.typedText('note') || usual() || placeholder
+      if (!tip) return drawLeader(null, [pointed], elbow, words, bench.scale, bench.style, frame().framed)
+      return foreseenItems(bench, {
+        ...{ id: 'preview', kind: 'leader', drawing: bench.board.id, tip, elbowPaperMm: elbow, text: words },
+        ...frame(),
+        ...styled(bench.style),
+      })
     },
   }
 }
@@ -170,6 +192,7 @@ export function noteTool(bench: Bench): Tool {
           text,
           heightPaperMm: HEIGHT,
           align: 'middle',
+          ...(bench.values.framed ? { framed: bench.values.framed } : {}),
           ...styled(bench.style),
         },
         makeId,
@@ -207,6 +230,7 @@ export function noteTool(bench: Bench): Tool {
         text,
         heightPaperMm: HEIGHT,
         align: 'middle',
+        ...(bench.values.framed ? { framed: bench.values.framed } : {}),
         ...styled(bench.style),
       } as const
       return foreseenItems(bench, { id: 'preview', kind: 'note', ...note })

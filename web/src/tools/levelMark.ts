@@ -15,7 +15,7 @@ export function levelMarkTool(bench: DrawingBench): Tool {
   let at: Anchor | null = null
 
   const tied = (point: Point): Anchor =>
-    tieOf('levelMark', new TieFinder(bench.scene, bench.board), point, isFromAbove(bench.scene))
+    tieOf({ kind: 'levelMark' }, new TieFinder(bench.scene, bench.board), point, isFromAbove(bench.scene))
 
   const shiftTo = (anchor: Anchor, to: Located | null): number => {
     const away = to ? (to.raw.x - anchor.last.x) / bench.scale : USUAL_SHIFT

@@ -4,6 +4,7 @@ import {
   isFromAbove,
   lineOfRow,
   noteWidth,
+  saidMoved,
   rowThrough,
   type BoardHandle,
   type RowPart,
@@ -18,6 +19,7 @@ import {
   setRound,
   setRow,
   setElbow,
+  setSaid,
   tieAgain,
 } from '@lamina/core/edit'
 import { PARALLEL, cross, dot, unitAt, type Point } from '@lamina/core/geometry'
@@ -147,6 +149,13 @@ function ofWritten(bench: Bench, part: WrittenPart, at: Point): Step {
         fields: () => [],
         point: (pointer) => pointer && textOf(bench, pointer),
       }
+    case 'said':
+      return {
+        ask: 'Point to where it is to stand.',
+        keys: 'Esc: leave it',
+        from: null,
+        fields: () => [],
+      }
     case 'round':
       return {
         ask: 'Point to where it is to run.',
@@ -218,9 +227,11 @@ function pullWritten(
     return setNotes(project, [record.id], { widthPaperMm: noteWidth(record, to, bench.scale) })
   if (written?.of === 'point' && isTied(record)) {
     const finder = new TieFinder(bench.scene, bench.board)
-    const tie = tieOf(record.kind, finder, to, isFromAbove(bench.scene))
+    const tie = tieOf(record, finder, to, isFromAbove(bench.scene))
     return tieAgain(project, bench.scene, record.id, written.index, tie, bench.scale)
   }
+  if (record.kind === 'symbol')
+    return setSaid(project, record.id, saidMoved(record, bench.scene, to, bench.scale))
   if (record.kind === 'leader') return pullElbow(bench, project, record, to)
   if (record.kind === 'roundDimension') return pullRound(bench, project, record, to)
   return pullRow(bench, project, project.need('dimension', record.id), written as PulledRow, at, to)

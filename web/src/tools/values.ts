@@ -1,3 +1,4 @@
+import type { Framed } from '@lamina/core/annotate'
 import type { OfWall } from '@lamina/core/building'
 import type { WantedRows } from '@lamina/core/gather'
 import { TIMBER_SIZES, openingTypeOf, usualBand } from '@lamina/core/library'
@@ -17,6 +18,7 @@ import type {
   Ramp,
   ReferenceSide,
   Roof,
+  SeamType,
   Slab,
   Stair,
 } from '@lamina/core/records'
@@ -62,6 +64,17 @@ export interface LastValues {
   blockParameters: Readonly<Record<string, number>>
   /** What the last leader said: the next says it again where nothing is typed. */
   lastNote: string
+  /** What the next notes and leaders are framed by. */
+  framed: Framed | null
+  /** What symbols said last, by what of them it is. */
+  said: Readonly<Partial<Record<string, string>>>
+  /** The seams of the next weld. */
+  weld: {
+    readonly arrow: SeamType | null
+    readonly other: SeamType | null
+    readonly around: boolean
+    readonly site: boolean
+  }
   /** Leaders begin at what they are about, or at their text. */
   leaderFrom: 'tip' | 'text'
   /** What of arcs is measured. */
@@ -122,6 +135,9 @@ export function firstValues(system: UnitSystem): LastValues {
     blockSize: { width: null, depth: null },
     blockParameters: {},
     lastNote: '',
+    framed: null,
+    said: {},
+    weld: { arrow: 'fillet', other: null, around: false, site: false },
     leaderFrom: 'tip',
     round: 'radius',
     reads: 'chain',

@@ -4,6 +4,7 @@ import BandOptions from './BandOptions.vue'
 import ColumnOptions from './ColumnOptions.vue'
 import DimensionOptions from './DimensionOptions.vue'
 import DormerOptions from './DormerOptions.vue'
+import FrameOptions from './FrameOptions.vue'
 import FramingOptions from './FramingOptions.vue'
 import GatherOptions from './GatherOptions.vue'
 import HatchOptions from './HatchOptions.vue'
@@ -15,6 +16,7 @@ import RoundOptions from './RoundOptions.vue'
 import SlabOptions from './SlabOptions.vue'
 import StairOptions from './StairOptions.vue'
 import ViewOptions from './ViewOptions.vue'
+import WeldOptions from './WeldOptions.vue'
 import type { BegunView } from '../../tools/values'
 
 const startOf =
@@ -38,6 +40,9 @@ export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
   dimension: DimensionOptions,
   gather: GatherOptions,
   radius: RoundOptions,
+  weld: WeldOptions,
+  leader: FrameOptions,
+  note: FrameOptions,
   section: startOf('section'),
   elevation: startOf('elevation'),
   interior: startOf('interior'),

@@ -23,7 +23,7 @@ function point({ index }: LooseEnd): void {
   const { record, scene } = props
   hand.askPoint('Point to what it is to hold on to.', (at) => {
     store.edit('Tied again', (project) => {
-      const anchor = tieOf(record.kind, new TieFinder(scene, scene.board), at, isFromAbove(scene))
+      const anchor = tieOf(record, new TieFinder(scene, scene.board), at, isFromAbove(scene))
       return tieAgain(project, scene, record.id, index, anchor, scaleOf(scene.board))
     })
   })

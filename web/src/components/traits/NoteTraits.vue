@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { PARTS } from '@lamina/core/annotate'
+import { PARTS, type Framed } from '@lamina/core/annotate'
 import { setNotes, type NoteLook } from '@lamina/core/edit'
 import { styleOf } from '@lamina/core/library'
 import type { Note } from '@lamina/core/records'
@@ -8,6 +8,7 @@ import { DEGREE } from '@lamina/core/units'
 import { useProject } from '../../store/project'
 import { useReading } from '../../store/reading'
 import AngleField from '../AngleField.vue'
+import { FRAMES } from '../choices'
 import { useNamed } from '../named'
 import NumberField from '../NumberField.vue'
 import WordsField from './WordsField.vue'
@@ -77,12 +78,11 @@ const setBroken = (how: string): unknown =>
     :radians="record.turn ?? 0"
     @set="(turn) => set({ turn: Math.abs(turn) < DEGREE / 1e6 ? null : turn })"
   />
-  <v-checkbox
-    label="In a frame"
-    density="compact"
-    hide-details
-    :model-value="record.framed ?? false"
-    @update:model-value="(framed) => set({ framed: framed ? true : null })"
+  <v-select
+    label="Frame"
+    :items="FRAMES"
+    :model-value="record.framed ?? null"
+    @update:model-value="(framed: Framed | null) => set({ framed })"
   />
   <v-checkbox
     label="On clear ground"

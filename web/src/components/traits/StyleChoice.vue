@@ -18,6 +18,7 @@ const WORDS = {
   roundDimension: 'angles and arcs',
   leader: 'leaders',
   levelMark: 'level marks',
+  symbol: 'symbols',
 } as const
 const styles = useNamed('annotationStyle')
 const now = computed(() => styleOf(store.project, props.record.style).id)

@@ -1,6 +1,7 @@
 import type { Component } from 'vue'
 import { lineWord } from '@lamina/core/linework'
 import {
+  SYMBOL_FORMS,
   forUnplaced,
   kindWord,
   type AnyRecord,
@@ -30,6 +31,7 @@ import RoofTraits from './RoofTraits.vue'
 import RoundTraits from './RoundTraits.vue'
 import RoomTraits from './RoomTraits.vue'
 import SlabTraits from './SlabTraits.vue'
+import SymbolTraits from './SymbolTraits.vue'
 import StairTraits from './StairTraits.vue'
 import ViewportTraits from './ViewportTraits.vue'
 import VoidTraits from './VoidTraits.vue'
@@ -83,6 +85,7 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   roundDimension: { card: RoundTraits },
   leader: { card: LeaderTraits },
   levelMark: { card: LevelMarkTraits },
+  symbol: { card: SymbolTraits, title: ({ form }) => SYMBOL_FORMS[form].name },
   note: { card: NoteTraits, many: true },
   drawing: { card: DrawingTraits, title: ({ name }) => name },
   viewport: { card: ViewportTraits, title: ({ number }) => `Viewport ${number}` },

@@ -1,0 +1,139 @@
+import { readFileSync } from 'node:fs'
+import {
+  choose,
+  expect,
+  newProject,
+  putAway,
+  room,
+  saved,
+  sheet,
+  stage,
+  stands,
+  stored,
+  test,
+  tool,
+  traits,
+} from './fixture'
+import { readPdf } from './pdf'
+
+test('symbols are set, changed and plotted at their size', async ({ page, server }) => {
+  const project = await newProject(page, { name: 'Signs' })
+  const plan = await room(page)
+  const symbols = async () => stored(server, project, 'symbol')
+  await stage(page, 'annotate')
+
+  await test.step('a scale bar and a north point by one press each', async () => {
+    await tool(page, 'Scale bar')
+    await plan.press(1000, 600)
+    await tool(page, 'North point')
+    await plan.press(700, 3000)
+    await expect.poll(async () => (await symbols()).map(({ form }) => form)).toEqual(['scaleBar', 'north'])
+  })
+
+  await test.step('setting-out points are numbered on, after what is typed', async () => {
+    await tool(page, 'Setting-out point')
+    await page.keyboard.type('P1')
+    await plan.press(0, 0)
+    await plan.press(6000, 4000)
+    await expect
+      .poll(async () => (await symbols()).slice(2).map(({ text, anchors }) => [text, anchors[0]!.to]))
+      .toEqual([
+        ['P1', 'wallCorner'],
+        ['P2', 'wallCorner'],
+      ])
+  })
+
+  await test.step('a span arrow says what was typed above it and beneath', async () => {
+    await tool(page, 'Span arrow')
+    await plan.press(2000, 1500)
+    await page.keyboard.type('47 × 195')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('@ 400')
+    await plan.press(2000, 3500)
+    await expect
+      .poll(async () => (await symbols()).at(-1))
+      .toMatchObject({ form: 'span', text: '47 × 195', beneath: '@ 400' })
+  })
+
+  await test.step('a weld is made by its joint and where its line begins, and changed in Traits', async () => {
+    await tool(page, 'Weld')
+    await choose(page, 'Seam, other side', 'Fillet')
+    await plan.press(4500, 2000)
+    await page.keyboard.type('a5')
+    // 10 mm to the right and 8 up, at 1:50.
+    await plan.press(5000, 2400)
+    await expect
+      .poll(async () => (await symbols()).at(-1))
+      .toMatchObject({
+        form: 'weld',
+        shiftPaperMm: { x: 10, y: 8 },
+        weld: { arrow: { type: 'fillet', size: 'a5' }, other: { type: 'fillet' } },
+      })
+    await putAway(page)
+    await plan.press(5300, 2400)
+    await choose(page, 'Seam, other side', 'None')
+    await traits(page).getByLabel('All round').check()
+    await traits(page).getByRole('group', { name: 'Seam, arrow side' }).getByLabel('Length').fill('200')
+    await page.keyboard.press('Enter')
+    await expect
+      .poll(async () => (await symbols()).at(-1)!.weld)
+      .toEqual({ arrow: { type: 'fillet', size: 'a5', length: '200' }, around: true })
+    await choose(page, 'Seam, arrow side', 'None')
+    await expect(page.getByText('A weld is made on one side at least.')).toBeVisible()
+  })
+
+  await test.step('a leader with a frame is a tag, that says what it points to', async () => {
+    await tool(page, 'Leader')
+    await choose(page, 'Frame', 'Hexagon')
+    await plan.press(3000, 0)
+    await plan.press(3500, -1200)
+    await page.keyboard.press('Enter')
+    await expect
+      .poll(async () => stored(server, project, 'leader'))
+      .toMatchObject([{ framed: 'hexagon', text: '{type}' }])
+    await choose(page, 'Frame', 'None')
+    await putAway(page)
+  })
+
+  await test.step('the points are a live table', async () => {
+    await saved(page)
+    await page.getByLabel('Schedules').getByRole('button', { name: 'Door schedule' }).click()
+    await page.getByRole('button', { name: 'Schedule', exact: true }).click()
+    await page.getByRole('listitem').filter({ hasText: 'Setting-out points' }).click()
+    const rows = page.locator('tbody tr')
+    await expect(rows).toHaveCount(2)
+    await expect(rows.nth(1).locator('td').nth(1)).toHaveText(/^6\s?000$/)
+    await expect(rows.nth(1).locator('td').nth(2)).toHaveText(/^4\s?000$/)
+  })
+
+  await test.step('plotted the bar is as long as it says, at each scale', async () => {
+    await page.goto(`/project/${project}`)
+    await stands(plan)
+    await stage(page, 'compose')
+    const viewports = async () =>
+      (await stored(server, project, 'viewport')).sort((p, q) => p.number - q.number)
+    for (const [i, scale] of [50, 100].entries()) {
+      await page.getByRole('button', { name: 'Place a drawing' }).click()
+      await page.locator('.v-list-item').filter({ hasText: 'Ground floor plan' }).click()
+      await expect.poll(async () => (await viewports()).length).toBe(i + 1)
+      const viewport = (await viewports())[i]!
+      await sheet(page).press(viewport.at.x, viewport.at.y)
+      await choose(page, 'Scale', `1:${scale}`)
+      await expect.poll(async () => (await viewports())[i]!.scale).toBe(scale)
+    }
+    await saved(page)
+    await stage(page, 'issue')
+    const coming = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Whole sheet set' }).click()
+    const { pages } = await readPdf(readFileSync(await (await coming).path()))
+    const { texts, lines } = pages[0]!
+    const words = texts.map(({ text }) => text)
+    // 2.5 m at 1:50 and 5 m at 1:100 are 50 mm each.
+    for (const each of ['N', 'P1', 'P2', '47 × 195', '@ 400', '2.5 m', '5 m']) expect(words).toContain(each)
+    const bars = lines.filter(
+      ({ x1, x2, y1, y2 }) => Math.abs(Math.abs(x2 - x1) - 50) < 0.02 && Math.abs(y1 - y2) < 0.001,
+    )
+    // Over and under it, in both viewports.
+    expect(bars.length).toBe(4)
+  })
+})
