@@ -2,9 +2,11 @@ import { pictureOf } from '../core/src/annotate'
 import { PLAIN_LOOK, sceneOf, type PlanLook, type Scene } from '../core/src/derive'
 import { putPlaces } from '../core/src/edit'
 import { Clashes, tidying } from '../core/src/neat'
-import type { AnyRecord, Dimension, Leader, Note, Project } from '../core/src/records'
+import type { Note, Project } from '../core/src/records'
 import { atOnce } from '../core/src/steps'
 import { PLAN, projectWith } from '../core/test/wallFixture'
+import { annotations } from './annotations'
+import { launch, script } from './browser'
 import type { Row } from './main'
 import { ms } from './time'
 
@@ -13,43 +15,8 @@ const planOf = (project: Project): Scene => sceneOf(project, project.need('drawi
 const at = (list: readonly number[], part: number): number =>
   [...list].sort((p, q) => p - q)[Math.min(list.length - 1, Math.floor(list.length * part))]!
 
-/** Notes, leaders and rows by turns, on a grid of so many columns, so many mm from each other. */
-export function annotations(count: number, columns: number, apart: { x: number; y: number }): AnyRecord[] {
-  return Array.from({ length: count }, (_, i): AnyRecord => {
-    const [x, y] = [(i % columns) * apart.x, Math.floor(i / columns) * apart.y]
-    const common = { id: `a${i}`, drawing: PLAN.id }
-    switch (i % 3) {
-      case 0:
-        return {
-          ...common,
-          kind: 'note',
-          at: { x, y },
-          text: `Oak floor ${i}`,
-          heightPaperMm: 2.5,
-          align: 'start',
-        } satisfies Note
-      case 1:
-        return {
-          ...common,
-          kind: 'leader',
-          tip: { to: 'point', last: { x, y } },
-          elbowPaperMm: { x: 6, y: 4 },
-          text: `Wall ${i}`,
-        } satisfies Leader
-      default:
-        return {
-          ...common,
-          kind: 'dimension',
-          anchors: [0, 900, 1500].map((dx) => ({ to: 'point', last: { x: x + dx, y: y + 600 } })),
-          direction: 0,
-          offset: { in: 'paper', paperMm: -6 },
-        } satisfies Dimension
-    }
-  })
-}
-
 /** What 5 000 annotations on one board cost, and tidying 500 that were clear and were shaken. */
-export function benchAnnotation(): Row[] {
+export async function benchAnnotation(): Promise<Row[]> {
   // What draws is loaded first.
   pictureOf(planOf(projectWith(PLAN, ...annotations(60, 10, { x: 2400, y: 1400 }))), LOOK)
   const project = projectWith(PLAN, ...annotations(5000, 70, { x: 2400, y: 1400 }))
@@ -72,8 +39,32 @@ export function benchAnnotation(): Row[] {
     limited('5 000 annotations, first layout', first, 400),
     limited('one of them moved, p95', at(edits, 0.95), 5),
     { ...limited('… all their letters checked for overlaps, once', checked, first), limit: null },
+    ...(await frames()),
     ...tidied(),
   ]
+}
+
+/** A frame of such a board in a browser, with clear ground and without. */
+async function frames(): Promise<Row[]> {
+  const code = await script('clearPage.ts')
+  const browser = await launch()
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.setContent('<canvas width="1280" height="800"></canvas>')
+    await page.addScriptTag({ content: code })
+    const found = await page.evaluate(() =>
+      (window as unknown as { measure: () => { what: string; clear: number; plain: number }[] }).measure(),
+    )
+    return found.map(({ what, clear, plain }) => ({
+      what: `a frame with clear ground, ${what}`,
+      measured: ms(clear),
+      against: `${ms(plain)} without`,
+      ratio: clear / plain,
+      limit: 1.3,
+    }))
+  } finally {
+    await browser.close()
+  }
 }
 
 /** A figure against the bound that it is to keep, ms. */

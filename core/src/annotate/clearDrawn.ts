@@ -18,18 +18,26 @@ const ANNOTATION: ReadonlySet<object> = new Set<object>([
   ABOVE_LINEWORK.bubbles,
 ])
 
-/** The ground that the lettering of a part wants cleared. */
-const kept = new WeakMap<Part, readonly ClearItem[]>()
+/** Ground that lettering wants cleared, with the box around it. */
+interface Wanted {
+  readonly item: ClearItem
+  readonly box: Box
+}
 
-function clearsOf(part: Part): readonly ClearItem[] {
+/** What the lettering of a part wants cleared. */
+const kept = new WeakMap<Part, readonly Wanted[]>()
+
+function clearsOf(part: Part): readonly Wanted[] {
   // What is put together for a place has no lettering of its own.
   if (part.clears || part.within) return []
   let clears = kept.get(part)
   if (!clears) {
-    const found: ClearItem[] = []
-    for (const item of eachItem(part.items))
-      if (item.kind === 'text' && item.clear !== undefined)
-        found.push({ kind: 'clear', text: item, gap: item.clear, source: null })
+    const found: Wanted[] = []
+    for (const text of eachItem(part.items))
+      if (text.kind === 'text' && text.clear !== undefined) {
+        const item = { kind: 'clear', text, gap: text.clear, source: null } as const
+        found.push({ item, box: itemExtent(item) })
+      }
     kept.set(part, (clears = found))
   }
   return clears
@@ -53,7 +61,7 @@ export class ClearDrawn implements PartSource {
     this.isThere = true
     const { picture } = this
     const within = (box: Box, unitsPerPixel: number): DisplayList =>
-      cleared(picture.partsIn(growBox(box, picture.overhang)), picture.partsIn(box), box, unitsPerPixel)
+      cleared(picture, picture.partsIn(growBox(box, picture.overhang)), box, unitsPerPixel)
     picture.replace(null, {
       ...EVERYWHERE,
       rank: ABOVE_LINEWORK.clear,
@@ -63,8 +71,7 @@ export class ClearDrawn implements PartSource {
       endless: true,
       clears: true,
       get items() {
-        const all = picture.parts()
-        return cleared(all, all, EVERYWHERE, NO_PIXELS)
+        return cleared(picture, picture.parts(), EVERYWHERE, NO_PIXELS)
       },
       within,
     })
@@ -72,30 +79,37 @@ export class ClearDrawn implements PartSource {
   }
 }
 
+/** Whether lettering clears a part that lies beneath it. */
+const isBeneath = ({ rank, clears }: Part): boolean =>
+  !clears && !ANNOTATION.has(rank) && rank.depth <= ABOVE_LINEWORK.clear.depth
+
 /** What clears the ground of the lettering of parts that can be read, and brings back what is cut there. */
 function cleared(
+  picture: Picture,
   lettered: readonly Part[],
-  around: readonly Part[],
   inSight: Box,
   unitsPerPixel: number,
 ): DisplayItem[] {
-  const clears = lettered.flatMap(clearsOf)
-  const seen = clears
-    .map((item) => ({ item, box: itemExtent(item) }))
-    .filter(({ item, box }) => item.text.size >= READABLE_PIXELS * unitsPerPixel && boxesMeet(box, inSight))
-  if (seen.length === 0) return []
-  const cut = around.filter(({ rank }) => rank === CUT_RANK)
-  const again = seen.flatMap(({ box: whole }) =>
-    cut.flatMap((part): DisplayItem[] => {
-      const box = commonBox(whole, inSight)
-      if (!boxesMeet(part, box) || part.isIn?.(box) === false) return []
-      const items = part.within?.(box, unitsPerPixel) ?? part.items
-      return [{ kind: 'group', map: IDENTITY, clip: box, items, source: null }]
-    }),
-  )
-  // What is written on things lies beneath the ground that is cleared.
-  const written = lettered.flatMap((part) => (ANNOTATION.has(part.rank) ? [] : clearsOf(part)))
-  const isSeen = new Set(seen.map(({ item }) => item))
-  const texts = written.filter((item) => isSeen.has(item)).map(({ text }) => text)
-  return [...seen.map(({ item }) => item), ...again, ...texts]
+  const least = READABLE_PIXELS * unitsPerPixel
+  const [seen, again, texts]: [DisplayItem[], DisplayItem[], DisplayItem[]] = [[], [], []]
+  for (const part of lettered)
+    for (const { item, box: whole } of clearsOf(part)) {
+      if (item.text.size < least || !boxesMeet(whole, inSight)) continue
+      const beneath = picture.partsIn(whole).filter(isBeneath)
+      // On blank paper there is nothing to be cleared.
+      if (beneath.length === 0) continue
+      seen.push(item)
+      for (const other of beneath)
+        if (other.rank === CUT_RANK) again.push(...cutAgain(other, commonBox(whole, inSight), unitsPerPixel))
+      // What is written on things lies beneath the ground that is cleared.
+      if (!ANNOTATION.has(part.rank)) texts.push(item.text)
+    }
+  return [...seen, ...again, ...texts]
+}
+
+/** What is cut in a box, to be drawn over ground that was cleared. */
+function cutAgain(part: Part, box: Box, unitsPerPixel: number): DisplayItem[] {
+  if (!boxesMeet(part, box) || part.isIn?.(box) === false) return []
+  const items = part.within?.(box, unitsPerPixel) ?? part.items
+  return [{ kind: 'group', map: IDENTITY, clip: box, items, source: null }]
 }

@@ -42,7 +42,7 @@ type Step =
   | { readonly kind: 'stroke'; readonly pen: AnyPen; readonly path: Path2D }
   | { readonly kind: 'fill'; readonly tone: Tone; readonly path: Path2D }
   | { readonly kind: 'text'; readonly items: TextItem[]; bars: Path2D | null }
-  | { readonly kind: 'clear'; readonly item: ClearItem }
+  | { readonly kind: 'clear'; readonly items: ClearItem[] }
   | {
       readonly kind: 'group'
       readonly map: Affine
@@ -124,9 +124,12 @@ function addItem(item: DisplayItem, steps: Step[], strokePath: (pen: AnyPen) => 
       else steps.push({ kind: 'text', items: [item], bars: null })
       break
     }
-    case 'clear':
-      steps.push({ kind: 'clear', item })
+    case 'clear': {
+      const last = steps[steps.length - 1]
+      if (last?.kind === 'clear') last.items.push(item)
+      else steps.push({ kind: 'clear', items: [item] })
       break
+    }
     case 'group':
       steps.push({
         kind: 'group',
@@ -306,7 +309,7 @@ function paintSteps(
         else for (const item of step.items) paintText(context, item, scale, colourOf(item.tone, look))
         break
       case 'clear':
-        paintClear(context, step.item, scale, look)
+        paintClear(context, step.items, scale, look)
         break
       case 'group': {
         context.save()
@@ -382,27 +385,63 @@ function paintBars(context: CanvasRenderingContext2D, bars: Path2D, colour: stri
   context.globalAlpha = 1
 }
 
+/** Letters up to so many pixels high are as good as bars to what lies beneath them. */
+const AS_BARS = 7
+
 /** Takes off what lies under letters and around them, where they can be read and all is in its colours. */
 function paintClear(
   context: CanvasRenderingContext2D,
-  { text, gap }: ClearItem,
+  items: readonly ClearItem[],
   scale: number,
   look: ScreenLook,
 ): void {
-  if (look.only || text.size * scale < READABLE_PIXELS) return
+  if (look.only) return
   context.save()
-  context.translate(text.x, text.y)
-  context.rotate(text.turn)
-  context.scale(1 / scale, -1 / scale)
-  context.strokeStyle = paperOf(look)
-  context.lineWidth = 2 * gap * scale
+  context.fillStyle = context.strokeStyle = paperOf(look)
   context.lineJoin = 'round'
-  for (const run of text.runs) {
-    const { by = 1, up = 0 } = run
-    context.font = canvasFont(run.face, text.size * by * scale)
-    context.strokeText(run.text, run.dx * scale, -up * text.size * scale)
+  const { a, b, c, d, e, f } = context.getTransform()
+  const bars = new Path2D()
+  let font = ''
+  for (const { text, gap } of items) {
+    const pixels = text.size * scale
+    if (pixels < READABLE_PIXELS) continue
+    if (pixels < AS_BARS) {
+      addBar(bars, text, gap)
+      continue
+    }
+    const [cos, sin] = [Math.cos(text.turn), Math.sin(text.turn)]
+    // Letters stand upright although y runs up.
+    context.setTransform(a, b, c, d, e, f)
+    context.transform(cos / scale, sin / scale, sin / scale, -cos / scale, text.x, text.y)
+    context.lineWidth = 2 * gap * scale
+    for (const run of text.runs) {
+      const { by = 1, up = 0 } = run
+      const wanted = canvasFont(run.face, text.size * by * scale)
+      if (wanted !== font) context.font = font = wanted
+      context.strokeText(run.text, run.dx * scale, -up * text.size * scale)
+    }
   }
+  context.setTransform(a, b, c, d, e, f)
+  context.fill(bars)
   context.restore()
+}
+
+/** How high capitals are, as a part of the em; and how far letters reach below their line. */
+const CAPITALS = 0.72
+const BELOW = 0.2
+
+/** A bar over a text, as far around it as its ground is cleared. */
+function addBar(path: Path2D, { x, y, turn, width, size }: TextItem, gap: number): void {
+  const [u, v] = [
+    { x: Math.cos(turn), y: Math.sin(turn) },
+    { x: -Math.sin(turn), y: Math.cos(turn) },
+  ]
+  const [from, to, foot, top] = [-gap, width + gap, -BELOW * size, CAPITALS * size + gap]
+  path.moveTo(x + u.x * from + v.x * foot, y + u.y * from + v.y * foot)
+  path.lineTo(x + u.x * to + v.x * foot, y + u.y * to + v.y * foot)
+  path.lineTo(x + u.x * to + v.x * top, y + u.y * to + v.y * top)
+  path.lineTo(x + u.x * from + v.x * top, y + u.y * from + v.y * top)
+  path.closePath()
 }
 
 function paintText(context: CanvasRenderingContext2D, item: TextItem, scale: number, colour: string): void {
