@@ -120,6 +120,7 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
   lens: [],
   pen: [],
   annotationStyle: [],
+  keynote: [{ id: 'keynote', kind: 'keynote', number: '12', text: 'Lime plaster on reed' }],
   schedule: [],
   block: [CUPBOARD, ROUND_TAG],
   drawing: [
@@ -468,6 +469,16 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       tip: { to: 'item', item: 'roof', edge: 1, part: 0.5, last: { x: 8100, y: 3000 } },
       elbowPaperMm: { x: 20, y: 20 },
       text: 'Eaves',
+    },
+    {
+      id: 'keyed',
+      kind: 'leader',
+      drawing: PLAN,
+      tip: { to: 'item', item: 'line', edge: 0, part: 0.25, last: { x: 5250, y: 5200 } },
+      elbowPaperMm: { x: -8, y: 12 },
+      text: 'Lime plaster on reed',
+      framed: 'hexagon',
+      keynote: 'keynote',
     },
   ],
   levelMark: [

@@ -1106,6 +1106,36 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         ...(pick % 7 ? {} : { style: world.some('annotationStyle', pick) }),
       }),
   },
+  addKeynote: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.addKeynote(world.project, { text: name, ...(pick % 3 ? {} : { number: `${pick}` }) }, world.makeId)
+        .change,
+  },
+  setKeynote: {
+    moves: 'nothing',
+    make: (world, { pick, name }) =>
+      edit.setKeynote(world.project, world.some('keynote', pick), {
+        ...(pick % 2 ? { text: name } : { number: name }),
+      }),
+  },
+  removeKeynote: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.removeKeynote(world.project, world.some('keynote', pick)),
+  },
+  showKeynote: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.showKeynote(
+        world.project,
+        [world.some('leader', pick)],
+        pick % 3 ? world.some('keynote', pick) : null,
+      ),
+  },
+  makeKeynote: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.makeKeynote(world.project, world.some('leader', pick), world.makeId),
+  },
   addSymbol: {
     moves: 'nothing',
     make: (world, { a, b, pick, name }) => {

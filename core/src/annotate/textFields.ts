@@ -45,8 +45,11 @@ export function textRead(text: string, record: Telling, scene: Scene, scale: num
 }
 
 /** The words of a note or a leader as they are read at a scale. */
-export const wordsRead = (record: Leader | Note, scene: Scene, scale: number): string =>
-  textRead(record.text, record, scene, scale)
+export function wordsRead(record: Leader | Note, scene: Scene, scale: number): string {
+  const keynote = 'keynote' in record && record.keynote !== undefined ? record.keynote : null
+  const shown = keynote === null ? undefined : scene.project.find('keynote', keynote)
+  return shown?.number ?? textRead(record.text, record, scene, scale)
+}
 
 /** All that the fields of annotation tell at a scale, to be compared; null: it has none. */
 export function fieldsRead(record: Telling, scene: Scene, scale: number): string | null {

@@ -41,6 +41,8 @@ const MEANS: { readonly [K in UnplacedKind]: Meaning } = {
   sheet: 'nothing',
   lens: 'nothing',
   schedule: 'nothing',
+  // Leaders name it, and follow as such.
+  keynote: 'nothing',
   group: 'nothing',
   repeat: 'nothing',
 }

@@ -37,6 +37,15 @@ export {
   setSymbols,
   type SymbolFacts,
 } from './symbols'
+export {
+  KEYNOTE_FRAME,
+  addKeynote,
+  makeKeynote,
+  nextKeynoteNumber,
+  removeKeynote,
+  setKeynote,
+  showKeynote,
+} from './keynotes'
 export { upgrade } from './upgrade'
 export { addRoom, addAllRooms, setRoom, renumberRooms, addSeparators } from './rooms'
 export {

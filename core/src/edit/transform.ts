@@ -270,9 +270,11 @@ function copiesOnce(
   })
 }
 
-/** What a copy names as what it was copied from did: levels, and the viewports of its drawing. */
+/** What a copy names as what it was copied from did: levels, keynotes, and the viewports of its drawing. */
 const namedBySame = (project: Project, copy: AnyRecord, id: Id): boolean =>
-  project.find('level', id) !== undefined || (isPlaced(copy) && placedOn(copy, project.find('viewport', id)))
+  project.find('level', id) !== undefined ||
+  project.find('keynote', id) !== undefined ||
+  (isPlaced(copy) && placedOn(copy, project.find('viewport', id)))
 
 const placedOn = (copy: Placed, viewport: Viewport | undefined): boolean =>
   viewport !== undefined && 'drawing' in copy && copy.drawing === viewport.drawing

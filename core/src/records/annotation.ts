@@ -253,6 +253,8 @@ export const leaderSchema = z.strictObject({
   elbowPaperMm: pointSchema,
   text: textSchema.min(1),
   framed,
+  /** It shows the number of this in the place of its text. */
+  keynote: idSchema.optional(),
   ...placing({ elbowPaperMm: pointSchema }),
   style: idSchema.optional(),
   layer: idSchema.optional(),

@@ -100,6 +100,7 @@ export {
   type LensStatus,
 } from './lens'
 export { isRemoved, statuses, statusOf, type Status } from './status'
+export type { Keynote } from './keynotes'
 export type { Schedule, ScheduleSubject } from './schedule'
 export {
   penRoles,

@@ -476,6 +476,7 @@ export const KINDS = {
     needs: [one('level', 'level')],
     loose: null,
   },
+  keynote: { word: 'keynote', host: 'project', layer: null, needs: [], loose: null },
   sheet: { word: 'sheet', host: 'project', layer: null, needs: [], loose: null },
   gridLine: { word: 'grid line', host: 'plans', layer: 'layer-grid', needs: [], loose: null },
   wall: {
@@ -561,8 +562,15 @@ export const KINDS = {
     layer: 'layer-notes',
     needs: [onBoard(), one('style', 'annotationStyle')],
     loose: seenIn<RecordOf<'leader'>>({
-      ids: (leader) => hosts(anchorsOf(leader)),
-      carried: (leader, { tie }) => withTies(leader, tie),
+      ids: (leader) => [
+        ...hosts(anchorsOf(leader)),
+        ...(leader.keynote === undefined ? [] : [leader.keynote]),
+      ],
+      carried(leader, { tie, became }) {
+        const { keynote, ...rest } = withTies(leader, tie)
+        const now = keynote === undefined ? undefined : (became(keynote) ?? [keynote])[0]
+        return now === undefined ? rest : { ...rest, keynote: now }
+      },
     }),
   },
   levelMark: {
@@ -611,6 +619,7 @@ const UNPLACED = [
   'level',
   'sheet',
   'schedule',
+  'keynote',
   'material',
   'wallType',
   'plateType',

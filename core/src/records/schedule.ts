@@ -1,7 +1,15 @@
 import { z } from 'zod'
 import { idSchema, nameSchema } from './parts'
 
-export const scheduleSubjects = ['doors', 'windows', 'rooms', 'blocks', 'members', 'points'] as const
+export const scheduleSubjects = [
+  'doors',
+  'windows',
+  'rooms',
+  'blocks',
+  'members',
+  'points',
+  'keynotes',
+] as const
 
 /** A live table of what a project holds. */
 export const scheduleSchema = z.strictObject({

@@ -12,6 +12,7 @@ import { STYLES_RECORDS } from './styles'
 import { FRAMING_RECORDS } from './framing'
 import { LENS_RECORDS } from './lens'
 import { KEPT_DETAIL_RECORDS } from './keptDetail'
+import { KEYNOTE_RECORDS } from './keynotes'
 import { SCHEDULE_RECORDS } from './schedule'
 import { SYMBOL_RECORDS } from './symbols'
 import { idSchema } from './parts'
@@ -32,6 +33,7 @@ export const recordSchema = z.discriminatedUnion('kind', [
   ...SCHEDULE_RECORDS,
   ...KEPT_DETAIL_RECORDS,
   ...SYMBOL_RECORDS,
+  ...KEYNOTE_RECORDS,
 ])
 
 /** Everything stored is one of these. */

@@ -9,6 +9,7 @@ import {
   type ScheduleSubject,
 } from '../records'
 import { blockColumns, blockRows } from './blocks'
+import { KEYNOTE_COLUMNS, keynoteRows, type KeynoteRow } from './keynotes'
 import { MEMBER_COLUMNS, memberRows } from './members'
 import { OPENING_COLUMNS, openingRows } from './openings'
 import { POINT_COLUMNS, pointRows, type PointRow } from './points'
@@ -35,6 +36,7 @@ const SUBJECTS = {
     ReturnType<typeof memberRows>[0]
   >,
   points: { columns: () => POINT_COLUMNS, rows: pointRows } satisfies Subject<PointRow>,
+  keynotes: { columns: () => KEYNOTE_COLUMNS, rows: keynoteRows } satisfies Subject<KeynoteRow>,
 } as const
 
 const subject = (of: ScheduleSubject): Subject<{ readonly id: Id }> =>
@@ -84,6 +86,7 @@ const USUAL: Record<ScheduleSubject, { name: string; columns: string[] }> = {
   blocks: { name: 'Blocks', columns: ['block', 'category', 'level', 'room'] },
   members: { name: 'Joists, beams and lintels', columns: ['what', 'size', 'length', 'level'] },
   points: { name: 'Setting-out points', columns: ['number', 'x', 'y', 'height'] },
+  keynotes: { name: 'Keynotes', columns: ['number', 'text'] },
 }
 
 /** Whether alike ones are one row with their count. */
@@ -94,6 +97,7 @@ const GROUPED: Record<ScheduleSubject, boolean> = {
   blocks: false,
   members: true,
   points: false,
+  keynotes: false,
 }
 
 /** A new schedule of a subject. */

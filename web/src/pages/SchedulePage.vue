@@ -4,7 +4,7 @@ import { csvFormatRows } from 'd3-dsv'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { removeItems } from '@lamina/core/edit'
-import type { ScheduleSubject } from '@lamina/core/records'
+import { findBoard, type AnyRecord, type Board, type Id, type ScheduleSubject } from '@lamina/core/records'
 import {
   addSchedule,
   areasByLevel,
@@ -94,6 +94,7 @@ const SUBJECTS: { of: ScheduleSubject; name: string }[] = [
   { of: 'blocks', name: 'Furniture and fittings' },
   { of: 'members', name: 'Joists, beams and lintels' },
   { of: 'points', name: 'Setting-out points' },
+  { of: 'keynotes', name: 'Keynotes' },
 ]
 function add(of: ScheduleSubject): void {
   let id = ''
@@ -112,20 +113,38 @@ function remove(): void {
   if (next) void router.replace({ name: 'schedule', params: { project: store.id!, schedule: next.id } })
   else void router.replace({ name: 'project', params: { project: store.id! } })
 }
-function show(row: TableRow): void {
-  const record = store.project.get(row.ids[0]!)
-  if (!record) return
+/** The things that a row stands for, as they are drawn: of a keynote the leaders that show it. */
+const drawnFor = (id: Id): readonly Id[] =>
+  store.project.find('keynote', id)
+    ? [...store.project.namers(id)].filter((namer) => store.project.find('leader', namer))
+    : [id]
+/** The board on which something is seen: its own, or the first plan of its level. */
+function boardOf(record: AnyRecord): Board | undefined {
+  if ('drawing' in record && record.drawing !== undefined) return findBoard(store.project, record.drawing)
   const level =
     record.kind === 'opening'
       ? store.project.find('wall', record.wall)?.level
       : 'level' in record
         ? record.level
         : null
-  const drawing = store.project.all('drawing').find((each) => each.view === 'plan' && each.level === level)
-  if (!drawing) return
+  return store.project.all('drawing').find((each) => each.view === 'plan' && each.level === level)
+}
+function show(row: TableRow): void {
+  const things = row.ids.flatMap(drawnFor).flatMap((id) => store.project.get(id) ?? [])
+  const board = things[0] && boardOf(things[0])
+  if (!board) {
+    say.tell('It is shown in no drawing yet.')
+    return
+  }
+  const here = things.filter((each) => boardOf(each)?.id === board.id).map(({ id }) => id)
+  const project = store.id!
   void router
-    .push({ name: 'drawing', params: { project: store.id!, drawing: drawing.id } })
-    .then(() => setTimeout(() => hand.select([...row.ids])))
+    .push(
+      board.kind === 'sheet'
+        ? { name: 'sheet', params: { project, sheet: board.id } }
+        : { name: 'drawing', params: { project, drawing: board.id } },
+    )
+    .then(() => setTimeout(() => hand.select(here)))
 }
 
 const wide = ref(700)
@@ -144,6 +163,7 @@ const EMPTY: Record<ScheduleSubject, string> = {
   blocks: 'Nothing is placed yet. Choose a block in the Fit out drawer.',
   members: 'No joists, beams or lintels yet. Take Joists and rafters in the Walls drawer.',
   points: 'No setting-out points yet. Take Setting-out point in the Annotate drawer.',
+  keynotes: 'No keynotes yet. Select a leader and keep its text as a keynote.',
 }
 </script>
 

@@ -1,9 +1,17 @@
 import { mdiCallMade, mdiFormatTextVariant } from '@mdi/js'
 import { drawLeader, foreseenRecord, type Framed } from '@lamina/core/annotate'
-import { addLeader, addNote, addTip, dropTip } from '@lamina/core/edit'
+import { KEYNOTE_FRAME, addLeader, addNote, addTip, dropTip } from '@lamina/core/edit'
 import { distance, subtract, times, type Point } from '@lamina/core/geometry'
 import { pickAt } from '@lamina/core/locate'
-import { anchorsOf, tieHost, type Anchor, type Id, type Leader, type RecordKind } from '@lamina/core/records'
+import {
+  anchorsOf,
+  tieHost,
+  type Anchor,
+  type Id,
+  type Keynote,
+  type Leader,
+  type RecordKind,
+} from '@lamina/core/records'
 import { TieFinder, holdAnchor } from '@lamina/core/ties'
 import { elbowAt } from './elbows'
 import { foreseenItems } from './preview'
@@ -65,7 +73,12 @@ export function leaderTool(bench: Bench): Tool {
     )
   }
 
-  const frame = (): { framed?: Framed } => (bench.values.framed ? { framed: bench.values.framed } : {})
+  const keynote = (): Keynote | undefined =>
+    bench.values.keynote === null ? undefined : bench.project.find('keynote', bench.values.keynote)
+  function frame(): { framed?: Framed } {
+    const framed = bench.values.framed ?? (keynote() ? KEYNOTE_FRAME : null)
+    return framed ? { framed } : {}
+  }
   /** What it says where nothing is typed: a tag tells of its thing what tells it from others, a leader the last note again. */
   function usual(): string {
     const host = bench.values.framed && tip ? tieHost(tip) : null
@@ -74,18 +87,26 @@ export function leaderTool(bench: Bench): Tool {
   }
 
   function finish(): void {
-    const note = bench.typedText('note').trim() || usual()
+    const shown = keynote()
+    const note = shown?.text ?? (bench.typedText('note').trim() || usual())
     if (!tip || !text) return
     if (!note) {
       bench.warn('Type the note, then press Enter.')
       return
     }
-    const made = { drawing: bench.board.id, tip, elbowPaperMm: elbowOf(text), text: note, ...frame() }
+    const made = {
+      drawing: bench.board.id,
+      tip,
+      elbowPaperMm: elbowOf(text),
+      text: note,
+      ...frame(),
+      ...(shown ? { keynote: shown.id } : {}),
+    }
     const change = bench.edit('Leader', (project, makeId) =>
       addLeader(project, { ...made, ...styled(bench.style) }, makeId),
     )
     if (!change) return
-    if (!note.startsWith('{')) bench.values.lastNote = note
+    if (!shown && !note.startsWith('{')) bench.values.lastNote = note
     tip = text = null
     bench.clearTyped()
   }
@@ -130,6 +151,8 @@ export function leaderTool(bench: Bench): Tool {
       }
       if (tip || (fromText() && !text)) text = elbowAt(bench, tip?.last ?? null, at)
       else tip = tieTo(at.point)
+      // A keynote asks for no words.
+      if (tip && text && keynote()) finish()
     },
     enter: finish,
     back() {
@@ -160,10 +183,12 @@ export function leaderTool(bench: Bench): Tool {
       const stands = text ?? (pointed && at ? elbowAt(bench, pointed, at) : null)
       if (!pointed || !stands) return []
       const elbow = times(subtract(stands, pointed), 1 / bench.scale)
-      const words = bench.typedText('note') || usual() || placeholder
+      const shown = keynote()
+      const words = shown?.number ?? (bench.typedText('note') || usual() || placeholder)
       if (!tip) return drawLeader(null, [pointed], elbow, words, bench.scale, bench.style, frame().framed)
       return foreseenItems(bench, {
         ...{ id: 'preview', kind: 'leader', drawing: bench.board.id, tip, elbowPaperMm: elbow, text: words },
+        ...(shown ? { keynote: shown.id } : {}),
         ...frame(),
         ...styled(bench.style),
       })

@@ -66,6 +66,8 @@ export interface LastValues {
   lastNote: string
   /** What the next notes and leaders are framed by. */
   framed: Framed | null
+  /** The keynote whose number the next leaders show; null: they have a text of their own. */
+  keynote: Id | null
   /** What symbols said last, by what of them it is. */
   said: Readonly<Partial<Record<string, string>>>
   /** The seams of the next weld. */
@@ -136,6 +138,7 @@ export function firstValues(system: UnitSystem): LastValues {
     blockParameters: {},
     lastNote: '',
     framed: null,
+    keynote: null,
     said: {},
     weld: { arrow: 'fillet', other: null, around: false, site: false },
     leaderFrom: 'tip',

@@ -8,6 +8,7 @@ import FrameOptions from './FrameOptions.vue'
 import FramingOptions from './FramingOptions.vue'
 import GatherOptions from './GatherOptions.vue'
 import HatchOptions from './HatchOptions.vue'
+import LeaderOptions from './LeaderOptions.vue'
 import OverheadOptions from './OverheadOptions.vue'
 import RailOptions from './RailOptions.vue'
 import RampOptions from './RampOptions.vue'
@@ -41,7 +42,7 @@ export const OPTIONS: Readonly<Partial<Record<NamedTool, Component>>> = {
   gather: GatherOptions,
   radius: RoundOptions,
   weld: WeldOptions,
-  leader: FrameOptions,
+  leader: LeaderOptions,
   note: FrameOptions,
   section: startOf('section'),
   elevation: startOf('elevation'),
