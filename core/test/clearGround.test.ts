@@ -44,7 +44,7 @@ const doing = (project: Project, change: Change): Change => {
 
 describe('clear ground', () => {
   it('is taken off under letters, as far around them as the style says, before all annotation is drawn', () => {
-    const items = drawingList(planOf(note()), LOOK)
+    const items = drawingList(planOf(note(), hatch), LOOK)
     const [clear] = clears(items)
     expect(clears(items)).toHaveLength(1)
     expect(clear!.gap).toBe(STANDARD_STYLE.clearPaperMm! * LOOK.scale)
@@ -76,7 +76,7 @@ describe('clear ground', () => {
   })
 
   it('is wanted by styles and by single notes, not by others', () => {
-    const scene = planOf(note())
+    const scene = planOf(note(), hatch)
     const { project } = scene
     const told = (): number[] => clears(drawingList(scene, LOOK)).map(({ gap }) => gap)
     doing(project, { put: [STANDARD_STYLE], drop: [] })
@@ -92,11 +92,22 @@ describe('clear ground', () => {
   })
 
   it('is worked out for what is seen alone, and an empty board stays empty', () => {
-    const picture = drawingPicture(LOOK).of(planOf(note(), note({ id: 'far', at: { x: 90_000, y: 0 } })))
+    const picture = drawingPicture(LOOK).of(planOf(note(), hatch, note({ id: 'far', at: { x: 90_000, y: 0 } })))
     const near = picture.near({ minX: 1900, minY: 1900, maxX: 2600, maxY: 2300 }, 1)
     expect(clears(near)).toHaveLength(1)
     const empty = projectWith(PLAN)
     expect(drawingPicture(LOOK).of(sceneOf(empty, empty.need('drawing', PLAN.id))).size).toBe(0)
+  })
+
+  it('is left alone on blank paper, until something comes beneath', () => {
+    const scene = planOf(note())
+    const picture = drawingPicture(LOOK)
+    const now = (): number => clears(picture.of(scene).list()).length
+    expect(now()).toBe(0)
+    const undo = doing(scene.project, { put: [hatch], drop: [] })
+    expect(now()).toBe(1)
+    doing(scene.project, undo)
+    expect(now()).toBe(0)
   })
 
   it('is drawn in SVG along the outlines of the letters', () => {

@@ -49,9 +49,16 @@ describe('Traits, mounted over a project', () => {
     const title = card.find('h2').text()
     expect(title.length).toBeGreaterThan(2)
     // What has a name or number of its own goes by it; the rest by the word for its kind.
-    const named = ['opening', 'room', 'placement', 'linework', 'drawing', 'viewport', 'framing'].includes(
-      kind,
-    )
+    const named = [
+      'opening',
+      'room',
+      'placement',
+      'linework',
+      'drawing',
+      'viewport',
+      'framing',
+      'symbol',
+    ].includes(kind)
     if (!named) expect(title.toLowerCase()).toBe(kindWord(kind))
     expect(card.text()).toContain('Select everything like this')
     card.unmount()

@@ -95,12 +95,13 @@ function cleared(
   for (const part of lettered)
     for (const { item, box: whole } of clearsOf(part)) {
       if (item.text.size < least || !boxesMeet(whole, inSight)) continue
-      const beneath = picture.partsIn(whole).filter(isBeneath)
+      const box = commonBox(whole, inSight)
+      const beneath = picture.partsIn(box).filter((each) => isBeneath(each) && each.isIn?.(box) !== false)
       // On blank paper there is nothing to be cleared.
       if (beneath.length === 0) continue
       seen.push(item)
       for (const other of beneath)
-        if (other.rank === CUT_RANK) again.push(...cutAgain(other, commonBox(whole, inSight), unitsPerPixel))
+        if (other.rank === CUT_RANK) again.push(...cutAgain(other, box, unitsPerPixel))
       // What is written on things lies beneath the ground that is cleared.
       if (!ANNOTATION.has(part.rank)) texts.push(item.text)
     }
@@ -109,7 +110,7 @@ function cleared(
 
 /** What is cut in a box, to be drawn over ground that was cleared. */
 function cutAgain(part: Part, box: Box, unitsPerPixel: number): DisplayItem[] {
-  if (!boxesMeet(part, box) || part.isIn?.(box) === false) return []
+  if (!boxesMeet(part, box)) return []
   const items = part.within?.(box, unitsPerPixel) ?? part.items
   return [{ kind: 'group', map: IDENTITY, clip: box, items, source: null }]
 }
