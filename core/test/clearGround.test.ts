@@ -92,7 +92,9 @@ describe('clear ground', () => {
   })
 
   it('is worked out for what is seen alone, and an empty board stays empty', () => {
-    const picture = drawingPicture(LOOK).of(planOf(note(), hatch, note({ id: 'far', at: { x: 90_000, y: 0 } })))
+    const picture = drawingPicture(LOOK).of(
+      planOf(note(), hatch, note({ id: 'far', at: { x: 90_000, y: 0 } })),
+    )
     const near = picture.near({ minX: 1900, minY: 1900, maxX: 2600, maxY: 2300 }, 1)
     expect(clears(near)).toHaveLength(1)
     const empty = projectWith(PLAN)

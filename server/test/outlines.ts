@@ -31,6 +31,19 @@ export interface Unclear {
 
 const MM = 25.4 / 72
 
+/** The letters of a page by their outlines as poppler draws them, mm from its lower left corner. */
+export function lettersInMm(svg: string): Box[] {
+  const height = heightOf(svg)
+  const up = (y: number): number => (height - y) * MM
+  return marksOf(svg).flatMap(({ is, box }) =>
+    is === 'letter'
+      ? [{ minX: box.minX * MM, maxX: box.maxX * MM, minY: up(box.maxY), maxY: up(box.minY) }]
+      : [],
+  )
+}
+
+const heightOf = (svg: string): number => Number(/viewBox="0 0 [\d.]+ ([\d.]+)"/.exec(svg)![1])
+
 /** The pages of a PDF as poppler draws them: letters as outlines, lines as paths, in the order they are painted. */
 export function pagesAsOutlines(pdf: Uint8Array, pages: number): string[] {
   const folder = mkdtempSync(join(tmpdir(), 'lamina-outlines-'))
@@ -50,7 +63,7 @@ export function pagesAsOutlines(pdf: Uint8Array, pages: number): string[] {
 /** Which letters of a page overlap, or are struck by lines that lie over them, or under them where nothing takes them off. */
 export function unclearLetters(svg: string): Unclear {
   const marks = marksOf(svg)
-  const height = Number(/viewBox="0 0 [\d.]+ ([\d.]+)"/.exec(svg)![1])
+  const height = heightOf(svg)
   const middle = ({ minX, minY, maxX, maxY }: Box) => ({
     x: ((minX + maxX) / 2) * MM,
     y: (height - (minY + maxY) / 2) * MM,
