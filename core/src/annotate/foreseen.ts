@@ -50,6 +50,14 @@ export function foreseenChange(
   picture: Picture,
   scale: number,
 ): readonly DisplayItem[] {
+  // What leaders show the numbers of is there when they are laid out.
+  const keynotes = change.put.filter(({ kind }) => kind === 'keynote')
+  return keynotes.length > 0
+    ? scene.project.standingIn(keynotes, () => foreseenOf(change, scene, picture, scale))
+    : foreseenOf(change, scene, picture, scale)
+}
+
+function foreseenOf(change: Change, scene: Scene, picture: Picture, scale: number): readonly DisplayItem[] {
   const { project } = scene
   const look: PlanLook = { ...PLAIN_LOOK, scale }
   const walls = scene.view === 'plan' ? foreseenWalls(scene, change, picture, look) : null

@@ -1,16 +1,23 @@
-import { penFrom, strokeItem, textItem, type DisplayItem, toneOf } from '../display'
+import { PAPER_TONE, penFrom, strokeItem, textItem, type DisplayItem, toneOf } from '../display'
 import {
   ROUNDING,
   SAME_POINT,
   isStraight,
   atDistance,
+  boxHasPoint,
   direction,
+  distance,
   edgesOf,
+  growBox,
+  isEmptyBox,
   offsetFrom,
+  partIn,
   pathLength,
   pathOf,
+  type Box,
   type Edge,
   type Path,
+  type Point,
 } from '../geometry'
 import { layerOf, lineTypeOf } from '../library'
 import { shapePath } from '../linework'
@@ -83,37 +90,57 @@ function gridLineItems(project: Project, line: GridLine, scale: number): Display
   const layer = layerOf(project, line)
   const type = lineTypeOf(project, layer.lineType)
   const pen = penFrom(layer.penMm, toneOf(layer))
-  const solid = penFrom(layer.penMm, layer.colour ?? 0)
   const u = direction(line.a, line.b)
   const r = BALLOON * scale
   const items: DisplayItem[] = [
     strokeItem(pathOf([{ a: line.a, b: line.b, sweep: 0 }], false), pen, type.dashesPaperMm, scale, line.id),
   ]
-  for (const [end, out] of [
-    [line.a, -1],
-    [line.b, 1],
-  ] as const) {
-    const centre = offsetFrom(end, u, out * r)
-    items.push({
-      kind: 'arc',
-      pen: solid,
-      x: centre.x,
-      y: centre.y,
-      radius: r,
-      from: 0,
-      sweep: 2 * Math.PI,
-      source: line.id,
-    })
-    const height = (line.name.length > 2 ? 2.5 : 3.5) * scale
-    items.push(
-      textItem(
-        line.name,
-        { x: centre.x, y: centre.y - height / 2 },
-        { height, align: 'middle', source: line.id },
-      ),
-    )
-  }
-  return items
+  return [
+    ...items,
+    ...balloonItems(project, line, offsetFrom(line.a, u, -r), scale),
+    ...balloonItems(project, line, offsetFrom(line.b, u, r), scale),
+  ]
+}
+
+/** The balloon of a grid line about a place. */
+function balloonItems(project: Project, line: GridLine, { x, y }: Point, scale: number): DisplayItem[] {
+  const layer = layerOf(project, line)
+  const pen = penFrom(layer.penMm, layer.colour ?? 0)
+  const radius = BALLOON * scale
+  const height = (line.name.length > 2 ? 2.5 : 3.5) * scale
+  return [
+    { kind: 'arc', pen, x, y, radius, from: 0, sweep: 2 * Math.PI, source: line.id },
+    textItem(line.name, { x, y: y - height / 2 }, { height, align: 'middle', source: line.id }),
+  ]
+}
+
+/**
+ * The balloons of a grid line that a crop takes off, brought to where its line enters and leaves that; what lies beneath
+ * them is hidden. Nothing for those that are seen whole.
+ * @param crop what is shown, real mm
+ */
+export function balloonsInCrop(project: Project, line: GridLine, crop: Box, scale: number): DisplayItem[] {
+  const r = BALLOON * scale
+  const within = growBox(crop, -r)
+  const { a, b } = line
+  const part = isEmptyBox(within) ? null : partIn(a.x, a.y, b.x, b.y, within)
+  if (!part) return []
+  const u = direction(a, b)
+  const at = (t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })
+  const [first, last] = [
+    { own: offsetFrom(a, u, -r), place: at(part.from) },
+    { own: offsetFrom(b, u, r), place: at(part.to) },
+  ]
+  // Across a corner there is room for one alone.
+  const ends = distance(first.place, last.place) < 2 * r ? [first] : [first, last]
+  return ends.flatMap(({ own, place }): DisplayItem[] =>
+    boxHasPoint(within, own)
+      ? []
+      : [
+          { kind: 'disc', tone: PAPER_TONE, ...place, radius: r, source: line.id },
+          ...balloonItems(project, line, place, scale),
+        ],
+  )
 }
 
 /** How far a guide is drawn to either side of its point, mm: beyond any sheet, within what floats hold exactly. */

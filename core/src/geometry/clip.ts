@@ -30,8 +30,17 @@ function cutOff(points: readonly Point[], inside: (p: Point) => number): Point[]
   return kept
 }
 
-/** Whether a segment has a point in a box (clipping after Liang and Barsky, 1984). */
-export function segmentMeets(x1: number, y1: number, x2: number, y2: number, box: Box): boolean {
+/**
+ * From which part of a segment to which it lies in a box (clipping after Liang and Barsky, 1984): 0 is its start, 1 its end.
+ * Null when no point of it does.
+ */
+export function partIn(
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  box: Box,
+): { readonly from: number; readonly to: number } | null {
   let from = 0
   let to = 1
   const clip = (d: number, room: number): boolean => {
@@ -43,7 +52,11 @@ export function segmentMeets(x1: number, y1: number, x2: number, y2: number, box
   }
   const dx = x2 - x1
   const dy = y2 - y1
-  return (
+  const isIn =
     clip(-dx, x1 - box.minX) && clip(dx, box.maxX - x1) && clip(-dy, y1 - box.minY) && clip(dy, box.maxY - y1)
-  )
+  return isIn ? { from, to } : null
 }
+
+/** Whether a segment has a point in a box. */
+export const segmentMeets = (x1: number, y1: number, x2: number, y2: number, box: Box): boolean =>
+  partIn(x1, y1, x2, y2, box) !== null

@@ -224,15 +224,17 @@ export class Project {
   }
 
   /**
-   * Works with some records standing in for what they are, and gives what comes of it. They are put back at once: nothing
-   * is changed, and nobody hears of it. They name and need what the records name and need that they stand in for.
+   * Works with some records standing in for what they are, or as if they were there, and gives what comes of it. They are
+   * put back at once: nothing is changed, and nobody hears of it. They name and need what the records name and need that
+   * they stand in for.
    */
   standingIn<T>(others: readonly AnyRecord[], work: () => T): T {
     const own = others.flatMap(({ id }) => this.records.get(id) ?? [])
+    const fresh = others.filter(({ id }) => !this.records.has(id))
     const stand = (records: readonly AnyRecord[]): void => {
       for (const record of records) {
         this.records.set(record.id, record)
-        this.kinds.get(record.kind)!.set(record.id, record)
+        this.ofKind(record.kind).set(record.id, record)
       }
     }
     stand(others)
@@ -240,6 +242,10 @@ export class Project {
       return work()
     } finally {
       stand(own)
+      for (const { id, kind } of fresh) {
+        this.records.delete(id)
+        this.kinds.get(kind)!.delete(id)
+      }
     }
   }
 
@@ -300,11 +306,15 @@ export class Project {
     // A replaced record keeps its place in the order, also among those that need the same.
     this.records.set(record.id, record)
     if (!before) this.places.set(record.id, ++this.came)
-    let kind = this.kinds.get(record.kind)
-    if (!kind) this.kinds.set(record.kind, (kind = new Map()))
-    kind.set(record.id, record)
+    this.ofKind(record.kind).set(record.id, record)
     for (const id of needed) enter(this.neededBy, id, record.id)
     for (const id of named) enter(this.namedBy, id, record.id)
+  }
+
+  private ofKind(kind: RecordKind): Map<Id, AnyRecord> {
+    let found = this.kinds.get(kind)
+    if (!found) this.kinds.set(kind, (found = new Map()))
+    return found
   }
 
   private drop(id: Id): void {

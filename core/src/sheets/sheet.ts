@@ -2,6 +2,8 @@ import { drawingSources, pictureOf, picturing } from '../annotate'
 import {
   LivePicture,
   PLAIN_LOOK,
+  balloonsInCrop,
+  isDrawn,
   lookThrough,
   overhangOf,
   partOf,
@@ -61,6 +63,16 @@ interface Shown {
   readonly stamp: number
 }
 
+/** The balloons of grid lines that the crop of a viewport takes off, at its edge. */
+function balloonsAtCrop(project: Project, viewport: Viewport, shown: Box): DisplayItem[] {
+  const [scene, look] = drawingIn(project, viewport)
+  if (scene.view !== 'plan') return []
+  return project
+    .all('gridLine')
+    .filter((line) => isDrawn(project, line, look))
+    .flatMap((line) => balloonsInCrop(project, line, shown, viewport.scale))
+}
+
 /** The viewports of a sheet with their labels, each a part. */
 class ViewportsDrawn implements PartSource {
   private shown = new Map<Id, Shown>()
@@ -88,7 +100,8 @@ class ViewportsDrawn implements PartSource {
     const shown = shownBox(viewport, extent)
     const title = viewport.title || drawing.name
     const { system } = project.facts.units
-    const made = JSON.stringify([shown, title, place, system])
+    const balloons = viewport.cropped ? balloonsAtCrop(project, viewport, shown) : []
+    const made = JSON.stringify([shown, title, place, system, balloons])
     const stamp = picture.places.now
     if (before?.viewport === viewport && before.picture === picture && before.made === made) {
       this.touch(before, shown)
@@ -122,12 +135,12 @@ class ViewportsDrawn implements PartSource {
       source: viewport.id,
       overhang: overhangOf(label),
       get items() {
-        return [group(picture.list()), ...label]
+        return [group([...picture.list(), ...balloons]), ...label]
       },
       within(box, paperPerPixel) {
         const there = growBox(mapBox(back, box), picture.overhang)
         const items = boxesMeet(there, shown) ? picture.near(there, paperPerPixel * viewport.scale) : []
-        return [group(items), ...label]
+        return [group([...items, ...balloons]), ...label]
       },
     }
     const kept = this.picture.replace(before?.part, part)!
