@@ -8,15 +8,18 @@ import { extentOf, type DisplayItem, type TextItem } from '../src/display'
 import {
   addOwnSymbols,
   addSymbol,
+  closeBlock,
   findText,
+  mapItems,
   moveItems,
   nextPointNumber,
+  openBlock,
   replaceText,
   setNorth,
   setScales,
   setSymbols,
 } from '../src/edit'
-import { insidePath, pathOfPoints, type Point } from '../src/geometry'
+import { enlarge, insidePath, pathOfPoints, type Point } from '../src/geometry'
 import {
   frameShapes,
   symbolForms,
@@ -214,6 +217,20 @@ describe('symbols', () => {
     expect(wordsIn(laid(project, 'symbol-own', 50, HOUSE_PLAN))).toEqual(['Ground floor'])
     doing(project, setSymbols(project, ['symbol-own'], { values: { Number: null } }))
     expect(wordsIn(laid(project, 'symbol-own', 50, HOUSE_PLAN))).toEqual(['1'])
+  })
+
+  it('of blocks drawn on paper are changed at their true size, and all follow', () => {
+    const project = house()
+    const { change, drawing } = openBlock(project, 'symbol-own', makeId)
+    doing(project, change)
+    expect(project.need('drawing', drawing).readingScale).toBe(1)
+    const [ring] = project.all('linework').filter((line) => line.drawing === drawing)
+    const wide = (): number => sizeOf(laid(project, 'symbol-own', 50, HOUSE_PLAN)).x
+    expect(wide()).toBeCloseTo(8 * 50, 6)
+    doing(project, mapItems(project, [ring!.id], enlarge(1.5)))
+    doing(project, closeBlock(project, drawing))
+    expect(wide()).toBeCloseTo(12 * 50, 6)
+    expect(() => openBlock(project, 'symbol-north', makeId)).toThrow('This symbol is no block')
   })
 
   it('are refused with a sentence where they cannot be', () => {

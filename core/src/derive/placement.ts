@@ -140,6 +140,18 @@ export function placementItems(
   return [...partItems(parts, scale, placement.id), ...textItems(parts, scale, placement.id)]
 }
 
+/** The scale at which a block is shown by itself, real mm to one paper mm. */
+const ALONE = 25
+
+/** A block by itself, about its base point: one that is drawn in mm on paper in those. */
+export const blockAlone = (block: Block, source: BlockSource): DisplayItem[] =>
+  placementItems(
+    { id: block.id, at: { x: 0, y: 0 }, turn: 0, mirrored: false },
+    block,
+    source,
+    block.sizing === 'paper' ? 1 : ALONE,
+  )
+
 interface Content {
   /** The blocks it was made of: the same again needs no work. */
   readonly from: readonly (Block | undefined)[]

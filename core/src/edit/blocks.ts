@@ -485,13 +485,17 @@ export function removeBlock(project: Project, id: Id): Change {
 }
 
 /**
- * Opens a block for changing, in the place of one of its placements: its content becomes drafted things of a
- * drawing of its own, until it is closed.
+ * Opens a block for changing, in the place of one of its placements, or a symbol's by itself at its true size: its content
+ * becomes drafted things of a drawing of its own, until it is closed.
+ * @param id of a placed block, or of a symbol made of one
  * @refuses in-the-way, nonsense, wrong-kind
  */
-export function openBlock(project: Project, placement: Id, makeId: MakeId): { change: Change; drawing: Id } {
-  const placed = project.need('placement', placement)
-  const block = project.need('block', placed.block)
+export function openBlock(project: Project, id: Id, makeId: MakeId): { change: Change; drawing: Id } {
+  const symbol = project.find('symbol', id)
+  if (symbol && symbol.block === undefined)
+    throw new EditRefused('wrong-kind', 'This symbol is no block: it is changed in Traits.')
+  const placed = symbol ? null : project.need('placement', id)
+  const block = project.need('block', placed?.block ?? symbol!.block!)
   if (block.recipe)
     throw new EditRefused(
       'wrong-kind',
@@ -499,15 +503,15 @@ export function openBlock(project: Project, placement: Id, makeId: MakeId): { ch
     )
   const open = project.all('drawing').find((each) => each.view === 'block' && each.block === block.id)
   if (open) return { change: NO_CHANGE, drawing: open.id }
-  const board = boardShowing(project, placed)
+  const board = placed && boardShowing(project, placed)
   const drawing: Drawing = {
     id: makeId(),
     kind: 'drawing',
     name: `Block: ${block.name}`.slice(0, 200),
     view: 'block',
     block: block.id,
-    placement,
-    readingScale: board ? scaleOf(board) : 50,
+    ...(placed ? { placement: placed.id } : {}),
+    readingScale: block.sizing === 'paper' ? 1 : board ? scaleOf(board) : 50,
   }
   const put: AnyRecord[] = [drawing]
   for (const item of block.items) {

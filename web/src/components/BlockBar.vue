@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { closeBlock, leaveBlock } from '@lamina/core/edit'
 import { boardShowing } from '@lamina/core/kinds'
-import type { DrawingOf } from '@lamina/core/records'
+import { findBoard, type Board, type DrawingOf } from '@lamina/core/records'
 import { useHand } from '../store/hand'
 import { useProject } from '../store/project'
 
@@ -15,13 +15,21 @@ const router = useRouter()
 const block = computed(() => store.project.find('block', props.drawing.block))
 const placed = computed(
   () =>
-    store.project.dependents(props.drawing.block).filter((id) => store.project.get(id)?.kind === 'placement')
-      .length,
+    store.project
+      .dependents(props.drawing.block)
+      .filter((id) => ['placement', 'symbol'].includes(store.project.get(id)?.kind ?? '')).length,
 )
-function back(label: string, edit: typeof closeBlock): void {
-  const { id, placement } = props.drawing
+/** The board that its placement stands on, or the first symbol that is made of it. */
+function boardBehind(): Board | undefined {
+  const { block: of, placement } = props.drawing
   const looked = placement === undefined ? undefined : store.project.find('placement', placement)
-  const board = looked && boardShowing(store.project, looked)
+  if (looked) return boardShowing(store.project, looked) ?? undefined
+  const [symbol] = store.project.dependents(of).flatMap((id) => store.project.find('symbol', id) ?? [])
+  return symbol && findBoard(store.project, symbol.drawing)
+}
+function back(label: string, edit: typeof closeBlock): void {
+  const { id } = props.drawing
+  const board = boardBehind()
   hand.select([])
   // Gone from the board before its drawing is.
   void router

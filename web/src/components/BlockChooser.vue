@@ -2,7 +2,7 @@
 import { mdiMagnify } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { sizeOf, blockSource } from '@lamina/core/blocks'
-import { placementItems } from '@lamina/core/derive'
+import { blockAlone } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
 import { recipeOf, standardBlocks } from '@lamina/core/library'
 import type { Block } from '@lamina/core/records'
@@ -45,8 +45,7 @@ const pictures = new WeakMap<Block, DisplayList>()
 function pictureOf(block: Block): DisplayList {
   let list = pictures.get(block)
   if (!list) {
-    const place = { id: block.id, at: { x: 0, y: 0 }, turn: 0, mirrored: false }
-    list = placementItems(place, block, blockSource(store.project), 25)
+    list = blockAlone(block, blockSource(store.project))
     pictures.set(block, list)
   }
   return list

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { detailPicture } from '@lamina/core/annotate'
-import { placementItems } from '@lamina/core/derive'
+import { blockAlone } from '@lamina/core/derive'
 import { extentOf } from '@lamina/core/display'
 import type { LibraryRecord } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
@@ -34,7 +34,7 @@ const list = computed(() => {
     const found = props.find(id)
     return found?.kind === 'block' ? found : undefined
   }
-  return placementItems({ id: thing.id, at: { x: 0, y: 0 }, turn: 0, mirrored: false }, thing, source, 25)
+  return blockAlone(thing, source)
 })
 const dashes = computed(() => {
   const { thing } = props

@@ -3,7 +3,7 @@ import { mdiStar, mdiStarOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { frontOf, unitsOf, blockSource } from '@lamina/core/blocks'
-import { placementItems } from '@lamina/core/derive'
+import { blockAlone } from '@lamina/core/derive'
 import { extentOf, type DisplayList } from '@lamina/core/display'
 import type { Box } from '@lamina/core/geometry'
 import { recipeOf, standardBlocks, isDetailPart } from '@lamina/core/library'
@@ -78,11 +78,9 @@ function pictureOf(block: Block): { list: DisplayList; box: Box } {
   if (!picture) {
     const front = key === 'front' ? frontOf(block, {}) : null
     const shown = front ? { ...block, items: [...front.items] } : block
-    const list = placementItems(
-      { id: block.id, at: { x: 0, y: 0 }, turn: 0, mirrored: false },
+    const list = blockAlone(
       key === 'front' ? { ...shown, recipe: undefined } : shown,
       blockSource(store.project),
-      25,
     )
     kept.set(key, (picture = { list, box: extentOf(list) }))
   }
@@ -91,6 +89,8 @@ function pictureOf(block: Block): { list: DisplayList; box: Box } {
 /** The window of a block's picture so that all are drawn at one scale, or the whole of a larger one. */
 function windowOf(block: Block): { box: Box; reduced: boolean } {
   const { box } = pictureOf(block)
+  // One drawn in mm on paper has no real size to be compared.
+  if (block.sizing === 'paper') return { box, reduced: false }
   const room = 16
   const scale = scaleFor(block)
   const [w, h] = [(CARD.width - room) / scale, (CARD.height - room) / scale]
@@ -113,7 +113,9 @@ const about = (block: Block): string =>
       ? 'any width and depth'
       : block.sizing === 'uniform'
         ? 'any size'
-        : ''
+        : block.sizing === 'paper'
+          ? 'on paper'
+          : ''
 
 const notesOf = (block: Block): string =>
   [

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { fieldsOf, sizeOf, blockSource } from '@lamina/core/blocks'
-import { openBlock, setFacts, setPlacement } from '@lamina/core/edit'
+import { setFacts, setPlacement } from '@lamina/core/edit'
 import { normalAngle } from '@lamina/core/geometry'
 import { recipeOf } from '@lamina/core/library'
 import type { Placement } from '@lamina/core/records'
@@ -10,6 +10,7 @@ import { formatLength } from '@lamina/core/units'
 import { useHand } from '../../store/hand'
 import { useProject } from '../../store/project'
 import type { CardProps } from './card'
+import { useOpenBlock } from './useOpenBlock'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import AngleField from '../AngleField.vue'
@@ -31,18 +32,7 @@ const place = (label: string, facts: Partial<Placement>): unknown =>
   store.edit(label, (project) => setFacts(project, 'placement', props.record.id, facts))
 const set = (label: string, facts: Parameters<typeof setPlacement>[2]): unknown =>
   store.edit(label, (project) => setPlacement(project, props.record.id, facts))
-function open(): void {
-  let drawing = ''
-  const made = store.edit('Open block', (project, makeId) => {
-    const opened = openBlock(project, props.record.id, makeId)
-    drawing = opened.drawing
-    return opened.change
-  })
-  if (!made) return
-  hand.take('select')
-  hand.select([])
-  void router.push({ name: 'drawing', params: { project: store.id!, drawing } })
-}
+const open = useOpenBlock()
 </script>
 
 <template>
@@ -112,7 +102,7 @@ function open(): void {
   <v-btn size="small" variant="outlined" @click="place('Mirror', { mirrored: !record.mirrored })"
     >Mirrored: {{ record.mirrored ? 'yes' : 'no' }}</v-btn
   >
-  <button v-if="!recipe" type="button" class="link" @click="open">
+  <button v-if="!recipe" type="button" class="link" @click="open(record.id)">
     Change this block{{ others > 0 ? ` and ${others} more` : '' }}
   </button>
 </template>

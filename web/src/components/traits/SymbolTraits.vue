@@ -9,6 +9,7 @@ import { SEAMS } from '../choices'
 import TextField from '../TextField.vue'
 import StyleChoice from './StyleChoice.vue'
 import type { CardProps } from './card'
+import { useOpenBlock } from './useOpenBlock'
 
 /** What a symbol says. */
 const props = defineProps<CardProps<'symbol'>>()
@@ -56,6 +57,10 @@ const SIDES = [
   { side: 'arrow', word: 'arrow side' },
   { side: 'other', word: 'other side' },
 ] as const
+const others = computed(() =>
+  props.record.block === undefined ? 0 : store.project.dependents(props.record.block).length - 1,
+)
+const open = useOpenBlock()
 const fields = computed(() => {
   const block = props.record.block === undefined ? undefined : store.project.find('block', props.record.block)
   return block ? [...fieldsOf(block, (id) => store.project.find('block', id))] : []
@@ -127,6 +132,9 @@ const fields = computed(() => {
     />
   </template>
   <StyleChoice :record="record" />
+  <button v-if="record.block !== undefined" type="button" class="link" @click="open(record.id)">
+    Change this symbol{{ others > 0 ? ` and ${others} more` : '' }}
+  </button>
 </template>
 
 <style scoped>

@@ -85,7 +85,11 @@ const TRAITS: { readonly [K in RecordKind]: TraitsOf<RecordOf<K>> | null } = {
   roundDimension: { card: RoundTraits },
   leader: { card: LeaderTraits },
   levelMark: { card: LevelMarkTraits },
-  symbol: { card: SymbolTraits, title: ({ form }) => SYMBOL_FORMS[form].name },
+  symbol: {
+    card: SymbolTraits,
+    title: ({ form, block }, project) =>
+      block === undefined ? SYMBOL_FORMS[form].name : project.need('block', block).name,
+  },
   note: { card: NoteTraits, many: true },
   drawing: { card: DrawingTraits, title: ({ name }) => name },
   viewport: { card: ViewportTraits, title: ({ number }) => `Viewport ${number}` },
