@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useRouter } from 'vue-router'
 import { fieldsOf, sizeOf, blockSource } from '@lamina/core/blocks'
 import { setFacts, setPlacement } from '@lamina/core/edit'
 import { normalAngle } from '@lamina/core/geometry'
 import { recipeOf } from '@lamina/core/library'
 import type { Placement } from '@lamina/core/records'
 import { formatLength } from '@lamina/core/units'
-import { useHand } from '../../store/hand'
 import { useProject } from '../../store/project'
 import type { CardProps } from './card'
 import { useOpenBlock } from './useOpenBlock'
@@ -20,8 +18,6 @@ import TextField from '../TextField.vue'
 /** Facts of a placed block. */
 const props = defineProps<CardProps<'placement'>>()
 const store = useProject()
-const hand = useHand()
-const router = useRouter()
 
 const block = computed(() => store.project.find('block', props.record.block))
 const size = computed(() => block.value && sizeOf(block.value, props.record))
