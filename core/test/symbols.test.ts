@@ -68,14 +68,22 @@ describe('scale bars', () => {
     })
     expect(scaleSteps(5, { system: 'metric' }).labels).toEqual(['0', '50', '100', '150', '200', '250 mm'])
     expect(scaleSteps(100, { system: 'metric' }).labels.at(-1)).toBe('5 m')
-    // 1/4" to the foot: 12 mm on paper are 576 mm, so steps of one foot.
-    expect(scaleSteps(48, { system: 'feet-inches' })).toMatchObject({ step: 304.8 })
-    expect(scaleSteps(48, { system: 'feet-inches' }).labels.at(-1)).toBe('5 ft')
-    // 3" to the foot: 48 mm, so an inch.
-    expect(scaleSteps(4, { system: 'feet-inches' }).labels).toEqual(['0', '1', '2', '3', '4', '5 in'])
+    // 1/4" to the foot: 13 mm on paper are 624 mm, so steps of two feet; at 1/8" of four, at 1/2" of one.
+    expect([96, 48, 24].map((scale) => scaleSteps(scale, { system: 'feet-inches' }).labels.at(-1))).toEqual([
+      '20 ft',
+      '10 ft',
+      '5 ft',
+    ])
+    // 3/4" to the foot: 208 mm, so six inches; 3": 52 mm, so two.
+    expect(scaleSteps(16, { system: 'feet-inches' })).toEqual({
+      step: expect.closeTo(152.4, 6) as number,
+      count: 4,
+      labels: ['0', '6', '12', '18', '24 in'],
+    })
+    expect(scaleSteps(4, { system: 'feet-inches' }).labels).toEqual(['0', '2', '4', '6', '8 in'])
   })
 
-  it('are between 24 and 60 mm long on paper at any scale', () => {
+  it('are between 26 and 65 mm long on paper at any scale', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 1, max: 5000, noNaN: true }),
@@ -83,9 +91,8 @@ describe('scale bars', () => {
         (scale, system) => {
           const { step, count, labels } = scaleSteps(scale, { system })
           const long = (step * count) / scale
-          expect(long).toBeLessThanOrEqual(60.001)
-          // In inches steps double: between an eighth and a foot none is more than twice another.
-          if (system === 'metric' || scale > 1) expect(long).toBeGreaterThan(14)
+          expect(long).toBeLessThanOrEqual(65.001)
+          expect(long).toBeGreaterThan(25.9)
           expect(labels).toHaveLength(count + 1)
         },
       ),

@@ -4,9 +4,10 @@ import type { AnnotationStyle, Id } from '../records'
 import { FOOT_MM, INCH_MM, type Units } from '../units'
 import { PARTS, lettersOf } from './style'
 
-/** So many equal steps, each no longer than this on paper, mm. */
+/** So many equal steps, of inches as many as end on a whole foot; each no longer than this on paper, mm. */
 const STEPS = 5
-const LONGEST_STEP = 12
+const STEPS_OF_INCHES = 4
+const LONGEST_STEP = 13
 /** How high its fields are, mm on paper. */
 const HIGH = 1.4
 
@@ -32,26 +33,26 @@ const INCHES = [0.125, 0.25, 0.5, 1, 2, 3, 6]
 const IN_METRES = 100
 
 /**
- * The steps of a scale bar: 1, 2 or 5 of a decimal unit, or whole parts of a foot.
+ * The steps of a scale bar: 1, 2 or 5 of a decimal unit; 1, 2 or 4 feet or ten times that; whole parts of a foot.
  * @param scale real mm to one mm on paper
  */
 export function scaleSteps(scale: number, { system }: Pick<Units, 'system'>): ScaleSteps {
   const most = LONGEST_STEP * scale
-  const made = (step: number, unit: string, mm: number): ScaleSteps => ({
+  const made = (step: number, unit: string, mm: number, count = STEPS): ScaleSteps => ({
     step,
-    count: STEPS,
-    labels: Array.from({ length: STEPS + 1 }, (_, i) => {
+    count,
+    labels: Array.from({ length: count + 1 }, (_, i) => {
       const figure = String(Number(((i * step) / mm).toFixed(3)))
-      return i === STEPS ? `${figure} ${unit}` : figure
+      return i === count ? `${figure} ${unit}` : figure
     }),
   })
   if (system === 'metric') {
     const step = greatestStep(most, [1, 2, 5])
     return step < IN_METRES ? made(step, 'mm', 1) : made(step, 'm', 1000)
   }
-  if (most >= FOOT_MM) return made(greatestStep(most / FOOT_MM, [1, 2, 5]) * FOOT_MM, 'ft', FOOT_MM)
+  if (most >= FOOT_MM) return made(greatestStep(most / FOOT_MM, [1, 2, 4]) * FOOT_MM, 'ft', FOOT_MM)
   const inches = INCHES.filter((each) => each * INCH_MM <= most * (1 + SAME_PART))
-  return made((inches.at(-1) ?? INCHES[0]!) * INCH_MM, 'in', INCH_MM)
+  return made((inches.at(-1) ?? INCHES[0]!) * INCH_MM, 'in', INCH_MM, STEPS_OF_INCHES)
 }
 
 /** A scale bar that begins at a place: its steps filled by turns, figures over its divisions. */
