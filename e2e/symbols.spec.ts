@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import {
+  board,
   choose,
   expect,
   newProject,
@@ -188,5 +189,47 @@ test('keynotes are kept once, shown by their numbers and listed', async ({ page,
     await page.keyboard.press('Escape')
     await plan.press(5000, 3000)
     await expect(traits(page).getByLabel('Text of keynote P7')).toHaveValue('Lime plaster')
+  })
+})
+
+test('legends are made of what is drawn, with samples', async ({ page, server }) => {
+  const project = await newProject(page, { name: 'Legends' })
+  await room(page)
+  await stage(page, 'annotate')
+  await tool(page, 'North point')
+  await board(page).press(1000, 3000)
+  await expect.poll(async () => (await stored(server, project, 'symbol')).length).toBe(1)
+  await saved(page)
+  const rows = page.locator('tbody tr')
+  const begin = async (name: string): Promise<void> => {
+    await page.getByRole('button', { name: 'Schedule', exact: true }).click()
+    await page.getByRole('listitem').filter({ hasText: name }).click()
+    await expect(page.getByLabel('Name', { exact: true })).toHaveValue(name)
+  }
+  await page.getByLabel('Schedules').getByRole('button', { name: 'Door schedule' }).click()
+
+  await test.step('of wall types, with a U-value that is typed', async () => {
+    await begin('Legend of wall types')
+    await expect(rows).toHaveCount(1)
+    await expect(page.getByRole('img', { name: /^Sample of / })).toHaveCount(1)
+    const [wall] = await stored(server, project, 'wall')
+    const uValue = async () =>
+      (await stored(server, project, 'wallType')).find(({ id }) => id === wall!.type)!.uValue
+    await rows.getByRole('textbox').fill('warm')
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('A U-value is a number above 0 and up to 20')).toBeVisible()
+    await rows.getByRole('textbox').fill('0,18')
+    await page.keyboard.press('Enter')
+    await expect.poll(uValue).toBe(0.18)
+  })
+
+  await test.step('of materials and of symbols', async () => {
+    await begin('Legend of materials')
+    const materials = await rows.count()
+    expect(materials).toBeGreaterThan(1)
+    await expect(page.getByRole('img', { name: /^Sample of / })).toHaveCount(materials)
+    await begin('Legend of symbols')
+    await expect(rows).toHaveCount(1)
+    await expect(rows).toContainText('North point')
   })
 })

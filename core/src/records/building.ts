@@ -84,6 +84,8 @@ export const wallTypeSchema = z.strictObject({
   name: sharedNameSchema,
   /** From the left side of the wall, as it is drawn, to the right. */
   strips: z.array(stripSchema).min(1).max(20),
+  /** How much warmth it lets through, W/(m² K), as it was reckoned elsewhere. */
+  uValue: z.number().gt(0).lte(20).optional(),
 })
 
 /** What a floor, a roof or a ceiling is made of. */

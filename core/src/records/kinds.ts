@@ -474,7 +474,13 @@ export const KINDS = {
     host: 'project',
     layer: null,
     needs: [one('level', 'level')],
-    loose: null,
+    loose: {
+      ids: ({ drawings = [] }) => drawings,
+      carried({ drawings, ...schedule }, { became }) {
+        const now = (drawings ?? []).flatMap((id) => became(id) ?? [id])
+        return now.length > 0 ? { ...schedule, drawings: now } : schedule
+      },
+    } satisfies Loose<RecordOf<'schedule'>>,
   },
   keynote: { word: 'keynote', host: 'project', layer: null, needs: [], loose: null },
   sheet: { word: 'sheet', host: 'project', layer: null, needs: [], loose: null },

@@ -9,6 +9,9 @@ export const scheduleSubjects = [
   'members',
   'points',
   'keynotes',
+  'materials',
+  'wallTypes',
+  'symbols',
 ] as const
 
 /** A live table of what a project holds. */
@@ -23,6 +26,8 @@ export const scheduleSchema = z.strictObject({
   grouped: z.boolean(),
   /** Only what stands on this level; null: the whole project. */
   level: idSchema.nullable(),
+  /** Of a legend: only what these drawings show; left out: all of them. */
+  drawings: z.array(idSchema).min(1).max(200).optional(),
 })
 
 export type Schedule = z.infer<typeof scheduleSchema>

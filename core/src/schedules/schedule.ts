@@ -10,6 +10,15 @@ import {
 } from '../records'
 import { blockColumns, blockRows } from './blocks'
 import { KEYNOTE_COLUMNS, keynoteRows, type KeynoteRow } from './keynotes'
+import {
+  MATERIAL_COLUMNS,
+  SYMBOL_COLUMNS,
+  materialRows,
+  symbolRows,
+  wallTypeColumns,
+  wallTypeRows,
+  type LegendRow,
+} from './legends'
 import { MEMBER_COLUMNS, memberRows } from './members'
 import { OPENING_COLUMNS, openingRows } from './openings'
 import { POINT_COLUMNS, pointRows, type PointRow } from './points'
@@ -18,7 +27,12 @@ import { tableOf, type CellValue, type Column, type SolverOf, type Table } from 
 
 interface Subject<Thing extends { readonly id: Id }> {
   columns(project: Project): readonly Column<Thing>[]
-  rows(project: Project, solverOf: SolverOf, level: Id | null): readonly Thing[]
+  rows(
+    project: Project,
+    solverOf: SolverOf,
+    level: Id | null,
+    drawings: readonly Id[] | null,
+  ): readonly Thing[]
 }
 
 const SUBJECTS = {
@@ -37,6 +51,9 @@ const SUBJECTS = {
   >,
   points: { columns: () => POINT_COLUMNS, rows: pointRows } satisfies Subject<PointRow>,
   keynotes: { columns: () => KEYNOTE_COLUMNS, rows: keynoteRows } satisfies Subject<KeynoteRow>,
+  materials: { columns: () => MATERIAL_COLUMNS, rows: materialRows } satisfies Subject<LegendRow>,
+  wallTypes: { columns: wallTypeColumns, rows: wallTypeRows } satisfies Subject<LegendRow>,
+  symbols: { columns: () => SYMBOL_COLUMNS, rows: symbolRows } satisfies Subject<LegendRow>,
 } as const
 
 const subject = (of: ScheduleSubject): Subject<{ readonly id: Id }> =>
@@ -51,10 +68,20 @@ export const columnsFor = (
     .columns(project)
     .map(({ key, title }) => ({ key, title }))
 
+const rowsOf = (project: Project, solverOf: SolverOf, { of, level, drawings }: Schedule) =>
+  subject(of).rows(project, solverOf, level, drawings ?? null)
+
+/** What of a legend is shown by chosen drawings; other schedules are of all of them. */
+export const LEGENDS: ReadonlySet<ScheduleSubject> = new Set<ScheduleSubject>([
+  'materials',
+  'wallTypes',
+  'symbols',
+])
+
 /** A schedule as it reads now. */
 export function scheduleTable(project: Project, solverOf: SolverOf, schedule: Schedule): Table {
-  const { columns, rows } = subject(schedule.of)
-  return tableOf(project, schedule, columns(project), rows(project, solverOf, schedule.level))
+  const { columns } = subject(schedule.of)
+  return tableOf(project, schedule, columns(project), rowsOf(project, solverOf, schedule))
 }
 
 /** The change that a value typed into a schedule makes to the things of a row. */
@@ -66,10 +93,10 @@ export function setCell(
   key: string,
   value: CellValue,
 ): Change {
-  const { columns, rows } = subject(schedule.of)
+  const { columns } = subject(schedule.of)
   const column = columns(project).find((each) => each.key === key)
   if (!column?.set) throw new EditRefused('wrong-kind', 'This follows from the drawing and is not typed.')
-  const things = rows(project, solverOf, schedule.level).filter(({ id }) => ids.includes(id))
+  const things = rowsOf(project, solverOf, schedule).filter(({ id }) => ids.includes(id))
   if (things.length === 0) throw new EditRefused('gone', 'What this row stood for is no longer there.')
   if (key === 'mark' && things.length > 1)
     throw new EditRefused('wrong-kind', 'Each has a number of its own.')
@@ -87,6 +114,9 @@ const USUAL: Record<ScheduleSubject, { name: string; columns: string[] }> = {
   members: { name: 'Joists, beams and lintels', columns: ['what', 'size', 'length', 'level'] },
   points: { name: 'Setting-out points', columns: ['number', 'x', 'y', 'height'] },
   keynotes: { name: 'Keynotes', columns: ['number', 'text'] },
+  materials: { name: 'Legend of materials', columns: ['sample', 'name', 'used'] },
+  wallTypes: { name: 'Legend of wall types', columns: ['sample', 'name', 'thickness', 'uValue'] },
+  symbols: { name: 'Legend of symbols', columns: ['sample', 'name'] },
 }
 
 /** Whether alike ones are one row with their count. */
@@ -98,6 +128,9 @@ const GROUPED: Record<ScheduleSubject, boolean> = {
   members: true,
   points: false,
   keynotes: false,
+  materials: false,
+  wallTypes: false,
+  symbols: false,
 }
 
 /** A new schedule of a subject. */
@@ -120,16 +153,21 @@ export function addSchedule(
   return { change: storing(project, schedule), schedule: schedule.id }
 }
 
-/** Facts of a schedule: its name, its columns in order, whether alike rows are one, its level. */
+/** Facts of a schedule: its name, its columns in order, whether alike rows are one, its level, the drawings of a legend. */
 export function setSchedule(
   project: Project,
   id: Id,
-  facts: Partial<Pick<Schedule, 'name' | 'columns' | 'grouped' | 'level'>>,
+  facts: Partial<Pick<Schedule, 'name' | 'columns' | 'grouped' | 'level'>> & {
+    readonly drawings?: readonly Id[] | null
+  },
 ): Change {
   const schedule = project.need('schedule', id)
   const name = facts.name === undefined ? schedule.name : freeName(project, 'schedule', facts.name, id)
   const known = new Set(columnsFor(project, schedule.of).map(({ key }) => key))
   const columns = [...new Set(facts.columns ?? schedule.columns)].filter((key) => known.has(key))
   if (columns.length === 0) throw new EditRefused('last', 'A schedule keeps at least one column.')
-  return storing(project, { ...schedule, ...facts, name, columns })
+  const { drawings: before, ...rest } = schedule
+  const { drawings = before ?? null, ...more } = facts
+  const chosen = drawings && drawings.length > 0 ? { drawings: [...drawings] } : {}
+  return storing(project, { ...rest, ...more, name, columns, ...chosen })
 }

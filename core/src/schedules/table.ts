@@ -1,8 +1,8 @@
 import type { LevelSolver } from '../building'
 import type { Change, Id, Project, Schedule } from '../records'
 
-/** What a cell holds: words, or a figure in mm, mm² or mm³. */
-export type CellKind = 'text' | 'length' | 'area' | 'volume' | 'count' | 'choice'
+/** What a cell holds: words, a figure in mm, mm² or mm³, or the id of what is shown as a picture. */
+export type CellKind = 'text' | 'length' | 'area' | 'volume' | 'count' | 'choice' | 'picture'
 export type CellValue = string | number | null
 
 /** Solved levels, by id. */
@@ -60,7 +60,10 @@ export function tableOf<Thing extends { readonly id: Id }>(
     ids: [thing.id],
     cells: columns.map((column) => column.value(thing)),
   }))
-  singles.sort((p, q) => compareCells(p.cells, q.cells) || (p.ids[0]! < q.ids[0]! ? -1 : 1))
+  // What is shown as a picture says nothing of the order.
+  const told = columns.map(({ kind }) => kind !== 'picture')
+  const words = (cells: readonly CellValue[]): readonly CellValue[] => cells.filter((_, i) => told[i])
+  singles.sort((p, q) => compareCells(words(p.cells), words(q.cells)) || (p.ids[0]! < q.ids[0]! ? -1 : 1))
   const rows = schedule.grouped ? grouped(singles) : singles
   const sums = columns.map((column, i) =>
     column.summed ? singles.reduce((sum, row) => sum + (Number(row.cells[i]) || 0), 0) : null,

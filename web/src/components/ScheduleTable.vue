@@ -13,6 +13,7 @@ import { echoLength, formatArea, formatLength, parseLength } from '@lamina/core/
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { fieldOf } from './fields'
+import SampleCell from './SampleCell.vue'
 
 /** The rows of a schedule; what is typed into a cell changes the drawing. */
 const props = defineProps<{ schedule: Schedule; table: Table; solverOf: SolverOf }>()
@@ -20,7 +21,11 @@ const emit = defineEmits<{ show: [row: TableRow] }>()
 const store = useProject()
 const say = useSay()
 
-const isFigure = ({ kind }: TableColumn): boolean => kind !== 'text' && kind !== 'choice'
+const WORDS: readonly TableColumn['kind'][] = ['text', 'choice', 'picture']
+const isFigure = ({ kind }: TableColumn): boolean => !WORDS.includes(kind)
+/** What tells a row from others. */
+const nameOfRow = ({ cells }: TableRow): string =>
+  String(cells[props.table.columns.findIndex(({ kind }) => kind !== 'picture')] ?? '')
 function shown(value: CellValue, kind: TableColumn['kind']): string {
   if (value === null) return kind === 'text' ? '' : 'open'
   if (typeof value === 'string') return value
@@ -93,10 +98,11 @@ function restore(row: TableRow, i: number, event: Event): void {
     <tbody>
       <tr v-for="row in table.rows" :key="row.ids[0]">
         <td v-for="(column, i) in table.columns" :key="column.key" :class="{ number: isFigure(column) }">
+          <SampleCell v-if="column.kind === 'picture'" :of="String(row.cells[i])" :name="nameOfRow(row)" />
           <select
-            v-if="column.editable && column.kind === 'choice'"
+            v-else-if="column.editable && column.kind === 'choice'"
             :value="column.choices.find(({ title }) => title === row.cells[i])?.value"
-            :aria-label="`${column.title} of ${row.cells[0]}`"
+            :aria-label="`${column.title} of ${nameOfRow(row)}`"
             @change="choose(row, i, $event)"
           >
             <option v-for="each in column.choices" :key="each.value" :value="each.value">
@@ -106,7 +112,7 @@ function restore(row: TableRow, i: number, event: Event): void {
           <input
             v-else-if="column.editable"
             :value="shown(row.cells[i]!, column.kind)"
-            :aria-label="`${column.title} of ${row.cells[0]}`"
+            :aria-label="`${column.title} of ${nameOfRow(row)}`"
             @change="typed(row, i, $event)"
             @keydown.enter.prevent="down"
             @keydown.esc.stop="restore(row, i, $event)"

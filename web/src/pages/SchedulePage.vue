@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { removeItems } from '@lamina/core/edit'
 import { findBoard, type AnyRecord, type Board, type Id, type ScheduleSubject } from '@lamina/core/records'
 import {
+  LEGENDS,
   addSchedule,
   areasByLevel,
   areasByUse,
@@ -43,6 +44,13 @@ const levels = computed(() => [
   { value: null, title: 'The whole project' },
   ...store.project.all('level').map(({ id, name }) => ({ value: id, title: name })),
 ])
+const drawings = computed(() =>
+  store.project.all('drawing').map(({ id, name }) => ({ value: id, title: name })),
+)
+const chosenWords = (first: string): string => {
+  const more = (schedule.value?.drawings?.length ?? 1) - 1
+  return more > 0 ? `${first} and ${more} more` : first
+}
 const choices = computed(() => (schedule.value ? columnsFor(store.project, schedule.value.of) : []))
 const isRooms = computed(() => schedule.value?.of === 'rooms')
 const areas = computed(() => (isRooms.value ? areasByLevel(store.project, solverOf) : []))
@@ -67,9 +75,10 @@ function shift(key: string, by: -1 | 1): void {
 }
 function csv(): void {
   const now = table.value!
-  const head = [...now.columns.map(({ title }) => title), ...(schedule.value!.grouped ? ['Count'] : [])]
+  const written = now.columns.flatMap(({ kind }, i) => (kind === 'picture' ? [] : [i]))
+  const head = [...written.map((i) => now.columns[i]!.title), ...(schedule.value!.grouped ? ['Count'] : [])]
   const rows = now.rows.map((row) => [
-    ...row.cells.map((cell, i) => plain(cell, now.columns[i]!.kind)),
+    ...written.map((i) => plain(row.cells[i]!, now.columns[i]!.kind)),
     ...(schedule.value!.grouped ? [String(row.ids.length)] : []),
   ])
   const text = csvFormatRows([head, ...rows])
@@ -95,6 +104,9 @@ const SUBJECTS: { of: ScheduleSubject; name: string }[] = [
   { of: 'members', name: 'Joists, beams and lintels' },
   { of: 'points', name: 'Setting-out points' },
   { of: 'keynotes', name: 'Keynotes' },
+  { of: 'materials', name: 'Legend of materials' },
+  { of: 'wallTypes', name: 'Legend of wall types' },
+  { of: 'symbols', name: 'Legend of symbols' },
 ]
 function add(of: ScheduleSubject): void {
   let id = ''
@@ -113,11 +125,19 @@ function remove(): void {
   if (next) void router.replace({ name: 'schedule', params: { project: store.id!, schedule: next.id } })
   else void router.replace({ name: 'project', params: { project: store.id! } })
 }
-/** The things that a row stands for, as they are drawn: of a keynote the leaders that show it. */
-const drawnFor = (id: Id): readonly Id[] =>
-  store.project.find('keynote', id)
-    ? [...store.project.namers(id)].filter((namer) => store.project.find('leader', namer))
-    : [id]
+/** The things that a row stands for, as they are drawn: leaders that show a keynote, what is of a type or a material. */
+function drawnFor(id: Id): readonly Id[] {
+  switch (store.project.get(id)?.kind) {
+    case 'keynote':
+      return [...store.project.namers(id)].filter((namer) => store.project.find('leader', namer))
+    case 'wallType':
+    case 'plateType':
+    case 'material':
+      return store.project.dependents(id).flatMap(drawnFor)
+    default:
+      return [id]
+  }
+}
 /** The board on which something is seen: its own, or the first plan of its level. */
 function boardOf(record: AnyRecord): Board | undefined {
   if ('drawing' in record && record.drawing !== undefined) return findBoard(store.project, record.drawing)
@@ -164,6 +184,9 @@ const EMPTY: Record<ScheduleSubject, string> = {
   members: 'No joists, beams or lintels yet. Take Joists and rafters in the Walls drawer.',
   points: 'No setting-out points yet. Take Setting-out point in the Annotate drawer.',
   keynotes: 'No keynotes yet. Select a leader and keep its text as a keynote.',
+  materials: 'Nothing is made of any material yet. Draw a wall.',
+  wallTypes: 'No walls yet. Draw one with Wall (W).',
+  symbols: 'No symbols yet. They stand in the Annotate drawer.',
 }
 </script>
 
@@ -198,7 +221,24 @@ const EMPTY: Record<ScheduleSubject, string> = {
           :model-value="schedule.level"
           @update:model-value="(level: string | null) => set('Schedule level', { level })"
         />
+        <v-select
+          v-if="LEGENDS.has(schedule.of)"
+          label="As shown by"
+          class="level"
+          multiple
+          clearable
+          placeholder="All drawings"
+          persistent-placeholder
+          :items="drawings"
+          :model-value="schedule.drawings ?? []"
+          @update:model-value="(drawings: string[] | null) => set('Drawings of a legend', { drawings })"
+        >
+          <template #selection="{ item, index }">
+            <span v-if="index === 0">{{ chosenWords(item.title) }}</span>
+          </template>
+        </v-select>
         <v-checkbox
+          v-else
           label="Alike rows as one"
           density="compact"
           hide-details
