@@ -151,7 +151,7 @@ const used = (title: string): Column<LegendRow> => ({
   key: 'used',
   title,
   kind: 'text',
-  value: (row) => [...row.used].join(', '),
+  value: (row) => [...row.used].join(' · '),
 })
 const COUNT: Column<LegendRow> = {
   key: 'count',
