@@ -14,7 +14,7 @@ import {
 } from '../geometry'
 import { upright } from '../kinds'
 import { styleOf } from '../library'
-import { type AnnotationStyle, type Id, type PaperSymbol, type Project } from '../records'
+import { shiftOfSymbol, type AnnotationStyle, type Id, type PaperSymbol, type Project } from '../records'
 import { holdAnchor } from '../ties'
 import { scaleBarItems } from './scaleBar'
 import { PARTS, arrowItem, endItems, lettersOf } from './style'
@@ -34,9 +34,6 @@ export type DrawnSymbol = Pick<
 /** Sizes on paper, mm. */
 const NORTH = { ring: 5, tip: 7.5, foot: 3.8, notch: 1.6, half: 2.4, letter: 3.5 } as const
 const POINT = { ring: 1.2, arm: 2.4 } as const
-/** From a setting-out point to its number, and from a joint to the elbow of a weld, where nothing else is said. */
-const BESIDE: Point = { x: 2.2, y: 1.6 }
-export const USUAL_ELBOW: Point = { x: 10, y: 9 }
 const CENTRE = { beyond: 2.5, alone: 3.5 } as const
 const BREAK = { beyond: 2, half: 1.2, high: 2.6 } as const
 /** Dashes of centre lines: long, short by turns (ISO 128-2, line 04). */
@@ -104,7 +101,7 @@ export function drawSymbol(
     case 'scaleBar':
       return scaleBarItems(a, scale, project.facts.units, style, source)
     case 'settingOut':
-      return settingOutItems(a, said ?? '', shiftOf(symbol, scale), scale, style, source)
+      return settingOutItems(a, said ?? '', shifted(a, symbol, scale), scale, style, source)
     case 'centreMark':
       return centreMarkItems(a, points.length > 1 ? distance(a, b) : 0, scale, source)
     case 'centreLine':
@@ -129,7 +126,7 @@ export function drawSymbol(
         ...alongItems(symbol, a, b, { above: said, beneath }, scale, style),
       ]
     case 'weld': {
-      const elbow = elbowOf(symbol, a, scale)
+      const elbow = shifted(a, symbol, scale)
       return weldItems(symbol.weld!, a, elbow, elbow.x < a.x ? -1 : 1, scale, style, source)
     }
     case 'own':
@@ -137,38 +134,19 @@ export function drawSymbol(
   }
 }
 
-const NO_SHIFT: Point = { x: 0, y: 0 }
-const shifted = (
-  at: Point,
-  { shiftPaperMm: { x, y } = NO_SHIFT }: Pick<PaperSymbol, 'shiftPaperMm'>,
-  scale: number,
-): Point => ({
-  x: at.x + x * scale,
-  y: at.y + y * scale,
-})
-const shiftOf = ({ shiftPaperMm = BESIDE }: Pick<PaperSymbol, 'shiftPaperMm'>, scale: number): Point => ({
-  x: shiftPaperMm.x * scale,
-  y: shiftPaperMm.y * scale,
-})
-const elbowOf = (
-  { shiftPaperMm = USUAL_ELBOW }: Pick<PaperSymbol, 'shiftPaperMm'>,
-  at: Point,
-  scale: number,
-): Point => ({
-  x: at.x + shiftPaperMm.x * scale,
-  y: at.y + shiftPaperMm.y * scale,
-})
+/** A place shifted as far as a symbol says. */
+function shifted(at: Point, symbol: Pick<PaperSymbol, 'form' | 'shiftPaperMm'>, scale: number): Point {
+  const { x, y } = shiftOfSymbol(symbol)
+  return { x: at.x + x * scale, y: at.y + y * scale }
+}
 
 /** Where what a symbol says stands, or its reference line begins; null: the sign alone stands there. */
 export function saidAt(symbol: PaperSymbol, scene: Scene, scale: number): Point | null {
   const [a, b = a] = symbol.anchors.map((anchor) => holdAnchor(anchor, scene).point) as [Point, Point?]
   switch (symbol.form) {
-    case 'settingOut': {
-      const { x, y } = shiftOf(symbol, scale)
-      return { x: a.x + x, y: a.y + y }
-    }
+    case 'settingOut':
     case 'weld':
-      return elbowOf(symbol, a, scale)
+      return shifted(a, symbol, scale)
     case 'centreLine':
       return signAt(symbol, a, b, scale, styleOf(scene.project, symbol.style))
     case 'span':
@@ -186,9 +164,7 @@ export function saidAt(symbol: PaperSymbol, scene: Scene, scale: number): Point 
 /** How far what a symbol says is moved that is pulled to a place, paper mm. */
 export function saidMoved(symbol: PaperSymbol, scene: Scene, to: Point, scale: number): Point {
   const at = saidAt(symbol, scene, scale) ?? to
-  const { x, y } =
-    symbol.shiftPaperMm ??
-    (symbol.form === 'weld' ? USUAL_ELBOW : symbol.form === 'settingOut' ? BESIDE : NO_SHIFT)
+  const { x, y } = shiftOfSymbol(symbol)
   return { x: x + (to.x - at.x) / scale, y: y + (to.y - at.y) / scale }
 }
 
@@ -233,26 +209,18 @@ function northItems(
 function settingOutItems(
   at: Point,
   said: string,
-  shift: Point,
+  saidFrom: Point,
   scale: number,
   style: AnnotationStyle,
   source: Id | null,
 ): DisplayItem[] {
   const arm = POINT.arm * scale
-  const align = shift.x < 0 ? 'end' : 'start'
+  const align = saidFrom.x < at.x ? 'end' : 'start'
   const points = [at.x - arm, at.y, at.x + arm, at.y, at.x, at.y - arm, at.x, at.y + arm]
   return [
     { kind: 'segments', pen: 'dimension', points, source },
     { kind: 'arc', pen: 'dimension', ...at, radius: POINT.ring * scale, from: 0, sweep: 2 * Math.PI, source },
-    ...(said === ''
-      ? []
-      : [
-          textItem(
-            said,
-            { x: at.x + shift.x, y: at.y + shift.y },
-            { ...lettersOf(style, scale), align, source },
-          ),
-        ]),
+    ...(said === '' ? [] : [textItem(said, saidFrom, { ...lettersOf(style, scale), align, source })]),
   ]
 }
 
@@ -324,7 +292,7 @@ function alongItems(
 
 /** Where the sign of a centre line stands: beyond its start. */
 function signAt(
-  symbol: Pick<PaperSymbol, 'shiftPaperMm'>,
+  symbol: Pick<PaperSymbol, 'form' | 'shiftPaperMm'>,
   a: Point,
   b: Point,
   scale: number,

@@ -19,6 +19,7 @@ import {
   anchorsOf,
   inEachPlace,
   ownRow,
+  shiftOfSymbol,
   tieHost,
   withTies,
   type Anchor,
@@ -261,7 +262,8 @@ const symbolHome: Home<PaperSymbol> = {
   ...NOTHING_MORE,
   mapped(symbol, mapping) {
     const { map, scale, carries } = mapping
-    const { anchors, shiftPaperMm: shift = { x: 0, y: 0 }, turn, ...rest } = symbol
+    const { anchors, shiftPaperMm, turn, ...rest } = symbol
+    const shift = shiftOfSymbol(symbol)
     const stays = anchors.every((anchor) => tieHost(anchor) !== null && !carries(anchor))
     // What it stands at stays: what it says is moved.
     const now = stays
@@ -271,7 +273,7 @@ const symbolHome: Home<PaperSymbol> = {
     return {
       ...rest,
       anchors: anchors.map((anchor) => mappedTie(anchor, mapping)),
-      ...(Math.hypot(now.x, now.y) > ROUNDING ? { shiftPaperMm: now } : {}),
+      ...(stays || shiftPaperMm ? { shiftPaperMm: now } : {}),
       ...(symbol.form === 'own' && Math.abs(turnNow) > ROUNDING ? { turn: turnNow } : {}),
     }
   },

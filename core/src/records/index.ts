@@ -56,6 +56,7 @@ export type {
 export {
   SYMBOL_FORMS,
   seamTypes,
+  shiftOfSymbol,
   symbolForms,
   type PaperSymbol,
   type Seam,

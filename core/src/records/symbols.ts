@@ -28,6 +28,8 @@ interface FormFacts {
   readonly holds: 'things' | 'points' | 'nothing'
   /** It speaks of a thing: tied to nothing it is an open matter. */
   readonly ofThing: boolean
+  /** From what it stands at to what it says, where nothing else was set, paper mm; left out: it stands there by itself. */
+  readonly usualShift?: { readonly x: number; readonly y: number }
 }
 const AT_ONE = { least: 1, most: 1 } as const
 const ALONG = { least: 2, most: 2 } as const
@@ -36,7 +38,14 @@ const ALONG = { least: 2, most: 2 } as const
 export const SYMBOL_FORMS: { readonly [F in SymbolForm]: FormFacts } = {
   north: { name: 'North point', points: AT_ONE, inPlan: true, holds: 'nothing', ofThing: false },
   scaleBar: { name: 'Scale bar', points: AT_ONE, inPlan: false, holds: 'nothing', ofThing: false },
-  settingOut: { name: 'Setting-out point', points: AT_ONE, inPlan: true, holds: 'points', ofThing: false },
+  settingOut: {
+    name: 'Setting-out point',
+    points: AT_ONE,
+    inPlan: true,
+    holds: 'points',
+    ofThing: false,
+    usualShift: { x: 2.2, y: 1.6 },
+  },
   // The centre alone, or with a point of the circle.
   centreMark: {
     name: 'Centre mark',
@@ -49,9 +58,23 @@ export const SYMBOL_FORMS: { readonly [F in SymbolForm]: FormFacts } = {
   breakLine: { name: 'Break line', points: ALONG, inPlan: false, holds: 'nothing', ofThing: false },
   span: { name: 'Span arrow', points: ALONG, inPlan: false, holds: 'things', ofThing: false },
   fall: { name: 'Fall arrow', points: ALONG, inPlan: false, holds: 'things', ofThing: false },
-  weld: { name: 'Weld', points: AT_ONE, inPlan: false, holds: 'points', ofThing: true },
+  weld: {
+    name: 'Weld',
+    points: AT_ONE,
+    inPlan: false,
+    holds: 'points',
+    ofThing: true,
+    usualShift: { x: 10, y: 9 },
+  },
   own: { name: 'Own symbol', points: AT_ONE, inPlan: false, holds: 'nothing', ofThing: false },
 }
+
+/** How far what a symbol says stands from where it would by itself: as it was set, or as usual; paper mm. */
+export const shiftOfSymbol = ({
+  form,
+  shiftPaperMm = SYMBOL_FORMS[form].usualShift,
+}: Pick<PaperSymbol, 'form' | 'shiftPaperMm'>): { readonly x: number; readonly y: number } =>
+  shiftPaperMm ?? { x: 0, y: 0 }
 
 /** Elementary symbols of welds (ISO 2553, table 1). */
 export const seamTypes = [

@@ -9,10 +9,16 @@ import {
   mdiRuler,
   mdiSlopeDownhill,
 } from '@mdi/js'
-import { USUAL_ELBOW, foreseenRecord } from '@lamina/core/annotate'
+import { foreseenRecord } from '@lamina/core/annotate'
 import { addSymbol, nextPointNumber } from '@lamina/core/edit'
 import type { Point } from '@lamina/core/geometry'
-import { SYMBOL_FORMS, type Anchor, type PaperSymbol, type SymbolForm } from '@lamina/core/records'
+import {
+  SYMBOL_FORMS,
+  shiftOfSymbol,
+  type Anchor,
+  type PaperSymbol,
+  type SymbolForm,
+} from '@lamina/core/records'
 import { TieFinder, tieOf } from '@lamina/core/ties'
 import type { ToolEntry } from './entry'
 import { styled, type Bench, type Located, type Prompt, type TagField, type Tool } from './tool'
@@ -118,7 +124,7 @@ const symbolTool =
       }
     }
     function elbowTo(joint: Point, to: Point | null): Point {
-      if (!first || !to) return { ...USUAL_ELBOW }
+      if (!first || !to) return { ...shiftOfSymbol({ form }) }
       const half = (mm: number): number => Math.round((mm / bench.scale) * 2) / 2
       return { x: half(to.x - joint.x), y: half(to.y - joint.y) }
     }
