@@ -183,12 +183,24 @@ test('keynotes are kept once, shown by their numbers and listed', async ({ page,
     await row.getByRole('textbox').first().fill('P7')
     await page.keyboard.press('Enter')
     await expect.poll(keynotes).toMatchObject([{ number: 'P7', text: 'Lime plaster' }])
+    await page.getByRole('button', { name: 'Keynote', exact: true }).click()
+    await expect
+      .poll(async () => (await keynotes()).map(({ text }) => text).sort())
+      .toEqual(['Lime plaster', 'New keynote'])
+    await page.keyboard.press('Control+z')
+    await expect(row).toHaveCount(1)
     await row.getByRole('button', { name: 'Show' }).click()
     await stands(plan)
     await expect(traits(page).getByText('2 things')).toBeVisible()
     await page.keyboard.press('Escape')
     await plan.press(5000, 3000)
     await expect(traits(page).getByLabel('Text of keynote P7')).toHaveValue('Lime plaster')
+    await traits(page).getByRole('button', { name: 'Remove keynote P7' }).click()
+    await expect.poll(keynotes).toEqual([])
+    expect((await leaders()).map(({ text, keynote }) => [text, keynote])).toEqual([
+      ['Lime plaster', undefined],
+      ['Lime plaster', undefined],
+    ])
   })
 })
 

@@ -19,6 +19,7 @@ import {
   setScales,
   setSymbols,
 } from '../src/edit'
+import { mainCapital } from '../src/lettering'
 import { enlarge, insidePath, pathOfPoints, type Point } from '../src/geometry'
 import {
   frameShapes,
@@ -118,14 +119,12 @@ describe('scale bars', () => {
 describe('symbols', () => {
   it('keep their size on paper at every scale', () => {
     const project = house()
-    for (const form of ['north', 'settingOut', 'centreMark', 'weld', 'own'] as const) {
+    for (const form of ['north', 'settingOut', 'weld', 'own'] as const) {
       const sizes = SCALES.map((scale) => {
         const { x, y } = sizeOf(laid(project, `symbol-${form}`, scale, HOUSE_PLAN))
         return [x / scale, y / scale]
       })
       for (const size of sizes) {
-        // A circle is as large as it is: its mark ends so far outside it.
-        if (form === 'centreMark') continue
         expect(size[0], form).toBeCloseTo(sizes[0]![0]!, 6)
         expect(size[1], form).toBeCloseTo(sizes[0]![1]!, 6)
       }
@@ -138,7 +137,7 @@ describe('symbols', () => {
       for (const scale of [20, 200])
         for (const { size } of textsIn(laid(project, `symbol-${form}`, scale, HOUSE_PLAN)))
           expect(
-            [2.5, 3.5].some((mm) => Math.abs((size * 0.7) / scale - mm) < 0.25),
+            [2.5, 3.5].some((mm) => Math.abs((size * mainCapital('plain')) / scale - mm) < 1e-6),
             form,
           ).toBe(true)
   })

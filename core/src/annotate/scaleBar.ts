@@ -12,7 +12,7 @@ const LONGEST_STEP = 13
 const HIGH = 1.4
 
 /** What a scale bar is divided into. */
-export interface ScaleSteps {
+interface ScaleSteps {
   /** One step, real mm. */
   readonly step: number
   readonly count: number

@@ -22,7 +22,7 @@ import { textRead } from './textFields'
 import { weldItems } from './weld'
 
 /** A symbol to be drawn: what is stored of it, with what it says as it is read. */
-export type DrawnSymbol = Pick<
+type DrawnSymbol = Pick<
   PaperSymbol,
   'form' | 'shiftPaperMm' | 'weld' | 'turn' | 'block' | 'values' | 'style'
 > & {
@@ -86,7 +86,7 @@ function valuesRead(
 }
 
 /** A symbol from where it stands, or along its line. */
-export function drawSymbol(
+function drawSymbol(
   symbol: DrawnSymbol,
   points: readonly Point[],
   project: Project,

@@ -11,6 +11,7 @@ import {
   type PaperSymbol,
   type Project,
 } from '../records'
+import { looksAtBuilding } from '../views'
 import type { Column, SolverOf } from './table'
 
 /** What a legend is of. */
@@ -27,27 +28,12 @@ export interface LegendRow {
 type Drawings = readonly Id[] | null
 
 /**
- * Whether a thing is shown by one of the chosen drawings: in plans what stands on their level, in views from the side all of the
- * building.
+ * Whether a thing is shown by one of the chosen drawings: in plans what stands on their level, in those worked out from the
+ * building all of it.
  */
 function isShown(record: AnyRecord, boards: readonly Board[] | null, only: Id | null): boolean {
   if (only !== null && !('level' in record && record.level === only)) return false
-  return boards === null || boards.some((board) => isSeenFromSide(board) || standsIn(board, record))
-}
-
-function isSeenFromSide(board: Board): boolean {
-  if (board.kind === 'sheet') return false
-  switch (board.view) {
-    case 'section':
-    case 'elevation':
-    case 'interior':
-    case 'cutaway':
-      return true
-    case 'plan':
-    case 'detail':
-    case 'block':
-      return false
-  }
+  return boards === null || boards.some((board) => looksAtBuilding(board) || standsIn(board, record))
 }
 
 const boardsOf = (project: Project, drawings: Drawings): readonly Board[] | null =>

@@ -3,7 +3,7 @@ import { mdiFileDelimitedOutline, mdiPlus, mdiTableColumn, mdiTrashCanOutline } 
 import { csvFormatRows } from 'd3-dsv'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { removeItems } from '@lamina/core/edit'
+import { addKeynote, removeItems } from '@lamina/core/edit'
 import { findBoard, type AnyRecord, type Board, type Id, type ScheduleSubject } from '@lamina/core/records'
 import {
   LEGENDS,
@@ -125,6 +125,9 @@ function remove(): void {
   if (next) void router.replace({ name: 'schedule', params: { project: store.id!, schedule: next.id } })
   else void router.replace({ name: 'project', params: { project: store.id! } })
 }
+const newKeynote = (): unknown =>
+  store.edit('New keynote', (project, makeId) => addKeynote(project, { text: 'New keynote' }, makeId).change)
+
 /** The things that a row stands for, as they are drawn: leaders that show a keynote, what is of a type or a material. */
 function drawnFor(id: Id): readonly Id[] {
   switch (store.project.get(id)?.kind) {
@@ -284,6 +287,14 @@ const EMPTY: Record<ScheduleSubject, string> = {
             </v-list-item>
           </v-list>
         </v-menu>
+        <v-btn
+          v-if="schedule.of === 'keynotes'"
+          size="small"
+          variant="outlined"
+          :prepend-icon="mdiPlus"
+          @click="newKeynote"
+          >Keynote</v-btn
+        >
         <v-btn size="small" variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="csv"
           >CSV</v-btn
         >

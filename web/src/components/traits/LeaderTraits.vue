@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Framed } from '@lamina/core/annotate'
-import { makeKeynote, setFacts, setKeynote, showKeynote } from '@lamina/core/edit'
+import { makeKeynote, removeKeynote, setFacts, setKeynote, showKeynote } from '@lamina/core/edit'
 import type { Id } from '@lamina/core/records'
 import { useProject } from '../../store/project'
 import { FRAMES } from '../choices'
@@ -26,6 +26,8 @@ const show = (keynote: Id | null): unknown =>
   store.edit('Keynote', (project) => showKeynote(project, [props.record.id], keynote))
 const keep = (): unknown =>
   store.edit('Keynote', (project, makeId) => makeKeynote(project, props.record.id, makeId))
+const remove = (): unknown =>
+  store.edit('Remove keynote', (project) => removeKeynote(project, props.record.keynote!))
 const setText = (text: string): unknown =>
   store.edit('Text of a keynote', (project) => setKeynote(project, props.record.keynote!, { text }))
 </script>
@@ -41,6 +43,7 @@ const setText = (text: string): unknown =>
   <template v-if="shown">
     <TextField :label="`Text of keynote ${shown.number}`" :shown="shown.text" @set="setText" />
     <p class="small soft">Wherever keynote {{ shown.number }} is shown or listed it follows.</p>
+    <button type="button" class="link small" @click="remove">Remove keynote {{ shown.number }}</button>
   </template>
   <template v-else>
     <WordsField :record="record" />
