@@ -23,7 +23,7 @@ const note = (facts: Partial<Note> = {}): Note => ({
   ...facts,
 })
 const planOf = (project: Project): Scene => sceneOf(project, project.need('drawing', PLAN.id))
-const lay = (facts: Partial<Note>, scale = 50): DisplayItem[] =>
+const lay = (facts: Partial<Note>, scale = 50): readonly DisplayItem[] =>
   layNote(note(facts), planOf(projectWith(PLAN)), scale)
 const texts = (items: readonly DisplayItem[]): TextItem[] =>
   items.flatMap((item) => (item.kind === 'text' ? [item] : []))

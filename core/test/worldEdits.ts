@@ -919,6 +919,10 @@ export const EDITS: { readonly [N in EditName]: Case } = {
         [true, false, null][pick % 3]!,
       ),
   },
+  turnViewport: {
+    moves: 'nothing',
+    make: (world, { a, pick }) => edit.turnViewport(world.project, world.some('viewport', pick), a / 1000),
+  },
   copyPlace: {
     moves: 'nothing',
     make: (world, { a, pick }) =>

@@ -116,7 +116,7 @@ export function drawAlongAxis(
     ? (inSpace as Point3[]).map((p): Point => ({ x: p[axis], y: p[across] }))
     : points.map((p) => applyTo(back, p))
   // Figures read from below or from the right, above their line.
-  const turn = normalAngle(angleOf(axes[axis]))
+  const turn = normalAngle(angleOf(axes[axis]) + (ground.turned?.by ?? 0))
   const isRead = turn > -Math.PI / 2 + READS && turn <= Math.PI / 2 + READS
   const along = isRead ? 1 : -1
   const above = cross(times(axes[axis], along), axes[across]) > 0 ? 1 : -1

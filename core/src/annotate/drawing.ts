@@ -51,9 +51,9 @@ const LAID: {
   symbol: (symbol, scene, scale) => laySymbol(symbol, scene, scale),
   note: (note, scene, scale) => layNote(note, scene, scale),
   // Where a plan is cut otherwise shows on its own board alone, and is never printed.
-  drawing: (drawing, { project, board }, scale, printing) =>
+  drawing: (drawing, { project, board, turned }, scale, printing) =>
     drawing.id !== board.id
-      ? viewMarkItems(drawing, project, scale)
+      ? viewMarkItems(drawing, project, scale, turned)
       : drawing.view === 'plan' && !printing
         ? cutAreaItems(drawing, project, scale)
         : [],
@@ -106,6 +106,9 @@ const linesOf = ({ items, rank, place, source }: Part): Part | null =>
     source,
   )
 
+const isNorthPoint = (record: AnyRecord | undefined): boolean =>
+  record?.kind === 'symbol' && record.form === 'north'
+
 /** Dimensions, leaders and notes, each a part. */
 class AnnotationDrawn implements PartSource {
   private readonly rows = new RowWatch()
@@ -132,6 +135,9 @@ class AnnotationDrawn implements PartSource {
       // What is in line with a row goes where that goes.
       for (const id of again)
         if (project.get(id)?.kind === 'dimension') for (const other of project.namers(id)) again.add(other)
+      // North points on sheets show the north of the plan beside them.
+      if (scene.view === 'sheet')
+        for (const id of project.dependents(board.id)) if (isNorthPoint(project.get(id))) again.add(id)
       for (const id of again) this.put(id, scene)
     } else {
       const rest = this.picture.drawnBy('annotation')
@@ -221,7 +227,7 @@ const kept = new WeakMap<Scene['kept'], Map<string, LivePicture>>()
 function keptFor(scene: Scene, look: PlanLook): LivePicture {
   let mine = kept.get(scene.kept)
   if (!mine) kept.set(scene.kept, (mine = new Map()))
-  const key = JSON.stringify(look)
+  const key = JSON.stringify([look, scene.turned])
   const found = mine.get(key) ?? drawingPicture(look)
   // The one asked for last is the last to be let go.
   mine.delete(key)

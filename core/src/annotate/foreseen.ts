@@ -30,12 +30,11 @@ import { holdAnchor, type Ground } from '../ties'
 import { lineInView } from '../views'
 import { drawnDimension } from './layDimension'
 import { foreseenRecord } from './drawing'
-import { drawLeader } from './leader'
+import { leaderAt } from './leader'
 import { symbolAt } from './symbol'
-import { wordsRead } from './textFields'
 import { lineItems } from './levelLines'
-import { drawRound } from './roundDimension'
-import { drawLevelMark, isFromAbove, levelWords, markedHeight } from './levelMark'
+import { levelMarkAt } from './levelMark'
+import { roundAt } from './roundDimension'
 
 /** More records than this are not all shown before they are stored. */
 const MOST_FORESEEN = 400
@@ -165,30 +164,21 @@ function laidAt(
   scene: Scene,
   scale: number,
 ): readonly DisplayItem[] {
-  const { project } = scene
-  const style = styleOf(project, follower.style)
-  if (follower.kind === 'leader')
-    return drawLeader(
-      follower.id,
-      points,
-      follower.elbowPaperMm,
-      wordsRead(follower, scene, scale),
-      scale,
-      style,
-      follower.framed,
-    )
-  if (follower.kind === 'symbol') return symbolAt(follower, points, scene, scale)
-  if (follower.kind === 'levelMark') {
-    const [point] = points
-    const height = markedHeight(follower, point!, scene)
-    const words = height === null ? '–' : levelWords(follower, height, project)
-    return drawLevelMark(follower, point!, words, isFromAbove(scene), scale, style)
+  const { units } = scene.project.facts
+  switch (follower.kind) {
+    case 'leader':
+      return leaderAt(follower, points, scene, scale)
+    case 'symbol':
+      return symbolAt(follower, points, scene, scale)
+    case 'levelMark':
+      return levelMarkAt(follower, points[0]!, scene, scale)
+    case 'roundDimension':
+      return roundAt(follower, [points[0]!, points[1]!, points[2]!], scene, scale, units).items
+    case 'dimension': {
+      const style = styleOf(scene.project, follower.style)
+      return drawnDimension(follower, points, scene, scale, units, style).items
+    }
   }
-  if (follower.kind === 'roundDimension') {
-    const [a, b, c] = points
-    return drawRound(follower, [a!, b!, c!], scale, project.facts.units, style).items
-  }
-  return drawnDimension(follower, points, scene, scale, project.facts.units, style).items
 }
 
 /** What a change puts, with all it cannot do without. */

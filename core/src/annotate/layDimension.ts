@@ -6,6 +6,7 @@ import type { Units } from '../units'
 import { drawAlongAxis, pictureAxes } from './axisDimension'
 import { drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
 import { dimensionLine } from './rowLine'
+import { laidBack, turnedSheet } from './laidTurned'
 import { outsideFor } from './outside'
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
@@ -41,13 +42,23 @@ export function drawnDimension(
   const axes = axis === undefined ? null : pictureAxes(ground)
   const row: RowToDraw = { source: id, points, direction, offset, figures, from }
   const means: RowMeans = { scale, units, style }
-  return axis !== undefined && axes
-    ? drawAlongAxis(row, { axis, anchors }, ground, axes, means)
-    : drawDimension(row, {
-        ...means,
-        outside: outsideFor({ direction, offset }, points, ground),
-        lined: linedUp({ direction, offset }, ground, scale),
-      })
+  if (axis !== undefined && axes) return drawAlongAxis(row, { axis, anchors }, ground, axes, means)
+  // Figures read from below or from the right as the drawing is seen.
+  const sheet = turnedSheet(ground.turned?.by ?? 0)
+  const laid = drawDimension(
+    { ...row, points: points.map(sheet.to), direction: direction + sheet.by },
+    {
+      ...means,
+      outside: outsideFor({ direction, offset }, points, ground),
+      lined: linedUp({ direction, offset }, ground, scale),
+    },
+  )
+  return {
+    ...laid,
+    items: laidBack(laid.items, sheet),
+    places: laid.places.map(sheet.back),
+    ticks: laid.ticks.map(sheet.back),
+  }
 }
 
 /** So many rows are followed from one to the next they are in line with. */

@@ -1,20 +1,34 @@
 import type { Scene } from '../derive'
 import type { DisplayItem } from '../display'
 import { direction, distance, type Point } from '../geometry'
+import { levelTurn } from '../lettering'
 import { STANDARD_STYLE, styleOf } from '../library'
 import { anchorsOf, type AnnotationStyle, type Id, type Leader } from '../records'
 import { holdAnchor } from '../ties'
 import { frameItems, frameReach, type Framed } from './frame'
+import { laidBack, turnedSheet } from './laidTurned'
 import { PARTS, loopRadius, tipItems } from './style'
 import { blockItems, heightOf, setText, type TextLook } from './textBlock'
 import { wordsRead } from './textFields'
 
 /** A leader with its note at a scale, in real mm. */
-export function layLeader(leader: Leader, scene: Scene, scale: number): DisplayItem[] {
+export function layLeader(leader: Leader, scene: Scene, scale: number): readonly DisplayItem[] {
   const tips = anchorsOf(leader).map((anchor) => holdAnchor(anchor, scene).point)
+  return leaderAt(leader, tips, scene, scale)
+}
+
+/** A leader with its tips at given places: its text level where it is seen. */
+export function leaderAt(
+  leader: Leader,
+  tips: readonly Point[],
+  scene: Scene,
+  scale: number,
+): readonly DisplayItem[] {
+  const sheet = turnedSheet(-levelTurn(scene.turned))
   const words = wordsRead(leader, scene, scale)
   const style = styleOf(scene.project, leader.style)
-  return drawLeader(leader.id, tips, leader.elbowPaperMm, words, scale, style, leader.framed)
+  const elbow = sheet.to(leader.elbowPaperMm)
+  return laidBack(drawLeader(leader.id, tips.map(sheet.to), elbow, words, scale, style, leader.framed), sheet)
 }
 
 /** The line of a leader from a tip to its text, the tip first. */

@@ -8,8 +8,9 @@ import {
   type Picture,
   type PlanLook,
 } from '../derive'
-import { strokeItem, textItem, type DisplayItem } from '../display'
+import { lettersLevelled, readable, strokeItem, textItem, type DisplayItem } from '../display'
 import { isEmptyBox, pathOf, straight, type Point } from '../geometry'
+import type { Turned } from '../lettering'
 import { layerOf, lineTypeOf } from '../library'
 import type { GridLine, Id, Level, Project } from '../records'
 import { formatHeight } from '../units'
@@ -50,7 +51,7 @@ export class LevelLines implements PartSource {
         const line = lineInView(board, frame.looking, record, extent, this.look.scale)
         if (!line) continue
         rest.delete(record.id)
-        this.put(record.id, lineItems(record, line, project, this.look.scale))
+        this.put(record.id, lineItems(record, line, project, this.look.scale, scene.turned))
         yield
       }
     }
@@ -69,12 +70,13 @@ export function lineItems(
   line: LineEnds,
   project: Project,
   scale: number,
+  turned?: Turned,
 ): DisplayItem[] {
   switch (record.kind) {
     case 'level':
-      return levelItems(record, line, project, scale)
+      return levelItems(record, line, project, scale, turned)
     case 'gridLine':
-      return gridItems(record, line, project, scale)
+      return gridItems(record, line, project, scale, turned)
   }
 }
 
@@ -83,7 +85,13 @@ interface LineEnds {
   readonly to: Point
 }
 
-function levelItems(level: Level, { from, to }: LineEnds, project: Project, scale: number): DisplayItem[] {
+function levelItems(
+  level: Level,
+  { from, to }: LineEnds,
+  project: Project,
+  scale: number,
+  turned: Turned | undefined,
+): DisplayItem[] {
   const source = level.id
   const mm = (paper: number): number => paper * scale
   const { y } = to
@@ -107,12 +115,24 @@ function levelItems(level: Level, { from, to }: LineEnds, project: Project, scal
       loops: [[at, y, at + tip, y + tip, at - tip, y + tip]],
       source,
     },
-    text(value, at + tip + mm(SIZE.gap / 2), 'start', 0.8),
-    text(name, at + tip + mm(SIZE.gap / 2), 'start', -SIZE.text - 0.8),
+    ...readable(
+      [
+        text(value, at + tip + mm(SIZE.gap / 2), 'start', 0.8),
+        text(name, at + tip + mm(SIZE.gap / 2), 'start', -SIZE.text - 0.8),
+      ],
+      0,
+      turned,
+    ),
   ]
 }
 
-function gridItems(line: GridLine, { from, to }: LineEnds, project: Project, scale: number): DisplayItem[] {
+function gridItems(
+  line: GridLine,
+  { from, to }: LineEnds,
+  project: Project,
+  scale: number,
+  turned: Turned | undefined,
+): DisplayItem[] {
   const source = line.id
   const mm = (paper: number): number => paper * scale
   const type = lineTypeOf(project, layerOf(project, line).lineType)
@@ -131,6 +151,15 @@ function gridItems(line: GridLine, { from, to }: LineEnds, project: Project, sca
       sweep: 2 * Math.PI,
       source,
     },
-    textItem(line.name, { x, y: high + r - mm(height / 2) }, { height: mm(height), align: 'middle', source }),
+    ...lettersLevelled(
+      [
+        textItem(
+          line.name,
+          { x, y: high + r - mm(height / 2) },
+          { height: mm(height), align: 'middle', source },
+        ),
+      ],
+      turned,
+    ),
   ]
 }

@@ -1,10 +1,12 @@
-import { strokeItem, textItem, type DisplayItem } from '../display'
+import { readable, strokeItem, textItem, type DisplayItem } from '../display'
 import { cutHeightAt, ownCut } from '../building'
 import type { Scene } from '../derive'
 import { pathOf, straight, type Point } from '../geometry'
+import { levelTurn } from '../lettering'
 import { STANDARD_STYLE, styleOf } from '../library'
 import type { AnnotationStyle, LevelMark, Project } from '../records'
 import { floorAt } from '../solids'
+import { laidBack, turnedSheet } from './laidTurned'
 import { lettersOf, widthIn, writtenIn } from './style'
 import { holdAnchor } from '../ties'
 import { formatHeight } from '../units'
@@ -59,13 +61,27 @@ export function levelWords(
 }
 
 /** A level mark in a drawing. */
-export function layLevelMark(mark: LevelMark, scene: Scene, scale: number): DisplayItem[] {
-  const { point } = holdAnchor(mark.at, scene)
+export function layLevelMark(mark: LevelMark, scene: Scene, scale: number): readonly DisplayItem[] {
+  return levelMarkAt(mark, holdAnchor(mark.at, scene).point, scene, scale)
+}
+
+/** A level mark at a place: in plans level where it is seen, elsewhere along its height. */
+export function levelMarkAt(
+  mark: LevelMark,
+  point: Point,
+  scene: Scene,
+  scale: number,
+): readonly DisplayItem[] {
+  const { project, turned } = scene
   const height = markedHeight(mark, point, scene)
-  const words = height === null ? '–' : levelWords(mark, height, scene.project)
-  const style = styleOf(scene.project, mark.style)
-  const inPlan = isFromAbove(scene)
-  return drawLevelMark(mark, point, words, inPlan, scale, style)
+  const words = height === null ? '–' : levelWords(mark, height, project)
+  const style = styleOf(project, mark.style)
+  if (!isFromAbove(scene))
+    return drawLevelMark(mark, point, words, false, scale, style).flatMap((item) =>
+      item.kind === 'text' ? readable([item], 0, turned) : [item],
+    )
+  const sheet = turnedSheet(-levelTurn(turned))
+  return laidBack(drawLevelMark(mark, sheet.to(point), words, true, scale, style), sheet)
 }
 
 /** Whether heights are told of places that are looked at from above. */

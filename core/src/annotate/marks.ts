@@ -9,9 +9,9 @@ import {
   type PartSource,
   type Picture,
   type PlanLook,
+  type Scene,
 } from '../derive'
-import type { DisplayItem } from '../display'
-import type { Id, Project } from '../records'
+import type { Id } from '../records'
 import { ABOVE_LINEWORK } from './depths'
 import { markItems } from './roomTag'
 
@@ -30,7 +30,7 @@ export class MarksDrawn implements PartSource {
     const { project } = scene
     const partsOf = (id: Id): Part[] => {
       const wall = building.get(id)
-      return wall ? this.marksOf(wall, project) : []
+      return wall ? this.marksOf(wall, scene) : []
     }
     if (walls && records) {
       const seen = new Set(walls)
@@ -51,7 +51,7 @@ export class MarksDrawn implements PartSource {
     for (const id of rest) putParts(this.picture, this.parts, id, [])
   }
 
-  private marksOf({ shape, openings }: SolvedWall, project: Project): Part[] {
+  private marksOf({ shape, openings }: SolvedWall, { project, turned }: Scene): Part[] {
     const { scale } = this.look
     return openings.flatMap(({ opening, fault }, nth) => {
       if (!opening.mark || fault || !isDrawn(project, opening, this.look)) return []
@@ -60,7 +60,7 @@ export class MarksDrawn implements PartSource {
       const sense = (opening.side === 'left') === (opening.fit === 'window') ? 1 : -1
       const away = { x: -u.y * sense, y: u.x * sense }
       const at = atWall(shape, opening.along, middle)
-      const items: DisplayItem[] = markItems(opening.id, opening.mark, at, away, shape.thickness, scale)
+      const items = markItems(opening.id, opening.mark, at, away, shape.thickness, scale, turned)
       return (
         partOf(items, { rank: ABOVE_LINEWORK.marks, place: project.placeOf(shape.id), nth }, opening.id) ?? []
       )

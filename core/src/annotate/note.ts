@@ -1,6 +1,7 @@
 import type { Scene } from '../derive'
-import type { DisplayItem } from '../display'
+import { turnedAbout, type DisplayItem } from '../display'
 import { offsetFrom, unitAt, type Point } from '../geometry'
+import { halfTurn, levelTurn } from '../lettering'
 import { styleOf } from '../library'
 import type { Note, Project } from '../records'
 import { frameItems } from './frame'
@@ -40,14 +41,16 @@ function laidNote(
 }
 
 /** A note at a scale, in real mm. Its point is on the base line of the first line, where lines begin, have their middle or end. */
-export function layNote(note: Note, scene: Scene, scale: number): DisplayItem[] {
+export function layNote(note: Note, scene: Scene, scale: number): readonly DisplayItem[] {
   const { look, block, from, width } = laidNote(note, scene, scale)
   const u = unitAt(note.turn ?? 0)
   const items = blockItems(block, look, note.at, u, note.align, scale, note.id)
-  if (!note.framed) return items
   const high = heightOf(block, look)
   const middle = offsetFrom(note.at, u, (from + width / 2) * scale, (look.height - high / 2) * scale)
-  return [...items, ...frameItems(note.framed, middle, u, width, high, scale, note.id)]
+  if (note.framed) items.push(...frameItems(note.framed, middle, u, width, high, scale, note.id))
+  // One that was turned lies along something, which turns with the drawing.
+  const by = note.turn === undefined ? levelTurn(scene.turned) : halfTurn(note.turn, scene.turned)
+  return turnedAbout(items, middle, by)
 }
 
 /** Where a note is pulled wider or narrower: at its side. */

@@ -1,6 +1,15 @@
-import { textItem, type DisplayItem } from '../display'
-import { textWidth } from '../lettering'
-import { boxesMeet, boxOf, growBox, segmentCrossing, type Box, type Point } from '../geometry'
+import { levelled, textItem, type DisplayList } from '../display'
+import { levelTurn, textWidth, type Turned } from '../lettering'
+import {
+  applyTo,
+  turnBy,
+  boxesMeet,
+  boxOf,
+  growBox,
+  segmentCrossing,
+  type Box,
+  type Point,
+} from '../geometry'
 import { innerPoint } from '../linework'
 import type { Room } from '../records'
 import { holds, type FoundRoom, type Space } from '../rooms'
@@ -41,6 +50,7 @@ export function tagSize({ name, figures }: TagWords): { width: number; height: n
 /**
  * A tag about a point, at a scale (real mm to one paper mm).
  * @param clearPaperMm how far ground is cleared around its letters; left out: it is not
+ * @param turned how the drawing is seen
  */
 export function tagItems(
   { id: source }: Room,
@@ -48,11 +58,12 @@ export function tagItems(
   at: Point,
   scale: number,
   clearPaperMm?: number,
-): DisplayItem[] {
+  turned?: Turned,
+): DisplayList {
   const mm = (paper: number): number => paper * scale
   const top = at.y + mm(tagSize(words).height / 2)
   const common = { align: 'middle', source, ...clearing(clearPaperMm, scale) } as const
-  return [
+  const items = [
     textItem(words.name, { x: at.x, y: top - mm(NAME) }, { ...common, height: mm(NAME), weight: 500 }),
     textItem(
       words.figures,
@@ -60,6 +71,18 @@ export function tagItems(
       { ...common, height: mm(FIGURES) },
     ),
   ]
+  return levelled(items, turned, at)
+}
+
+/** How wide and high the box around something level is in the axes of a drawing that is seen turned. */
+export function sizeTurned(
+  { width, height }: { readonly width: number; readonly height: number },
+  turned: Turned | undefined,
+): { readonly width: number; readonly height: number } {
+  const by = levelTurn(turned)
+  if (by === 0) return { width, height }
+  const [c, s] = [Math.abs(Math.cos(by)), Math.abs(Math.sin(by))]
+  return { width: width * c + height * s, height: width * s + height * c }
 }
 
 /**
@@ -71,6 +94,7 @@ export function tagPlace(
   words: TagWords,
   scale: number,
   obstacles: (box: Box) => readonly Box[],
+  turned?: Turned,
 ): Point {
   const { room, space } = found
   if (room.tagAt) return room.tagAt
@@ -78,7 +102,7 @@ export function tagPlace(
   return freePlace(
     [room.at, () => innerPoint(space)],
     space,
-    tagSize(words),
+    sizeTurned(tagSize(words), turned),
     scale,
     (box) => liesWithin(box, space),
     obstacles,
@@ -184,17 +208,19 @@ export function markItems(
   away: Point,
   thickness: number,
   scale: number,
-): DisplayItem[] {
+  turned?: Turned,
+): DisplayList {
   const mm = (paper: number): number => paper * scale
   const wide = Math.max(textWidth(mark, MARK.height) / 2 + 1, MARK.radius)
-  const off = thickness / 2 + mm(MARK.off + (Math.abs(away.x) > Math.abs(away.y) ? wide : MARK.radius * 0.72))
+  const seen = applyTo(turnBy(-levelTurn(turned)), away)
+  const off = thickness / 2 + mm(MARK.off + (Math.abs(seen.x) > Math.abs(seen.y) ? wide : MARK.radius * 0.72))
   const centre = { x: at.x + away.x * off, y: at.y + away.y * off }
   const [w, h] = [mm(wide), mm(MARK.radius * 0.72)]
   const frame = [
     ...[centre.x - w, centre.y - h, centre.x + w, centre.y - h],
     ...[centre.x + w, centre.y + h, centre.x - w, centre.y + h],
   ]
-  return [
+  const items: DisplayList = [
     // Extension lines that pass beneath do not cross the number.
     { kind: 'fill', tone: 1, loops: [frame], source },
     { kind: 'line', pen: 'dimension', points: frame, closed: true, source },
@@ -204,4 +230,5 @@ export function markItems(
       { height: mm(MARK.height), align: 'middle', source },
     ),
   ]
+  return levelled(items, turned, centre)
 }

@@ -21,6 +21,7 @@ import { roundMeasure, roundOf } from '../kinds'
 import { holdAnchor, type Ground } from '../ties'
 import { formatAngle, type Units } from '../units'
 import { figureWords, saidAs, type FigureWords } from './figureWords'
+import { laidBack, turnedSheet } from './laidTurned'
 import { readingAxis } from './rowLine'
 import { writeFigure, type LetterSheet } from './rowSheet'
 import { PARTS, endItems, widthIn } from './style'
@@ -51,10 +52,30 @@ const SIGN: Readonly<Record<RoundDimension['measures'], string>> = {
 /** An angle, a radius, a diameter or the length of an arc as it stands now. */
 export function layRound(record: RoundDimension, ground: Ground, scale: number, units: Units): LaidRound {
   const [a, b, c] = record.anchors.map((anchor) => holdAnchor(anchor, ground).point)
-  return drawRound(record, [a!, b!, c!], scale, units, styleOf(ground.project, record.style))
+  return roundAt(record, [a!, b!, c!], ground, scale, units)
 }
 
 /** The same through points that it holds, or will hold. */
+export function roundAt(
+  record: RoundFacts & Pick<RoundDimension, 'style'>,
+  points: readonly [Point, Point, Point],
+  ground: Ground,
+  scale: number,
+  units: Units,
+): LaidRound {
+  const sheet = turnedSheet(ground.turned?.by ?? 0)
+  const { turn } = record
+  const laid = drawRound(
+    turn === undefined ? record : { ...record, turn: turn + sheet.by },
+    [sheet.to(points[0]), sheet.to(points[1]), sheet.to(points[2])],
+    scale,
+    units,
+    styleOf(ground.project, record.style),
+  )
+  return { ...laid, items: laidBack(laid.items, sheet), held: sheet.back(laid.held) }
+}
+
+/** The same on paper. */
 export function drawRound(
   record: RoundFacts,
   points: readonly [Point, Point, Point],

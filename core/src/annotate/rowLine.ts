@@ -1,4 +1,5 @@
-import { PARALLEL, cross, normalAngle, times, unitAt, type Point } from '../geometry'
+import { cross, times, unitAt, type Point } from '../geometry'
+import { halfTurn } from '../lettering'
 import { STANDARD_STYLE } from '../library'
 import type { AnnotationStyle, Dimension } from '../records'
 import type { Reach } from './outside'
@@ -100,7 +101,6 @@ export function furtherOut(
 
 /** The way in which figures of a direction are read: from below or from the right (ISO 129-1). */
 export function readingAxis(direction: number): { readonly u: Point; readonly flipped: boolean } {
-  const turn = normalAngle(direction)
-  const flipped = turn > Math.PI / 2 + PARALLEL || turn <= -Math.PI / 2 + PARALLEL
+  const flipped = halfTurn(direction, undefined) !== 0
   return { u: times(unitAt(direction), flipped ? -1 : 1), flipped }
 }

@@ -12,10 +12,11 @@ import {
   unitAt,
   type Point,
 } from '../geometry'
-import { upright } from '../kinds'
+import { levelTurn, upright } from '../lettering'
 import { styleOf } from '../library'
 import { shiftOfSymbol, type AnnotationStyle, type Id, type PaperSymbol, type Project } from '../records'
 import { holdAnchor } from '../ties'
+import { laidBack, turnedSheet, type TurnedSheet } from './laidTurned'
 import { scaleBarItems } from './scaleBar'
 import { PARTS, arrowItem, endItems, lettersOf } from './style'
 import { textRead } from './textFields'
@@ -42,7 +43,7 @@ const CHAIN = [9, 1.4, 1, 1.4]
 const SIGN_GAP = 1.2
 
 /** A symbol at a scale, in real mm. */
-export function laySymbol(symbol: PaperSymbol, scene: Scene, scale: number): DisplayItem[] {
+export function laySymbol(symbol: PaperSymbol, scene: Scene, scale: number): readonly DisplayItem[] {
   const points = symbol.anchors.map((anchor) => holdAnchor(anchor, scene).point)
   return symbolAt(symbol, points, scene, scale)
 }
@@ -53,7 +54,51 @@ export const symbolAt = (
   points: readonly Point[],
   scene: Scene,
   scale: number,
-): DisplayItem[] => drawSymbol(asDrawn(symbol, scene, scale), points, scene.project, scale)
+): readonly DisplayItem[] => {
+  const sheet = sheetOf(symbol, scene)
+  const { turn, shiftPaperMm, ...drawn } = asDrawn(symbol, scene, scale)
+  const there: DrawnSymbol = {
+    ...drawn,
+    turn: turn === undefined ? undefined : turn + sheet.by,
+    shiftPaperMm: shiftPaperMm && sheet.to(shiftPaperMm),
+  }
+  const by = sheet.by + planTurn(scene, points[0]!)
+  return laidBack(drawSymbol(there, points.map(sheet.to), scene.project, scale, by), sheet)
+}
+
+/** How the plan nearest to a place of a sheet lies turned there: north points beside it show its north. */
+function planTurn({ view, project, board }: Scene, at: Point): number {
+  if (view !== 'sheet') return 0
+  let [nearest, turn] = [Infinity, 0]
+  for (const id of project.dependents(board.id)) {
+    const viewport = project.find('viewport', id)
+    if (!viewport || project.find('drawing', viewport.drawing)?.view !== 'plan') continue
+    const away = distance(at, viewport.at)
+    if (away < nearest) [nearest, turn] = [away, viewport.turn ?? 0]
+  }
+  return turn
+}
+
+/** What a symbol is laid out on where its drawing is seen turned. */
+function sheetOf({ form, turn }: Pick<PaperSymbol, 'form' | 'turn'>, { turned }: Scene): TurnedSheet {
+  switch (form) {
+    case 'north':
+    case 'scaleBar':
+    case 'settingOut':
+    case 'weld':
+    case 'centreLine':
+      return turnedSheet(-levelTurn(turned))
+    case 'span':
+    case 'fall':
+      return turnedSheet(turned?.by ?? 0)
+    // One that was turned lies along something.
+    case 'own':
+      return turnedSheet(turn === undefined ? -levelTurn(turned) : (turned?.by ?? 0))
+    case 'centreMark':
+    case 'breakLine':
+      return turnedSheet(0)
+  }
+}
 
 function asDrawn(symbol: PaperSymbol, scene: Scene, scale: number): DrawnSymbol {
   const { id, form, shiftPaperMm, weld, turn, block, style } = symbol
@@ -85,19 +130,23 @@ function valuesRead(
   return Object.fromEntries(Object.entries(all).map(([name, text]) => [name, read(text)]))
 }
 
-/** A symbol from where it stands, or along its line. */
+/**
+ * A symbol from where it stands, or along its line.
+ * @param by how what is drawn lies turned on what it is drawn on
+ */
 function drawSymbol(
   symbol: DrawnSymbol,
   points: readonly Point[],
   project: Project,
   scale: number,
+  by: number,
 ): DisplayItem[] {
   const { id: source, form, said, beneath } = symbol
   const style = styleOf(project, symbol.style)
   const [a, b = a] = points as readonly [Point, Point?]
   switch (form) {
     case 'north':
-      return northItems(a, project.facts.north ?? 0, scale, style, source)
+      return northItems(a, (project.facts.north ?? 0) + by, scale, style, source)
     case 'scaleBar':
       return scaleBarItems(a, scale, project.facts.units, style, source)
     case 'settingOut':

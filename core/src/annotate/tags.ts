@@ -133,8 +133,8 @@ export class TagsDrawn implements PartSource {
       around = { minX, minY, maxX, maxY, id, place }
       this.spaces.insert(around)
     }
-    const at = tagPlace(here, words, scale, (box) => this.obstacles(box, place, field, project))
-    const items = tagItems(room, words, at, scale, styleOf(project, null).clearPaperMm)
+    const at = tagPlace(here, words, scale, (box) => this.obstacles(box, place, field, project), scene.turned)
+    const items = tagItems(room, words, at, scale, styleOf(project, null).clearPaperMm, scene.turned)
     const now = partOf(
       onLayer(project, room, items, scale),
       { rank: ABOVE_LINEWORK.tags, place, nth: 0 },

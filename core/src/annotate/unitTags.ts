@@ -12,7 +12,7 @@ import {
   type PlanLook,
   type PlanScene,
 } from '../derive'
-import { textItem, type DisplayItem } from '../display'
+import { levelled, textItem, type DisplayItem, type DisplayList } from '../display'
 import { textWidth } from '../lettering'
 import {
   EMPTY_BOX,
@@ -29,7 +29,7 @@ import type { AnyRecord, Id, Project } from '../records'
 import { spacesOf } from '../rooms'
 import { ABOVE_LINEWORK } from './depths'
 import { obstaclesOf } from './obstacles'
-import { freePlace, liesWithin } from './roomTag'
+import { freePlace, liesWithin, sizeTurned } from './roomTag'
 
 /** Height of the lettering of a unit's tag, and the room in its frame, paper mm. */
 const HEIGHT = 2.5
@@ -106,7 +106,7 @@ export class UnitTags implements PartSource {
     this.tags.set(place.id, { around, part: this.picture.replace(before?.part, now) })
   }
 
-  private itemsOf(place: Place, around: Box, scene: PlanScene): DisplayItem[] {
+  private itemsOf(place: Place, around: Box, scene: PlanScene): DisplayList {
     const { project, building } = scene
     const { scale } = this.look
     const words = [place.unit!.name, place.unit!.number].filter(Boolean).join(' ')
@@ -117,7 +117,7 @@ export class UnitTags implements PartSource {
     const at = freePlace(
       [boxCentre(around), () => boxCentre(around)],
       around,
-      size,
+      sizeTurned(size, scene.turned),
       scale,
       (box) => {
         const space = spaces.at(boxCentre(box))
@@ -125,7 +125,7 @@ export class UnitTags implements PartSource {
       },
       (box) => this.obstacles(box, scene),
     )
-    return tagItems(words, at, size, scale)
+    return levelled(tagItems(words, at, size, scale), scene.turned, at)
   }
 
   private obstacles(box: Box, scene: PlanScene): Box[] {

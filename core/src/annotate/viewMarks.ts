@@ -1,7 +1,7 @@
-import { strokeItem, textItem, type DisplayItem } from '../display'
+import { levelled, strokeItem, textItem, type DisplayItem } from '../display'
 import { direction, dot, offsetFrom, pathOfPoints, type Path, type Point } from '../geometry'
 import { sightCorners } from '../kinds'
-import { textWidth } from '../lettering'
+import { textWidth, type Turned } from '../lettering'
 import type { Drawing, DrawingOf, Id, Project, StandingView } from '../records'
 import { framesOf } from '../views'
 
@@ -26,16 +26,21 @@ export function placeOnSheet(
 }
 
 /** The mark of a drawing on another: never typed, but told from the drawing and from where it lies. */
-export function viewMarkItems(drawing: Drawing, project: Project, scale: number): DisplayItem[] {
+export function viewMarkItems(
+  drawing: Drawing,
+  project: Project,
+  scale: number,
+  turned?: Turned,
+): DisplayItem[] {
   switch (drawing.view) {
     case 'section':
-      return sectionMark(drawing, project, scale)
+      return sectionMark(drawing, project, scale, turned)
     case 'elevation':
-      return elevationMark(drawing, project, scale)
+      return elevationMark(drawing, project, scale, turned)
     case 'detail':
-      return drawing.of ? detailMark(drawing, drawing.of.outline, project, scale) : []
+      return drawing.of ? detailMark(drawing, drawing.of.outline, project, scale, turned) : []
     case 'interior':
-      return drawing.stands ? interiorMark(drawing, drawing.stands.at, project, scale) : []
+      return drawing.stands ? interiorMark(drawing, drawing.stands.at, project, scale, turned) : []
     case 'cutaway':
     case 'plan':
     case 'block':
@@ -43,7 +48,12 @@ export function viewMarkItems(drawing: Drawing, project: Project, scale: number)
   }
 }
 
-function sectionMark(drawing: DrawingOf<'section'>, project: Project, scale: number): DisplayItem[] {
+function sectionMark(
+  drawing: DrawingOf<'section'>,
+  project: Project,
+  scale: number,
+  turned: Turned | undefined,
+): DisplayItem[] {
   const source = drawing.id
   const corners = sightCorners(drawing)
   const u = direction(drawing.a, drawing.b)
@@ -55,15 +65,20 @@ function sectionMark(drawing: DrawingOf<'section'>, project: Project, scale: num
   ] as const) {
     const inner = offsetFrom(end, u, -out * mm(MARK.stroke))
     items.push({ kind: 'line', pen: 'cut', points: [end.x, end.y, inner.x, inner.y], closed: false, source })
-    items.push(...balloon(drawing, project, offsetFrom(end, u, out * mm(MARK.radius)), u, scale))
+    items.push(...balloon(drawing, project, offsetFrom(end, u, out * mm(MARK.radius)), u, scale, turned))
   }
   return items
 }
 
-function elevationMark(drawing: DrawingOf<'elevation'>, project: Project, scale: number): DisplayItem[] {
+function elevationMark(
+  drawing: DrawingOf<'elevation'>,
+  project: Project,
+  scale: number,
+  turned: Turned | undefined,
+): DisplayItem[] {
   const { a, b } = drawing
   const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
-  return balloon(drawing, project, middle, direction(a, b), scale)
+  return balloon(drawing, project, middle, direction(a, b), scale, turned)
 }
 
 /** A disc with an arrow to each side that is looked to. */
@@ -72,6 +87,7 @@ function interiorMark(
   at: Point,
   project: Project,
   scale: number,
+  turned: Turned | undefined,
 ): DisplayItem[] {
   const looks: Point[] = []
   for (const { looking } of framesOf(project, drawing)) {
@@ -80,7 +96,7 @@ function interiorMark(
   }
   return [
     ...looks.flatMap((u) => arrowItems(drawing.id, at, u, scale)),
-    ...discItems(drawing, project, at, scale),
+    ...discItems(drawing, project, at, scale, turned),
   ]
 }
 /** Walls whose directions differ by less than about 10° share an arrow. */
@@ -93,8 +109,9 @@ function balloon(
   centre: Point,
   u: Point,
   scale: number,
+  turned: Turned | undefined,
 ): DisplayItem[] {
-  return [...arrowItems(drawing.id, centre, u, scale), ...discItems(drawing, project, centre, scale)]
+  return [...arrowItems(drawing.id, centre, u, scale), ...discItems(drawing, project, centre, scale, turned)]
 }
 
 /** The arrow of a mark, looking to the left of a direction. */
@@ -118,6 +135,7 @@ function discItems(
   project: Project,
   centre: Point,
   scale: number,
+  turned: Turned | undefined,
 ): DisplayItem[] {
   const source = drawing.id
   const r = MARK.radius * scale
@@ -133,7 +151,7 @@ function discItems(
       sweep: 2 * Math.PI,
       source,
     },
-    ...letterItems(drawing, project, centre, scale),
+    ...levelled(letterItems(drawing, project, centre, scale), turned, centre),
   ]
 }
 
@@ -190,6 +208,7 @@ function detailMark(
   outline: Path,
   project: Project,
   scale: number,
+  turned: Turned | undefined,
 ): DisplayItem[] {
   const source = drawing.id
   const mm = (paper: number): number => paper * scale
@@ -217,6 +236,6 @@ function detailMark(
       sweep: 2 * Math.PI,
       source,
     },
-    ...letterItems(drawing, project, centre, scale),
+    ...levelled(letterItems(drawing, project, centre, scale), turned, centre),
   ]
 }

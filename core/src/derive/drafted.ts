@@ -18,7 +18,9 @@ import {
   type Edge,
   type Path,
   type Point,
+  unitAt,
 } from '../geometry'
+import { levelTurn } from '../lettering'
 import { layerOf, lineTypeOf } from '../library'
 import { shapePath } from '../linework'
 import type { GridLine, Guide, Linework, Project, RecordKind, RecordOf } from '../records'
@@ -86,7 +88,7 @@ function areaSign(path: Path): number {
 const BALLOON = 5
 
 /** A grid line with its balloon at both ends, at a scale. */
-function gridLineItems(project: Project, line: GridLine, scale: number): DisplayItem[] {
+function gridLineItems(project: Project, line: GridLine, scale: number, lettersTurn: number): DisplayItem[] {
   const layer = layerOf(project, line)
   const type = lineTypeOf(project, layer.lineType)
   const pen = penFrom(layer.penMm, toneOf(layer))
@@ -97,29 +99,48 @@ function gridLineItems(project: Project, line: GridLine, scale: number): Display
   ]
   return [
     ...items,
-    ...balloonItems(project, line, offsetFrom(line.a, u, -r), scale),
-    ...balloonItems(project, line, offsetFrom(line.b, u, r), scale),
+    ...balloonItems(project, line, offsetFrom(line.a, u, -r), scale, lettersTurn),
+    ...balloonItems(project, line, offsetFrom(line.b, u, r), scale, lettersTurn),
   ]
 }
 
-/** The balloon of a grid line about a place. */
-function balloonItems(project: Project, line: GridLine, { x, y }: Point, scale: number): DisplayItem[] {
+/** The balloon of a grid line about a place, its letters at an angle. */
+function balloonItems(
+  project: Project,
+  line: GridLine,
+  centre: Point,
+  scale: number,
+  turn: number,
+): DisplayItem[] {
   const layer = layerOf(project, line)
   const pen = penFrom(layer.penMm, layer.colour ?? 0)
   const radius = BALLOON * scale
   const height = (line.name.length > 2 ? 2.5 : 3.5) * scale
   return [
-    { kind: 'arc', pen, x, y, radius, from: 0, sweep: 2 * Math.PI, source: line.id },
-    textItem(line.name, { x, y: y - height / 2 }, { height, align: 'middle', source: line.id }),
+    { kind: 'arc', pen, ...centre, radius, from: 0, sweep: 2 * Math.PI, source: line.id },
+    textItem(line.name, offsetFrom(centre, unitAt(turn), 0, -height / 2), {
+      height,
+      turn,
+      align: 'middle',
+      source: line.id,
+    }),
   ]
 }
 
 /**
  * The balloons of a grid line that a crop takes off, brought to where its line enters and leaves that; what lies beneath
  * them is hidden. Nothing for those that are seen whole.
+ * @param line as it lies where it is seen
  * @param crop what is shown, real mm
+ * @param turn of its letters
  */
-export function balloonsInCrop(project: Project, line: GridLine, crop: Box, scale: number): DisplayItem[] {
+export function balloonsInCrop(
+  project: Project,
+  line: GridLine,
+  crop: Box,
+  scale: number,
+  turn = 0,
+): DisplayItem[] {
   const r = BALLOON * scale
   const within = growBox(crop, -r)
   const { a, b } = line
@@ -138,7 +159,7 @@ export function balloonsInCrop(project: Project, line: GridLine, crop: Box, scal
       ? []
       : [
           { kind: 'disc', tone: PAPER_TONE, ...place, radius: r, source: line.id },
-          ...balloonItems(project, line, place, scale),
+          ...balloonItems(project, line, place, scale, turn),
         ],
   )
 }
@@ -225,7 +246,7 @@ export const DRAFTED = {
     clear: 'lettering',
     tier: () => 'grid',
     from: () => [],
-    items: (line, { project }, { scale }) => gridLineItems(project, line, scale),
+    items: (line, { project, turned }, { scale }) => gridLineItems(project, line, scale, levelTurn(turned)),
   }),
 } satisfies { readonly [K in RecordKind]?: DrawnItself<RecordOf<K>> }
 

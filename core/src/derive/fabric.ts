@@ -1,5 +1,5 @@
 import { cutHeightAt, ownCut, seesAsFar, zoneAt, type Reach, type CutZone } from '../building'
-import { penFrom, strokeItem, type DisplayItem, toneOf } from '../display'
+import { lettersLevelled, penFrom, strokeItem, type DisplayItem, toneOf } from '../display'
 import {
   atDistance,
   boxCentre,
@@ -287,7 +287,7 @@ export const FABRIC = {
       const on = stairOn(stair, scene)
       if (!on) return []
       const items = stairItems(scene.project, stair, on, look.scale, look, cutOver(stair, scene))
-      return onClearGround(items, scene.project, look.scale)
+      return onClearGround(lettersLevelled(items, scene.turned), scene.project, look.scale)
     },
   }),
   ramp: onPlans<Ramp>({
@@ -296,7 +296,7 @@ export const FABRIC = {
     tier: (ramp, scene) => (rampOn(ramp, scene) ? 'floor' : null),
     items(ramp, scene, { scale }) {
       const on = rampOn(ramp, scene)
-      return on ? rampItems(scene.project, ramp, on, scale) : []
+      return on ? lettersLevelled(rampItems(scene.project, ramp, on, scale), scene.turned) : []
     },
   }),
   rail: onPlans<Rail>({

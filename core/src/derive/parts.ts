@@ -1,3 +1,4 @@
+import { isTurnedAlike, type Turned } from '../lettering'
 import { layerOf, lineTypeOf } from '../library'
 import {
   KINDS,
@@ -140,6 +141,7 @@ interface Ground {
   readonly type: LineType
   readonly scale: number
   readonly overhead: boolean
+  readonly turned: Turned | undefined
   readonly from: readonly unknown[]
 }
 
@@ -162,6 +164,7 @@ const isSame = (p: Ground, q: Ground): boolean =>
   p.type === q.type &&
   p.scale === q.scale &&
   p.overhead === q.overhead &&
+  isTurnedAlike(p.turned, q.turned) &&
   p.from.length === q.from.length &&
   p.from.every((one, i) => one === q.from[i])
 
@@ -175,12 +178,12 @@ function shared(ground: Ground): Ground {
 function itemsOf(record: Itself, scene: Scene, look: PlanLook): readonly DisplayItem[] {
   const drawn = drawnItself(record)
   if (!drawn.from) return drawn.items(record, scene, look)
-  const { project } = scene
+  const { project, turned } = scene
   const from = drawn.from(scene)
   const layer = layerOf(project, record)
   const type = lineTypeOf(project, ('own' in record ? record.own?.lineType : undefined) ?? layer.lineType)
   const { scale, overhead } = look
-  const ground = shared({ layer, type, scale, overhead, from })
+  const ground = shared({ layer, type, scale, overhead, turned, from })
   const one = laid.get(record)
   const kept = one === undefined ? NO_LAID : isList(one) ? one : [one]
   const found = kept.find((each) => each.ground === ground || isSame(each.ground, ground))

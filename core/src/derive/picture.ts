@@ -1,5 +1,5 @@
 import { extentOf, type DisplayItem, type DisplayList } from '../display'
-import { EMPTY_BOX, isEmptyBox, type Box, PlaceIndex } from '../geometry'
+import { EMPTY_BOX, PlaceIndex, isEmptyBox, joinBoxes, turnBy, type Box } from '../geometry'
 import { atOnce, type Steps } from '../steps'
 import { ChangeLog, type Id } from '../records'
 
@@ -258,10 +258,27 @@ export class Picture {
     return this.parts().flatMap(({ items }) => items)
   }
 
-  /** Around everything but what has no end. */
-  extent(): Box {
+  /** Around everything but what has no end, in the axes of the drawing turned by an angle, anticlockwise. */
+  extent(turn = 0): Box {
+    if (turn !== 0) return this.extentTurned(turn)
     const { minX, minY, maxX, maxY } = this.index.toJSON() as Box
     return minX <= maxX ? { minX, minY, maxX, maxY } : EMPTY_BOX
+  }
+
+  private turned: { readonly turn: number; readonly now: number; readonly box: Box } | null = null
+
+  private extentTurned(turn: number): Box {
+    const { now } = this.places
+    if (this.turned?.turn === turn && this.turned.now === now) return this.turned.box
+    const map = turnBy(turn)
+    let box = EMPTY_BOX
+    for (const part of this.index.all()) {
+      let mine = extents.get(part)
+      if (mine?.turn !== turn) extents.set(part, (mine = { turn, box: extentOf(part.items, map) }))
+      box = joinBoxes(box, mine.box)
+    }
+    this.turned = { turn, now, box }
+    return box
   }
 }
 
@@ -284,6 +301,9 @@ export function putParts(
 
 /** More places than this at once may be everything. */
 const MUCH = 500
+
+/** How far parts reach in turned axes, worked out when it is asked for first. */
+const extents = new WeakMap<Part, { readonly turn: number; readonly box: Box }>()
 
 const isList = (parts: Part | readonly Part[]): parts is readonly Part[] => Array.isArray(parts)
 

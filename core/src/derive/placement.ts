@@ -2,6 +2,8 @@ import { partsOf, placedParts, type BlockPart, type BlockSource, type BlockUse }
 import {
   penFrom,
   strokeItem,
+  itemUnder,
+  readable,
   textItem,
   type AnyPen,
   type DisplayItem,
@@ -11,21 +13,18 @@ import {
 } from '../display'
 import {
   ROUNDING,
-  angleUnder,
-  applyTo,
   flattenPath,
   isStraight,
   arcOf,
   edgesOf,
-  mirrors,
   unitAt,
   offsetFrom,
   distance,
-  type Affine,
   type Path,
   type Point,
   placingOfMany,
 } from '../geometry'
+import type { Turned } from '../lettering'
 import type { Block, Id, Placement } from '../records'
 import { edgeEntry, spotOf, type Entries, type FieldEdge, type FieldOf, type FieldSpot } from './fieldEntries'
 import { layingOf } from './laying'
@@ -112,13 +111,18 @@ function plainItem(path: Path, pen: AnyPen, source: string | null): DisplayItem 
   }
 }
 
-/** The lettering of parts, where it stands on the drawing: upright, at its paper size. */
-function textItems(parts: readonly BlockPart[], scale: number, source: string | null): DisplayItem[] {
+/** The lettering of parts, where it stands on the drawing: read from below or the right, at its paper size. */
+function textItems(
+  parts: readonly BlockPart[],
+  scale: number,
+  source: string | null,
+  turned: Turned | undefined,
+): readonly DisplayItem[] {
   return parts.flatMap((part) => {
     if (part.is !== 'text') return []
     const height = part.heightPaperMm * scale
     const u = unitAt(part.turn)
-    return part.text.split('\n').map((text, i) =>
+    const lines = part.text.split('\n').map((text, i) =>
       textItem(text, offsetFrom(part.at, u, 0, -i * height * 1.75), {
         height,
         turn: part.turn,
@@ -126,6 +130,7 @@ function textItems(parts: readonly BlockPart[], scale: number, source: string | 
         source,
       }),
     )
+    return readable(lines, part.turn, turned)
   })
 }
 
@@ -135,9 +140,10 @@ export function placementItems(
   block: Block,
   source: BlockSource = () => undefined,
   scale = 50,
+  turned?: Turned,
 ): DisplayItem[] {
   const parts = placedParts(placement, block, source)
-  return [...partItems(parts, scale, placement.id), ...textItems(parts, scale, placement.id)]
+  return [...partItems(parts, scale, placement.id), ...textItems(parts, scale, placement.id, turned)]
 }
 
 /** The scale at which a block is shown by itself, real mm to one paper mm. */
@@ -200,55 +206,23 @@ export function placedGroup(
   items: readonly DisplayItem[],
   block: Block,
   source: BlockSource,
+  turned: Turned | undefined,
 ): DisplayItem[] {
   const map = placingOfMany(placement.at, placement.turn, placement.mirrored)
   const group: GroupItem = { kind: 'group', map, clip: null, items, source: placement.id }
   if (!content.lettered) return [group]
   const parts = placedParts(placement, block, source)
-  return [group, ...textItems(parts, content.scale, placement.id)]
+  return [group, ...textItems(parts, content.scale, placement.id, turned)]
 }
 
 /** The items of a group where they stand, each with the group's source; groups within are opened out. */
-export function openGroup(group: GroupItem, outer?: Affine): DisplayItem[] {
-  const map = outer ?? group.map
-  return group.items.flatMap((item): DisplayItem[] => {
-    const source = group.source
-    const points = (list: readonly number[]): number[] => {
-      const out: number[] = []
-      for (let i = 0; i + 1 < list.length; i += 2) {
-        const p = applyTo(map, { x: list[i]!, y: list[i + 1]! })
-        out.push(p.x, p.y)
-      }
-      return out
-    }
-    switch (item.kind) {
-      case 'line':
-      case 'segments':
-        return [{ ...item, points: points(item.points), source }]
-      case 'arc': {
-        const centre = applyTo(map, item)
-        const from = angleUnder(map, mirrors(map) ? item.from + item.sweep : item.from)
-        return [{ ...item, x: centre.x, y: centre.y, from, source }]
-      }
-      case 'path': {
-        const vertices: number[] = []
-        const sense = mirrors(map) ? -1 : 1
-        for (let i = 0; i + 2 < item.vertices.length; i += 3) {
-          const p = applyTo(map, { x: item.vertices[i]!, y: item.vertices[i + 1]! })
-          vertices.push(p.x, p.y, sense * item.vertices[i + 2]!)
-        }
-        return [{ ...item, vertices, source }]
-      }
-      case 'fill':
-        return [{ ...item, loops: item.loops.map(points), source }]
-      case 'disc': {
-        const centre = applyTo(map, item)
-        return [{ ...item, x: centre.x, y: centre.y, source }]
-      }
-      default:
-        return []
-    }
-  })
+export function openGroup(group: GroupItem): DisplayItem[] {
+  const { map, source } = group
+  return group.items.flatMap((item): DisplayItem[] =>
+    item.kind === 'group' || item.kind === 'clear' || item.kind === 'text'
+      ? []
+      : [{ ...itemUnder(item, map), source } as DisplayItem],
+  )
 }
 
 /** The short sides of a block's rounded shapes are no help, mm. */

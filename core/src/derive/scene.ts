@@ -12,6 +12,7 @@ import {
   hostsOf,
 } from '../records'
 import { standsIn } from '../kinds'
+import { isTurnedAlike, type Turned } from '../lettering'
 import type { Steps } from '../steps'
 import { derivedSource, framesOf, looksAtBuilding, printsLess, type Derived, type Frame } from '../views'
 
@@ -25,6 +26,8 @@ interface AnyScene {
   readonly kept: Kept
   /** The viewport it is seen in; left out: it is looked at by itself. */
   readonly viewport?: Id
+  /** How it is turned where it is seen; left out: not at all. */
+  readonly turned?: Turned
 }
 
 /** A plan: what stands on its level, cut through, with what is drafted over it. */
@@ -92,14 +95,16 @@ export function sceneOf(project: Project, board: Board): Scene {
 
 const through = new WeakMap<Scene, Map<Id, Scene>>()
 
-/** The same scene as it is seen in a viewport. */
-export function sceneIn(scene: Scene, viewport: Id): Scene {
+/** The same scene as it is seen in a viewport: the same object as long as it is turned alike there. */
+export function sceneIn(scene: Scene, viewport: Id, turned?: Turned): Scene {
   let mine = through.get(scene)
   if (!mine) through.set(scene, (mine = new Map()))
-  let found = mine.get(viewport)
+  const found = mine.get(viewport)
+  if (found && isTurnedAlike(found.turned, turned)) return found
   // What it gives when it is asked for stays so.
-  if (!found) mine.set(viewport, (found = Object.create(scene, { viewport: { value: viewport } }) as Scene))
-  return found
+  const made = Object.create(scene, { viewport: { value: viewport }, turned: { value: turned } }) as Scene
+  mine.set(viewport, made)
+  return made
 }
 
 /** A scene as it was, or another if its level is. */

@@ -7,7 +7,6 @@ import {
   flattenPath,
   isEmptyBox,
   mirrors,
-  turnOf,
   type Affine,
   type Box,
   type Path,
@@ -19,6 +18,7 @@ import { type FaceName, type TextRun } from '../lettering'
 import type { AnyPen } from './pens'
 import { pathOfItem } from './stroke'
 import type { Tone } from './tone'
+import { textUnder } from './under'
 
 /** Coordinates lie on a grid of so many steps across the longer side of a list. */
 const STEPS = 65_535
@@ -339,18 +339,6 @@ const isLettered = (items: DisplayList): boolean =>
 const isSimilar = (m: Affine): boolean => {
   const size = Math.abs(m.a) + Math.abs(m.b)
   return !mirrors(m) && Math.abs(m.a - m.d) <= SAME_PART * size && Math.abs(m.b + m.c) <= SAME_PART * size
-}
-
-const textUnder = (item: TextItem, map: Affine): TextItem => {
-  const by = enlargement(map)
-  return {
-    ...item,
-    ...applyTo(map, item),
-    turn: item.turn + turnOf(map),
-    size: item.size * by,
-    width: item.width * by,
-    runs: item.runs.map((run) => ({ ...run, dx: run.dx * by })),
-  }
 }
 
 /** The straight parts of a line, each for itself. */

@@ -140,7 +140,7 @@ export {
 } from './places'
 export { MOST_TIPS, addTip, dropTip, setElbow, tieAgain } from './ties'
 export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
-export { nextSheetNumber, addSheet, viewportsOf, addViewport } from './sheets'
+export { nextSheetNumber, addSheet, viewportsOf, addViewport, turnViewport } from './sheets'
 export { copySheet } from './copySheet'
 export { mapItems, copyItems, mirrorAbout, scaleAbout, alignMap } from './transform'
 export { pieceAt, trimItem, extendItem, lengthenItem, splitItem, crossedAt } from './cutting'

@@ -1,3 +1,4 @@
+import { ROUNDING, normalAngle } from '../geometry'
 import type { Change, Id, Project, Sheet, Viewport } from '../records'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
@@ -69,4 +70,17 @@ export function addViewport(
     locked: false,
   }
   return storing(project, viewport)
+}
+
+/**
+ * Turns the drawing in a viewport about the middle of its crop, which stays where it is on the sheet; its frame stays upright.
+ * @param turn anticlockwise from how it is drawn, radians
+ * @refuses locked, nonsense
+ */
+export function turnViewport(project: Project, id: Id, turn: number): Change {
+  const { turn: _before, ...viewport } = project.need('viewport', id)
+  if (viewport.locked)
+    throw new EditRefused('locked', 'This viewport is locked in its place. Unlock it first.')
+  const by = normalAngle(turn)
+  return storing(project, Math.abs(by) > ROUNDING ? { ...viewport, turn: by } : viewport)
 }

@@ -1,5 +1,4 @@
-import { upright } from '../kinds'
-import { layText } from '../lettering'
+import { layText, upright } from '../lettering'
 import { TEXT_FIELDS, unknownField, type Change, type Id, type Note, type Project } from '../records'
 import { refuseLocked, storing } from './outcome'
 import { EditRefused } from './refusal'

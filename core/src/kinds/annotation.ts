@@ -8,13 +8,13 @@ import {
   enlargement,
   leftOf,
   mirrors,
-  normalAngle,
   times,
   unitAt,
   type Affine,
   type Point,
   linearOf,
 } from '../geometry'
+import { upright } from '../lettering'
 import {
   anchorsOf,
   inEachPlace,
@@ -207,17 +207,6 @@ const levelMarkHome: Home<LevelMark> = {
   },
   withHandle: noHandle,
   placed: ({ at }) => pointBox(at.last),
-}
-
-/** Angles nearer to a right angle than this read from the right, radians. */
-const UPRIGHT = PARALLEL
-
-/** An angle of lettering turned by half where it would stand on its head: it reads from below or from the right. */
-export function upright(angle: number): number {
-  const turn = normalAngle(angle)
-  if (turn > Math.PI / 2 + UPRIGHT) return turn - Math.PI
-  if (turn <= -Math.PI / 2 + UPRIGHT) return turn + Math.PI
-  return turn
 }
 
 const noteHome: Home<Note> = {

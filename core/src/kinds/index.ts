@@ -31,7 +31,7 @@ import type { Handle, Home, Mapping, Move } from './home'
 
 export { isLike, type Likeness } from './alike'
 export { framed, type Frame } from './placed'
-export { turnedOver, upright } from './annotation'
+export { turnedOver } from './annotation'
 export { roundMeasure, roundOf, roundThrough } from './round'
 
 /** How every kind stands in its drawing; null: it stands nowhere of its own. */

@@ -6,7 +6,9 @@ import {
   boxCorners,
   isEmptyBox,
   mirrors,
+  ROUNDING,
   normalAngle,
+  turnOf,
   pathOfPoints,
   placing,
   times,
@@ -67,7 +69,13 @@ const placementHome: Home<Placement> = {
 /** A viewport stands on its sheet; all in paper mm. */
 const viewportHome: Home<Viewport> = {
   ...NOTHING_MORE,
-  mapped: (viewport, { map }) => ({ ...viewport, at: applyTo(map, viewport.at) }),
+  // Its drawing turns with it; its frame stays upright, and mirrored it only goes where it belongs.
+  mapped(viewport, { map }) {
+    const { turn: before = 0, ...rest } = viewport
+    const turn = mirrors(map) ? before : normalAngle(before + turnOf(map))
+    const at = applyTo(map, viewport.at)
+    return { ...rest, at, ...(Math.abs(turn) > ROUNDING ? { turn } : {}) }
+  },
   stretched(viewport, move) {
     const at = move(viewport.at)
     return at === viewport.at ? viewport : { ...viewport, at: plainPoint(at) }

@@ -1,3 +1,4 @@
 export * from './faces'
 export * from './setLine'
 export * from './wrap'
+export * from './reading'

@@ -5,6 +5,7 @@ import {
   itemExtent,
   pairs,
   pathOfItem,
+  textUnder,
   type ArcItem,
   type DisplayItem,
   type DisplayList,
@@ -16,9 +17,7 @@ import {
   boxCentre,
   boxHasPoint,
   combine,
-  enlargement,
   flattenPath,
-  turnOf,
   type Affine,
   type Box,
   type Point,
@@ -149,14 +148,6 @@ class Taken implements Ink {
     if (closed && there.length > 1) to.push(there.at(-1)!.x, there.at(-1)!.y, there[0]!.x, there[0]!.y)
   }
 }
-
-const textUnder = (item: TextItem, map: Affine): TextItem => ({
-  ...item,
-  ...applyTo(map, item),
-  turn: item.turn + turnOf(map),
-  size: item.size * enlargement(map),
-  width: item.width * enlargement(map),
-})
 
 /** Arcs are taken by so many chords in a whole turn. */
 const CHORDS = 16

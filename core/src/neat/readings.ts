@@ -40,6 +40,11 @@ export function readingsOf(project: Project, drawing: Drawing): ReadAt[] {
 export function seenAt(scene: Scene, scale: number): ReadAt {
   const { project, board, viewport } = scene
   const seenIn = viewport === undefined ? undefined : project.find('viewport', viewport)
+  // Its lettering is as it is seen there.
+  if (seenIn?.turn) {
+    const [there, look] = drawingIn(project, seenIn)
+    return { scene: there, look, alone: true }
+  }
   const lens = board.kind === 'drawing' ? drawingLens(project, board, seenIn?.lens) : null
   const more = { printing: true, ...(viewport === undefined ? {} : { viewport }) }
   const scales = board.kind === 'drawing' ? scalesInUse(project, board.id) : []

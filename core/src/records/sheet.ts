@@ -98,7 +98,7 @@ export const viewportSchema = z.strictObject({
   scale: ratioSchema,
   /** Where the middle of the crop stands on the sheet, paper mm from its lower left corner. */
   at: pointSchema,
-  /** What is shown of the board, real mm. */
+  /** What is shown of the board, real mm: so wide and high on the sheet, also where the drawing is turned about its middle. */
   crop: boxSchema.refine((box) => box.maxX - box.minX >= 1 && box.maxY - box.minY >= 1, {
     message: 'A viewport needs some width and height.',
   }),
@@ -106,6 +106,10 @@ export const viewportSchema = z.strictObject({
   cropped: z.boolean(),
   /** What it looks through; left out: the full one. */
   lens: idSchema.optional(),
+  /** How its drawing is turned about the middle of the crop, anticlockwise, radians; left out: not at all. */
+  turn: angleSchema.optional(),
+  /** Lettering turns with the drawing; left out: it stays upright. */
+  letters: z.literal('turned').optional(),
   locked: z.boolean(),
 })
 

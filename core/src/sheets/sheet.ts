@@ -19,25 +19,28 @@ import {
 } from '../derive'
 import { extentOf, type DisplayItem, type DisplayList } from '../display'
 import { viewportsOf } from '../edit'
-import { boxesMeet, growBox, inverse, joinBoxes, mapBox, type Box } from '../geometry'
+import { applyTo, boxesMeet, growBox, inverse, joinBoxes, mapBox, type Box } from '../geometry'
+import { levelTurn, type Turned } from '../lettering'
 import { drawingLens } from '../library'
 import { scaleOf, type Drawing, type Id, type Project, type Sheet, type Viewport } from '../records'
 import { scaleName } from '../units'
 import { titleBlockItems, titleFields } from './titleBlock'
-import { labelItems, shownBox, viewportFrame, viewportMap } from './viewport'
+import { labelItems, scaleMap, shownBox, turnIn, viewportFrame } from './viewport'
 
 /** A drawing as it prints through its lens at a scale; kept, and brought up to date part by part. */
 export const drawnAt = (project: Project, drawing: Drawing, scale: number): Picture =>
   pictureOf(sceneOf(project, drawing), lookThrough(drawingLens(project, drawing), scale, { printing: true }))
 
 /** The drawing in a viewport, as it prints: its scene, and how it is looked at. */
-export function drawingIn(project: Project, { id, drawing: of, scale, lens }: Viewport): [Scene, PlanLook] {
+export function drawingIn(project: Project, viewport: Viewport): [Scene, PlanLook] {
+  const { id, drawing: of, scale, lens, turn, letters } = viewport
   const drawing = project.need('drawing', of)
   const scene = sceneOf(project, drawing)
   const through = drawingLens(project, drawing, lens)
-  // Only where annotation says something of the viewport it looks otherwise than in others.
-  return project.namers(id).length > 0
-    ? [sceneIn(scene, id), lookThrough(through, scale, { printing: true, viewport: id })]
+  const turned: Turned | undefined = turn ? { by: turn, letters: letters ?? 'upright' } : undefined
+  // Only where it is turned, or annotation says something of the viewport, it looks otherwise than in others.
+  return turned || project.namers(id).length > 0
+    ? [sceneIn(scene, id, turned), lookThrough(through, scale, { printing: true, viewport: id })]
     : [scene, lookThrough(through, scale, { printing: true })]
 }
 
@@ -47,7 +50,7 @@ export const drawnIn = (project: Project, viewport: Viewport): Picture =>
 
 /** The place a viewport takes on its sheet as its drawing is now, paper mm. */
 export const frameOf = (project: Project, viewport: Viewport): Box =>
-  viewportFrame(viewport, drawnIn(project, viewport).extent())
+  viewportFrame(viewport, drawnIn(project, viewport).extent(viewport.turn))
 
 /** Viewports lie beneath all that is drafted on a sheet, its title block above it. */
 const VIEWPORTS = rankOf(-2e7, 0, 'others')
@@ -63,14 +66,17 @@ interface Shown {
   readonly stamp: number
 }
 
-/** The balloons of grid lines that the crop of a viewport takes off, at its edge. */
+/** The balloons of grid lines that the crop of a viewport takes off, at its edge, in the drawing as it lies turned. */
 function balloonsAtCrop(project: Project, viewport: Viewport, shown: Box): DisplayItem[] {
   const [scene, look] = drawingIn(project, viewport)
   if (scene.view !== 'plan') return []
+  const map = turnIn(viewport)
+  const letters = levelTurn(scene.turned) + (scene.turned?.by ?? 0)
   return project
     .all('gridLine')
     .filter((line) => isDrawn(project, line, look))
-    .flatMap((line) => balloonsInCrop(project, line, shown, viewport.scale))
+    .map((line) => ({ ...line, a: applyTo(map, line.a), b: applyTo(map, line.b) }))
+    .flatMap((line) => balloonsInCrop(project, line, shown, viewport.scale, letters))
 }
 
 /** The viewports of a sheet with their labels, each a part. */
@@ -96,7 +102,7 @@ class ViewportsDrawn implements PartSource {
     const drawing = project.need('drawing', viewport.drawing)
     const picture = drawnIn(project, viewport)
     const before = this.shown.get(viewport.id)
-    const extent = picture.extent()
+    const extent = picture.extent(viewport.turn)
     const shown = shownBox(viewport, extent)
     const title = viewport.title || drawing.name
     const { system } = project.facts.units
@@ -107,7 +113,7 @@ class ViewportsDrawn implements PartSource {
       this.touch(before, shown)
       return { ...before, stamp }
     }
-    const map = viewportMap(viewport)
+    const [map, turning] = [scaleMap(viewport), turnIn(viewport)]
     const label = labelItems(
       viewportFrame(viewport, extent),
       viewport.number,
@@ -115,14 +121,19 @@ class ViewportsDrawn implements PartSource {
       scaleName(viewport.scale, system),
       viewport.id,
     )
-    const group = (items: DisplayList): DisplayItem => ({
+    const group = (drawn: DisplayList): DisplayItem => ({
       kind: 'group',
       map,
       clip: shown,
-      items,
+      items: [
+        ...(viewport.turn
+          ? [{ kind: 'group', map: turning, clip: null, items: drawn, source: viewport.id } as const]
+          : drawn),
+        ...balloons,
+      ],
       source: viewport.id,
     })
-    const back = inverse(map)
+    const [back, turnedBack] = [inverse(map), inverse(turning)]
     const { minX, minY, maxX, maxY } = joinBoxes(mapBox(map, shown), extentOf(label))
     const part: Part = {
       minX,
@@ -135,12 +146,14 @@ class ViewportsDrawn implements PartSource {
       source: viewport.id,
       overhang: overhangOf(label),
       get items() {
-        return [group([...picture.list(), ...balloons]), ...label]
+        return [group(picture.list()), ...label]
       },
       within(box, paperPerPixel) {
         const there = growBox(mapBox(back, box), picture.overhang)
-        const items = boxesMeet(there, shown) ? picture.near(there, paperPerPixel * viewport.scale) : []
-        return [group([...items, ...balloons]), ...label]
+        const items = boxesMeet(there, shown)
+          ? picture.near(mapBox(turnedBack, there), paperPerPixel * viewport.scale)
+          : []
+        return [group(items), ...label]
       },
     }
     const kept = this.picture.replace(before?.part, part)!
@@ -151,9 +164,11 @@ class ViewportsDrawn implements PartSource {
   private touch({ viewport, picture, part, stamp }: Shown, shown: Box): void {
     const places = picture.places.since(stamp)
     if (!places) this.picture.touch(part)
-    const map = viewportMap(viewport)
-    for (const place of places ?? [])
-      if (boxesMeet(place, shown)) this.picture.touch(mapBox(map, growBox(place, picture.overhang)))
+    const [map, turning] = [scaleMap(viewport), turnIn(viewport)]
+    for (const place of places ?? []) {
+      const there = mapBox(turning, growBox(place, picture.overhang))
+      if (boxesMeet(there, shown)) this.picture.touch(mapBox(map, there))
+    }
   }
 }
 

@@ -1,11 +1,17 @@
 import { textItem, type DisplayItem } from '../display'
 import { textWidth } from '../lettering'
 import {
+  IDENTITY,
+  applyTo,
   boxCentre,
   boxHeight,
   boxWidth,
+  combine,
   growBox,
+  inverse,
   isEmptyBox,
+  mapBox,
+  turnBy,
   type Affine,
   type Box,
   type Point,
@@ -18,29 +24,52 @@ export const VIEWPORT_MARGIN = 4
 /** Height kept below a viewport for its label, paper mm. */
 export const LABEL_HEIGHT = 16
 
-/** The map from the drawing (real mm) to the sheet (paper mm). */
-export function viewportMap(viewport: Pick<Viewport, 'scale' | 'at' | 'crop'>): Affine {
+type Crop = Pick<Viewport, 'crop' | 'turn'>
+type Placed = Crop & Pick<Viewport, 'scale' | 'at'>
+
+/** The map that turns a drawing, about its origin, as it lies in a viewport. */
+export const turnIn = ({ turn }: Pick<Viewport, 'turn'>): Affine => (turn ? turnBy(turn) : IDENTITY)
+
+/** The crop of a viewport in the drawing as it lies turned: about the same place of it. */
+function cropIn(viewport: Crop): Box {
+  const { crop } = viewport
+  const { x, y } = applyTo(turnIn(viewport), boxCentre(crop))
+  const [wide, high] = [boxWidth(crop) / 2, boxHeight(crop) / 2]
+  return viewport.turn ? { minX: x - wide, minY: y - high, maxX: x + wide, maxY: y + high } : crop
+}
+
+/** The map from the drawing as it lies turned (real mm) to the sheet (paper mm). */
+export function scaleMap(viewport: Placed): Affine {
   const k = 1 / viewport.scale
-  const centre = boxCentre(viewport.crop)
+  const centre = boxCentre(cropIn(viewport))
   return { a: k, b: 0, c: 0, d: k, e: viewport.at.x - centre.x * k, f: viewport.at.y - centre.y * k }
 }
 
-/** What a viewport shows of its drawing: its crop, or all that the drawing holds. */
-export function shownBox(viewport: Pick<Viewport, 'crop' | 'cropped' | 'scale'>, extent: Box): Box {
+/** The map from the drawing (real mm) to the sheet (paper mm). */
+export const viewportMap = (viewport: Placed): Affine => combine(scaleMap(viewport), turnIn(viewport))
+
+/**
+ * What a viewport shows of its drawing as it lies turned: its crop, or all that the drawing holds.
+ * @param extent of the drawing as it lies turned
+ */
+export function shownBox(viewport: Crop & Pick<Viewport, 'cropped' | 'scale'>, extent: Box): Box {
   return viewport.cropped || isEmptyBox(extent)
-    ? viewport.crop
+    ? cropIn(viewport)
     : growBox(extent, VIEWPORT_MARGIN * viewport.scale)
 }
 
 /** The place a viewport takes on the sheet, paper mm. */
-export function viewportFrame(viewport: Viewport, extent: Box): Box {
-  const map = viewportMap(viewport)
-  const shown = shownBox(viewport, extent)
+export const viewportFrame = (viewport: Viewport, extent: Box): Box =>
+  mapBox(scaleMap(viewport), shownBox(viewport, extent))
+
+/** What a viewport becomes that is cropped to a box on its sheet, paper mm: all it shows stays where it is. */
+export function croppedTo(viewport: Placed, box: Box): Pick<Viewport, 'crop' | 'at' | 'cropped'> {
+  const { x, y } = applyTo(inverse(viewportMap(viewport)), boxCentre(box))
+  const [wide, high] = [(boxWidth(box) * viewport.scale) / 2, (boxHeight(box) * viewport.scale) / 2]
   return {
-    minX: map.a * shown.minX + map.e,
-    minY: map.d * shown.minY + map.f,
-    maxX: map.a * shown.maxX + map.e,
-    maxY: map.d * shown.maxY + map.f,
+    crop: { minX: x - wide, minY: y - high, maxX: x + wide, maxY: y + high },
+    at: boxCentre(box),
+    cropped: true,
   }
 }
 

@@ -1,6 +1,7 @@
 import { asideOf, atWall, type LevelSolver, type OfWall, type SolvedWall } from '../building'
 import { applyTo, placing, pointOn, straight, type Point } from '../geometry'
 import { centreOf, edgesOfRecord } from '../kinds'
+import type { Turned } from '../lettering'
 import type { Anchor, Id, Opening, Project } from '../records'
 import { cutPlace, edgePlace, placeOnLine, type Frame } from '../views'
 
@@ -15,6 +16,8 @@ export interface Ground {
   readonly project: Project
   /** The viewport it is seen in. */
   readonly viewport?: Id
+  /** How it is turned there. */
+  readonly turned?: Turned
   /** Its solved walls; null where there are none, as within a block. */
   readonly building: LevelSolver | null
   /** How it is looked at, in a drawing that looks at the building. */

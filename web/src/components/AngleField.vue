@@ -4,7 +4,7 @@ import { useSay } from '../store/say'
 import TextField from './TextField.vue'
 
 /** An angle typed in degrees or as a slope; what cannot be understood is said. */
-defineProps<{ label: string; radians: number }>()
+defineProps<{ label: string; radians: number; disabled?: boolean }>()
 const emit = defineEmits<{ set: [radians: number] }>()
 const say = useSay()
 function take(text: string): void {
@@ -15,5 +15,5 @@ function take(text: string): void {
 </script>
 
 <template>
-  <TextField :label="label" :shown="formatAngle(radians)" @set="take" />
+  <TextField :label="label" :shown="formatAngle(radians)" :disabled="disabled" @set="take" />
 </template>

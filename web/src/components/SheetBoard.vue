@@ -3,22 +3,14 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { bringingDerived, pensOf, type Picture } from '@lamina/core/derive'
 import { addViewport, moveItems, setFacts, viewportsOf } from '@lamina/core/edit'
-import {
-  applyTo,
-  boxCentre,
-  boxHeight,
-  boxOf,
-  boxWidth,
-  inverse,
-  type Box,
-  type Point,
-} from '@lamina/core/geometry'
+import { boxHeight, boxOf, boxWidth, type Box, type Point } from '@lamina/core/geometry'
 import { pickAt } from '@lamina/core/locate'
 import type { Drawing, Id, Sheet, Viewport } from '@lamina/core/records'
 import {
   aimAnywhere,
   aimViewport,
   aimingAt,
+  croppedTo,
   lineUp,
   sheetExtent,
   sheetField,
@@ -189,15 +181,8 @@ function finishCrop(): void {
     say.warn('This viewport is locked. Unlock it first.')
     return
   }
-  const back = inverse(viewportMap(viewport))
-  const low = applyTo(back, { x: box.minX, y: box.minY })
-  const high = applyTo(back, { x: box.maxX, y: box.maxY })
   const made = store.edit('Crop', (project) =>
-    setFacts(project, 'viewport', viewport.id, {
-      crop: { minX: low.x, minY: low.y, maxX: high.x, maxY: high.y },
-      at: boxCentre(box),
-      cropped: true,
-    }),
+    setFacts(project, 'viewport', viewport.id, croppedTo(viewport, box)),
   )
   if (made) hand.tool = 'select'
 }

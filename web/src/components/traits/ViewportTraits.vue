@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, shallowRef } from 'vue'
-import { readAlsoAt, removeItems, setFacts, together, vanishing } from '@lamina/core/edit'
+import { readAlsoAt, removeItems, setFacts, together, turnViewport, vanishing } from '@lamina/core/edit'
 import { kindWord, type Placed, type Viewport } from '@lamina/core/records'
 import { scaleName, standardScales } from '@lamina/core/units'
 import { useHand } from '../../store/hand'
 import { useProject } from '../../store/project'
+import AngleField from '../AngleField.vue'
 import LengthField from '../LengthField.vue'
 import type { CardProps } from './card'
 import { useNamed } from '../named'
@@ -19,7 +20,7 @@ const scales = computed(() =>
   standardScales(store.units.system).map(({ ratio, name }) => ({ value: ratio, title: name })),
 )
 const lenses = useNamed('lens')
-const set = (label: string, facts: Partial<Viewport>): void =>
+const set = (label: string, facts: { readonly [F in keyof Viewport]?: Viewport[F] | undefined }): void =>
   void store.edit(label, (project) => setFacts(project, 'viewport', props.record.id, facts))
 /** A scale that was chosen, and what would not read there. */
 const asked = shallowRef<{ readonly scale: number; readonly lost: readonly Placed[] } | null>(null)
@@ -28,6 +29,10 @@ function setScale(scale: number): void {
   if (lost.length === 0) set('Viewport scale', { scale })
   else asked.value = { scale, lost }
 }
+const LETTERS = [
+  { value: 'upright', title: 'Stays upright' },
+  { value: 'turned', title: 'Turns with the drawing' },
+] as const
 const named = (ratio: number): string => scaleName(ratio, store.units.system)
 /** What would be lost, by its words where it has some, as “2 notes: …”. */
 const lostWords = computed(() => {
@@ -109,6 +114,22 @@ function remove(): void {
       @set="(y) => set('Move viewport', { at: { ...record.at, y } })"
     />
   </div>
+  <AngleField
+    label="Drawing turned by"
+    :radians="record.turn ?? 0"
+    :disabled="record.locked"
+    @set="(turn) => store.edit('Turn drawing', (project) => turnViewport(project, record.id, turn))"
+  />
+  <v-select
+    v-if="record.turn !== undefined"
+    label="Lettering"
+    :items="LETTERS"
+    :model-value="record.letters ?? 'upright'"
+    @update:model-value="
+      (letters: string) =>
+        set('Lettering in viewport', { letters: letters === 'turned' ? letters : undefined })
+    "
+  />
   <v-switch
     label="Locked in place and scale"
     density="compact"
