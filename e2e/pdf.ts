@@ -5,7 +5,8 @@ export interface ReadPage {
   readonly widthMm: number
   readonly heightMm: number
   readonly lines: readonly { x1: number; y1: number; x2: number; y2: number; penMm: number }[]
-  readonly texts: readonly { text: string; x: number; y: number; sizeMm: number }[]
+  /** Turned anticlockwise from level, degrees. */
+  readonly texts: readonly { text: string; x: number; y: number; sizeMm: number; turn: number }[]
 }
 
 export interface ReadPdf {
@@ -73,7 +74,7 @@ async function readPage(page: PDFPageProxy): Promise<ReadPage> {
   const texts = items.flatMap((item) => {
     if (!('str' in item) || item.str.trim() === '') return []
     const [a, b, , , e, f] = item.transform as Matrix
-    return [{ text: item.str, x: e * MM, y: f * MM, sizeMm: Math.hypot(a, b) * MM }]
+    return [{ text: item.str, x: e * MM, y: f * MM, sizeMm: Math.hypot(a, b) * MM, turn: (Math.atan2(b, a) * 180) / Math.PI }]
   })
   return { widthMm: (x1 - x0) * MM, heightMm: (y1 - y0) * MM, lines, texts }
 }

@@ -176,6 +176,7 @@ describe('the samples', () => {
     expect(settleSheets(project)).toEqual([])
     for (const sheet of sheetSet(project)) {
       const { frame } = sheetLayout(sheet)
+      expect(settleBoard(sceneOf(project, sheet))).toEqual([])
       // Everything stands within the frame.
       expect(boxHolds(growBox(frame, 0.01), extentOf(sheetItems(project, sheet)))).toBe(true)
     }

@@ -7,6 +7,7 @@ import { picturingSheet, sheetPictureOf } from '../sheets'
 import { atOnce } from '../steps'
 import { scaleName } from '../units'
 import type { Found } from './matter'
+import { onSheetMatters } from './onSheet'
 
 /** Looks for letters that overlap or are struck, in each of the ways a board is read; kept while it changes. */
 export class LetterMatters {
@@ -28,7 +29,9 @@ export class LetterMatters {
       yield* picturingSheet(project, board)
       const clashes = yield* this.clashesFor('sheet').steps(sheetPictureOf(project, board))
       this.forget(new Set(['sheet']))
-      return clashes.length === 0 ? [] : [told(project, clashes, 'sheet', 'compose', 'on the sheet itself')]
+      const found = onSheetMatters(project, board)
+      if (clashes.length > 0) found.push(told(project, clashes, 'sheet', 'compose', 'on the sheet itself'))
+      return found
     }
     const found: Found[] = []
     const read = new Set<string>()

@@ -52,6 +52,21 @@ export const drawnIn = (project: Project, viewport: Viewport): Picture =>
 export const frameOf = (project: Project, viewport: Viewport): Box =>
   viewportFrame(viewport, drawnIn(project, viewport).extent(viewport.turn))
 
+/** The label of a viewport beneath its frame: its number, its title and its scale. */
+export function labelOf(project: Project, viewport: Viewport, frame: Box): DisplayItem[] {
+  const { id, number, scale } = viewport
+  return labelItems(
+    frame,
+    number,
+    titleOf(project, viewport),
+    scaleName(scale, project.facts.units.system),
+    id,
+  )
+}
+
+const titleOf = (project: Project, { title, drawing }: Viewport): string =>
+  title || project.need('drawing', drawing).name
+
 /** Viewports lie beneath all that is drafted on a sheet, its title block above it. */
 const VIEWPORTS = rankOf(-2e7, 0, 'others')
 const TITLE_BLOCK = rankOf(2e7, 0, 'others')
@@ -99,12 +114,11 @@ class ViewportsDrawn implements PartSource {
   }
 
   private see(viewport: Viewport, place: number, project: Project): Shown {
-    const drawing = project.need('drawing', viewport.drawing)
     const picture = drawnIn(project, viewport)
     const before = this.shown.get(viewport.id)
     const extent = picture.extent(viewport.turn)
     const shown = shownBox(viewport, extent)
-    const title = viewport.title || drawing.name
+    const title = titleOf(project, viewport)
     const { system } = project.facts.units
     const balloons = viewport.cropped ? balloonsAtCrop(project, viewport, shown) : []
     const made = JSON.stringify([shown, title, place, system, balloons])
@@ -114,13 +128,7 @@ class ViewportsDrawn implements PartSource {
       return { ...before, stamp }
     }
     const [map, turning] = [scaleMap(viewport), turnIn(viewport)]
-    const label = labelItems(
-      viewportFrame(viewport, extent),
-      viewport.number,
-      title,
-      scaleName(viewport.scale, system),
-      viewport.id,
-    )
+    const label = labelOf(project, viewport, viewportFrame(viewport, extent))
     const group = (drawn: DisplayList): DisplayItem => ({
       kind: 'group',
       map,

@@ -21,5 +21,11 @@ async function take(): Promise<void> {
 </script>
 
 <template>
-  <v-text-field v-model="text" :label="label" @change="take" />
+  <!-- What stands in an empty field is read with its label above it. -->
+  <v-text-field
+    v-model="text"
+    :label="label"
+    :persistent-placeholder="$attrs.placeholder !== undefined"
+    @change="take"
+  />
 </template>
