@@ -110,4 +110,35 @@ test('a drawing is turned in its viewport: lettering stays upright or turns with
     for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
     await expect.poll(async () => (await viewport()).turn).toBeUndefined()
   })
+
+  await test.step('what reaches beyond the sheet is counted, and brought back by a press', async () => {
+    await stands(paper)
+    await paper.press(at.x, at.y)
+    const field = page.getByLabel('Middle x')
+    await field.fill('20')
+    await field.press('Enter')
+    await saved(page)
+    await expect(page.locator('[data-stage="compose"] .count')).toHaveText('1')
+    const matter = page.locator('.matter')
+    await expect(matter).toContainText('Viewport 1 reaches beyond the frame of the sheet.')
+    await matter.getByRole('button', { name: 'Mend' }).click()
+    await expect(page.locator('[data-stage="compose"] .count')).toHaveCount(0)
+    expect((await viewport()).at.x).toBeGreaterThan(60)
+  })
+})
+
+test('pictures on the shelf and open matters come, however fast one goes from stage to stage', async ({
+  page,
+}) => {
+  await page.goto('/project/sample-alder-yard-pottery')
+  await stage(page, 'compose')
+  await expect(page.getByTestId('sheet')).toBeVisible()
+  await stands(sheet(page))
+  await stage(page, 'issue')
+  // A canvas is 300 wide until it is painted.
+  const blank = () =>
+    page
+      .locator('.shelf canvas')
+      .evaluateAll((all) => all.filter((each) => (each as HTMLCanvasElement).width === 300).length)
+  await expect.poll(blank).toBe(0)
 })

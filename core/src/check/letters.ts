@@ -26,6 +26,7 @@ export class LetterMatters {
   *steps(scene: Scene): Generator<void, readonly Found[]> {
     const { project, board } = scene
     if (board.kind === 'sheet') {
+      yield* bringingDerived(scene, true)
       yield* picturingSheet(project, board)
       const clashes = yield* this.clashesFor('sheet').steps(sheetPictureOf(project, board))
       this.forget(new Set(['sheet']))

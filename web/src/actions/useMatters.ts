@@ -12,8 +12,9 @@ export function useMatters(ready: Ref<boolean>): ShallowRef<readonly Matter[]> {
   function* settle(): Generator<void> {
     const { project } = store
     const found: Matter[] = []
-    for (const drawing of project.unheard(() => project.all('drawing'))) {
-      const scene = project.unheard(() => store.scene(drawing))
+    const boards = project.unheard(() => [...project.all('drawing'), ...project.all('sheet')])
+    for (const board of boards) {
+      const scene = project.unheard(() => store.scene(board))
       found.push(...(yield* unheardSteps(project, mattersOf(scene).steps(scene))))
     }
     found.push(...(yield* unheardSteps(project, settlingBuilding(project))))

@@ -38,10 +38,14 @@ function ask(): void {
     } while (performance.now() < until && left() > 1)
     ask()
   }
-  if ('requestIdleCallback' in window)
+  if ('requestIdleCallback' in window) {
     requestIdleCallback((deadline) => run(() => deadline.timeRemaining()), { timeout: 1000 })
-  else setTimeout(() => run(() => SLICE))
+    // A browser that draws nothing may count no time as idle: after a frame it does.
+    requestAnimationFrame(nothing)
+  } else setTimeout(() => run(() => SLICE))
 }
+
+const nothing = (): void => {}
 
 /** The same steps, of which Vue hears nothing. */
 export function* unheardSteps<T>(project: Project, steps: Iterator<unknown, T>): Generator<void, T> {
