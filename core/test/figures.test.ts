@@ -4,22 +4,30 @@ import { placeFigures, spread, type FigureSizes } from '../src/annotate/figures'
 
 const SIZES: FigureSizes = { height: 2.5, gap: 0.9, past: 1.8, linePast: 1.8, away: 1 }
 
+const HOME = { x: 0, y: 0 }
 const wide = (...widths: readonly number[]) => widths.map((width) => ({ width }))
 
 describe('the figures of a row', () => {
   it('stand over the middle of their parts where they have room', () => {
     expect(placeFigures([0, 20, 50], wide(8, 10), SIZES)).toEqual([
-      { along: 10, over: 0.9, under: -3.4, lead: null },
-      { along: 35, over: 0.9, under: -3.4, lead: null },
+      { along: 10, over: 0.9, under: -3.4, lead: null, aside: HOME },
+      { along: 35, over: 0.9, under: -3.4, lead: null, aside: HOME },
     ])
   })
 
   it('stand beside the row where its end is too narrow, the line running on beneath them', () => {
     // 1.8 beyond the tick, 1 apart, half of 6.
     expect(placeFigures([0, 3, 30, 32], wide(6, 8, 6), SIZES)).toEqual([
-      { along: -5.8, over: 0.9, under: -3.4, lead: null, runsTo: -8.8 },
-      { along: 16.5, over: 0.9, under: -3.4, lead: null },
-      { along: 37.8, over: 0.9, under: -3.4, lead: null, runsTo: 40.8 },
+      { along: -5.8, over: 0.9, under: -3.4, lead: null, runsTo: -8.8, aside: { x: -7.3, y: 0 } },
+      { along: 16.5, over: 0.9, under: -3.4, lead: null, aside: HOME },
+      {
+        along: 37.8,
+        over: 0.9,
+        under: -3.4,
+        lead: null,
+        runsTo: 40.8,
+        aside: { x: expect.closeTo(6.8, 9), y: 0 },
+      },
     ])
   })
 
@@ -52,7 +60,7 @@ describe('the figures of a row', () => {
       [{ width: 8, beneath: 14 }, { width: 8, beneath: 25 }, { width: 4 }],
       SIZES,
     )
-    expect(own).toEqual({ along: 10, over: 0.9, under: -3.4, lead: null })
+    expect(own).toEqual({ along: 10, over: 0.9, under: -3.4, lead: null, aside: HOME })
     // 1.5 heights from line to line.
     expect(out!.over).toBeCloseTo(4.45 + 3.75, 9)
     expect(out!.under).toBeCloseTo(4.45, 9)
@@ -70,11 +78,45 @@ describe('the figures of a row', () => {
         [10, 0],
         [21, expect.closeTo(6.65, 9)],
       ],
+      aside: HOME,
     })
     expect(moved(0, -12).lead).toEqual([
       [10, 0],
       [10, expect.closeTo(-8.35, 9)],
     ])
+  })
+
+  it('leave the others where they are when one is moved (property)', () => {
+    const parts = fc.array(
+      fc.record({
+        part: fc.double({ min: 0.2, max: 30, noNaN: true }),
+        width: fc.double({ min: 2, max: 14, noNaN: true }),
+      }),
+      { minLength: 1, maxLength: 12 },
+    )
+    const by = fc.double({ min: -20, max: 20, noNaN: true })
+    fc.assert(
+      fc.property(parts, fc.nat(), by, by, (all, pick, x, y) => {
+        const ticks = all.reduce((found, { part }) => [...found, found.at(-1)! + part], [0])
+        const figures = all.map(({ width }) => ({ width }))
+        const still = placeFigures(ticks, figures, SIZES)
+        const i = pick % all.length
+        const { aside } = still[i]!
+        const moved = { x: aside.x + x, y: aside.y + y }
+        const now = placeFigures(
+          ticks,
+          figures.map((figure, k) => (k === i ? { ...figure, moved } : figure)),
+          SIZES,
+        )
+        now.forEach((figure, k) => {
+          if (k !== i) expect(figure).toEqual(still[k])
+        })
+        // And that as far as it is pulled from where it stood by itself.
+        expect(now[i]!.along).toBeCloseTo(still[i]!.along + x, 9)
+        expect(now[i]!.over).toBeCloseTo(still[i]!.over + y, 9)
+        expect(now[i]!.aside).toEqual(aside)
+      }),
+    )
   })
 
   it('never lie on each other, nor among extension lines (property)', () => {

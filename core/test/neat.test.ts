@@ -316,6 +316,48 @@ describe('tidying', () => {
     )
   })
 
+  it('of rows with narrow parts and signs beside them comes to what it says, and once is enough', () => {
+    const symbol = (id: string, form: 'north' | 'scaleBar', x: number, y: number): RecordOf<'symbol'> => ({
+      id,
+      kind: 'symbol',
+      drawing: PLAN.id,
+      form,
+      anchors: [{ to: 'point', last: { x, y } }],
+    })
+    const parts = fc.array(fc.integer({ min: 150, max: 1500 }), { minLength: 2, maxLength: 8 })
+    const place = fc.tuple(fc.integer({ min: -500, max: 8500 }), fc.integer({ min: -2500, max: 1500 }))
+    fc.assert(
+      fc.property(
+        parts,
+        fc.tuple(place, place, place),
+        fc.constantFrom(50, 100, 200),
+        (all, [first, second, third], scale) => {
+          const xs = all.reduce((found, part) => [...found, found.at(-1)! + part], [0])
+          const scene = sceneWith(
+            row('chain', 0, xs),
+            row('whole', 0, [0, xs.at(-1)!], { offset: { in: 'row', side: 'right', row: 1 } }),
+            symbol('north', 'north', ...first),
+            symbol('bar', 'scaleBar', ...second),
+            note('told', ...third),
+          )
+          const look = { ...LOOK, scale }
+          const { project } = scene
+          const { moves, left } = tidied(scene, look)
+          if (moves.length > 0) doing(project, putPlaces(project, moves))
+          for (const { id, other } of clashesIn(scene, look))
+            expect(left.includes(id!) || left.includes(other!)).toBe(true)
+          // Rows keep their order, whatever else they do.
+          const [chain, whole] = ['chain', 'whole'].map(
+            (id) => placedAt(project.need('dimension', id), { scale }).offset,
+          )
+          if (chain?.in !== 'row' || whole?.in !== 'row') throw new Error('no row')
+          expect(whole.row).toBeGreaterThan(chain.row)
+        },
+      ),
+      { numRuns: 60 },
+    )
+  })
+
   it('leaves no letter struck on the sheets of the samples, at all their scales', () => {
     for (const { make } of SAMPLES) {
       const project = new Project()

@@ -141,6 +141,8 @@ export function drawAlongAxis(
     between: laid.between,
     order: laid.order,
     places: laid.places.map(put),
+    asides: laid.asides,
+    texts: laid.texts.map((texts) => texts.map((text) => ({ ...text, ...put(text), turn: reading }))),
     ticks: laid.ticks.map(put),
   }
 }

@@ -1,4 +1,4 @@
-import type { DisplayItem } from '../display'
+import type { DisplayItem, TextItem } from '../display'
 import { cross, dot, leftOf, offsetFrom, times, add, unitAt, type Point } from '../geometry'
 import { STANDARD_STYLE } from '../library'
 import type { AnnotationStyle, Dimension, Figure, Id } from '../records'
@@ -22,6 +22,10 @@ export interface LaidDimension {
   readonly between: readonly (readonly [number, number])[]
   /** Just before each figure, half as high as it is. */
   readonly places: readonly Point[]
+  /** How far each figure would stand from where one stands that is moved by nothing, if it were not moved; paper mm. */
+  readonly asides: readonly Point[]
+  /** The lettering of each figure, which is among its items. */
+  readonly texts: readonly (readonly TextItem[])[]
   /** Where each tick stands along it, and the number of its anchor: the first of those that stand there. */
   readonly ticks: readonly Point[]
   readonly order: readonly number[]
@@ -98,7 +102,7 @@ export function drawDimension(
     for (const i of group) extensionLine(row, points[i]!, tick, line)
     layout.drawEnd(tick)
   })
-  const places = layout.drawFigures(words)
+  const written = layout.drawFigures(words)
   return {
     items,
     lengths,
@@ -106,7 +110,9 @@ export function drawDimension(
     ticks,
     order,
     between: parts.map(([i, k]) => [order[i]!, order[k]!] as const),
-    places,
+    places: written.map(({ held }) => held),
+    asides: written.map(({ aside }) => aside),
+    texts: written.map(({ texts }) => texts),
   }
 }
 
@@ -141,15 +147,15 @@ function layChain(row: RowSheet): RowLayout {
     },
     drawEnd: (tick) => chainEnd(row, tick),
     drawFigures: (words) =>
-      figures.map(({ along, over, under, lead, runsTo }, i) => {
+      figures.map(({ along, over, under, lead, runsTo, aside }, i) => {
         const isInPlace = lead === null && runsTo === undefined && !words[i]!.moved
         // In its place it stands over the very middle.
         const base = isInPlace
           ? offsetFrom(ticks[i]!, u, (alongs[i + 1]! - alongs[i]!) / 2, over * scale)
           : row.at(along, over)
-        const held = writeFigure(row, words[i]!, u, base, 'middle', over - under)
+        const written = writeFigure(row, words[i]!, u, base, 'middle', over - under)
         lead?.slice(1).forEach(([x, y], k) => row.line(row.at(...lead[k]!), row.at(x, y)))
-        return held
+        return { ...written, aside }
       }),
   }
 }

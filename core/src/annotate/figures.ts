@@ -22,7 +22,7 @@ export interface FigureToPlace {
   /** How many lines stand beneath it; left out: one, if any. */
   readonly lines?: number
   /** Along the row and over it. */
-  readonly moved?: { readonly x: number; readonly y: number } | undefined
+  readonly moved?: Aside | undefined
 }
 
 /** Where a figure stands, paper mm: along the line, and how far its base line lies over it. */
@@ -36,7 +36,14 @@ export interface PlacedFigure {
   readonly lead: readonly (readonly [along: number, over: number])[] | null
   /** The dimension line runs on beneath it, to there. */
   readonly runsTo?: number
+  /** How far it would stand from the middle of its part if it were not moved by hand. */
+  readonly aside: Aside
 }
+
+/** Along a row and over it, paper mm. */
+type Aside = { readonly x: number; readonly y: number }
+
+const HERE: Aside = { x: 0, y: 0 }
 
 /** Figures keep so far from each other, and from ticks beside them, paper mm. */
 const APART = 1
@@ -52,7 +59,8 @@ export const LEADING = 1.5
 /**
  * Where the figures of a row stand. One that has room stands over the middle of its part. A narrow one at an end of the
  * row stands beside it, where the line runs on beneath it; the others stand in one line on the side away from the
- * building, beyond all extension lines, each as near to its part as the others let it, on a short lead.
+ * building, beyond all extension lines, each as near to its part as the others let it, on a short lead. One that is moved
+ * by hand leaves the others where they are.
  * @param ticks where the ticks stand along the row, paper mm, in order
  * @param figures those between them
  */
@@ -69,11 +77,12 @@ export function placeFigures(
   const room = inLine ? 2 * gap + LEAST_LINE * height : APART
   const middle = (i: number): number => (ticks[i]! + ticks[i + 1]!) / 2
   const isNarrow = (i: number): boolean => widths[i]! + room > ticks[i + 1]! - ticks[i]!
-  const placed = widths.map((_, i): PlacedFigure => ({ along: middle(i), over, under, lead: null }))
+  const home = (i: number): PlacedFigure => ({ along: middle(i), over, under, lead: null, aside: HERE })
+  const placed = widths.map((_, i): PlacedFigure => home(i))
   const last = widths.length - 1
   const out: number[] = []
   widths.forEach((width, i) => {
-    if (!isNarrow(i) || figures[i]!.moved) return
+    if (!isNarrow(i)) return
     const beyond = linePast + APART
     if (i === last) {
       const from = ticks[i + 1]! + beyond
@@ -83,10 +92,13 @@ export function placeFigures(
         under,
         lead: null,
         runsTo: inLine ? from - gap : from + width,
+        aside: { x: from + width / 2 - middle(i), y: 0 },
       }
     } else if (i === 0) {
       const to = ticks[0]! - beyond
-      placed[i] = { along: to - width / 2, over, under, lead: null, runsTo: inLine ? to + gap : to - width }
+      const along = to - width / 2
+      const aside = { x: along - middle(i), y: 0 }
+      placed[i] = { along, over, under, lead: null, runsTo: inLine ? to + gap : to - width, aside }
     } else out.push(i)
   })
   const lift = (i: number): number => (figures[i]!.beneath ? (figures[i]!.lines ?? 1) * LEADING * height : 0)
@@ -106,6 +118,7 @@ export function placeFigures(
       along,
       over: base,
       under: base - LEADING * height,
+      aside: { x: along - from, y: base - over },
       lead:
         near === from
           ? [
@@ -120,7 +133,8 @@ export function placeFigures(
     }
   })
   figures.forEach(({ moved }, i) => {
-    if (moved) placed[i] = movedBy(placed[i]!, moved, widths[i]!, lift(i), height)
+    if (moved)
+      placed[i] = { ...movedBy(home(i), moved, widths[i]!, lift(i), height), aside: placed[i]!.aside }
   })
   return placed
 }
@@ -128,7 +142,7 @@ export function placeFigures(
 /** A figure that was moved by hand, with the line that leads to it from its part. */
 function movedBy(
   figure: PlacedFigure,
-  moved: { readonly x: number; readonly y: number },
+  moved: Aside,
   width: number,
   lift: number,
   height: number,
@@ -143,6 +157,7 @@ function movedBy(
     along,
     over,
     under: over - LEADING * height,
+    aside: HERE,
     lead: isOwn
       ? null
       : [

@@ -16,6 +16,7 @@ export {
 } from './rowHandles'
 export * from './roundDimension'
 export type { Framed } from './frame'
+export { turnedSheet } from './laidTurned'
 export * from './leader'
 export * from './note'
 export * from './textBlock'

@@ -1,4 +1,4 @@
-import { turnedAbout, type DisplayItem, type DisplayList } from '../display'
+import { textUnder, turnedAbout, type DisplayItem, type DisplayList, type TextItem } from '../display'
 import { applyTo, turnBy, type Point } from '../geometry'
 
 const ORIGIN: Point = { x: 0, y: 0 }
@@ -23,3 +23,7 @@ export function turnedSheet(by: number): TurnedSheet {
 /** What is laid out on a sheet on which the drawing lies turned, as it lies in the drawing. */
 export const laidBack = (items: DisplayList, { by }: TurnedSheet): readonly DisplayItem[] =>
   turnedAbout(items, ORIGIN, -by)
+
+/** Letters of it likewise. */
+export const textsBack = (texts: readonly TextItem[], { by }: TurnedSheet): readonly TextItem[] =>
+  by === 0 ? texts : texts.map((text) => textUnder(text, turnBy(-by)))

@@ -6,7 +6,7 @@ import type { Units } from '../units'
 import { drawAlongAxis, pictureAxes } from './axisDimension'
 import { drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
 import { dimensionLine } from './rowLine'
-import { laidBack, turnedSheet } from './laidTurned'
+import { laidBack, textsBack, turnedSheet } from './laidTurned'
 import { outsideFor } from './outside'
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
@@ -56,6 +56,7 @@ export function drawnDimension(
   return {
     ...laid,
     items: laidBack(laid.items, sheet),
+    texts: laid.texts.map((texts) => textsBack(texts, sheet)),
     places: laid.places.map(sheet.back),
     ticks: laid.ticks.map(sheet.back),
   }

@@ -53,6 +53,12 @@ export function layNote(note: Note, scene: Scene, scale: number): readonly Displ
   return turnedAbout(items, middle, by)
 }
 
+/** How wide and high a note is as it is set, mm on paper. */
+export function noteSize(note: Note, scene: Scene, scale: number): { width: number; height: number } {
+  const { look, block } = laidNote(note, scene, scale)
+  return { width: block.width, height: heightOf(block, look) }
+}
+
 /** Where a note is pulled wider or narrower: at its side. */
 export function noteSide(note: Note, scene: Scene, scale: number): Point {
   const { look, from, width } = laidNote(note, scene, scale)

@@ -103,15 +103,19 @@ const BACK = 1
 
 /** How far a figure is moved that is pulled from one place to another; null: it stands by itself. */
 export function figureMoved(
-  { direction, figures = [] }: Dimension,
+  dimension: Dimension,
   [i, k]: readonly [number, number],
-  from: Point,
-  to: Point,
+  [from, to]: readonly [Point, Point],
+  scene: Scene,
   scale: number,
 ): Point | null {
+  const { direction, figures = [] } = dimension
   const { u } = readingAxis(direction)
-  const before = figureBetween(figures, i, k)?.moved ?? { x: 0, y: 0 }
+  const { between, asides } = layDimension(dimension, scene, scale, scene.project.facts.units)
+  const alone = asides[between.findIndex(([p, q]) => (p === i && q === k) || (p === k && q === i))] ?? HERE
+  const before = figureBetween(figures, i, k)?.moved ?? alone
   const by = times(subtract(to, from), 1 / scale)
   const moved = { x: before.x + dot(by, u), y: before.y + dot(by, leftOf(u)) }
-  return Math.hypot(moved.x, moved.y) < BACK ? null : moved
+  return Math.hypot(moved.x - alone.x, moved.y - alone.y) < BACK ? null : moved
 }
+const HERE: Point = { x: 0, y: 0 }

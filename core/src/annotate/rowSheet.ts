@@ -1,4 +1,4 @@
-import { textItem, type DisplayItem } from '../display'
+import { textItem, type DisplayItem, type TextItem } from '../display'
 import { offsetFrom, type Point } from '../geometry'
 import type { AnnotationStyle, Id } from '../records'
 import type { FigureWords } from './figureWords'
@@ -26,21 +26,30 @@ export interface RowSheet extends LetterSheet {
   line(a: Point, b: Point): void
 }
 
+/** A figure as it is written. */
+export interface WrittenFigure {
+  /** Where it is held: just before it. */
+  readonly held: Point
+  /** Its lettering, which is among what was put. */
+  readonly texts: readonly TextItem[]
+  /** How far it would stand from where those stand that are moved by nothing, if it were not moved; paper mm. */
+  readonly aside: Point
+}
+
 /** How the figures of a row are laid, drawn in this order. */
 export interface RowLayout {
   /** The ticks that each figure is measured between. */
   readonly parts: readonly (readonly [number, number])[]
   drawLine(words: readonly FigureWords[]): void
   drawEnd(tick: number): void
-  /** Gives where each figure is held. */
-  drawFigures(words: readonly FigureWords[]): Point[]
+  drawFigures(words: readonly FigureWords[]): WrittenFigure[]
 }
 
 /** A figure is held so far before it, paper mm. */
 const BEFORE = 2.8
 
 /**
- * Writes a figure, what stands beneath it below; gives where it is held: just before it.
+ * Writes a figure, what stands beneath it below.
  * @param reading the way it is read
  * @param base where its base line begins, has its middle or ends
  * @param under from its base line down to that of what stands beneath, paper mm; left out: as usual
@@ -52,7 +61,7 @@ export function writeFigure(
   base: Point,
   align: 'start' | 'middle' | 'end',
   under = LEADING * style.textPaperMm,
-): Point {
+): Pick<WrittenFigure, 'held' | 'texts'> {
   const height = style.textPaperMm
   const letters = {
     ...lettersOf(style, scale),
@@ -61,8 +70,11 @@ export function writeFigure(
     source,
   } as const
   const up = (paper: number): Point => offsetFrom(base, reading, 0, paper * scale)
-  put(textItem(text, base, letters))
-  beneath.forEach((each, i) => put(textItem(each, up(-under - i * LEADING * height), letters)))
+  const texts = [
+    textItem(text, base, letters),
+    ...beneath.map((each, i) => textItem(each, up(-under - i * LEADING * height), letters)),
+  ]
+  put(...texts)
   const width = widthIn(style, text) * scale
   const from = align === 'start' ? 0 : align === 'middle' ? -width / 2 : -width
   if (isInstead) {
@@ -70,5 +82,5 @@ export function writeFigure(
     const [a, b] = [offsetFrom(below, reading, from, 0), offsetFrom(below, reading, from + width, 0)]
     put({ kind: 'segments', pen: 'dimension', points: [a.x, a.y, b.x, b.y], source })
   }
-  return offsetFrom(up(height / 2), reading, from - BEFORE * scale, 0)
+  return { held: offsetFrom(up(height / 2), reading, from - BEFORE * scale, 0), texts }
 }

@@ -61,7 +61,8 @@ export function layRunning(row: RowSheet, datum: number): RowLayout {
         // All its lines side by side about the place it has along the row.
         const down = (wide[k]! / 2 - height) * scale
         const base = offsetFrom(point(along, foot + PARTS.textGap * height), reading, 0, down)
-        return writeFigure(row, said, reading, base, isOutward ? 'start' : 'end', LEADING * height)
+        const written = writeFigure(row, said, reading, base, isOutward ? 'start' : 'end', LEADING * height)
+        return { ...written, aside: { x: 0, y: 0 } }
       })
     },
   }

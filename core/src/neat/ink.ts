@@ -38,6 +38,19 @@ export interface Letters {
   readonly source: Id | null
 }
 
+/** What a row takes up along its line: no other row may lie there, and those beside it keep their order. */
+export interface Band {
+  readonly slab: Slab
+  /** The side it lies on. */
+  readonly side: string
+  /** The part of the way it stands over, mm along its direction. */
+  readonly from: number
+  readonly to: number
+  /** The how manieth row it is there, and was. */
+  readonly row: number
+  readonly was: number
+}
+
 /** The ink of a part: its letters; its lines as x1, y1, x2, y2 …; and the edges of its circles and of what is filled, likewise. */
 export interface Ink {
   readonly letters: readonly Letters[]
@@ -45,6 +58,8 @@ export interface Ink {
   readonly shapes: readonly number[]
   /** Around what is filled with paper. */
   readonly papers: readonly Box[]
+  /** What rows take up along their lines. */
+  readonly bands?: readonly Band[]
 }
 
 /** Letters that reach below the base line, and how far, as a part of the em. */

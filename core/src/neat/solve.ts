@@ -1,6 +1,6 @@
 import { boxesMeet, joinBoxes, PlaceIndex, type Box } from '../geometry'
-import { isAnyStruck, coreOf } from './clashes'
-import type { Ink } from './ink'
+import { coreOf, isAnyStruck, isHidden } from './clashes'
+import type { Band, Ink } from './ink'
 import { boxAround, slabsOverlap } from './slab'
 
 /** One way in which something may stand. */
@@ -22,8 +22,8 @@ export interface Unit<C extends Candidate = Candidate> {
   fixed(candidate: C): number
 }
 
-/** What it costs that letters lie on letters, and that a line runs through letters: more than any way. */
-export const COST = { letters: 100, struck: 60, cut: 80, lines: 40 } as const
+/** What it costs that letters lie on letters, that a line runs through letters, and that rows lie on each other: more than any way. */
+export const COST = { letters: 100, struck: 60, cut: 80, lines: 40, rows: 400 } as const
 
 interface Placed extends Box {
   readonly cores: readonly { readonly core: ReturnType<typeof coreOf>; readonly box: Box }[]
@@ -64,12 +64,28 @@ export function costBetween(a: Ink, b: Ink): number {
     if (!boxesMeet(mine.box, q)) continue
     for (const theirs of q.cores)
       if (boxesMeet(mine.box, theirs.box) && slabsOverlap(mine.core, theirs.core)) cost += COST.letters
-    if (isAnyStruck(mine.core, mine.box, q.strokes)) cost += COST.struck
+    cost += costUnder(mine, b.papers, q.strokes)
   }
-  for (const theirs of q.cores)
-    if (boxesMeet(theirs.box, p) && isAnyStruck(theirs.core, theirs.box, p.strokes)) cost += COST.struck
+  for (const theirs of q.cores) if (boxesMeet(theirs.box, p)) cost += costUnder(theirs, a.papers, p.strokes)
+  for (const mine of a.bands ?? [])
+    for (const theirs of b.bands ?? []) if (isAmiss(mine, theirs)) cost += COST.rows
   return cost
 }
+
+/** What it costs that letters lie under paper, or that a line runs through them. */
+function costUnder(
+  { core, box }: Placed['cores'][number],
+  papers: readonly Box[],
+  strokes: readonly number[],
+): number {
+  const under = isHidden(core, papers) ? COST.letters : 0
+  return under + (isAnyStruck(core, box, strokes) ? COST.struck : 0)
+}
+
+/** Whether two rows lie on each other, or one has come to lie beyond the other that was nearer. */
+const isAmiss = (a: Band, b: Band): boolean =>
+  slabsOverlap(a.slab, b.slab) ||
+  (a.side === b.side && a.from < b.to && b.from < a.to && (a.was - b.was) * (a.row - b.row) < 0)
 
 /** Where things came to stand. */
 export interface Places {
@@ -103,9 +119,13 @@ const HEAT = { from: 40, cools: 0.995 } as const
  * place by turns, then those that are not clear are changed at random and less and less (simulated annealing as in Christensen,
  * Marks and Shieber, An empirical study of algorithms for point-feature label placement, 1995). The same input gives the
  * same places.
+ * @param from the candidates that they stand by at first; left out: as they stand now
  */
-export function* findingPlaces(units: readonly Unit[]): Generator<void, Places> {
-  const choice = units.map(() => 0)
+export function* findingPlaces(
+  units: readonly Unit[],
+  from: readonly number[] = units.map(() => 0),
+): Generator<void, Places> {
+  const choice = [...from]
   const fixed = units.map(({ candidates }) => new Array<number | undefined>(candidates.length))
   const neighbours = nearEachOther(units)
   const ink = (i: number): Ink => units[i]!.candidates[choice[i]!]!.ink

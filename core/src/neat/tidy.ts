@@ -1,7 +1,8 @@
-import { pictureOf, saidAt } from '../annotate'
+import { pictureOf, turnedSheet } from '../annotate'
 import { isDrawn, type Part, type Picture, type PlanLook, type Scene } from '../derive'
 import { placedOn, type GivenPlace } from '../edit'
 import { standsIn } from '../kinds'
+import { levelTurn } from '../lettering'
 import { layerOf } from '../library'
 import {
   asRead,
@@ -19,6 +20,8 @@ import { Ground } from './ground'
 import type { Ink } from './ink'
 import { findingPlaces } from './solve'
 import {
+  FAR_WAYS,
+  NEAR_WAYS,
   figureUnits,
   leaderUnit,
   levelMarkUnit,
@@ -57,12 +60,13 @@ const COLUMN = 8
 /** How far the texts of leaders stand from the column of their neighbours, mm on paper; those of none are left out. */
 function columns(leaders: readonly Leader[], { scene, scale }: Means): Map<Id, number> {
   const found = new Map<Id, number>()
+  const sheet = turnedSheet(-levelTurn(scene.turned))
   for (const sense of [1, -1]) {
     const texts = leaders
-      .filter(({ elbowPaperMm: { x } }) => (x < 0 ? -1 : 1) === sense)
+      .filter(({ elbowPaperMm }) => (sheet.to(elbowPaperMm).x < 0 ? -1 : 1) === sense)
       .map((leader) => ({
         id: leader.id,
-        x: holdAnchor(leader.tip, scene).point.x / scale + leader.elbowPaperMm.x,
+        x: sheet.to(holdAnchor(leader.tip, scene).point).x / scale + sheet.to(leader.elbowPaperMm).x,
       }))
       .sort((p, q) => p.x - q.x)
     let from = 0
@@ -106,7 +110,7 @@ export function* tidying(
   // Rows stand still from here on, without their figures.
   const rests: Ink[] = []
   const ground = new Ground(picture, isMoving)
-  const means: Means = { scene, scale, ground }
+  const means: Means = { scene, scale, ground, ways: NEAR_WAYS }
   const units: TidyUnit[] = []
   for (const row of laidRows) {
     const { units: figures, rest } = figureUnits(row, means)
@@ -115,9 +119,26 @@ export function* tidying(
     yield
   }
   ground.lay(rests)
-  units.push(...textUnits(records, picture, means))
+  const texts = textUnits(records, picture, means)
+  units.push(...texts)
   yield
-  const chosen = yield* findingPlaces(units)
+  let chosen = yield* findingPlaces(units)
+  const astray = new Set([...chosen.struck].flatMap((i) => (units[i]!.figure ? [] : [units[i]!.id])))
+  if (astray.size > 0) {
+    // What is not cleared nearby may go further, from where all came to stand.
+    const far = new Map(
+      textUnits(
+        records.filter(({ id }) => astray.has(id)),
+        picture,
+        { ...means, ways: FAR_WAYS },
+      ).map((unit) => [unit.id, unit] as const),
+    )
+    const choice = units.map((unit, i) => (!unit.figure && far.has(unit.id) ? 0 : chosen.choice[i]!))
+    units.forEach((unit, i) => {
+      if (!unit.figure) units[i] = far.get(unit.id) ?? unit
+    })
+    chosen = yield* findingPlaces(units, choice)
+  }
   const left = new Set<Id>()
   const figuresOf = new Map<Id, { readonly unit: TidyUnit; readonly c: number }[]>()
   for (const [i, unit] of units.entries()) {
@@ -211,7 +232,7 @@ function textUnits(records: readonly Placed[], picture: Picture, means: Means): 
       case 'levelMark':
         return [levelMarkUnit(record, means)]
       case 'symbol':
-        return saidAt(record, scene, means.scale) ? [symbolUnit(record, means)] : []
+        return [symbolUnit(record, means) ?? []].flat()
       case 'room': {
         const [part] = picture.of(record.id).filter(({ rank }) => rank.by === 'others')
         const unit = part && tagUnit(record, part, spaces.get(record.id) ?? null, means)

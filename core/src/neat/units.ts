@@ -1,8 +1,31 @@
-import { TAG_HEIGHT, layAnnotation, layDimension, liesWithin, saidAt, saidMoved } from '../annotate'
+import {
+  TAG_HEIGHT,
+  layAnnotation,
+  layDimension,
+  liesWithin,
+  noteSize,
+  saidAt,
+  saidMoved,
+  turnedSheet,
+} from '../annotate'
 import type { Part, Scene } from '../derive'
-import { NOTHING, growBox, joinBoxes, type Box, type Point } from '../geometry'
+import { extentOf, type DisplayList } from '../display'
+import {
+  SAME_LENGTH,
+  direction,
+  distance,
+  dot,
+  growBox,
+  joinBoxes,
+  unitAt,
+  type Box,
+  type Point,
+} from '../geometry'
+import { levelTurn } from '../lettering'
 import { styleOf } from '../library'
 import {
+  SYMBOL_FORMS,
+  inPlace,
   ownPlace,
   type Dimension,
   type Id,
@@ -16,7 +39,7 @@ import {
 } from '../records'
 import type { Space } from '../rooms'
 import type { Ground } from './ground'
-import { inkOf, inked, type Ink, type Letters } from './ink'
+import { inkOf, inked, type Band, type Ink, type Letters } from './ink'
 import { boxAround, shifted } from './slab'
 import type { Candidate, Unit } from './solve'
 
@@ -32,18 +55,32 @@ export interface TidyUnit extends Unit<Way> {
   readonly figure?: readonly [number, number]
 }
 
-/** Far ways that texts may go, mm on paper, and in so many directions. */
-const AWAY = [2, 3.5, 5, 7, 10, 14, 18] as const
+/** How far texts may go, mm on paper, and in so many directions; what is not cleared so may go as far again. */
+const NEAR = [2, 3.5, 5, 7, 10, 14, 18] as const
+const FAR = [...NEAR, 23, 29, 36, 44] as const
 const DIRECTIONS = 8
 
-/** The places around the one something has, mm on paper. */
-const AROUND: readonly Point[] = AWAY.flatMap((away) =>
-  Array.from({ length: DIRECTIONS }, (_, k) => {
-    const angle = (2 * Math.PI * k) / DIRECTIONS
-    return { x: away * Math.cos(angle), y: away * Math.sin(angle) }
-  }),
-)
-const FURTHEST = AWAY.at(-1)!
+/** Whither what is tidied may go. */
+export interface Ways {
+  /** Along a line, mm on paper. */
+  readonly along: readonly number[]
+  /** Around the place it has, mm on paper. */
+  readonly around: readonly Point[]
+  readonly furthest: number
+}
+
+const ways = (along: readonly number[]): Ways => ({
+  along,
+  around: along.flatMap((away) =>
+    Array.from({ length: DIRECTIONS }, (_, k) => {
+      const angle = (2 * Math.PI * k) / DIRECTIONS
+      return { x: away * Math.cos(angle), y: away * Math.sin(angle) }
+    }),
+  ),
+  furthest: along.at(-1)!,
+})
+export const NEAR_WAYS = ways(NEAR)
+export const FAR_WAYS = ways(FAR)
 
 /** A way whose ink and place are worked out when they are asked for. */
 function way(cost: number, place: () => OwnPlace<Placed>, lay: () => Ink): Way {
@@ -74,12 +111,13 @@ function laid<R extends Note | Leader | LevelMark | PaperSymbol>(
   far: number,
   { scene, scale, ground }: Means,
   eager = false,
+  inkOfItems: (items: DisplayList) => Ink = (items) => inked(items, record.id),
 ): TidyUnit {
   const candidates = [{ made: () => record, cost: 0 }, ...places].map(({ made, cost }) =>
     way(
       cost,
       () => ownPlace(made()),
-      () => inked(layAnnotation(made(), scene, scale, true), record.id),
+      () => inkOfItems(layAnnotation(made(), scene, scale, true)),
     ),
   )
   return {
@@ -97,18 +135,40 @@ export interface Means {
   /** Real mm to one paper mm. */
   readonly scale: number
   readonly ground: Ground
+  readonly ways: Ways
 }
 
-export const noteUnit = (note: Note, means: Means): TidyUnit =>
-  laid(
-    note,
-    AROUND.map(({ x, y }) => ({
-      made: () => ({ ...note, at: { x: note.at.x + x * means.scale, y: note.at.y + y * means.scale } }),
-      cost: Math.hypot(x, y),
-    })),
-    FURTHEST,
-    means,
-  )
+/** A note may be broken into lines so wide, as parts of how wide it is; what that costs, mm of way. */
+const BROKEN = [
+  { part: 0.55, cost: 8 },
+  { part: 0.36, cost: 12 },
+] as const
+/** No line is broken narrower than this, as a multiple of its height. */
+const NARROWEST = 6
+/** Broken it goes no further, mm on paper. */
+const NEARBY = 10
+
+/** A note, which may go elsewhere, or be broken into more lines. */
+export function noteUnit(note: Note, means: Means): TidyUnit {
+  const { scale, ways, scene } = means
+  const moved = (from: Note, { x, y }: Point): Note => ({
+    ...from,
+    at: { x: from.at.x + x * scale, y: from.at.y + y * scale },
+  })
+  const width = noteSize(note, scene, scale).width
+  const broken = BROKEN.flatMap(({ part, cost }) => {
+    const widthPaperMm = Math.round(width * part * 2) / 2
+    if (widthPaperMm < NARROWEST * note.heightPaperMm || !/\S\s+\S/.test(note.text)) return []
+    const narrow = { ...note, widthPaperMm }
+    const nearby = ways.around.filter(({ x, y }) => Math.hypot(x, y) <= NEARBY)
+    return [{ x: 0, y: 0 }, ...nearby].map((by) => ({
+      made: () => moved(narrow, by),
+      cost: cost + Math.hypot(by.x, by.y),
+    }))
+  })
+  const whole = ways.around.map((by) => ({ made: () => moved(note, by), cost: Math.hypot(by.x, by.y) }))
+  return laid(note, [...whole, ...broken], ways.furthest, means)
+}
 
 /** Standing in line with others is worth so much, mm of way, and the way there counts for so much of itself. */
 const IN_LINE = 3
@@ -119,20 +179,28 @@ const TO_COLUMN = 0.2
  * @param column how far its text stands from the column of its neighbours, mm on paper; null: it is in none
  */
 export function leaderUnit(leader: Leader, column: number | null, means: Means): TidyUnit {
-  const { x, y } = leader.elbowPaperMm
-  const to = (dx: number, dy: number): Leader => ({ ...leader, elbowPaperMm: { x: x + dx, y: y + dy } })
-  const free = AROUND.filter((by) => (x + by.x) * x > 0 || x === 0).map((by) => ({
-    made: () => to(by.x, by.y),
-    cost: Math.hypot(by.x, by.y),
-  }))
+  const { ways, scene } = means
+  // In line with each other where it is seen.
+  const sheet = turnedSheet(-levelTurn(scene.turned))
+  const { x, y } = sheet.to(leader.elbowPaperMm)
+  const to = (dx: number, dy: number): Leader => ({
+    ...leader,
+    elbowPaperMm: sheet.back({ x: x + dx, y: y + dy }),
+  })
+  const free = ways.around
+    .filter((by) => (x + by.x) * x > 0 || x === 0)
+    .map((by) => ({
+      made: () => to(by.x, by.y),
+      cost: Math.hypot(by.x, by.y),
+    }))
   const lined =
     column === null
       ? []
-      : [0, ...AWAY.flatMap((away) => [away, -away])].map((dy) => ({
+      : [0, ...ways.along.flatMap((away) => [away, -away])].map((dy) => ({
           made: () => to(column, dy),
           cost: Math.abs(column) * TO_COLUMN + Math.abs(dy) - IN_LINE,
         }))
-  return laid(leader, [...lined, ...free], FURTHEST + Math.abs(column ?? 0), means, column !== null)
+  return laid(leader, [...lined, ...free], ways.furthest + Math.abs(column ?? 0), means, column !== null)
 }
 
 /** How far the symbol of a level mark may go, mm on paper. */
@@ -153,20 +221,53 @@ export function levelMarkUnit(mark: LevelMark, means: Means): TidyUnit {
   )
 }
 
-/** A symbol that says something, which may stand elsewhere; the reference line of a weld keeps to its side of the joint. */
-export const symbolUnit = (symbol: PaperSymbol, means: Means): TidyUnit => {
-  const { scene, scale } = means
-  const at = saidAt(symbol, scene, scale)!
-  const shift = saidMoved(symbol, scene, at, scale)
-  const ways = AROUND.filter(({ x }) => symbol.form !== 'weld' || (shift.x + x) * shift.x > 0)
-  return laid(
-    symbol,
-    ways.map(({ x, y }) => ({
-      made: () => ({ ...symbol, shiftPaperMm: { x: shift.x + x, y: shift.y + y } }),
-      cost: Math.hypot(x, y),
-    })),
-    FURTHEST,
-    means,
+/**
+ * A symbol that may stand elsewhere, or what it says; the reference line of a weld keeps to its side of the joint. Null for one
+ * that holds on to something and says nothing.
+ */
+export function symbolUnit(symbol: PaperSymbol, means: Means): TidyUnit | null {
+  const { scene, scale, ways } = means
+  const at = saidAt(symbol, scene, scale)
+  const moved = (
+    made: (by: Point) => PaperSymbol,
+    around: readonly Point[],
+    inkOfItems?: (items: DisplayList) => Ink,
+  ): TidyUnit =>
+    laid(
+      symbol,
+      around.map((by) => ({ made: () => made(by), cost: Math.hypot(by.x, by.y) })),
+      ways.furthest,
+      means,
+      false,
+      inkOfItems,
+    )
+  /** Nothing of other annotation is to run through it. */
+  const whole = (items: DisplayList): Ink => {
+    const ink = inked(items, symbol.id)
+    const { minX, minY, maxX, maxY } = extentOf(items)
+    const slab = { x: minX, y: minY, ux: 1, uy: 0, long: maxX - minX, high: maxY - minY }
+    const body = { slab, depth: 0, clear: true, framed: false, source: symbol.id }
+    return { letters: [body], lines: [], shapes: [], papers: ink.papers }
+  }
+  if (at) {
+    const shift = saidMoved(symbol, scene, at, scale)
+    return moved(
+      ({ x, y }) => ({ ...symbol, shiftPaperMm: { x: shift.x + x, y: shift.y + y } }),
+      ways.around.filter(({ x }) => symbol.form !== 'weld' || (shift.x + x) * shift.x > 0),
+    )
+  }
+  if (SYMBOL_FORMS[symbol.form].holds !== 'nothing' || symbol.anchors.some(({ to }) => to !== 'point'))
+    return null
+  return moved(
+    ({ x, y }) => {
+      const anchors = symbol.anchors.map((anchor) => ({
+        ...anchor,
+        last: { x: anchor.last.x + x * scale, y: anchor.last.y + y * scale },
+      }))
+      return { ...symbol, anchors }
+    },
+    ways.around,
+    whole,
   )
 }
 
@@ -179,7 +280,7 @@ const movedInk = (ink: Ink, dx: number, dy: number): Ink => ({
 
 /** The tag of a room, as it is drawn; it stays within the room. */
 export function tagUnit(room: Room, part: Part, space: Space | null, means: Means): TidyUnit | null {
-  const { scale, ground } = means
+  const { scale, ground, ways } = means
   const texts = part.items.flatMap((item) => (item.kind === 'text' ? [item] : []))
   const [name, figures] = texts
   if (!name || !figures) return null
@@ -187,7 +288,7 @@ export function tagUnit(room: Room, part: Part, space: Space | null, means: Mean
   const ink = inkOf(part)
   const around = boxOfInk(ink)
   const { tagAt: _, ...own } = ownPlace(room)
-  const steps = AROUND.map(({ x, y }) => ({ x: x * scale, y: y * scale }))
+  const steps = ways.around.map(({ x, y }) => ({ x: x * scale, y: y * scale }))
   const within = steps.filter(
     ({ x, y }) =>
       !space ||
@@ -212,7 +313,7 @@ export function tagUnit(room: Room, part: Part, space: Space | null, means: Mean
         ),
       ),
     ],
-    reach: growBox(around, FURTHEST * scale),
+    reach: growBox(around, ways.furthest * scale),
     fixed: (candidate) => ground.cost(candidate.ink),
   }
 }
@@ -223,7 +324,7 @@ const MORE_ROWS = 4
 const ROW = 4
 
 /** A row reckoned from the building, which may go further out; and one set further out by hand that may come into line. */
-export function rowUnit(row: Dimension, means: Means): TidyUnit | null {
+export function rowUnit(row: Dimension, means: Omit<Means, 'ways'>): TidyUnit | null {
   const { offset } = row
   if (offset.in !== 'row') return null
   const { scene, scale, ground } = means
@@ -242,7 +343,10 @@ export function rowUnit(row: Dimension, means: Means): TidyUnit | null {
     return way(
       cost,
       () => ownPlace(made),
-      () => inked(layDimension(made, scene, scale, units).items, row.id),
+      () => {
+        const { items, ticks } = layDimension(made, scene, scale, units)
+        return { ...inked(items, row.id), bands: bandsOf(row, place, offset.row, ticks, scale) }
+      },
     )
   })
   const { rowPaperMm } = styleOf(scene.project, row.style)
@@ -254,6 +358,32 @@ export function rowUnit(row: Dimension, means: Means): TidyUnit | null {
     fixed: ({ ink }) => ground.cost(ink),
   }
 }
+
+/** Rows keep so far apart, mm on paper. */
+const BAND = 2.4
+
+/** What a row takes up along its line, that goes to another. */
+function bandsOf(
+  { direction: angle }: Pick<Dimension, 'direction'>,
+  { side, row }: InRow,
+  was: number,
+  ticks: readonly Point[],
+  scale: number,
+): Band[] {
+  const [first, last] = [ticks[0]!, ticks.at(-1)!]
+  const long = distance(first, last)
+  if (long < SAME_LENGTH) return []
+  const u = direction(first, last)
+  const half = (BAND * scale) / 2
+  const slab = { x: first.x + u.y * half, y: first.y - u.x * half, ux: u.x, uy: u.y, long, high: 2 * half }
+  // Rows of one direction and side, whichever way round they are told.
+  const sense = dot(unitAt(angle), u) > 0 === (side === 'left') ? 1 : -1
+  const out = { x: -u.y * sense, y: u.x * sense }
+  const from = dot(u, first)
+  const name = `${out.x.toFixed(3)} ${out.y.toFixed(3)}`
+  return [{ slab, side: name, from, to: from + long, row, was }]
+}
+type InRow = Extract<Dimension['offset'], { in: 'row' }>
 
 /** So far figures may go along their row, mm on paper; beyond that they would be taken for others'. */
 const ALONG = [2, 4, 6, 8] as const
@@ -273,39 +403,59 @@ export function figureUnits(
   const rest: Ink = { ...whole, letters: [] }
   if (row.axis !== undefined) return { units: [], rest: whole }
   const own = ownPlace(row)
-  const mine = byFigure(whole.letters, laidOut.places)
+  const { moved: _, ...still } = own
+  const lettersOf = ({ texts }: Pick<typeof laidOut, 'texts'>, i: number): readonly Letters[] =>
+    inked(texts[i]!, row.id).letters
+  const known = new Set(edgesOf(rest.lines))
   const units = laidOut.between.map((between, i): TidyUnit => {
-    const letters = mine[i]!
-    const [first] = letters
-    const u = first ? { x: first.slab.ux, y: first.slab.uy } : { x: 1, y: 0 }
     const isIt = ({ between: [p, q] }: { readonly between: readonly [number, number] }): boolean =>
       (p === between[0] && q === between[1]) || (p === between[1] && q === between[0])
     const others = (own.moved ?? []).filter((each) => !isIt(each))
-    const before = own.moved?.find(isIt)?.by ?? { x: 0, y: 0 }
+    const before = own.moved?.find(isIt)?.by
+    const from = before ?? laidOut.asides[i]!
+    const placed = (by: Point | undefined): OwnPlace<Dimension> => {
+      const moved = by ? [...others, { between: [between[0], between[1]] as [number, number], by }] : others
+      return moved.length > 0 ? { ...still, moved } : still
+    }
+    /** Its letters as they are laid there, and the line that leads to them. */
+    const inkAt = (by: Point | undefined): Ink => {
+      const laidThere = layDimension(inPlace(row, placed(by)), scene, scale, project.facts.units)
+      const there = inked(laidThere.items, row.id)
+      const lines = edgesOf(there.lines).filter((edge) => !known.has(edge))
+      return {
+        letters: lettersOf(laidThere, i),
+        lines: lines.flatMap((edge) => edge.split(' ').map(Number)),
+        shapes: [],
+        papers: [],
+      }
+    }
     const steps = [0, OVER * style.textPaperMm, -OVER * style.textPaperMm].flatMap((y) =>
       [0, ...ALONG.flatMap((x) => [x, -x])].map((x) => ({ x, y })),
     )
-    const candidates = steps.map(({ x, y }) => {
-      const by = { x: before.x + x, y: before.y + y }
-      const isMoved = Math.hypot(by.x, by.y) > NOTHING
-      const moved = isMoved
-        ? [...others, { between: [between[0], between[1]] as [number, number], by }]
-        : others
-      const { moved: _, ...still } = own
-      return way(
-        Math.hypot(x, y) + (y === 0 ? 0 : 1),
-        () => (moved.length > 0 ? { ...still, moved } : still),
-        (): Ink => ({
-          letters: letters.map((each) => ({
-            ...each,
-            slab: shifted(each.slab, (u.x * x - u.y * y) * scale, (u.y * x + u.x * y) * scale),
-          })),
-          lines: [],
-          shapes: [],
-          papers: [],
-        }),
-      )
-    })
+    const candidates = [
+      way(
+        0,
+        () => placed(before),
+        () => ({ letters: lettersOf(laidOut, i), lines: [], shapes: [], papers: [] }),
+      ),
+      ...(before
+        ? [
+            way(
+              -1,
+              () => placed(undefined),
+              () => inkAt(undefined),
+            ),
+          ]
+        : []),
+      ...steps.slice(1).map(({ x, y }) => {
+        const by = { x: from.x + x, y: from.y + y }
+        return way(
+          Math.hypot(x, y) + (y === 0 ? 0 : 1),
+          () => placed(by),
+          () => inkAt(by),
+        )
+      }),
+    ]
     return {
       id: row.id,
       figure: between,
@@ -314,21 +464,9 @@ export function figureUnits(
       fixed: ({ ink }) => ground.cost(ink),
     }
   })
-  return { units: units.filter((_, i) => mine[i]!.length > 0), rest }
+  return { units: units.filter((_, i) => lettersOf(laidOut, i).length > 0), rest }
 }
 
-/** The letters of a row by its figures: each with the figure that is held nearest to it. */
-function byFigure(letters: readonly Letters[], places: readonly Point[]): Letters[][] {
-  const mine: Letters[][] = places.map(() => [])
-  for (const each of letters) {
-    const { slab } = each
-    const start = { x: slab.x - (slab.uy * slab.high) / 2, y: slab.y + (slab.ux * slab.high) / 2 }
-    let [best, least] = [-1, Infinity]
-    places.forEach((p, i) => {
-      const away = Math.hypot(p.x - start.x, p.y - start.y)
-      if (away < least) [best, least] = [i, away]
-    })
-    mine[best]?.push(each)
-  }
-  return mine
-}
+/** The parts of lines, each as words that tell it from others. */
+const edgesOf = (lines: readonly number[]): string[] =>
+  Array.from({ length: lines.length / 4 }, (_, i) => lines.slice(4 * i, 4 * i + 4).join(' '))

@@ -273,7 +273,7 @@ function pullRow(
       )
     case 'figure':
       return setFigure(project, dimension.id, row.between, {
-        moved: figureMoved(dimension, row.between, from, to, scale),
+        moved: figureMoved(dimension, row.between, [from, to], scene, scale),
       })
   }
 }
