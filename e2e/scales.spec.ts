@@ -10,7 +10,6 @@ import {
   putAway,
   room,
   saved,
-  sheet,
   stage,
   stored,
   test,
@@ -161,6 +160,7 @@ test('one plan at 1:20, 1:50, 1:100 and 1:200 on one sheet: letters of one size,
         ),
       ).toBe(true)
     }
+    if (process.env['KEEP']) await (await coming).saveAs(process.env['KEEP'])
     const [clear] = pagesAsOutlines(pdf, 1).map(unclearLetters)
     expect(clear).toMatchObject({ overlaps: [], struck: [] })
     expect(clear!.letters).toBeGreaterThan(400)

@@ -4,6 +4,7 @@ import { pictureOf } from '../src/annotate'
 import { settleBoard } from '../src/check'
 import { PLAIN_LOOK, sceneOf, type PlanLook, type Scene } from '../src/derive'
 import { pin, putPlaces, setNotes } from '../src/edit'
+import { inked } from '../src/neat/ink'
 import {
   Clashes,
   boxAround,
@@ -193,6 +194,32 @@ describe('letters that are not clear', () => {
     const pinned = sceneWith(note('a', 1000, 1000, { pinned: true }), note('b', 1400, 1050, { pinned: true }))
     const [stuck] = settleBoard(pinned).filter(({ text }) => text.includes('overlap'))
     expect(() => stuck!.mend!(pinned.project)).toThrow('Move it by hand.')
+  })
+})
+
+describe('figures of a row', () => {
+  it('are struck by none of its lines and ends, however they are made (property)', () => {
+    const parts = fc.array(fc.integer({ min: 200, max: 2000 }), { minLength: 1, maxLength: 8 })
+    const ends = fc.constantFrom(...(['oblique', 'arrow', 'open', 'dot'] as const))
+    fc.assert(
+      fc.property(parts, ends, fc.integer({ min: 20, max: 50 }), fc.boolean(), (all, end, tenths, inLine) => {
+        const xs = all.reduce((found, part) => [...found, found.at(-1)! + part], [0])
+        const scene = sceneWith(row('r', 0, xs))
+        const style = { ...STYLE_WITHOUT, ends: end, endPaperMm: tenths / 10, ...(inLine ? { inLine } : {}) }
+        doing(scene.project, { put: [style], drop: [] })
+        const look = { ...LOOK, scale: 100 }
+        const [part] = pictureOf(scene, look).of('r')
+        const { letters, lines, shapes } = inked(part!.items, 'r')
+        expect(letters.length).toBe(all.length)
+        for (const { slab } of letters)
+          for (const stroke of [lines, shapes])
+            for (let i = 0; i + 3 < stroke.length; i += 4) {
+              const [x1, y1, x2, y2] = stroke.slice(i, i + 4) as [number, number, number, number]
+              expect(isStruck(slab, x1, y1, x2, y2)).toBe(false)
+            }
+      }),
+      { numRuns: 200 },
+    )
   })
 })
 

@@ -9,7 +9,7 @@ import type { Reach } from './outside'
 import { dimensionLine, readingAxis } from './rowLine'
 import { writeFigure, type RowLayout, type RowSheet } from './rowSheet'
 import { layRunning } from './running'
-import { PARTS, endItems, widthIn } from './style'
+import { PARTS, besideEnds, endItems, widthIn } from './style'
 
 /** A dimension worked out at a scale: lengths in real mm. */
 export interface LaidDimension {
@@ -148,7 +148,7 @@ function layChain(row: RowSheet): RowLayout {
     drawEnd: (tick) => chainEnd(row, tick),
     drawFigures: (words) =>
       figures.map(({ along, over, under, lead, runsTo, aside }, i) => {
-        const isInPlace = lead === null && runsTo === undefined && !words[i]!.moved
+        const isInPlace = lead === null && runsTo === undefined && !words[i]!.moved && aside.x === 0
         // In its place it stands over the very middle.
         const base = isInPlace
           ? offsetFrom(ticks[i]!, u, (alongs[i + 1]! - alongs[i]!) / 2, over * scale)
@@ -175,7 +175,7 @@ function chainFigures(
     })),
     {
       height: style.textPaperMm,
-      gap: PARTS.textGap * style.textPaperMm,
+      ...besideEnds(style),
       past: style.extensionPastPaperMm,
       linePast: style.linePastPaperMm,
       away,

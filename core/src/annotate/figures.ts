@@ -12,6 +12,11 @@ export interface FigureSizes {
   readonly away: 1 | -1
   /** Figures stand in the line, which stops for them. */
   readonly inLine?: boolean
+  /** How far figures over the line keep from the tick before them and the one after; left out: a little. */
+  readonly beside?: { readonly before: number; readonly after: number }
+  /** How far an end reaches along the line, and how high over it and deep under it; left out: not at all. */
+  readonly head?: number
+  readonly high?: number
 }
 
 /** What is to be placed: how wide each of its lines is, and how far it was moved by hand, paper mm. */
@@ -45,8 +50,9 @@ type Aside = { readonly x: number; readonly y: number }
 
 const HERE: Aside = { x: 0, y: 0 }
 
-/** Figures keep so far from each other, and from ticks beside them, paper mm. */
+/** Figures keep so far from each other, paper mm, and by themselves so far from ticks. */
 const APART = 1
+const BESIDE = { before: 0.5, after: 0.5 } as const
 /** Between what sticks out of a row and the figures beyond it. */
 const CLEAR = 0.25
 /** Leads turn aside within so much. */
@@ -69,21 +75,33 @@ export function placeFigures(
   figures: readonly FigureToPlace[],
   sizes: FigureSizes,
 ): PlacedFigure[] {
-  const { height, gap, past, linePast, away, inLine = false } = sizes
+  const { height, gap, past, linePast, away, inLine = false, beside = BESIDE, head = 0, high = 0 } = sizes
   const widths = figures.map(({ width, beneath = 0 }) => Math.max(width, beneath))
   // In the line, figures have their middle on it.
   const over = inLine ? -height / 2 : gap
   const under = over < 0 ? over - gap - height : -(gap + height)
-  const room = inLine ? 2 * gap + LEAST_LINE * height : APART
   const middle = (i: number): number => (ticks[i]! + ticks[i + 1]!) / 2
-  const isNarrow = (i: number): boolean => widths[i]! + room > ticks[i + 1]! - ticks[i]!
+  const offHeads = gap + Math.max((LEAST_LINE * height) / 2, head)
+  /** What a figure keeps from the ticks; ends that reach to one side over the line reach to the other beneath it. */
+  const kept = (i: number): { before: number; after: number } => {
+    if (inLine) return { before: offHeads, after: offHeads }
+    const wider = Math.max(beside.before, beside.after)
+    return figures[i]!.beneath ? { before: wider, after: wider } : beside
+  }
+  const isNarrow = (i: number): boolean =>
+    widths[i]! + kept(i).before + kept(i).after > ticks[i + 1]! - ticks[i]!
   const home = (i: number): PlacedFigure => ({ along: middle(i), over, under, lead: null, aside: HERE })
-  const placed = widths.map((_, i): PlacedFigure => home(i))
+  const placed = widths.map((width, i): PlacedFigure => {
+    if (isNarrow(i)) return home(i)
+    const [low, high] = [ticks[i]! + kept(i).before + width / 2, ticks[i + 1]! - kept(i).after - width / 2]
+    const along = Math.min(high, Math.max(low, middle(i)))
+    return { ...home(i), along, aside: { x: along - middle(i), y: 0 } }
+  })
   const last = widths.length - 1
   const out: number[] = []
   widths.forEach((width, i) => {
     if (!isNarrow(i)) return
-    const beyond = linePast + APART
+    const beyond = Math.max(linePast + APART, inLine ? head + gap : 0)
     if (i === last) {
       const from = ticks[i + 1]! + beyond
       placed[i] = {
@@ -111,7 +129,7 @@ export function placeFigures(
     const along = centres[k]!
     const [from, half] = [middle(i), widths[i]! / 2]
     const near = Math.min(along + half, Math.max(along - half, from))
-    const foot = away > 0 ? Math.max(past, over + height) + TURN : -past
+    const foot = away > 0 ? Math.max(past, high, over + height) + TURN : -Math.max(past, high)
     const turn = away > 0 ? foot - TURN : foot
     const base = away > 0 ? foot + CLEAR + lift(i) : foot - CLEAR - height
     placed[i] = {

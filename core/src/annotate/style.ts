@@ -1,5 +1,5 @@
 import { SAME_LENGTH, direction, distance, offsetFrom, type Point } from '../geometry'
-import { type DisplayItem } from '../display'
+import { PENS, type DisplayItem } from '../display'
 import { stackedFractions, textWidth, type Lettering } from '../lettering'
 import type { AnnotationStyle, Id } from '../records'
 
@@ -83,6 +83,41 @@ export function endItems(
       return ways.map((way) => arrowItem(at, way, length, source))
     case 'open':
       return ways.map((way) => openArrow(at, way, length, source))
+  }
+}
+
+/** Ends keep so far from figures, mm on paper. */
+const OFF_ENDS = 0.1
+/** Figures keep at least so far from ticks. */
+const LEAST_BESIDE = 0.5
+
+/** How far over their line figures stand, how far from the ticks beside them, and in it from ends, so that none strikes them; mm on paper. */
+export function besideEnds({ ends, endPaperMm, textPaperMm }: AnnotationStyle): {
+  readonly gap: number
+  readonly beside: { readonly before: number; readonly after: number }
+  readonly head: number
+  readonly high: number
+} {
+  const gap = PARTS.textGap * textPaperMm
+  const far = (reach: number, high: number): number =>
+    high + OFF_ENDS > gap ? Math.max(LEAST_BESIDE, reach + OFF_ENDS) : LEAST_BESIDE
+  switch (ends) {
+    case 'oblique': {
+      // Over the line it leans away from the figure before it.
+      const half = endPaperMm / 2 / Math.SQRT2 + PENS.tick.widthMm / 2
+      return { gap, beside: { before: far(half, half), after: LEAST_BESIDE }, head: half, high: half }
+    }
+    case 'dot': {
+      const beside = far(endPaperMm / 2, endPaperMm / 2)
+      return { gap, beside: { before: beside, after: beside }, head: endPaperMm / 2, high: endPaperMm / 2 }
+    }
+    // Heads are low: where they are not, figures stand higher.
+    case 'arrow':
+    case 'open': {
+      const half = endPaperMm * (ends === 'arrow' ? ARROW / 2 : ARROW) + PENS.dimension.widthMm / 2
+      const beside = { before: LEAST_BESIDE, after: LEAST_BESIDE }
+      return { gap: Math.max(gap, half + OFF_ENDS), beside, head: endPaperMm, high: half }
+    }
   }
 }
 

@@ -8,6 +8,8 @@ export interface Candidate {
   /** How much is lost by standing so: how far it is from where it was. */
   readonly cost: number
   readonly ink: Ink
+  /** The same with the room that is kept around it where it is set anew. */
+  readonly roomy: Ink
 }
 
 /** Something that is to find a place. */
@@ -18,8 +20,8 @@ export interface Unit<C extends Candidate = Candidate> {
   readonly reach: Box
   /** It is looked at though nothing strikes it: it may stand better. */
   readonly eager?: boolean
-  /** What it costs that it strikes what stands still, or that strikes it. */
-  fixed(candidate: C): number
+  /** What it costs that an ink of it strikes what stands still, or that strikes it. */
+  fixed(ink: Ink): number
 }
 
 /** What it costs that letters lie on letters, that a line runs through letters, and that rows lie on each other: more than any way. */
@@ -95,6 +97,17 @@ export interface Places {
   readonly struck: ReadonlySet<number>
 }
 
+/** To come nearer than the room that is kept costs so much of what it costs to strike. */
+const NEAR = 0.15
+
+/** What it costs to strike something, and some of that for coming near it; with room to spare, nothing. */
+function eased(withRoom: () => number, without: () => number): number {
+  const near = withRoom()
+  if (near === 0) return 0
+  const struck = without()
+  return struck + NEAR * Math.max(0, near - struck)
+}
+
 /** The same numbers from the same seed (mulberry32). */
 function numbers(seed: number): () => number {
   let state = seed
@@ -128,12 +141,20 @@ export function* findingPlaces(
   const choice = [...from]
   const fixed = units.map(({ candidates }) => new Array<number | undefined>(candidates.length))
   const neighbours = nearEachOther(units)
-  const ink = (i: number): Ink => units[i]!.candidates[choice[i]!]!.ink
+  const plain = (i: number, c: number): Ink => units[i]!.candidates[c]!.ink
+  const roomy = (i: number, c: number): Ink => (c === 0 ? plain(i, c) : units[i]!.candidates[c]!.roomy)
   const costOf = (i: number, c: number): number => {
     const unit = units[i]!
-    const candidate = unit.candidates[c]!
-    let cost = (fixed[i]![c] ??= unit.fixed(candidate)) + candidate.cost
-    for (const k of neighbours[i]!) cost += costBetween(candidate.ink, ink(k))
+    const alone = (fixed[i]![c] ??= eased(
+      () => unit.fixed(roomy(i, c)),
+      () => unit.fixed(plain(i, c)),
+    ))
+    let cost = alone + unit.candidates[c]!.cost
+    for (const k of neighbours[i]!)
+      cost += eased(
+        () => costBetween(roomy(i, c), roomy(k, choice[k]!)),
+        () => costBetween(plain(i, c), plain(k, choice[k]!)),
+      )
     return cost
   }
   let looks = 0
@@ -161,7 +182,15 @@ export function* findingPlaces(
     waiting = next
   }
   yield* annealing()
-  return { choice, struck: new Set(units.map((_, i) => i).filter((i) => !isClear(i))) }
+  // Where there was no room to spare, it is enough that nothing strikes it.
+  const isStruck = (i: number): boolean => {
+    if (isClear(i)) return false
+    const mine = plain(i, choice[i]!)
+    return (
+      units[i]!.fixed(mine) > 0 || neighbours[i]!.some((k) => costBetween(mine, plain(k, choice[k]!)) > 0)
+    )
+  }
+  return { choice, struck: new Set(units.map((_, i) => i).filter(isStruck)) }
 
   function* annealing(): Generator<void> {
     let struck = units.map((_, i) => i).filter((i) => !isClear(i))

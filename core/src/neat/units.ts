@@ -40,7 +40,7 @@ import {
 import type { Space } from '../rooms'
 import type { Ground } from './ground'
 import { inkOf, inked, type Band, type Ink, type Letters } from './ink'
-import { boxAround, shifted } from './slab'
+import { boxAround, shifted, shrunk } from './slab'
 import type { Candidate, Unit } from './solve'
 
 /** A way in which annotation may stand: what its place is made of there. */
@@ -82,9 +82,13 @@ const ways = (along: readonly number[]): Ways => ({
 export const NEAR_WAYS = ways(NEAR)
 export const FAR_WAYS = ways(FAR)
 
-/** A way whose ink and place are worked out when they are asked for. */
-function way(cost: number, place: () => OwnPlace<Placed>, lay: () => Ink): Way {
+/**
+ * A way whose ink and place are worked out when they are asked for.
+ * @param room it keeps around its letters, mm
+ */
+function way(cost: number, place: () => OwnPlace<Placed>, lay: () => Ink, room: number): Way {
   let ink: Ink | null = null
+  let roomy: Ink | null = null
   return {
     cost,
     get own() {
@@ -93,8 +97,20 @@ function way(cost: number, place: () => OwnPlace<Placed>, lay: () => Ink): Way {
     get ink() {
       return (ink ??= lay())
     },
+    get roomy() {
+      return (roomy ??= grown(this.ink, room))
+    },
   }
 }
+
+/** Ink with some room around its letters. */
+const grown = (ink: Ink, room: number): Ink =>
+  room === 0
+    ? ink
+    : { ...ink, letters: ink.letters.map((each) => ({ ...each, slab: shrunk(each.slab, -room) })) }
+
+/** What is moved keeps so far from all else, mm on paper; figures less, whose leads come as near. */
+const ROOM = { texts: 0.35, figures: 0.2 } as const
 
 const boxOfInk = ({ letters, lines }: Ink): Box => {
   let box: Box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
@@ -113,11 +129,12 @@ function laid<R extends Note | Leader | LevelMark | PaperSymbol>(
   eager = false,
   inkOfItems: (items: DisplayList) => Ink = (items) => inked(items, record.id),
 ): TidyUnit {
-  const candidates = [{ made: () => record, cost: 0 }, ...places].map(({ made, cost }) =>
+  const candidates = [{ made: () => record, cost: 0 }, ...places].map(({ made, cost }, i) =>
     way(
       cost,
       () => ownPlace(made()),
       () => inkOfItems(layAnnotation(made(), scene, scale, true)),
+      i === 0 ? 0 : ROOM.texts * scale,
     ),
   )
   return {
@@ -125,7 +142,7 @@ function laid<R extends Note | Leader | LevelMark | PaperSymbol>(
     candidates,
     reach: growBox(boxOfInk(candidates[0]!.ink), far * scale),
     eager,
-    fixed: ({ ink }) => ground.cost(ink),
+    fixed: (ink) => ground.cost(ink),
   }
 }
 
@@ -304,17 +321,19 @@ export function tagUnit(room: Room, part: Part, space: Space | null, means: Mean
         0,
         () => ownPlace(room),
         () => movedInk(ink, 0, 0),
+        0,
       ),
       ...within.map(({ x, y }) =>
         way(
           Math.hypot(x, y) / scale,
           () => ({ ...own, tagAt: { x: at.x + x, y: at.y + y } }),
           () => movedInk(ink, x, y),
+          ROOM.texts * scale,
         ),
       ),
     ],
     reach: growBox(around, ways.furthest * scale),
-    fixed: (candidate) => ground.cost(candidate.ink),
+    fixed: (ink) => ground.cost(ink),
   }
 }
 
@@ -347,6 +366,7 @@ export function rowUnit(row: Dimension, means: Omit<Means, 'ways'>): TidyUnit | 
         const { items, ticks } = layDimension(made, scene, scale, units)
         return { ...inked(items, row.id), bands: bandsOf(row, place, offset.row, ticks, scale) }
       },
+      0,
     )
   })
   const { rowPaperMm } = styleOf(scene.project, row.style)
@@ -355,7 +375,7 @@ export function rowUnit(row: Dimension, means: Omit<Means, 'ways'>): TidyUnit | 
     candidates,
     reach: growBox(boxOfInk(candidates[0]!.ink), (MORE_ROWS * rowPaperMm + Math.abs(more ?? 0)) * scale),
     eager: more !== undefined,
-    fixed: ({ ink }) => ground.cost(ink),
+    fixed: (ink) => ground.cost(ink),
   }
 }
 
@@ -437,6 +457,7 @@ export function figureUnits(
         0,
         () => placed(before),
         () => ({ letters: lettersOf(laidOut, i), lines: [], shapes: [], papers: [] }),
+        0,
       ),
       ...(before
         ? [
@@ -444,6 +465,7 @@ export function figureUnits(
               -1,
               () => placed(undefined),
               () => inkAt(undefined),
+              ROOM.figures * scale,
             ),
           ]
         : []),
@@ -453,6 +475,7 @@ export function figureUnits(
           Math.hypot(x, y) + (y === 0 ? 0 : 1),
           () => placed(by),
           () => inkAt(by),
+          ROOM.figures * scale,
         )
       }),
     ]
@@ -461,7 +484,7 @@ export function figureUnits(
       figure: between,
       candidates,
       reach: growBox(boxOfInk(candidates[0]!.ink), (ALONG.at(-1)! + OVER * style.textPaperMm) * scale),
-      fixed: ({ ink }) => ground.cost(ink),
+      fixed: (ink) => ground.cost(ink),
     }
   })
   return { units: units.filter((_, i) => lettersOf(laidOut, i).length > 0), rest }
