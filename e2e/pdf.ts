@@ -74,7 +74,15 @@ async function readPage(page: PDFPageProxy): Promise<ReadPage> {
   const texts = items.flatMap((item) => {
     if (!('str' in item) || item.str.trim() === '') return []
     const [a, b, , , e, f] = item.transform as Matrix
-    return [{ text: item.str, x: e * MM, y: f * MM, sizeMm: Math.hypot(a, b) * MM, turn: (Math.atan2(b, a) * 180) / Math.PI }]
+    return [
+      {
+        text: item.str,
+        x: e * MM,
+        y: f * MM,
+        sizeMm: Math.hypot(a, b) * MM,
+        turn: (Math.atan2(b, a) * 180) / Math.PI,
+      },
+    ]
   })
   return { widthMm: (x1 - x0) * MM, heightMm: (y1 - y0) * MM, lines, texts }
 }
