@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import {
   board,
@@ -14,7 +13,7 @@ import {
   test,
   tool,
 } from './fixture'
-import { readPdf } from './pdf'
+import { plottedPages } from './pdf'
 
 const FOOT = 304.8
 
@@ -113,12 +112,8 @@ test('foundation and floor in feet and inches: vents in a column, span symbols, 
     }
     await expect(sheet(page).element).toBeVisible()
     await saved(page)
-    await stage(page, 'issue')
-    const coming = page.waitForEvent('download')
-    await page.getByRole('button', { name: 'Whole sheet set' }).click()
-    if (process.env['KEEP']) await (await coming).saveAs(process.env['KEEP'])
-    const { pages } = await readPdf(readFileSync(await (await coming).path()))
-    const { texts, lines } = pages[0]!
+    const [first] = await plottedPages(page)
+    const { texts, lines } = first!
     const vents = texts.filter(({ text }) => text.includes('vent'))
     expect(vents).toHaveLength(4)
     for (const { x, sizeMm } of vents) {
@@ -130,6 +125,7 @@ test('foundation and floor in feet and inches: vents in a column, span symbols, 
     expect(words).toContain('2×10 joists')
     expect(words).toContain('@ 16" o.c.')
     expect(words.some((each) => each.includes(row!.name!))).toBe(true)
+    expect(words).toContain('16"')
     // 24 feet at 1/4" to the foot are 6 inches.
     expect(
       lines.some(

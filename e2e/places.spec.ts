@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import type { RecordOf } from '@lamina/core/records'
 import {
   ask,
@@ -17,7 +16,7 @@ import {
   tool,
   traits,
 } from './fixture'
-import { readPdf } from './pdf'
+import { plottedPages } from './pdf'
 
 type Viewport = RecordOf<'viewport'>
 
@@ -32,11 +31,8 @@ test('notes read at chosen scales, stand elsewhere at a scale, and are left out 
   const viewports = async (): Promise<Viewport[]> =>
     (await stored(server, project, 'viewport')).sort((p, q) => p.number - q.number)
   const plotted = async () => {
-    await stage(page, 'issue')
-    const coming = page.waitForEvent('download')
-    await page.getByRole('button', { name: 'Whole sheet set' }).click()
-    const pdf = await readPdf(readFileSync(await (await coming).path()))
-    return pdf.pages[0]!.texts
+    const [first] = await plottedPages(page)
+    return first!.texts
   }
 
   await test.step('two notes are written, and the plan is placed twice on a sheet, at 1:50 and 1:100', async () => {

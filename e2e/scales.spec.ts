@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import type { RecordOf } from '@lamina/core/records'
 import { pagesAsOutlines, unclearLetters } from '../server/test/outlines'
 import {
@@ -15,7 +14,7 @@ import {
   test,
   tool,
 } from './fixture'
-import { readPdf } from './pdf'
+import { plottedSet, readPdf } from './pdf'
 
 type Viewport = RecordOf<'viewport'>
 const SCALES = [20, 50, 100, 200]
@@ -138,11 +137,7 @@ test('one plan at 1:20, 1:50, 1:100 and 1:200 on one sheet: letters of one size,
 
   await test.step('plotted, letters are as high in each, every figure is true, and no letter is struck', async () => {
     await stage(page, 'compose')
-    await stage(page, 'issue')
-    const coming = page.waitForEvent('download')
-    await page.getByRole('button', { name: 'Whole sheet set' }).click()
-    const file = await (await coming).path()
-    const pdf = readFileSync(file)
+    const pdf = await plottedSet(page)
     const { pages } = await readPdf(pdf)
     const { texts, lines } = pages[0]!
     const sizes = (words: string): number[] =>
@@ -160,7 +155,6 @@ test('one plan at 1:20, 1:50, 1:100 and 1:200 on one sheet: letters of one size,
         ),
       ).toBe(true)
     }
-    if (process.env['KEEP']) await (await coming).saveAs(process.env['KEEP'])
     const [clear] = pagesAsOutlines(pdf, 1).map(unclearLetters)
     expect(clear).toMatchObject({ overlaps: [], struck: [] })
     expect(clear!.letters).toBeGreaterThan(400)

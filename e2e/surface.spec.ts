@@ -314,8 +314,10 @@ test('a wall that is to move is shown where it will be, joined, and no more wher
     }, at)
   }
   // Of 350, outside of the line drawn along it: bare where it stands, drawn where it comes to stand; those joined go on.
-  await expect.poll(() => over(6260, 2000)).toBe('paper')
-  expect([await over(7500, 2000), await over(7850, 2000)]).toEqual(['ink', 'ink'])
+  // Each figure typed is shown: only the last takes it as far as that.
+  await expect
+    .poll(async () => [await over(6260, 2000), await over(7500, 2000), await over(7850, 2000)])
+    .toEqual(['paper', 'ink', 'ink'])
   expect([await over(6800, 0), await over(6800, -350)]).toEqual(['ink', 'ink'])
   expect(await over(3000, 0)).toBe('nothing')
 })

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import {
   board,
   choose,
@@ -15,7 +14,7 @@ import {
   tool,
   traits,
 } from './fixture'
-import { readPdf } from './pdf'
+import { plottedPages } from './pdf'
 
 test('symbols are set, changed and plotted at their size', async ({ page, server }) => {
   const project = await newProject(page, { name: 'Signs' })
@@ -123,11 +122,8 @@ test('symbols are set, changed and plotted at their size', async ({ page, server
       await expect.poll(async () => (await viewports())[i]!.scale).toBe(scale)
     }
     await saved(page)
-    await stage(page, 'issue')
-    const coming = page.waitForEvent('download')
-    await page.getByRole('button', { name: 'Whole sheet set' }).click()
-    const { pages } = await readPdf(readFileSync(await (await coming).path()))
-    const { texts, lines } = pages[0]!
+    const [first] = await plottedPages(page)
+    const { texts, lines } = first!
     const words = texts.map(({ text }) => text)
     // 2.5 m at 1:50 and 5 m at 1:100 are 50 mm each.
     for (const each of ['N', 'P1', 'P2', '47 × 195', '@ 400', '2.5 m', '5 m']) expect(words).toContain(each)

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import {
   choose,
@@ -14,15 +13,9 @@ import {
   tool,
   traits,
 } from './fixture'
-import { readPdf, type ReadPage } from './pdf'
+import { plottedPages, type ReadPage } from './pdf'
 
-async function plotted(page: Page): Promise<ReadPage> {
-  await stage(page, 'issue')
-  const coming = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Whole sheet set' }).click()
-  const { pages } = await readPdf(readFileSync(await (await coming).path()))
-  return pages[0]!
-}
+const plotted = async (page: Page): Promise<ReadPage> => (await plottedPages(page))[0]!
 
 test('a drawing is turned in its viewport: lettering stays upright or turns with it, lengths stay true', async ({
   page,

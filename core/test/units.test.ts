@@ -9,6 +9,7 @@ import {
   formatAngle,
   formatHeight,
   formatLength,
+  formatThickness,
   formatBearing,
   otherReading,
   goesInto,
@@ -147,6 +148,11 @@ describe('written and read back', () => {
     expect(formatLength(value, units)).toBe(text),
   )
 
+  it('writes how thick things are, and how far apart, in inches where others are in feet', () => {
+    expect(formatThickness(406.4, FEET_INCHES)).toBe('16"')
+    expect(formatThickness(14.25 * 25.4, FEET_INCHES)).toBe('14 1/4"')
+    expect(formatThickness(400, METRIC)).toBe('400')
+  })
   it('writes heights above datum', () => {
     expect(formatHeight(0, METRIC)).toBe('±0.000')
     expect(formatHeight(2700, METRIC)).toBe('+2.700')

@@ -23,7 +23,7 @@ import {
 } from '../records'
 import { roomsOf, spacesOf, type FoundRoom } from '../rooms'
 import { holdAnchor } from '../ties'
-import { formatArea, formatHeight, formatLength, scaleName } from '../units'
+import { formatArea, formatHeight, formatLength, formatThickness, scaleName } from '../units'
 
 /** What stands where there is nothing to tell. */
 const NOTHING = '–'
@@ -108,7 +108,11 @@ function told(field: TextField, { scene, scale, about, at }: Told): string {
     case 'spacing':
     case 'material': {
       const value = about && factsOf(about, project)[field]
-      return value === undefined ? '' : typeof value === 'number' ? formatLength(value, units) : sized(value)
+      if (value === undefined) return ''
+      if (typeof value !== 'number') return sized(value)
+      return field === 'thickness' || field === 'spacing'
+        ? formatThickness(value, units)
+        : formatLength(value, units)
     }
   }
   function sized(value: string | readonly number[]): string {

@@ -67,6 +67,12 @@ export function formatLength(mm: number, units: Units): string {
   return writeLength(mm, projectFormat(units))
 }
 
+/** How thick something is, or how far apart things stand, as drawings write it: in inches where others are in feet. */
+export function formatThickness(mm: number, units: Units): string {
+  const told = projectFormat(units)
+  return writeLength(mm, told.in === 'feet-inches' ? { ...told, in: 'inches' } : told)
+}
+
 /** The same with the unit said, for echoes and sentences: `4 750 mm`, `16'-8 1/2"`. */
 export function formatLengthWithUnit(mm: number, units: Units): string {
   return units.system === 'metric' ? `${formatLength(mm, units)} mm` : formatLength(mm, units)

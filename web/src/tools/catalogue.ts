@@ -25,6 +25,7 @@ import { SAME_AGAIN_TOOLS } from './sameAgain'
 import { SET_OUT_TOOLS } from './setOut'
 import { isOnDrawing, isOnPlan, showsWalls, type Bench, type Tool } from './tool'
 import { SYMBOL_TOOLS } from './symbol'
+import { PICK_TOOLS } from './pick'
 import { TIDY_TOOLS } from './tidy'
 import { TRANSFORM_TOOLS, pasteTool } from './transforms'
 import { VIEW_TOOLS } from './views'
@@ -52,6 +53,7 @@ const TABLE = {
   ...LEVEL_MARK_TOOLS,
   ...NOTE_TOOLS,
   ...SYMBOL_TOOLS,
+  ...PICK_TOOLS,
   ...TIDY_TOOLS,
   ...VIEW_TOOLS,
   ...TRANSFORM_TOOLS,
