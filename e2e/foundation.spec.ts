@@ -13,7 +13,7 @@ import {
   test,
   tool,
 } from './fixture'
-import { plottedPages } from './pdf'
+import { plottedPages } from './plotted'
 
 const FOOT = 304.8
 

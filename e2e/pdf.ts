@@ -1,6 +1,3 @@
-import { readFileSync } from 'node:fs'
-import type { Page } from '@playwright/test'
-import { stage } from './fixture'
 import { getDocument, OPS, type PDFDocumentProxy, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs'
 
 /** What an independent reader finds on a page, in mm from its lower left corner. */
@@ -28,18 +25,6 @@ const times = (m: Matrix, n: Matrix): Matrix => [
   m[0] * n[4] + m[2] * n[5] + m[4],
   m[1] * n[4] + m[3] * n[5] + m[5],
 ]
-
-/** The sheet set of the open project as it is plotted. */
-export async function plottedSet(page: Page): Promise<Uint8Array> {
-  await stage(page, 'issue')
-  const coming = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Whole sheet set' }).click()
-  return readFileSync(await (await coming).path())
-}
-
-/** The pages of the same. */
-export const plottedPages = async (page: Page): Promise<readonly ReadPage[]> =>
-  (await readPdf(await plottedSet(page))).pages
 
 export async function readPdf(data: Uint8Array): Promise<ReadPdf> {
   const document: PDFDocumentProxy = await getDocument({ data: new Uint8Array(data), verbosity: 0 }).promise

@@ -16,7 +16,7 @@ import {
   tool,
   traits,
 } from './fixture'
-import { plottedPages } from './pdf'
+import { plottedPages } from './plotted'
 
 type Viewport = RecordOf<'viewport'>
 

@@ -14,7 +14,8 @@ import {
   test,
   tool,
 } from './fixture'
-import { plottedSet, readPdf } from './pdf'
+import { readPdf } from './pdf'
+import { plottedSet } from './plotted'
 
 type Viewport = RecordOf<'viewport'>
 const SCALES = [20, 50, 100, 200]

@@ -14,7 +14,7 @@ import {
   tool,
   traits,
 } from './fixture'
-import { plottedPages } from './pdf'
+import { plottedPages } from './plotted'
 
 test('symbols are set, changed and plotted at their size', async ({ page, server }) => {
   const project = await newProject(page, { name: 'Signs' })

@@ -13,7 +13,8 @@ import {
   tool,
   traits,
 } from './fixture'
-import { plottedPages, type ReadPage } from './pdf'
+import type { ReadPage } from './pdf'
+import { plottedPages } from './plotted'
 
 const plotted = async (page: Page): Promise<ReadPage> => (await plottedPages(page))[0]!
 
