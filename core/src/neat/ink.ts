@@ -41,8 +41,8 @@ export interface Letters {
 /** What a row takes up along its line: no other row may lie there, and those beside it keep their order. */
 export interface Band {
   readonly slab: Slab
-  /** The side it lies on. */
-  readonly side: string
+  /** A unit vector out to the side it lies on. */
+  readonly out: Point
   /** The part of the way it stands over, mm along its direction. */
   readonly from: number
   readonly to: number

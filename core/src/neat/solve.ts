@@ -1,4 +1,4 @@
-import { boxesMeet, joinBoxes, PlaceIndex, type Box } from '../geometry'
+import { PARALLEL, boxesMeet, dot, joinBoxes, PlaceIndex, type Box } from '../geometry'
 import { coreOf, isAnyStruck, isHidden } from './clashes'
 import type { Band, Ink } from './ink'
 import { boxAround, slabsOverlap } from './slab'
@@ -87,7 +87,10 @@ function costUnder(
 /** Whether two rows lie on each other, or one has come to lie beyond the other that was nearer. */
 const isAmiss = (a: Band, b: Band): boolean =>
   slabsOverlap(a.slab, b.slab) ||
-  (a.side === b.side && a.from < b.to && b.from < a.to && (a.was - b.was) * (a.row - b.row) < 0)
+  (dot(a.out, b.out) > 1 - PARALLEL &&
+    a.from < b.to &&
+    b.from < a.to &&
+    (a.was - b.was) * (a.row - b.row) < 0)
 
 /** Where things came to stand. */
 export interface Places {

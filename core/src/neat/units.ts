@@ -400,8 +400,7 @@ function bandsOf(
   const sense = dot(unitAt(angle), u) > 0 === (side === 'left') ? 1 : -1
   const out = { x: -u.y * sense, y: u.x * sense }
   const from = dot(u, first)
-  const name = `${out.x.toFixed(3)} ${out.y.toFixed(3)}`
-  return [{ slab, side: name, from, to: from + long, row, was }]
+  return [{ slab, out, from, to: from + long, row, was }]
 }
 type InRow = Extract<Dimension['offset'], { in: 'row' }>
 
