@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import {
+  ask,
   choose,
   expect,
   newProject,
@@ -102,6 +103,19 @@ test('a drawing is turned in its viewport: lettering stays upright or turns with
     expect((crop.maxY - crop.minY) / 50).toBeCloseTo(50, 0)
     expect(middle.x).toBeCloseTo(at.x + 5, 0)
     for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await viewport()).turn).toBeUndefined()
+  })
+
+  await test.step('Rotate on the sheet turns the drawing in it', async () => {
+    await stands(paper)
+    await paper.press(at.x, at.y)
+    await ask(page, 'Rotate')
+    await paper.press(at.x, at.y)
+    await paper.move(at.x + 50, at.y + 20)
+    await paper.type('30')
+    await expect.poll(async () => ((await viewport()).turn ?? 0) * (180 / Math.PI)).toBeCloseTo(30, 6)
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Escape')
+    await page.keyboard.press('Control+z')
     await expect.poll(async () => (await viewport()).turn).toBeUndefined()
   })
 
