@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { placeFigures, spread, type FigureSizes } from '../src/annotate/figures'
+import { placeFigures, type FigureSizes, type PlacedFigure } from '../src/annotate/figures'
+import { spread, spreadBetween } from '../src/annotate/leadsOut'
 
 const SIZES: FigureSizes = { height: 2.5, gap: 0.9, past: 1.8, linePast: 1.8, away: 1 }
 
@@ -121,6 +122,7 @@ describe('the figures of a row', () => {
 
   it('never lie on each other, nor among extension lines (property)', () => {
     let out = 0
+    let further = 0
     fc.assert(
       fc.property(
         fc.array(
@@ -162,14 +164,107 @@ describe('the figures of a row', () => {
             expect(x).toBeGreaterThanOrEqual(p.x0 - 1e-9)
             expect(x).toBeLessThanOrEqual(p.x1 + 1e-9)
             expect(away > 0 ? p.y0 - y : y - p.y1).toBeCloseTo(0.25, 6)
-            // In order, leads do not cross.
-            const next = figures.slice(i + 1).find((each) => each.lead)
-            if (next) expect(next.along).toBeGreaterThan(figures[i]!.along)
           })
+          // No lead crosses another or runs through a figure.
+          const leads = figures.map(({ lead }) => lead ?? [])
+          leads.forEach((lead, i) => {
+            for (const other of leads.slice(i + 1)) expect(isCrossed(lead, other)).toBe(false)
+            boxes.forEach((box, k) => {
+              if (k !== i) expect(isThrough(lead, box)).toBe(false)
+            })
+          })
+          further += figures.filter(({ lead, over }, i) =>
+            figures.some((q, k) => k !== i && lead && q.lead && Math.abs(over) > Math.abs(q.over) + 1),
+          ).length
         },
       ),
       { numRuns: 400 },
     )
     expect(out).toBeGreaterThan(500)
+    expect(further).toBeGreaterThan(100)
+  })
+
+  it('stand by turns in two lines where one would lead them far from their parts', () => {
+    // Five parts of 2 with figures of 6, 7 apart: in one line they would stand up to 10 aside.
+    const ticks = [0, 20, 22, 24, 26, 28, 30, 50]
+    const figures = placeFigures(ticks, wide(8, 6, 6, 6, 6, 6, 8), SIZES).slice(1, 6)
+    const [inner, outer] = [4.45, 4.45 + 0.25 + 2.5 + 0.2 + 0.8]
+    expect(figures.map(({ over }) => over)).toEqual(
+      [inner, outer, inner, outer, inner].map((over) => expect.closeTo(over, 9)),
+    )
+    // 6, 0.4 for a lead and so on, 1 apart: 4.2 from one to the next about the middle at 25.
+    expect(figures.map(({ along }) => along)).toEqual(
+      [16.6, 20.8, 25, 29.2, 33.4].map((along) => expect.closeTo(along, 9)),
+    )
+    // The lead of the second turns to pass between the first and the third, and ends under its figure.
+    expect(figures[1]!.lead).toEqual(
+      [
+        [23, 0],
+        [23, 3.4],
+        [20.8, 4.2],
+        [20.8, outer - 0.25],
+      ].map((place) => place.map((each) => expect.closeTo(each, 9))),
+    )
+  })
+
+  it('keep clear of extension lines that run through their row', () => {
+    const over = (crossed: number[], ...widths: number[]): number[] =>
+      placeFigures([0, 20, 24, 28, 60], wide(...widths), SIZES, crossed).map(({ along }) => along)
+    // Over its own part, clear of the line by half a millimetre; by as little as it can.
+    expect(over([45], 8, 3, 3, 8)[3]).toBeCloseTo(45 - 0.5 - 4, 9)
+    expect(over([43], 8, 3, 3, 8)[3]).toBeCloseTo(43 + 0.5 + 4, 9)
+    // On a lead beside it.
+    expect(over([24], 8, 6, 3, 8)[1]).toBeCloseTo(24 - 0.5 - 3, 9)
+    // Where there is no room between lines it stands beside the next; over its part where that would be too far.
+    expect(over([20, 24], 8, 6, 3, 8)[1]).toBeCloseTo(24 + 0.5 + 3, 9)
+    const every = [4, 8, 12, 16, 20, 24, 28, 32, 36, 40]
+    expect(over(every, 8, 6, 3, 8)[1]).toBeCloseTo(22, 9)
+    // Together, half of what they keep from each other from the line.
+    expect(spreadBetween([2, 3], [4, 4], 1, [6])).toEqual([6 - 0.5 - 7, 6 - 0.5 - 2])
+  })
+
+  it('never stand on a line that runs through their row if there is room beside it (property)', () => {
+    const figure = fc.record({
+      part: fc.double({ min: 2, max: 30, noNaN: true }),
+      width: fc.double({ min: 2, max: 12, noNaN: true }),
+    })
+    fc.assert(
+      fc.property(fc.array(figure, { minLength: 3, maxLength: 12 }), fc.nat(), (parts, pick) => {
+        const ticks = parts.reduce((all, { part }) => [...all, all.at(-1)! + part], [0])
+        // One line from a tick of the row outwards: there is all the room beside it.
+        const line = ticks[1 + (pick % (ticks.length - 2))]!
+        const figures = placeFigures(ticks, parts, SIZES, [line])
+        figures.forEach(({ along }, i) =>
+          expect(Math.abs(along - line)).toBeGreaterThanOrEqual(parts[i]!.width / 2),
+        )
+      }),
+    )
   })
 })
+
+type Lead = NonNullable<PlacedFigure['lead']>
+const edgesOf = (lead: Lead): (readonly [Lead[0], Lead[0]])[] =>
+  lead.slice(1).map((to, i) => [lead[i]!, to] as const)
+
+/** Twice the area of a triangle, more than nothing where c lies to the left of a to b. */
+const turn = (a: Lead[0], b: Lead[0], c: Lead[0]): number =>
+  (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+const isCrossed = (p: Lead, q: Lead): boolean =>
+  edgesOf(p).some(([a, b]) =>
+    edgesOf(q).some(
+      ([c, d]) => turn(a, b, c) * turn(a, b, d) < -1e-9 && turn(c, d, a) * turn(c, d, b) < -1e-9,
+    ),
+  )
+
+/** Whether a lead runs into the inside of a box. */
+const isThrough = (
+  lead: Lead,
+  { x0, x1, y0, y1 }: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number },
+): boolean =>
+  edgesOf(lead).some(([a, b]) =>
+    Array.from({ length: 41 }, (_, k) => k / 40).some((t) => {
+      const [x, y] = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]
+      return x > x0 + 1e-6 && x < x1 - 1e-6 && y > y0 + 1e-6 && y < y1 - 1e-6
+    }),
+  )

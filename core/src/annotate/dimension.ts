@@ -46,7 +46,18 @@ export interface RowMeans {
   readonly outside?: Reach | null
   /** Where the row runs that it is in line with, mm to the left of its direction; null: in line with none. */
   readonly lined?: number | null
+  /** What the other rows of its side do to it; left out: it stands alone. */
+  readonly beside?: Beside
 }
+
+/** What the other rows of its side of the building do to a row. */
+export interface Beside {
+  /** How much further out it stands than its number tells, so that it is clear of what stands out of those before it, paper mm. */
+  readonly more: number
+  /** Places on extension lines of rows further out, which run through it. */
+  readonly crossed: readonly Point[]
+}
+export const ALONE: Beside = { more: 0, crossed: [] }
 
 /** Points of a row nearer than this along it stand at one tick, mm. */
 const ONE_TICK = 0.01
@@ -54,12 +65,13 @@ const ONE_TICK = 0.01
 /** A dimension from points, as linework and figures. */
 export function drawDimension(
   { source, points, direction, offset, figures: said = [], from }: RowToDraw,
-  { scale, units, style = STANDARD_STYLE, outside = null, lined = null }: RowMeans,
+  { scale, units, style = STANDARD_STYLE, outside = null, lined = null, beside = ALONE }: RowMeans,
 ): LaidDimension {
   const { u, flipped } = readingAxis(direction)
   const mm = (paper: number): number => paper * scale
   const line =
-    (flipped ? -1 : 1) * dimensionLine(points, unitAt(direction), offset, scale, style, outside, lined)
+    (flipped ? -1 : 1) *
+    dimensionLine(points, unitAt(direction), offset, scale, style, outside, lined, beside.more)
   const sorted = points.map((_, i) => i).sort((i, k) => dot(u, points[i]!) - dot(u, points[k]!))
   const groups: number[][] = []
   for (const i of sorted) {
@@ -78,6 +90,7 @@ export function drawDimension(
     alongs: ticks.map((tick) => dot(u, tick)),
     ticks,
     away: line >= mean ? 1 : -1,
+    crossed: beside.crossed.map((p) => (dot(u, p) - dot(u, start)) / scale),
     scale,
     style,
     at: (along, over) => offsetFrom(start, u, mm(along), mm(over)),
@@ -161,7 +174,7 @@ function layChain(row: RowSheet): RowLayout {
 }
 
 function chainFigures(
-  { alongs, scale, style, away }: RowSheet,
+  { alongs, scale, style, away, crossed }: RowSheet,
   words: readonly FigureWords[],
 ): PlacedFigure[] {
   const widthOf = (text: string): number => widthIn(style, text)
@@ -181,6 +194,7 @@ function chainFigures(
       away,
       inLine: style.inLine === true,
     },
+    crossed,
   )
 }
 

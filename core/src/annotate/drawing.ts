@@ -135,6 +135,10 @@ class AnnotationDrawn implements PartSource {
       // What is in line with a row goes where that goes.
       for (const id of again)
         if (project.get(id)?.kind === 'dimension') for (const other of project.namers(id)) again.add(other)
+      // Rows of one side of the building keep clear of each other.
+      for (const id of again)
+        for (const other of this.rows.beside(id, this.find(id, scene), scene, this.look.scale))
+          again.add(other)
       // North points on sheets show the north of the plan beside them.
       if (scene.view === 'sheet')
         for (const id of project.dependents(board.id)) if (isNorthPoint(project.get(id))) again.add(id)

@@ -1,3 +1,6 @@
+import { ROUNDING } from '../geometry'
+import { APART, CLEAR, onLeads, type Part } from './leadsOut'
+
 /** How the figures of a row stand: sizes on paper, mm. */
 export interface FigureSizes {
   /** Height of their capitals. */
@@ -50,13 +53,8 @@ type Aside = { readonly x: number; readonly y: number }
 
 const HERE: Aside = { x: 0, y: 0 }
 
-/** Figures keep so far from each other, paper mm, and by themselves so far from ticks. */
-const APART = 1
+/** By themselves figures keep so far from ticks, paper mm. */
 const BESIDE = { before: 0.5, after: 0.5 } as const
-/** Between what sticks out of a row and the figures beyond it. */
-const CLEAR = 0.25
-/** Leads turn aside within so much. */
-export const TURN = 0.8
 /** Figures in the line leave so much of it beside them, as a multiple of their height. */
 const LEAST_LINE = 1
 /** From base line to base line of a figure of two lines on a lead, as a multiple of its height. */
@@ -64,17 +62,21 @@ export const LEADING = 1.5
 
 /**
  * Where the figures of a row stand. One that has room stands over the middle of its part. A narrow one at an end of the
- * row stands beside it, where the line runs on beneath it; the others stand in one line on the side away from the
- * building, beyond all extension lines, each as near to its part as the others let it, on a short lead. One that is moved
- * by hand leaves the others where they are.
+ * row stands beside it, where the line runs on beneath it; the others stand on the side away from the building, beyond all
+ * extension lines, each as near to its part as the others let it, on a lead. One that is moved
+ * by hand leaves the others where they are. All keep clear of extension lines of other rows that run through this one, where
+ * there is room between these.
  * @param ticks where the ticks stand along the row, paper mm, in order
  * @param figures those between them
+ * @param crossed where extension lines of rows further out run through it, paper mm along it
  */
 export function placeFigures(
   ticks: readonly number[],
   figures: readonly FigureToPlace[],
   sizes: FigureSizes,
+  crossed: readonly number[] = [],
 ): PlacedFigure[] {
+  const lines = [...crossed].sort((p, q) => p - q)
   const { height, gap, past, linePast, away, inLine = false, beside = BESIDE, head = 0, high = 0 } = sizes
   const widths = figures.map(({ width, beneath = 0 }) => Math.max(width, beneath))
   // In the line, figures have their middle on it.
@@ -93,8 +95,8 @@ export function placeFigures(
   const home = (i: number): PlacedFigure => ({ along: middle(i), over, under, lead: null, aside: HERE })
   const placed = widths.map((width, i): PlacedFigure => {
     if (isNarrow(i)) return home(i)
-    const [low, high] = [ticks[i]! + kept(i).before + width / 2, ticks[i + 1]! - kept(i).after - width / 2]
-    const along = Math.min(high, Math.max(low, middle(i)))
+    const { before, after } = kept(i)
+    const along = nearestClear(middle(i), width, [ticks[i]! + before, ticks[i + 1]! - after], lines)
     return { ...home(i), along, aside: { x: along - middle(i), y: 0 } }
   })
   const last = widths.length - 1
@@ -102,8 +104,10 @@ export function placeFigures(
   widths.forEach((width, i) => {
     if (!isNarrow(i)) return
     const beyond = Math.max(linePast + APART, inLine ? head + gap : 0)
-    if (i === last) {
-      const from = ticks[i + 1]! + beyond
+    const [end, begin] = [ticks[i + 1]! + beyond, ticks[i]! - beyond]
+    const isFree = (from: number): boolean => isClear(from + width / 2, width, lines)
+    if (i === last && isFree(end)) {
+      const from = end
       placed[i] = {
         along: from + width / 2,
         over,
@@ -112,42 +116,27 @@ export function placeFigures(
         runsTo: inLine ? from - gap : from + width,
         aside: { x: from + width / 2 - middle(i), y: 0 },
       }
-    } else if (i === 0) {
-      const to = ticks[0]! - beyond
+    } else if (i === 0 && isFree(begin - width)) {
+      const to = begin
       const along = to - width / 2
       const aside = { x: along - middle(i), y: 0 }
       placed[i] = { along, over, under, lead: null, runsTo: inLine ? to + gap : to - width, aside }
     } else out.push(i)
   })
   const lift = (i: number): number => (figures[i]!.beneath ? (figures[i]!.lines ?? 1) * LEADING * height : 0)
-  const centres = spread(
-    out.map(middle),
-    out.map((i) => widths[i]!),
-    APART,
+  const led = onLeads(
+    out.map((i) => ({ middle: middle(i), width: widths[i]!, lift: lift(i) })),
+    { height, away, beyond: away > 0 ? Math.max(past, high, over + height) : Math.max(past, high) },
+    lines,
   )
   out.forEach((i, k) => {
-    const along = centres[k]!
-    const [from, half] = [middle(i), widths[i]! / 2]
-    const near = Math.min(along + half, Math.max(along - half, from))
-    const foot = away > 0 ? Math.max(past, high, over + height) + TURN : -Math.max(past, high)
-    const turn = away > 0 ? foot - TURN : foot
-    const base = away > 0 ? foot + CLEAR + lift(i) : foot - CLEAR - height
+    const { along, base, lead } = led[k]!
     placed[i] = {
       along,
       over: base,
       under: base - LEADING * height,
-      aside: { x: along - from, y: base - over },
-      lead:
-        near === from
-          ? [
-              [from, 0],
-              [from, foot],
-            ]
-          : [
-              [from, 0],
-              [from, turn],
-              [near, foot],
-            ],
+      aside: { x: along - middle(i), y: base - over },
+      lead,
     }
   })
   figures.forEach(({ moved }, i) => {
@@ -185,33 +174,23 @@ function movedBy(
   }
 }
 
-/**
- * Puts things of some widths as near to where they belong as they can stand side by side, in their order: the least sum of
- * squares, by pooling adjacent violators (Barlow, Bartholomew, Bremner and Brunk 1972).
- * @param middles where each belongs, in order
- */
-export function spread(middles: readonly number[], widths: readonly number[], apart: number): number[] {
-  // Shifted by what stands before each, they need only be in order.
-  const shifts: number[] = []
-  let shift = 0
-  widths.forEach((width, i) => {
-    if (i > 0) shift += (widths[i - 1]! + width) / 2 + apart
-    shifts.push(shift)
-  })
-  const pools: { sum: number; count: number }[] = []
-  middles.forEach((middle, i) => {
-    let pool = { sum: middle - shifts[i]!, count: 1 }
-    for (
-      let before = pools.at(-1);
-      before && before.sum / before.count > pool.sum / pool.count;
-      before = pools.at(-1)
-    ) {
-      pool = { sum: before.sum + pool.sum, count: before.count + pool.count }
-      pools.pop()
-    }
-    pools.push(pool)
-  })
-  return pools
-    .flatMap(({ sum, count }) => Array.from({ length: count }, () => sum / count))
-    .map((at, i) => at + shifts[i]!)
+/** Whether a figure of a width keeps clear of lines. */
+const isClear = (along: number, width: number, lines: readonly number[]): boolean =>
+  lines.every((line) => Math.abs(line - along) >= width / 2 + BESIDE.before - ROUNDING)
+
+/** The place nearest to the middle of a part where a figure keeps clear of lines; where it cannot, in the part. */
+function nearestClear(middle: number, width: number, [from, to]: Part, lines: readonly number[]): number {
+  const low = from + width / 2
+  const high = to - width / 2
+  const within = (along: number): number => Math.min(high, Math.max(low, along))
+  const off = width / 2 + BESIDE.before
+  const inIt = lines.filter((line) => line > from && line < to)
+  const clear = [middle, ...inIt.flatMap((line) => [line - off, line + off])]
+    .filter((along) => along === within(along) || along === middle)
+    .map(within)
+    .filter((along) => isClear(along, width, inIt))
+  return clear.reduce(
+    (best, along) => (Math.abs(along - middle) < Math.abs(best - middle) ? along : best),
+    clear[0] ?? within(middle),
+  )
 }

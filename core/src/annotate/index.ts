@@ -1,6 +1,7 @@
 export { ABOVE_LINEWORK } from './depths'
 export * from './style'
 export * from './rowLine'
+export { besideRow } from './rowsBeside'
 export * from './figureWords'
 export * from './dimension'
 export { drawnDimension, layDimension, lineOfRow } from './layDimension'

@@ -1,6 +1,6 @@
 import { PARALLEL, cross, dot, unitAt, type Point } from '../geometry'
 import { styleOf } from '../library'
-import { placedAt, type AnnotationStyle, type Dimension, type Id } from '../records'
+import { placedAt, type AnnotationStyle, type Dimension } from '../records'
 import { holdAnchor, type Ground } from '../ties'
 import type { Units } from '../units'
 import { drawAlongAxis, pictureAxes } from './axisDimension'
@@ -8,6 +8,7 @@ import { drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from
 import { dimensionLine } from './rowLine'
 import { laidBack, textsBack, turnedSheet } from './laidTurned'
 import { outsideFor } from './outside'
+import { besideRow, type RowAlone } from './rowsBeside'
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
 export function layDimension(
@@ -20,37 +21,34 @@ export function layDimension(
   return drawnDimension(dimension, points, ground, scale, units, styleOf(ground.project, dimension.style))
 }
 
-/** A dimension through points that it holds, or will hold: along the picture, or along an axis of space in a cutaway. */
+/**
+ * A dimension through points that it holds, or will hold: along the picture, or along an axis of space in a cutaway.
+ * @param together rows that are not stored yet, and will be with it
+ */
 export function drawnDimension(
-  {
-    id,
-    direction,
-    offset,
-    axis,
-    anchors,
-    figures,
-    from,
-  }: Pick<Dimension, 'direction' | 'offset' | 'axis' | 'anchors' | 'figures' | 'from'> & {
-    readonly id: Id | null
-  },
+  dimension: RowAlone,
   points: readonly Point[],
   ground: Ground,
   scale: number,
   units: Units,
   style: AnnotationStyle,
+  together: readonly RowAlone[] = [],
 ): LaidDimension {
+  const { id, direction, offset, axis, anchors, figures, from } = dimension
   const axes = axis === undefined ? null : pictureAxes(ground)
   const row: RowToDraw = { source: id, points, direction, offset, figures, from }
   const means: RowMeans = { scale, units, style }
   if (axis !== undefined && axes) return drawAlongAxis(row, { axis, anchors }, ground, axes, means)
   // Figures read from below or from the right as the drawing is seen.
   const sheet = turnedSheet(ground.turned?.by ?? 0)
+  const beside = besideRow(dimension, points, ground, scale, style, together)
   const laid = drawDimension(
     { ...row, points: points.map(sheet.to), direction: direction + sheet.by },
     {
       ...means,
       outside: outsideFor({ direction, offset }, points, ground),
       lined: linedUp({ direction, offset }, ground, scale),
+      beside: { ...beside, crossed: beside.crossed.map(sheet.to) },
     },
   )
   return {
@@ -84,13 +82,15 @@ export function linedUp(
 /** Where the line of a dimension runs, mm to the left of its direction. */
 export function lineOfRow(dimension: Dimension, ground: Ground, scale: number, left = MOST_FOLLOWED): number {
   const points = dimension.anchors.map((anchor) => holdAnchor(anchor, ground).point)
+  const style = styleOf(ground.project, dimension.style)
   return dimensionLine(
     points,
     unitAt(dimension.direction),
     dimension.offset,
     scale,
-    styleOf(ground.project, dimension.style),
+    style,
     outsideFor(dimension, points, ground),
     linedUp(dimension, ground, scale, left),
+    besideRow(dimension, points, ground, scale, style).more,
   )
 }

@@ -77,7 +77,7 @@ export const outsideFor = (
 }
 
 /** A scene is ground that knows its board. */
-const sceneOf = (ground: Ground): Scene | null => ('view' in ground ? (ground as Scene) : null)
+export const sceneOf = (ground: Ground): Scene | null => ('view' in ground ? (ground as Scene) : null)
 
 /** What just ends where a row does stands beside it, mm. */
 const BESIDE = 1

@@ -11,6 +11,7 @@ import { noteSide } from './note'
 import { saidAt } from './symbol'
 import { outsideOf, stretchOf } from './outside'
 import { offsetThrough, readingAxis } from './rowLine'
+import { besideRow } from './rowsBeside'
 import { holdAnchor } from '../ties'
 
 /** What of a row is pulled: one of its points, the row itself, or a figure. */
@@ -95,7 +96,9 @@ export function rowThrough(
   const u = unitAt(dimension.direction)
   const points = dimension.anchors.map((anchor) => holdAnchor(anchor, scene).point)
   const style = styleOf(scene.project, dimension.style)
-  return offsetThrough(points, u, to, scale, style, outsideOf(scene, u, stretchOf(points, u)))
+  const more = (offset: Dimension['offset']): number =>
+    besideRow({ ...dimension, offset }, points, scene, scale, style).more
+  return offsetThrough(points, u, to, scale, style, outsideOf(scene, u, stretchOf(points, u)), more)
 }
 
 /** Nearer than this to where it stands by itself a figure goes back there, paper mm. */

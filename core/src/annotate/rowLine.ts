@@ -18,6 +18,7 @@ function reachOf(points: readonly Point[], u: Point, outside: Reach | null): Rea
  * the outermost face of the building or anchor on their side, and keep their paper distance from it at every scale.
  * @param outside how far the building reaches where the row stands
  * @param lined where the row runs that it is in line with; null: that is not known
+ * @param more how much further out it stands for what stands out of the rows before it, paper mm
  */
 export function dimensionLine(
   points: readonly Point[],
@@ -27,13 +28,14 @@ export function dimensionLine(
   { firstRowPaperMm, rowPaperMm }: AnnotationStyle,
   outside: Reach | null,
   lined: number | null = null,
+  more = 0,
 ): number {
   switch (offset.in) {
     case 'line':
       return lined ?? offset.last
     case 'row': {
       const { low, high } = reachOf(points, u, outside)
-      const out = (firstRowPaperMm + offset.row * rowPaperMm + (offset.morePaperMm ?? 0)) * scale
+      const out = (firstRowPaperMm + offset.row * rowPaperMm + more + (offset.morePaperMm ?? 0)) * scale
       return offset.side === 'left' ? high + out : low - out
     }
     case 'paper':
@@ -45,12 +47,16 @@ export function dimensionLine(
   }
 }
 
+/** A row of a side of the building. */
+export type InRow = Extract<Dimension['offset'], { in: 'row' }>
+
 /** More rows than this are not told apart by pointing. */
 const ROWS = 5
 
 /**
  * The offset that lets the dimension line run through a point: beside the building in even rows near by, real further
  * off; among what it measures on paper from that, in even steps too.
+ * @param more how much further out a row of that number and side stands than its number tells, paper mm
  */
 export function offsetThrough(
   points: readonly Point[],
@@ -59,6 +65,7 @@ export function offsetThrough(
   scale: number,
   { firstRowPaperMm: first, rowPaperMm: row }: AnnotationStyle = STANDARD_STYLE,
   outside: Reach | null = null,
+  more: (row: InRow) => number = () => 0,
 ): Dimension['offset'] {
   const at = cross(u, through)
   const { low, high } = reachOf(points, u, null)
@@ -66,12 +73,12 @@ export function offsetThrough(
   const isLeft = at >= (high + low) / 2
   const out = isLeft ? at - high : at - low
   const beyond = (at >= around.high ? at - around.high : at <= around.low ? around.low - at : -1) / scale
-  if (beyond >= 0 && beyond <= first + (ROWS + 0.5) * row)
-    return {
-      in: 'row',
-      side: at >= around.high ? 'left' : 'right',
-      row: Math.max(0, Math.round((beyond - first) / row)),
-    }
+  if (beyond >= 0 && beyond <= first + (ROWS + 0.5) * row) {
+    const side = at >= around.high ? 'left' : 'right'
+    const rows = Array.from({ length: ROWS + 1 }, (_, i): InRow => ({ in: 'row', side, row: i }))
+    const off = (each: InRow): number => Math.abs(first + each.row * row + more(each) - beyond)
+    return rows.reduce((best, each) => (off(each) < off(best) ? each : best))
+  }
   const paper = Math.abs(out) / scale
   if (beyond >= 0 || paper > first + (ROWS + 0.5) * row) return { in: 'real', mm: out }
   const rows = Math.max(0, Math.round((paper - first) / row))

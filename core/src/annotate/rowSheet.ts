@@ -21,6 +21,8 @@ export interface RowSheet extends LetterSheet {
   readonly ticks: readonly Point[]
   /** The side away from what it measures: 1 over it as it is read, -1 under it. */
   readonly away: 1 | -1
+  /** Where extension lines of rows further out run through it, paper mm from its first tick along it. */
+  readonly crossed: readonly number[]
   /** A place of the row, paper mm from its first tick along it and over it. */
   at(along: number, over: number): Point
   line(a: Point, b: Point): void

@@ -1,23 +1,21 @@
 import type { News, Scene } from '../derive'
-import { boxesMeet, type Box, unitAt } from '../geometry'
-import { placedAt, type AnyRecord, type Dimension, type Id, type Project, type Reading } from '../records'
+import { boxesMeet, leftOf, type Box, type Point } from '../geometry'
+import type { AnyRecord, Id } from '../records'
 import { holdAnchor } from '../ties'
 import { REACHING, stretchOf, stripOver } from './outside'
+import { isOneSide, sideOf } from './rowsBeside'
 
 /** Knows over which part of a board each row stands that is reckoned from the building: where that changes, it moves. */
 export class RowWatch {
-  private readonly strips = new Map<Id, Box>()
+  private readonly rows = new Map<Id, { readonly strip: Box; readonly out: Point }>()
   /** The change of the building's places up to which rows stand right. */
   private seen = -1
 
   /** Takes in how a record is laid now; null: it is laid no more. */
   note(id: Id, record: AnyRecord | null, scene: Scene, scale: number): void {
-    const reading = { scale, viewport: scene.viewport }
-    const row = record?.kind === 'dimension' ? reckoned(record, scene.project, reading) : null
-    if (!row) return void this.strips.delete(id)
-    const u = unitAt(row.direction)
-    const points = row.anchors.map((anchor) => holdAnchor(anchor, scene).point)
-    this.strips.set(id, stripOver(u, stretchOf(points, u)))
+    const row = this.standing(record, scene, scale)
+    if (row) this.rows.set(id, row)
+    else this.rows.delete(id)
   }
 
   /** The rows that may stand elsewhere for what is new. */
@@ -30,21 +28,30 @@ export class RowWatch {
       return kind === undefined || REACHING.has(kind)
     }
     const isOther = derived !== null && derived.changed?.size !== 0
-    if (!places || isOther || [...(records ?? [])].some(mayReach)) return [...this.strips.keys()]
+    if (!places || isOther || [...(records ?? [])].some(mayReach)) return [...this.rows.keys()]
     const all = [...places]
-    return [...this.strips].flatMap(([id, strip]) => (all.some((box) => boxesMeet(box, strip)) ? [id] : []))
+    return [...this.rows].flatMap(([id, { strip }]) => (all.some((box) => boxesMeet(box, strip)) ? [id] : []))
+  }
+
+  /** The rows beside one that is laid anew, where it stands now and where it stood. */
+  *beside(id: Id, record: AnyRecord | undefined, scene: Scene, scale: number): Generator<Id> {
+    const places = [this.rows.get(id), this.standing(record, scene, scale)]
+    for (const place of places)
+      if (place)
+        for (const [other, { strip, out }] of this.rows)
+          if (other !== id && isOneSide(out, place.out) && boxesMeet(strip, place.strip)) yield other
+  }
+
+  private standing(
+    record: AnyRecord | null | undefined,
+    scene: Scene,
+    scale: number,
+  ): { readonly strip: Box; readonly out: Point } | null {
+    const side = record?.kind === 'dimension' ? sideOf(record, scene, scale) : null
+    if (!side || record?.kind !== 'dimension') return null
+    const u = leftOf(side.out)
+    const points = record.anchors.map((anchor) => holdAnchor(anchor, scene).point)
+    return { strip: stripOver(u, stretchOf(points, u)), out: side.out }
   }
 }
 const NONE: ReadonlySet<Box> = new Set()
-
-/** The row by which a dimension stands: itself, or the one it is in line with; null: it is not reckoned from the building. */
-function reckoned(dimension: Dimension, project: Project, reading: Reading): Dimension | null {
-  const seen = new Set<Id>()
-  let row: Dimension | undefined = dimension
-  while (row && row.offset.in === 'line' && !seen.has(row.id)) {
-    seen.add(row.id)
-    const next: Dimension | undefined = project.find('dimension', row.offset.of)
-    row = next && placedAt(next, reading)
-  }
-  return row?.offset.in === 'row' ? row : null
-}

@@ -1,6 +1,7 @@
 import { strokeItem } from '../display'
 import { angleOf, circlePath, dot, leftOf, offsetFrom, times, type Point } from '../geometry'
-import { LEADING, TURN, spread } from './figures'
+import { LEADING } from './figures'
+import { TURN, spread } from './leadsOut'
 import { readingAxis } from './rowLine'
 import { writeFigure, type RowLayout, type RowSheet } from './rowSheet'
 import { PARTS, endItems } from './style'

@@ -11,7 +11,8 @@ import { masonryParts } from './shipped/parts/masonry'
 import { lintelParts, openingParts } from './shipped/parts/openings'
 import { steelParts } from './shipped/parts/steel'
 import { timberParts } from './shipped/parts/timber'
-import { landscape, people, symbols, vehicles } from './shipped/outside'
+import { landscape, people, services, vehicles } from './shipped/outside'
+import { symbols } from './shipped/symbols'
 import { office, workshop } from './shipped/work'
 
 function make(system: UnitSystem): readonly Block[] {
@@ -28,6 +29,7 @@ function make(system: UnitSystem): readonly Block[] {
     ...landscape(),
     ...people(),
     ...vehicles(s),
+    ...services(),
     ...symbols(),
     ...timberParts(s, system),
     ...steelParts(s),

@@ -46,7 +46,7 @@ export interface Band {
   /** The part of the way it stands over, mm along its direction. */
   readonly from: number
   readonly to: number
-  /** The how manieth row it is there, and was. */
+  /** How far out it stands there, and did, mm. */
   readonly row: number
   readonly was: number
 }

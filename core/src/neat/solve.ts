@@ -1,4 +1,4 @@
-import { PARALLEL, boxesMeet, dot, joinBoxes, PlaceIndex, type Box } from '../geometry'
+import { PARALLEL, PlaceIndex, SAME_LENGTH, boxesMeet, dot, joinBoxes, type Box } from '../geometry'
 import { coreOf, isAnyStruck, isHidden } from './clashes'
 import type { Band, Ink } from './ink'
 import { boxAround, slabsOverlap } from './slab'
@@ -90,6 +90,7 @@ const isAmiss = (a: Band, b: Band): boolean =>
   (dot(a.out, b.out) > 1 - PARALLEL &&
     a.from < b.to &&
     b.from < a.to &&
+    Math.abs(a.was - b.was) > SAME_LENGTH &&
     (a.was - b.was) * (a.row - b.row) < 0)
 
 /** Where things came to stand. */

@@ -7,6 +7,8 @@ import {
   saidAt,
   saidMoved,
   turnedSheet,
+  type InRow,
+  type LaidDimension,
 } from '../annotate'
 import type { Part, Scene } from '../derive'
 import { extentOf, type DisplayList } from '../display'
@@ -349,11 +351,15 @@ export function rowUnit(row: Dimension, means: Omit<Means, 'ways'>): TidyUnit | 
   const { scene, scale, ground } = means
   const { units } = scene.project.facts
   const { morePaperMm: more, ...even } = offset
+  const { rowPaperMm } = styleOf(scene.project, row.style)
+  const laid = (made: Dimension): LaidDimension => layDimension(made, scene, scale, units)
+  const { ticks: before } = laid(row)
   const places = [
     { offset, cost: 0 },
     ...(more === undefined ? [] : [{ offset: even, cost: -1 }]),
     ...Array.from({ length: MORE_ROWS }, (_, k) => ({
-      offset: { ...even, row: Math.min(40, offset.row + k + 1) },
+      // Its number stays, and what the rows of its side do to each other with it.
+      offset: { ...even, morePaperMm: (k + 1) * rowPaperMm },
       cost: ROW * (k + 1),
     })),
   ]
@@ -363,13 +369,12 @@ export function rowUnit(row: Dimension, means: Omit<Means, 'ways'>): TidyUnit | 
       cost,
       () => ownPlace(made),
       () => {
-        const { items, ticks } = layDimension(made, scene, scale, units)
-        return { ...inked(items, row.id), bands: bandsOf(row, place, offset.row, ticks, scale) }
+        const { items, ticks } = laid(made)
+        return { ...inked(items, row.id), bands: bandsOf(row, offset, before, ticks, scale) }
       },
       0,
     )
   })
-  const { rowPaperMm } = styleOf(scene.project, row.style)
   return {
     id: row.id,
     candidates,
@@ -382,11 +387,11 @@ export function rowUnit(row: Dimension, means: Omit<Means, 'ways'>): TidyUnit | 
 /** Rows keep so far apart, mm on paper. */
 const BAND = 2.4
 
-/** What a row takes up along its line, that goes to another. */
+/** What a row takes up along its line, that goes from one place to another. */
 function bandsOf(
   { direction: angle }: Pick<Dimension, 'direction'>,
-  { side, row }: InRow,
-  was: number,
+  { side }: InRow,
+  before: readonly Point[],
   ticks: readonly Point[],
   scale: number,
 ): Band[] {
@@ -400,9 +405,9 @@ function bandsOf(
   const sense = dot(unitAt(angle), u) > 0 === (side === 'left') ? 1 : -1
   const out = { x: -u.y * sense, y: u.x * sense }
   const from = dot(u, first)
+  const [row, was] = [dot(out, first), dot(out, before[0]!)]
   return [{ slab, out, from, to: from + long, row, was }]
 }
-type InRow = Extract<Dimension['offset'], { in: 'row' }>
 
 /** So far figures may go along their row, mm on paper; beyond that they would be taken for others'. */
 const ALONG = [2, 4, 6, 8] as const

@@ -65,8 +65,10 @@ const groups = computed(() => {
 const SCALE = 0.022
 /** Parts of details are drawn so many times larger. */
 const LARGER = 10
-const scaleFor = ({ category }: Pick<Block, 'category'>): number =>
-  isDetailPart(category) ? SCALE * LARGER : SCALE
+/** Symbols are drawn for paper: they are shown at twice their size on it. */
+const ON_PAPER = (2 * 96) / 25.4
+const scaleFor = ({ category, sizing }: Pick<Block, 'category' | 'sizing'>): number =>
+  sizing === 'paper' ? ON_PAPER : isDetailPart(category) ? SCALE * LARGER : SCALE
 const CARD = { width: 132, height: 96 }
 
 const pictures = new WeakMap<Block, Map<string, { list: DisplayList; box: Box }>>()
@@ -89,8 +91,6 @@ function pictureOf(block: Block): { list: DisplayList; box: Box } {
 /** The window of a block's picture so that all are drawn at one scale, or the whole of a larger one. */
 function windowOf(block: Block): { box: Box; reduced: boolean } {
   const { box } = pictureOf(block)
-  // One drawn in mm on paper has no real size to be compared.
-  if (block.sizing === 'paper') return { box, reduced: false }
   const room = 16
   const scale = scaleFor(block)
   const [w, h] = [(CARD.width - room) / scale, (CARD.height - room) / scale]
@@ -101,6 +101,7 @@ function windowOf(block: Block): { box: Box; reduced: boolean } {
     : { box: { minX: x - w / 2, maxX: x + w / 2, minY: y - h / 2, maxY: y + h / 2 }, reduced }
 }
 function sizeOf(block: Block): string {
+  if (block.sizing === 'paper') return `${block.width} × ${block.depth} mm`
   const mm = (length: number): string => formatLength(length, unitsOf(block, store.units))
   return view.value === 'front' && block.front
     ? `${mm(block.width)} × ${mm(block.front.height)} high`

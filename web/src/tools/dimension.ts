@@ -2,6 +2,7 @@ import { mdiArrowExpandHorizontal } from '@mdi/js'
 import {
   PARTS,
   axisOffset,
+  besideRow,
   drawnDimension,
   foreseenRecord,
   furtherOut,
@@ -88,7 +89,17 @@ export function dimensionTool(bench: Bench): Tool {
         bench.scale,
         bench.style,
         spaceAxis ? null : outsideOf(bench.scene, way, stretchOf(flat, way)),
+        spaceAxis ? undefined : (row) => furtherFor(row, flat),
       )
+    /** How much further out a row of the same points stands for the other rows of its side. */
+    const furtherFor = (row: Dimension['offset'], flat: readonly Point[]): number =>
+      besideRow(
+        { id: null, anchors: held, direction: turn, offset: row },
+        flat,
+        bench.scene,
+        bench.scale,
+        bench.style,
+      ).more
     const offset =
       spaceAxis && axes ? axisOffset(all, spaceAxis, axes, at.raw, through) : through(all, u, at.raw)
     const along = (anchor: Anchor): number => {
@@ -271,15 +282,17 @@ export function dimensionTool(bench: Bench): Tool {
           radius: PARTS.dot * bench.style.textPaperMm * bench.scale,
           source: null,
         }))
-      return laid(at).flatMap(
+      const rows = laid(at).map((row) => ({ id: null, ...row }))
+      return rows.flatMap(
         (row) =>
           drawnDimension(
-            { id: null, ...row },
+            row,
             row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point),
             bench.scene,
             bench.scale,
             bench.units,
             bench.style,
+            rows.filter((other) => other !== row),
           ).items,
       )
     },

@@ -181,14 +181,16 @@ export function gatherTool(bench: Bench): Tool {
     dragShape: 'line',
     preview(at) {
       const line = from && at ? [segmentItem(from, lineTo(at.point), 'light')] : []
-      return [...line, ...rowsAt(at).flatMap(drawn)]
+      const rows = rowsAt(at)
+      return [...line, ...rows.flatMap((row) => drawn(row, rows))]
     },
   }
 
-  function drawn(row: GatheredRow): readonly DisplayItem[] {
+  function drawn(row: GatheredRow, all: readonly GatheredRow[]): readonly DisplayItem[] {
     const points = row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point)
     const { scene, scale, units, style } = bench
-    return drawnDimension({ id: null, ...row }, points, scene, scale, units, style).items
+    const others = all.filter((each) => each !== row).map((each) => ({ id: null, ...each }))
+    return drawnDimension({ id: null, ...row }, points, scene, scale, units, style, others).items
   }
 }
 

@@ -1,19 +1,5 @@
 import type { Block, DraftItem } from '../../records'
-import {
-  arc,
-  box,
-  circle,
-  crown,
-  disc,
-  line,
-  oval,
-  outline,
-  rays,
-  rounded,
-  shifted,
-  solid,
-  strong,
-} from '../draw'
+import { arc, box, circle, crown, line, oval, outline, rays, rounded, shifted, solid, strong } from '../draw'
 import { block } from './block'
 import type { Sizer } from './sizes'
 
@@ -241,67 +227,13 @@ export const vehicles = (s: Sizer): Block[] => [
   ]),
 ]
 
-/** Symbols that stand on plans. */
-export const symbols = (): Block[] => [
-  block(
-    'north',
-    'North point',
-    'Symbols',
-    [
-      circle(0, 0, 500),
-      outline({}, 0, 800, -180, -420, 0, -280, 180, -420),
-      line(0, 800, 0, -280),
-      { shape: 'text', at: { x: 0, y: 900 }, text: 'N', heightPaperMm: 3.5, align: 'middle' },
-    ],
-    { sizing: 'uniform' },
-  ),
-  block(
-    'level-mark',
-    'Spot level',
-    'Symbols',
-    [
-      line(-150, 0, 150, 0),
-      line(0, -150, 0, 150),
-      {
-        shape: 'text',
-        at: { x: 200, y: 60 },
-        text: '±0.00',
-        heightPaperMm: 2.5,
-        align: 'start',
-        field: 'Level',
-      },
-    ],
-    {},
-  ),
-  block(
-    'tag',
-    'Tag with a number',
-    'Symbols',
-    [
-      disc(0, 0, 250),
-      {
-        shape: 'text',
-        at: { x: 0, y: -60 },
-        text: '1',
-        heightPaperMm: 2.5,
-        align: 'middle',
-        field: 'Number',
-      },
-    ],
-    { sizing: 'uniform' },
-  ),
-  block(
-    'entrance',
-    'Entrance arrow',
-    'Symbols',
-    [outline({ filled: true }, 0, 0, -250, -350, -90, -350, -90, -600, 90, -600, 90, -350, 250, -350)],
-    { sizing: 'uniform' },
-  ),
-  block('radiator', 'Radiator', 'Symbols', [solid(-500, -100, 1000, 70), line(-500, -65, 500, -65)], {
+/** What is built in, by its sign: seen in plan at its real size. */
+export const services = (): Block[] => [
+  block('radiator', 'Radiator', 'Services', [solid(-500, -100, 1000, 70), line(-500, -65, 500, -65)], {
     atWall: true,
     sizing: 'stretch',
   }),
-  block('drain', 'Floor drain', 'Symbols', [
+  block('drain', 'Floor drain', 'Services', [
     box(-100, -100, 200, 200),
     circle(0, 0, 80, true),
     line(-100, -100, 100, 100),
@@ -310,19 +242,19 @@ export const symbols = (): Block[] => [
   block(
     'manhole',
     'Manhole',
-    'Symbols',
+    'Services',
     [box(-300, -300, 600, 600), box(-260, -260, 520, 520, { light: true }), line(-260, -260, 260, 260)],
     { sizing: 'stretch' },
   ),
-  block('rainwater', 'Rainwater pipe', 'Symbols', [circle(0, 0, 55), circle(0, 0, 45, true)]),
+  block('rainwater', 'Rainwater pipe', 'Services', [circle(0, 0, 55), circle(0, 0, 45, true)]),
   block(
     'socket',
     'Socket outlet',
-    'Symbols',
+    'Services',
     [arc(0, 0, 110, 180, 360), line(0, -110, 0, -200), line(-110, 0, 110, 0)],
     { atWall: true },
   ),
-  block('lamp', 'Ceiling lamp', 'Symbols', [
+  block('lamp', 'Ceiling lamp', 'Services', [
     circle(0, 0, 150),
     line(-106, -106, 106, 106),
     line(-106, 106, 106, -106),
@@ -330,7 +262,7 @@ export const symbols = (): Block[] => [
   block(
     'extinguisher',
     'Fire extinguisher',
-    'Symbols',
+    'Services',
     [circle(0, -110, 80), circle(0, -110, 30, true), line(0, -30, 0, 0)],
     { atWall: true },
   ),
