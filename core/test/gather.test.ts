@@ -1,8 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { layDimension } from '../src/annotate'
+import { endsBeyond, layDimension } from '../src/annotate'
 import { settleBoard, type Matter } from '../src/check'
 import { sceneOf, type Scene } from '../src/derive'
+import { extentOf } from '../src/display'
+import { STANDARD_STYLE } from '../src/library'
 import {
   addDimensions,
   addSight,
@@ -247,6 +249,52 @@ describe('heights of a view from the side', () => {
       Array(3).fill('right'),
     )
     expect(left.flatMap(({ anchors }) => anchors).filter(({ to }) => to === 'point')).toEqual([])
+  })
+
+  it('begin their extension lines beside what is seen at each height, not across it', () => {
+    const scene = viewOf({}, upper, { ...wall('up', [0, 0, 6000, 0]), level: 'upper' })
+    const begins = (row: GatheredRow): number[] => {
+      const { items } = layDimension(
+        { id: 'x', kind: 'dimension', drawing: scene.board.id, ...row },
+        scene,
+        50,
+        METRIC,
+      )
+      const lines = items.flatMap((item) => (item.kind === 'segments' ? [item.points] : []))
+      const level = lines.filter(([x1, y1, x2, y2]) => Math.abs(y2! - y1!) < 1 && Math.abs(x2! - x1!) > 500)
+      return level.map(([x1, , x2]) => Math.min(x1!, x2!))
+    }
+    const [heights, floors, all] = side(scene, 20_000, 1000)
+    const gap = STANDARD_STYLE.extensionGapPaperMm * 50
+    // Floor, sill and head of the window at 4 500 and the upper floor, behind the corner at 10 070; over that the upper wall ends
+    // at 6 000, where the row begins that tells its top.
+    expect(begins(heights!)).toEqual([10_070, 10_070, 10_070, 10_070].map((x) => expect.closeTo(x + gap, 6)))
+    expect(begins(floors!)).toEqual([10_070, 10_070].map((x) => expect.closeTo(x + gap, 6)))
+    expect(begins(all!)).toEqual([10_070, 6000].map((x) => expect.closeTo(x + gap, 6)))
+  })
+
+  it('put the names of levels beyond them, but not those that stand further out', () => {
+    const scene = viewOf({}, upper)
+    const { project, board } = scene
+    const rows = side(scene, 20_000, 1000)
+    const laid = rows.map((row) =>
+      layDimension({ id: 'x', kind: 'dimension', drawing: board.id, ...row }, scene, 50, METRIC),
+    )
+    const ends = endsBeyond(laid, scene, 50)
+    expect(Object.keys(ends)).toEqual(['right'])
+    const furthest = extentOf(laid.flatMap(({ items }) => items)).maxX
+    expect(ends.right).toBeCloseTo((furthest - 10_070) / 50 + 3, 6)
+    apply(project, addDimensions(project, board.id, rows, makeId, ends))
+    const stored = (): unknown => project.need('drawing', board.id)
+    expect(stored()).toMatchObject({ lineEnds: { right: ends.right } })
+    const before = stored()
+    apply(project, addDimensions(project, board.id, rows, makeId, { right: 20 }))
+    expect(stored()).toEqual(before)
+    // Those on the left put nothing elsewhere: no names stand there.
+    const left = side(again(scene), -3000, 1000).map((row) =>
+      layDimension({ id: 'x', kind: 'dimension', drawing: board.id, ...row }, again(scene), 50, METRIC),
+    )
+    expect(endsBeyond(left, again(scene), 50)).toEqual({})
   })
 
   it('tell what a section cuts through', () => {

@@ -46,6 +46,11 @@ export interface RowMeans {
   readonly outside?: Reach | null
   /** Where the row runs that it is in line with, mm to the left of its direction; null: in line with none. */
   readonly lined?: number | null
+  /**
+   * How far beyond each of its points, towards the row, its extension line begins, mm: what is seen of the building reaches so
+   * far there. Left out: at the points.
+   */
+  readonly begins?: readonly number[]
   /** What the other rows of its side do to it; left out: it stands alone. */
   readonly beside?: Beside
 }
@@ -65,7 +70,15 @@ const ONE_TICK = 0.01
 /** A dimension from points, as linework and figures. */
 export function drawDimension(
   { source, points, direction, offset, figures: said = [], from }: RowToDraw,
-  { scale, units, style = STANDARD_STYLE, outside = null, lined = null, beside = ALONE }: RowMeans,
+  {
+    scale,
+    units,
+    style = STANDARD_STYLE,
+    outside = null,
+    lined = null,
+    beside = ALONE,
+    begins = [],
+  }: RowMeans,
 ): LaidDimension {
   const { u, flipped } = readingAxis(direction)
   const mm = (paper: number): number => paper * scale
@@ -112,7 +125,7 @@ export function drawDimension(
   )
   layout.drawLine(words)
   groups.forEach((group, tick) => {
-    for (const i of group) extensionLine(row, points[i]!, tick, line)
+    for (const i of group) extensionLine(row, points[i]!, tick, line, begins[i])
     layout.drawEnd(tick)
   })
   const written = layout.drawFigures(words)
@@ -129,22 +142,24 @@ export function drawDimension(
   }
 }
 
-/** From what is measured to just past the line, or as long as the style says. */
+/** From what is measured, or what is seen beside it, to just past the line, or as long as the style says. */
 function extensionLine(
   { u, scale, style, ticks, line: draw }: RowSheet,
   p: Point,
   tick: number,
   line: number,
+  begins = 0,
 ): void {
   const { extensionGapPaperMm: gap, extensionPastPaperMm: past, extensionPaperMm: length } = style
   if (length === 0) return
   const reach = line - cross(u, p)
   const sense = Math.sign(reach)
-  if (Math.abs(reach) <= gap * scale) return
-  const isCut = length !== undefined && Math.abs(reach) - gap * scale > length * scale
+  const first = begins + gap * scale
+  if (Math.abs(reach) <= first) return
+  const isCut = length !== undefined && Math.abs(reach) - first > length * scale
   const from = isCut
     ? offsetFrom(ticks[tick]!, u, 0, -sense * length * scale)
-    : offsetFrom(p, u, 0, sense * gap * scale)
+    : offsetFrom(p, u, 0, sense * first)
   draw(from, offsetFrom(ticks[tick]!, u, 0, sense * past * scale))
 }
 

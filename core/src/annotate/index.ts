@@ -1,5 +1,6 @@
 export { ABOVE_LINEWORK } from './depths'
 export * from './style'
+export { endsBeyond } from './levelLines'
 export * from './rowLine'
 export { besideRow } from './rowsBeside'
 export * from './figureWords'

@@ -7,7 +7,7 @@ import { drawAlongAxis, pictureAxes } from './axisDimension'
 import { drawDimension, type LaidDimension, type RowMeans, type RowToDraw } from './dimension'
 import { dimensionLine } from './rowLine'
 import { laidBack, textsBack, turnedSheet } from './laidTurned'
-import { outsideFor } from './outside'
+import { beginsOf, outsideFor } from './outside'
 import { besideRow, type RowAlone } from './rowsBeside'
 
 /** A dimension as linework and figures at a scale (real mm to one mm on paper). */
@@ -47,6 +47,7 @@ export function drawnDimension(
     {
       ...means,
       outside: outsideFor({ direction, offset }, points, ground),
+      begins: beginsOf({ direction, offset }, points, ground),
       lined: linedUp({ direction, offset }, ground, scale),
       beside: { ...beside, crossed: beside.crossed.map(sheet.to) },
     },

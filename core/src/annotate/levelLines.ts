@@ -2,18 +2,21 @@ import {
   partOf,
   putParts,
   rankOf,
+  seenAround,
   type News,
   type Part,
   type PartSource,
   type Picture,
   type PlanLook,
+  type Scene,
 } from '../derive'
-import { lettersLevelled, readable, strokeItem, textItem, type DisplayItem } from '../display'
-import { isEmptyBox, pathOf, straight, type Point } from '../geometry'
+import { extentOf, lettersLevelled, readable, strokeItem, textItem, type DisplayItem } from '../display'
+import { isEmptyBox, pathOf, straight, type Box, type Point } from '../geometry'
 import type { Turned } from '../lettering'
 import { layerOf, lineTypeOf } from '../library'
 import type { GridLine, Id, Level, Project } from '../records'
 import { formatHeight } from '../units'
+import type { LaidDimension } from './dimension'
 import { isStanding } from '../kinds'
 import { lineInView } from '../views'
 
@@ -61,6 +64,32 @@ export class LevelLines implements PartSource {
   private put(id: Id, items: readonly DisplayItem[]): void {
     const part = partOf(items, { rank: BENEATH, place: 0, nth: 0 }, id)
     putParts(this.picture, this.parts, id, part ? [part] : [])
+  }
+}
+
+/** Names of levels and of the grid keep so far from rows, mm on paper. */
+const BEYOND_ROWS = 3
+
+/**
+ * How far lines of levels and of the grid are to run beyond what is seen so that their names stand beyond rows, paper mm.
+ * @param scale real mm to one mm on paper
+ */
+export function endsBeyond(
+  rows: readonly LaidDimension[],
+  scene: Scene,
+  scale: number,
+): { readonly right?: number; readonly top?: number } {
+  const around = seenAround(scene, scale)
+  if (!around || isEmptyBox(around.extent)) return {}
+  const { minX, minY, maxX, maxY } = around.extent
+  const boxOf = (side: readonly LaidDimension[]): Box => extentOf(side.flatMap(({ items }) => items))
+  const isUpright = ({ ticks }: LaidDimension): boolean =>
+    Math.abs(ticks[0]!.x - ticks.at(-1)!.x) < Math.abs(ticks[0]!.y - ticks.at(-1)!.y)
+  const right = rows.filter((row) => isUpright(row) && row.ticks[0]!.x > (minX + maxX) / 2)
+  const above = rows.filter((row) => !isUpright(row) && row.ticks[0]!.y > (minY + maxY) / 2)
+  return {
+    ...(right.length > 0 ? { right: (boxOf(right).maxX - maxX) / scale + BEYOND_ROWS } : {}),
+    ...(above.length > 0 ? { top: (boxOf(above).maxY - maxY) / scale + BEYOND_ROWS } : {}),
   }
 }
 

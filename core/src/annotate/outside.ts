@@ -2,6 +2,7 @@ import { derivedOf, type Scene } from '../derive'
 import {
   PARALLEL,
   applyTo,
+  cross,
   dot,
   edgesOf,
   flattenEdge,
@@ -75,6 +76,28 @@ export const outsideFor = (
   const u = unitAt(direction)
   return outsideOf(ground, u, stretchOf(points, u))
 }
+
+/**
+ * How far beyond each point, on the side of a row, what is seen at its height reaches, mm: in views of the building the
+ * extension lines of a row beside it begin there, so that they do not run across it. Elsewhere they begin at the points.
+ */
+export function beginsOf(
+  { direction, offset }: Pick<Dimension, 'direction' | 'offset'>,
+  points: readonly Point[],
+  ground: Ground,
+): readonly number[] | undefined {
+  if (offset.in !== 'row' || sceneOf(ground)?.view !== 'derived') return undefined
+  const u = unitAt(direction)
+  return points.map((p) => {
+    const along = dot(u, p)
+    const reach = outsideOf(ground, u, { from: along - LEVEL, to: along + LEVEL })
+    const aside = cross(u, p)
+    const beyond = !reach ? 0 : offset.side === 'left' ? reach.high - aside : aside - reach.low
+    return Math.max(0, beyond)
+  })
+}
+/** What lies within so much of the height of a point is beside it, mm. */
+const LEVEL = 2
 
 /** A scene is ground that knows its board. */
 export const sceneOf = (ground: Ground): Scene | null => ('view' in ground ? (ground as Scene) : null)

@@ -1,22 +1,31 @@
 import {
   needBoard,
+  type Board,
   type Change,
   type Dimension,
+  type Drawing,
+  type DrawingOf,
   type Id,
   type Leader,
   type LevelMark,
   type Note,
   type Project,
+  type StandingView,
   type View,
 } from '../records'
-import { drawnOver } from '../views'
+import { isStanding } from '../kinds'
+import { drawnOver, linesEnd } from '../views'
 import { MOST_POINTS } from './dimensions'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 import { wordsOf } from './words'
 
+type LineEnds = NonNullable<DrawingOf<StandingView>['lineEnds']>
+
 /**
  * Rows of dimensions on a board. Refused without two points to measure between, or with more than a row takes.
+ * @param ends how far lines of levels and of the grid are to run beyond what is seen, so that their names stand beyond the rows,
+ * paper mm; those that run further are left
  * @refuses nonsense, nothing, too-many
  */
 export function addDimensions(
@@ -27,8 +36,9 @@ export function addDimensions(
     'anchors' | 'direction' | 'axis' | 'offset' | 'style' | 'from' | 'gathers'
   >[],
   makeId: MakeId,
+  ends: LineEnds = {},
 ): Change {
-  needBoard(project, drawing)
+  const board = needBoard(project, drawing)
   if (rows.some(({ anchors }) => anchors.length < 2))
     throw new EditRefused('nothing', 'Point to two places to measure between.')
   const most = Math.max(...rows.map(({ anchors }) => anchors.length))
@@ -40,7 +50,23 @@ export function addDimensions(
   return storing(
     project,
     ...rows.map((row): Dimension => ({ ...row, id: makeId(), kind: 'dimension', drawing })),
+    ...withEnds(board, ends),
   )
+}
+
+/** The board with its lines run as far, where they run less; nothing where they do. */
+function withEnds(board: Board, ends: LineEnds): Drawing[] {
+  if (board.kind !== 'drawing' || !isStanding(board)) return []
+  const sides = (['left', 'right', 'foot', 'top'] as const).filter(
+    (side) => (ends[side] ?? 0) > linesEnd(board, side),
+  )
+  if (sides.length === 0) return []
+  return [
+    {
+      ...board,
+      lineEnds: { ...board.lineEnds, ...Object.fromEntries(sides.map((side) => [side, ends[side]])) },
+    },
+  ]
 }
 
 /**

@@ -22,10 +22,13 @@ export function gridAcross({ a, b }: Pick<GridLine, 'a' | 'b'>, { right }: Looki
   return a.x * right.x + a.y * right.y
 }
 
+/** How far lines run beyond what is seen on a side, but for those pulled singly, paper mm. */
+export const linesEnd = (board: Standing, side: LineSide): number => board.lineEnds?.[side] ?? USUAL[side]
+
 /** How far one end of a line runs beyond what is seen, paper mm: pulled singly, with all on that side, or as usual. */
 export function lineEnd(board: Standing, line: Id, end: 'from' | 'to', side: LineSide): number {
   const own = board.ownEnds?.find((ends) => ends.line === line)?.[end]
-  return own ?? board.lineEnds?.[side] ?? USUAL[side]
+  return own ?? linesEnd(board, side)
 }
 
 /** The sides on which a line of a level or of the grid ends. */

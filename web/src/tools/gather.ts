@@ -1,7 +1,6 @@
 import { mdiAlignVerticalDistribute } from '@mdi/js'
-import { drawnDimension } from '@lamina/core/annotate'
+import { drawnDimension, endsBeyond, type LaidDimension } from '@lamina/core/annotate'
 import type { OfWall } from '@lamina/core/building'
-import type { DisplayItem } from '@lamina/core/display'
 import { addDimensions, measuredTo } from '@lamina/core/edit'
 import { rowAcross, rowsOfRoom, rowsOfRooms, rowsOfSide, sideAt, type GatheredRow } from '@lamina/core/gather'
 import { subtract, type Point } from '@lamina/core/geometry'
@@ -99,6 +98,13 @@ export function gatherTool(bench: Bench): Tool {
         bench.board.id,
         rows.map((row) => ({ ...row, ...styled(bench.style) })),
         makeId,
+        way() === 'side'
+          ? endsBeyond(
+              rows.map((row) => laid(row, rows)),
+              bench.scene,
+              bench.scale,
+            )
+          : {},
       ),
     )
     if (!change) return
@@ -182,15 +188,15 @@ export function gatherTool(bench: Bench): Tool {
     preview(at) {
       const line = from && at ? [segmentItem(from, lineTo(at.point), 'light')] : []
       const rows = rowsAt(at)
-      return [...line, ...rows.flatMap((row) => drawn(row, rows))]
+      return [...line, ...rows.flatMap((row) => laid(row, rows).items)]
     },
   }
 
-  function drawn(row: GatheredRow, all: readonly GatheredRow[]): readonly DisplayItem[] {
+  function laid(row: GatheredRow, all: readonly GatheredRow[]): LaidDimension {
     const points = row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point)
     const { scene, scale, units, style } = bench
     const others = all.filter((each) => each !== row).map((each) => ({ id: null, ...each }))
-    return drawnDimension({ id: null, ...row }, points, scene, scale, units, style, others).items
+    return drawnDimension({ id: null, ...row }, points, scene, scale, units, style, others)
   }
 }
 
