@@ -95,6 +95,21 @@ test('symbols are set, changed and plotted at their size', async ({ page, server
     await putAway(page)
   })
 
+  await test.step('a symbol of the library, as large in each viewport, says what is typed', async () => {
+    await page.getByRole('textbox', { name: 'Find a symbol' }).fill('fire')
+    await page.getByRole('button', { name: 'Fire rating tag' }).click()
+    await plan.press(1500, 3400)
+    await expect.poll(async () => (await symbols()).at(-1)).toMatchObject({ form: 'own' })
+    // It is placed from where annotation is.
+    await expect(page.locator('[data-stage="annotate"]')).toHaveAttribute('aria-current', 'step')
+    await putAway(page)
+    await plan.press(1500, 3400)
+    await traits(page).getByLabel('Minutes').fill('120')
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await symbols()).at(-1)!.values).toEqual({ Minutes: '120' })
+    await putAway(page)
+  })
+
   await test.step('the points are a live table', async () => {
     await saved(page)
     await page.getByLabel('Schedules').getByRole('button', { name: 'Door schedule' }).click()
@@ -125,6 +140,18 @@ test('symbols are set, changed and plotted at their size', async ({ page, server
     const [first] = await plottedPages(page)
     const { texts, lines } = first!
     const words = texts.map(({ text }) => text)
+    // Its letters are 2.5 mm high in both, and the lozenge around them 10 mm from tip to tip.
+    expect(texts.filter(({ text }) => text === '120')).toHaveLength(2)
+    const [one, other] = texts.filter(({ text }) => text === '120')
+    expect(one!.sizeMm).toBe(other!.sizeMm)
+    for (const { x, y } of [one!, other!]) {
+      const near = lines.filter(({ x1, y1 }) => Math.abs(x1 - x) < 9 && Math.abs(y1 - y) < 9)
+      const sides = near.filter(
+        ({ x1, y1, x2, y2 }) =>
+          Math.abs(Math.abs(x2 - x1) - 5) < 0.02 && Math.abs(Math.abs(y2 - y1) - 5) < 0.02,
+      )
+      expect(sides.length).toBeGreaterThanOrEqual(4)
+    }
     // 2.5 m at 1:50 and 5 m at 1:100 are 50 mm each.
     for (const each of ['N', 'P1', 'P2', '47 × 195', '@ 400', '2.5 m', '5 m']) expect(words).toContain(each)
     const bars = lines.filter(

@@ -100,6 +100,20 @@ describe('the points of a row', () => {
     doing(project, setRow(project, ['c'], { in: 'real', mm: -800 }))
     expect(line()).toBeCloseTo(-800, 9)
     expect(() => setRow(project, ['c'], { in: 'real', mm: NaN })).toThrow('no place for a row')
+    expect(() => setRow(project, ['c'], () => ({ in: 'real', mm: NaN }))).toThrow('no place for a row')
+  })
+
+  it('go elsewhere together, each from where it runs', () => {
+    const row = (nth: number): Partial<Dimension> => ({ offset: { in: 'row', side: 'right', row: nth } })
+    const project = projectWith(PLAN, chain('a', [0, 1], row(0)), chain('b', [0, 1], row(2)))
+    doing(
+      project,
+      setRow(project, ['a', 'b'], (offset) => (offset.in === 'row' ? { ...offset, morePaperMm: 3 } : offset)),
+    )
+    expect(project.all('dimension').map(({ offset }) => offset)).toEqual([
+      { in: 'row', side: 'right', row: 0, morePaperMm: 3 },
+      { in: 'row', side: 'right', row: 2, morePaperMm: 3 },
+    ])
   })
 })
 

@@ -26,7 +26,7 @@ type LineEnds = NonNullable<DrawingOf<StandingView>['lineEnds']>
  * Rows of dimensions on a board. Refused without two points to measure between, or with more than a row takes.
  * @param ends how far lines of levels and of the grid are to run beyond what is seen, so that their names stand beyond the rows,
  * paper mm; those that run further are left
- * @refuses nonsense, nothing, too-many
+ * @refuses bad-value, no-size, no-solution, nonsense, nothing, too-many
  */
 export function addDimensions(
   project: Project,

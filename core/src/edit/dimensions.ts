@@ -52,14 +52,24 @@ function withPoints(dimension: Dimension, kept: readonly number[], datum = kept[
 
 /**
  * Where rows run.
+ * @param to the same for all, or for each by where it runs
  * @refuses bad-value, gone, locked, no-solution, nonsense, wrong-kind
  */
-export function setRow(project: Project, ids: readonly Id[], offset: Dimension['offset']): Change {
+export function setRow(
+  project: Project,
+  ids: readonly Id[],
+  to: Dimension['offset'] | ((offset: Dimension['offset']) => Dimension['offset']),
+): Change {
   refuseLocked(project, ids)
-  if (!Number.isFinite(amountOf(offset))) throw new EditRefused('bad-value', 'That is no place for a row.')
-  const rows = ids.map((id) => project.need('dimension', id))
-  if (offset.in === 'line') for (const row of rows) refuseLine(project, row, offset.of)
-  return storing(project, ...rows.map((row): Dimension => ({ ...row, offset })))
+  const rows = ids.map((id): Dimension => {
+    const row = project.need('dimension', id)
+    return { ...row, offset: typeof to === 'function' ? to(row.offset) : to }
+  })
+  for (const { id, offset } of rows) {
+    if (!Number.isFinite(amountOf(offset))) throw new EditRefused('bad-value', 'That is no place for a row.')
+    if (offset.in === 'line') refuseLine(project, project.need('dimension', id), offset.of)
+  }
+  return storing(project, ...rows)
 }
 
 /**

@@ -83,7 +83,9 @@ export function useActions() {
     // What works on every board is taken up where one is; other tools open a drawing.
     const onSheet = sheet.value !== null && entry?.on === 'any'
     if (!drawing.value && entry && !onSheet) choose(entry.stage)
-    if (entry && !entry.change && !onSheet) desk.stage = entry.stage
+    // Symbols of the library are placed from where annotation is.
+    const stays = tool === 'block' && desk.stage === 'annotate'
+    if (entry && !entry.change && !onSheet && !stays) desk.stage = entry.stage
     if (tool === 'block' && !values.block)
       values.chooseBlock(store.project.all('block')[0]?.id ?? standardBlocks(store.units.system)[0]!.id)
     hand.take(tool)

@@ -31,7 +31,7 @@ export function useCarryBlock(): (block: Block, event: PointerEvent) => void {
     values.chooseBlock(block.id)
     values.ways = { ...values.ways, block: 'one' }
     const take = (): void => {
-      if (desk.stage !== 'fit-out') desk.stage = 'fit-out'
+      if (desk.stage !== 'annotate') desk.stage = 'fit-out'
       hand.take('block')
     }
     if (router.currentRoute.value.name === 'drawing') take()

@@ -17,6 +17,10 @@ import LiveThumb from './LiveThumb.vue'
 import NumberField from './NumberField.vue'
 
 /** Blocks to place: found by name or category, with what the one in hand can be made like. */
+const props = defineProps<{
+  /** Only those that keep their size on paper. */
+  symbols?: boolean
+}>()
 const emit = defineEmits<{ choose: [] }>()
 const store = useProject()
 const hand = useHand()
@@ -27,7 +31,9 @@ const carry = useCarryBlock()
 
 const search = ref('')
 const category = ref('recent')
-const blocks = computed(() => libraryBlocks(store.project))
+const blocks = computed(() =>
+  libraryBlocks(store.project).filter(({ sizing }) => !props.symbols || sizing === 'paper'),
+)
 useBlockSearch(blocks)
 const categories = computed(() => categoriesOf(blocks.value, standardBlocks(store.units.system)))
 const choices = computed(() => [
@@ -35,6 +41,7 @@ const choices = computed(() => [
   ...categories.value.map((name) => ({ value: name, title: name })),
 ])
 const shown = computed(() => {
+  if (props.symbols && !search.value?.trim()) return blocks.value
   if (search.value?.trim()) return findBlocks(blocks.value, search.value).slice(0, 40)
   if (category.value !== 'recent') return blocks.value.filter((block) => block.category === category.value)
   const ids = [...new Set([...library.favourites, ...library.recent])]
@@ -112,16 +119,16 @@ function setParameter(key: string, value: number): void {
       />
     </div>
   </template>
-  <h3>Library</h3>
+  <h3>{{ symbols ? 'Symbols of the library' : 'Library' }}</h3>
   <div class="stack">
     <v-text-field
       v-model="search"
-      label="Find a block"
+      :label="symbols ? 'Find a symbol' : 'Find a block'"
       :append-inner-icon="mdiMagnify"
       clearable
       autocomplete="off"
     />
-    <v-select v-if="!search" v-model="category" label="Category" :items="choices" />
+    <v-select v-if="!search && !symbols" v-model="category" label="Category" :items="choices" />
     <router-link class="link" :to="{ name: 'library', params: { project: store.id! } }"
       >Open the whole library</router-link
     >
@@ -147,7 +154,9 @@ function setParameter(key: string, value: number): void {
       <span>{{ block.name }}</span>
     </button>
   </div>
-  <p v-if="shown.length === 0" class="soft small">No block is called like that.</p>
+  <p v-if="shown.length === 0" class="soft small">
+    No {{ symbols ? 'symbol' : 'block' }} is called like that.
+  </p>
 </template>
 
 <style scoped>

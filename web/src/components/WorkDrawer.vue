@@ -230,6 +230,7 @@ const take = (tool: ToolName): void => props.actions.take(tool)
         <v-select v-model="style" :items="styles" label="Annotation style" />
         <button type="button" class="link" @click="toggle('styles')">Edit styles and pens</button>
       </div>
+      <BlockChooser symbols @choose="take('block')" />
     </template>
     <template v-else-if="desk.stage === 'openings'">
       <OpeningChooser />

@@ -55,7 +55,9 @@ watch(
 const offset = computed(() => props.record.offset)
 const style = computed(() => styleOf(store.project, props.record.style))
 const ids = computed(() => props.chosen.map(({ id }) => id))
-const place = (to: Dimension['offset']): unknown =>
+type Offset = Dimension['offset']
+/** Each of those that are chosen by where it runs itself. */
+const place = (to: (offset: Offset) => Offset): unknown =>
   reading.edit('Row of a dimension', props.scene.board, ids.value, (project) =>
     setRow(project, ids.value, to),
   )
@@ -70,14 +72,15 @@ const runs = computed(() =>
 )
 const MIXED = { value: 'mixed', title: 'By turns' } as const
 /** As near as may be to where it runs now. */
-function setRuns(how: Dimension['offset']['in']): void {
-  const isLeft = outward.value > 0
+function setRuns(how: Offset['in']): void {
   const { firstRowPaperMm: first } = style.value
-  if (how === 'row') place({ in: 'row', side: isLeft ? 'left' : 'right', row: 0 })
-  else if (how === 'paper') place({ in: 'paper', paperMm: isLeft ? first : -first })
-  else if (how === 'real') place({ in: 'real', mm: (isLeft ? 1 : -1) * first * scaleOf(props.scene.board) })
+  const away = (offset: Offset): number => (outwardOf(offset) > 0 ? first : -first)
+  if (how === 'row')
+    place((offset) => ({ in: 'row', side: outwardOf(offset) > 0 ? 'left' : 'right', row: 0 }))
+  else if (how === 'paper') place((offset) => ({ in: 'paper', paperMm: away(offset) }))
+  else if (how === 'real') place((offset) => ({ in: 'real', mm: away(offset) * scaleOf(props.scene.board) }))
 }
-function outwardOf(to: Dimension['offset']): number {
+function outwardOf(to: Offset): number {
   switch (to.in) {
     case 'row':
     case 'line':
@@ -88,7 +91,7 @@ function outwardOf(to: Dimension['offset']): number {
       return to.mm
   }
 }
-const outward = computed(() => outwardOf(offset.value))
+const sign = (to: Offset): number => (outwardOf(to) < 0 ? -1 : 1)
 
 const reads = computed(() => (isRunning.value ? 'running' : 'chain'))
 const setFrom = (from: Parameters<typeof setDatum>[3]): unknown =>
@@ -190,14 +193,14 @@ const join = (): unknown =>
       :value="offset.row + 1"
       :least="1"
       :most="41"
-      @set="(row) => offset.in === 'row' && place({ ...offset, row: row - 1 })"
+      @set="(row) => place((each) => (each.in === 'row' ? { ...each, row: row - 1 } : each))"
     />
     <NumberField
       label="Further out, mm on paper"
       :value="Math.round((offset.morePaperMm ?? 0) * 100) / 100"
       :least="-500"
       :most="2000"
-      @set="(more) => offset.in === 'row' && place({ ...offset, morePaperMm: more })"
+      @set="(more) => place((each) => (each.in === 'row' ? { ...each, morePaperMm: more } : each))"
     />
   </template>
   <NumberField
@@ -206,16 +209,18 @@ const join = (): unknown =>
     :value="Math.round(Math.abs(offset.paperMm) * 100) / 100"
     :least="0"
     :most="2000"
-    @set="(paper) => place({ in: 'paper', paperMm: outward < 0 ? -paper : paper })"
+    @set="
+      (paper) => place((each) => (each.in === 'paper' ? { in: 'paper', paperMm: sign(each) * paper } : each))
+    "
   />
   <LengthField
     v-else-if="offset.in === 'real'"
     label="Away"
     :mm="Math.abs(offset.mm)"
     :units="store.units"
-    @set="(mm) => place({ in: 'real', mm: outward < 0 ? -mm : mm })"
+    @set="(mm) => place((each) => (each.in === 'real' ? { in: 'real', mm: sign(each) * mm } : each))"
   />
-  <v-btn variant="tonal" @click="place(turnedOver(offset))">On the other side</v-btn>
+  <v-btn variant="tonal" @click="place(turnedOver)">On the other side</v-btn>
   <StyleChoice :record="record" :chosen="chosen" />
 </template>
 

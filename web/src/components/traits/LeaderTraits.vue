@@ -41,7 +41,7 @@ const setText = (text: string): unknown =>
     @update:model-value="show"
   />
   <template v-if="shown">
-    <TextField :label="`Text of keynote ${shown.number}`" :shown="shown.text" @set="setText" />
+    <TextField :label="`Text of keynote ${shown.number}`" :shown="shown.text" long @set="setText" />
     <p class="small soft">Wherever keynote {{ shown.number }} is shown or listed it follows.</p>
     <button type="button" class="link small" @click="remove">Remove keynote {{ shown.number }}</button>
   </template>
