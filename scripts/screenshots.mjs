@@ -30,6 +30,15 @@ const page = await browser.newPage({
 const open = (path) => page.goto(`http://localhost:${port}${path}`)
 const shot = async (name) => {
   await page.evaluate(() => document.fonts.ready)
+  // The small pictures on the shelf are painted when nothing else is to be done.
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('.shelf canvas')].every((canvas) => {
+      const { left, right } = canvas.getBoundingClientRect()
+      if (right < 0 || left > window.innerWidth) return true
+      const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height)
+      return data.some((value, i) => i % 4 === 3 && value > 0)
+    }),
+  )
   await page.evaluate(() => new Promise((done) => setTimeout(done, 500)))
   await page.screenshot({ path: join(out, `${name}.png`) })
 }
@@ -96,8 +105,8 @@ await page.locator('[data-stage=compose]').click()
 await page.getByRole('button', { name: 'New sheet' }).click()
 await page.waitForFunction(() => document.querySelector('.place')?.textContent?.includes('A-108'))
 await page.locator('[data-kind=drawing]').first().waitFor()
-const card = await page.locator('[data-kind=drawing]').first().boundingBox()
-await page.mouse.move(card.x + 60, card.y + 40)
+// The shelf stands at the sheet: the card is brought into view before it is pulled from there.
+await page.locator('[data-kind=drawing]').first().hover()
 await page.mouse.down()
 await page.mouse.move(...(await place(160, 150, 'sheet')), { steps: 6 })
 await shot('compose')
