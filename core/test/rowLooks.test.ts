@@ -162,3 +162,45 @@ describe('running dimensions', () => {
     )
   })
 })
+
+describe('a figure that is moved', () => {
+  it('is drawn by itself as in its whole row (property)', () => {
+    const by = fc.double({ min: -30, max: 30, noNaN: true })
+    let led = 0
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 3000 }), { minLength: 1, maxLength: 8 }),
+        fc.nat(),
+        by,
+        by,
+        fc.constantFrom({}, { inLine: true }, { second: { in: 'feet-inches', fraction: 8 } } as const),
+        fc.constantFrom(10, -10),
+        fc.constantFrom(0, Math.PI / 2, 2, Math.PI),
+        (steps, pick, x, y, looks, paperMm, direction) => {
+          const style = { ...STANDARD_STYLE, ...looks }
+          const alongs = steps.reduce((all, step) => [...all, all.at(-1)! + step], [0])
+          const points = alongs.map((d) => ({ x: d * Math.cos(direction), y: d * Math.sin(direction) }))
+          const facts: Partial<RowToDraw> = { points, direction, offset: { in: 'paper', paperMm } }
+          const means = { scale: SCALE, units: METRIC, style }
+          const laid = drawDimension(row([], facts), means)
+          const i = pick % laid.between.length
+          const [p, q] = laid.between[i]!
+          const moved = drawDimension(
+            row([], { ...facts, figures: [{ between: [p, q], moved: { x, y } }] }),
+            means,
+          )
+          const alone = laid.figureMoved!(i, { x, y })
+          expect(texts(alone)).toEqual(moved.texts[i])
+          for (const item of alone) expect(moved.items).toContainEqual(item)
+          led += alone.length - texts(alone).length
+        },
+      ),
+    )
+    expect(led).toBeGreaterThan(20)
+  })
+
+  it('of a row whose figures run from a point is drawn with the others', () => {
+    const laid = drawDimension(row([0, 1000, 3000], { from: 0 }), { scale: SCALE, units: METRIC })
+    expect(laid.figureMoved).toBeUndefined()
+  })
+})

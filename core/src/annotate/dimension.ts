@@ -4,10 +4,10 @@ import { STANDARD_STYLE } from '../library'
 import type { AnnotationStyle, Dimension, Figure, Id } from '../records'
 import type { Units } from '../units'
 import { figureBetween, figureWords, type FigureWords } from './figureWords'
-import { placeFigures, type PlacedFigure } from './figures'
+import { movedFigure, placeFigures, type FigureSizes, type FigureToPlace, type PlacedFigure } from './figures'
 import type { Reach } from './outside'
 import { dimensionLine, readingAxis } from './rowLine'
-import { writeFigure, type RowLayout, type RowSheet } from './rowSheet'
+import { writeFigure, type RowLayout, type RowSheet, type WrittenFigure } from './rowSheet'
 import { layRunning } from './running'
 import { PARTS, besideEnds, endItems, widthIn } from './style'
 
@@ -26,6 +26,11 @@ export interface LaidDimension {
   readonly asides: readonly Point[]
   /** The lettering of each figure, which is among its items. */
   readonly texts: readonly (readonly TextItem[])[]
+  /**
+   * What is drawn of a figure that is moved by so much, its leader included: the same as in the whole row then. Undefined for rows
+   * whose figures are laid together.
+   */
+  readonly figureMoved?: (i: number, by: Point) => readonly DisplayItem[]
   /** Where each tick stands along it, and the number of its anchor: the first of those that stand there. */
   readonly ticks: readonly Point[]
   readonly order: readonly number[]
@@ -129,8 +134,19 @@ export function drawDimension(
     layout.drawEnd(tick)
   })
   const written = layout.drawFigures(words)
+  const { drawMoved } = layout
+  const figureMoved = (i: number, by: Point): readonly DisplayItem[] => {
+    const made: DisplayItem[] = []
+    drawMoved?.(words, i, by, {
+      ...row,
+      line: (a, b) => made.push({ kind: 'segments', pen: 'dimension', points: [a.x, a.y, b.x, b.y], source }),
+      put: (...more) => made.push(...more),
+    })
+    return made
+  }
   return {
     items,
+    ...(drawMoved ? { figureMoved } : {}),
     lengths,
     told: words.map(({ told }) => told),
     ticks,
@@ -165,7 +181,7 @@ function extensionLine(
 
 /** A chain: each figure between two neighbours. */
 function layChain(row: RowSheet): RowLayout {
-  const { alongs, ticks, u, scale } = row
+  const { alongs, scale } = row
   let figures: readonly PlacedFigure[] = []
   return {
     parts: alongs.slice(1).map((_, i) => [i, i + 1] as const),
@@ -174,44 +190,56 @@ function layChain(row: RowSheet): RowLayout {
       chainLine(row, words, figures)
     },
     drawEnd: (tick) => chainEnd(row, tick),
-    drawFigures: (words) =>
-      figures.map(({ along, over, under, lead, runsTo, aside }, i) => {
-        const isInPlace = lead === null && runsTo === undefined && !words[i]!.moved && aside.x === 0
-        // In its place it stands over the very middle.
-        const base = isInPlace
-          ? offsetFrom(ticks[i]!, u, (alongs[i + 1]! - alongs[i]!) / 2, over * scale)
-          : row.at(along, over)
-        const written = writeFigure(row, words[i]!, u, base, 'middle', over - under)
-        lead?.slice(1).forEach(([x, y], k) => row.line(row.at(...lead[k]!), row.at(x, y)))
-        return { ...written, aside }
-      }),
+    drawFigures: (words) => figures.map((figure, i) => chainFigure(row, words[i]!, figure, i)),
+    drawMoved(words, i, moved, on) {
+      const part = [alongs[i]!, alongs[i + 1]!].map((along) => (along - alongs[0]!) / scale)
+      const figure = movedFigure([part[0]!, part[1]!], toPlace(row, words[i]!), moved, sizesOf(row))
+      return chainFigure(on, { ...words[i]!, moved }, figure, i)
+    },
   }
 }
 
-function chainFigures(
-  { alongs, scale, style, away, crossed }: RowSheet,
-  words: readonly FigureWords[],
-): PlacedFigure[] {
-  const widthOf = (text: string): number => widthIn(style, text)
-  return placeFigures(
-    alongs.map((along) => (along - alongs[0]!) / scale),
-    words.map(({ text, beneath, moved }) => ({
-      width: widthOf(text),
-      beneath: Math.max(0, ...beneath.map(widthOf)),
-      lines: beneath.length,
-      moved,
-    })),
-    {
-      height: style.textPaperMm,
-      ...besideEnds(style),
-      past: style.extensionPastPaperMm,
-      linePast: style.linePastPaperMm,
-      away,
-      inLine: style.inLine === true,
-    },
-    crossed,
-  )
+/** A figure of a chain, with the line that leads to it. */
+function chainFigure(
+  row: RowSheet,
+  words: FigureWords,
+  { along, over, under, lead, runsTo, aside }: PlacedFigure,
+  i: number,
+): WrittenFigure {
+  const { alongs, ticks, u, scale } = row
+  const isInPlace = lead === null && runsTo === undefined && !words.moved && aside.x === 0
+  // In its place it stands over the very middle.
+  const base = isInPlace
+    ? offsetFrom(ticks[i]!, u, (alongs[i + 1]! - alongs[i]!) / 2, over * scale)
+    : row.at(along, over)
+  const written = writeFigure(row, words, u, base, 'middle', over - under)
+  lead?.slice(1).forEach(([x, y], k) => row.line(row.at(...lead[k]!), row.at(x, y)))
+  return { ...written, aside }
 }
+
+const toPlace = ({ style }: RowSheet, { text, beneath, moved }: FigureWords): FigureToPlace => ({
+  width: widthIn(style, text),
+  beneath: Math.max(0, ...beneath.map((each) => widthIn(style, each))),
+  lines: beneath.length,
+  moved,
+})
+
+const sizesOf = ({ style, away }: RowSheet): FigureSizes => ({
+  height: style.textPaperMm,
+  ...besideEnds(style),
+  past: style.extensionPastPaperMm,
+  linePast: style.linePastPaperMm,
+  away,
+  inLine: style.inLine === true,
+})
+
+const chainFigures = (row: RowSheet, words: readonly FigureWords[]): PlacedFigure[] =>
+  placeFigures(
+    row.alongs.map((along) => (along - row.alongs[0]!) / row.scale),
+    words.map((each) => toPlace(row, each)),
+    sizesOf(row),
+    row.crossed,
+  )
 
 /** The dimension line, which runs on beneath figures beside it and stops for those that stand in it. */
 function chainLine(row: RowSheet, words: readonly FigureWords[], figures: readonly PlacedFigure[]): void {

@@ -79,9 +79,7 @@ export function placeFigures(
   const lines = [...crossed].sort((p, q) => p - q)
   const { height, gap, past, linePast, away, inLine = false, beside = BESIDE, head = 0, high = 0 } = sizes
   const widths = figures.map(({ width, beneath = 0 }) => Math.max(width, beneath))
-  // In the line, figures have their middle on it.
-  const over = inLine ? -height / 2 : gap
-  const under = over < 0 ? over - gap - height : -(gap + height)
+  const { over, under } = ownPlace(sizes)
   const middle = (i: number): number => (ticks[i]! + ticks[i + 1]!) / 2
   const offHeads = gap + Math.max((LEAST_LINE * height) / 2, head)
   /** What a figure keeps from the ticks; ends that reach to one side over the line reach to the other beneath it. */
@@ -123,7 +121,7 @@ export function placeFigures(
       placed[i] = { along, over, under, lead: null, runsTo: inLine ? to + gap : to - width, aside }
     } else out.push(i)
   })
-  const lift = (i: number): number => (figures[i]!.beneath ? (figures[i]!.lines ?? 1) * LEADING * height : 0)
+  const lift = (i: number): number => liftOf(figures[i]!, height)
   const led = onLeads(
     out.map((i) => ({ middle: middle(i), width: widths[i]!, lift: lift(i) })),
     { height, away, beyond: away > 0 ? Math.max(past, high, over + height) : Math.max(past, high) },
@@ -141,25 +139,45 @@ export function placeFigures(
   })
   figures.forEach(({ moved }, i) => {
     if (moved)
-      placed[i] = { ...movedBy(home(i), moved, widths[i]!, lift(i), height), aside: placed[i]!.aside }
+      placed[i] = {
+        ...movedFigure([ticks[i]!, ticks[i + 1]!], figures[i]!, moved, sizes),
+        aside: placed[i]!.aside,
+      }
   })
   return placed
 }
 
-/** A figure that was moved by hand, with the line that leads to it from its part. */
-function movedBy(
-  figure: PlacedFigure,
+/** Where a figure of a row has its base lines while it stands at its part: in the line, it has its middle on that. */
+function ownPlace({ height, gap, inLine = false }: FigureSizes): {
+  readonly over: number
+  readonly under: number
+} {
+  const over = inLine ? -height / 2 : gap
+  return { over, under: over < 0 ? over - gap - height : -(gap + height) }
+}
+
+const liftOf = ({ beneath, lines = 1 }: FigureToPlace, height: number): number =>
+  beneath ? lines * LEADING * height : 0
+
+/**
+ * A figure that was moved by hand, with the line that leads to it from its part. The others of its row do not matter to it.
+ * @param part the ticks that it is between, paper mm along the row
+ */
+export function movedFigure(
+  part: Part,
+  figure: FigureToPlace,
   moved: Aside,
-  width: number,
-  lift: number,
-  height: number,
+  sizes: FigureSizes,
 ): PlacedFigure {
-  const [along, over] = [figure.along + moved.x, figure.over + moved.y]
-  const [low, high] = [over - lift - CLEAR, over + height + CLEAR]
-  const x = Math.min(along + width / 2, Math.max(along - width / 2, figure.along))
+  const { height } = sizes
+  const middle = (part[0] + part[1]) / 2
+  const width = Math.max(figure.width, figure.beneath ?? 0)
+  const [along, over] = [middle + moved.x, ownPlace(sizes).over + moved.y]
+  const [low, high] = [over - liftOf(figure, height) - CLEAR, over + height + CLEAR]
+  const x = Math.min(along + width / 2, Math.max(along - width / 2, middle))
   const y = Math.min(high, Math.max(low, 0))
   // Over its own part, or on its line, it needs none.
-  const isOwn = x === figure.along && low <= height && high >= 0
+  const isOwn = x === middle && low <= height && high >= 0
   return {
     along,
     over,
@@ -168,7 +186,7 @@ function movedBy(
     lead: isOwn
       ? null
       : [
-          [figure.along, 0],
+          [middle, 0],
           [x, y],
         ],
   }

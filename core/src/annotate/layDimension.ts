@@ -52,8 +52,10 @@ export function drawnDimension(
       beside: { ...beside, crossed: beside.crossed.map(sheet.to) },
     },
   )
+  const { figureMoved } = laid
   return {
     ...laid,
+    ...(figureMoved ? { figureMoved: (i: number, by: Point) => laidBack(figureMoved(i, by), sheet) } : {}),
     items: laidBack(laid.items, sheet),
     texts: laid.texts.map((texts) => textsBack(texts, sheet)),
     places: laid.places.map(sheet.back),

@@ -45,6 +45,8 @@ export interface RowLayout {
   drawLine(words: readonly FigureWords[]): void
   drawEnd(tick: number): void
   drawFigures(words: readonly FigureWords[]): WrittenFigure[]
+  /** One of them, moved by so much, on another sheet of the row; left out where figures are laid together. */
+  drawMoved?(words: readonly FigureWords[], i: number, by: Point, on: RowSheet): WrittenFigure
 }
 
 /** A figure is held so far before it, paper mm. */

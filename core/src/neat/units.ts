@@ -443,6 +443,8 @@ export function figureUnits(
     }
     /** Its letters as they are laid there, and the line that leads to them. */
     const inkAt = (by: Point | undefined): Ink => {
+      const alone = by && laidOut.figureMoved?.(i, by)
+      if (alone) return { ...inked(alone, row.id), shapes: [], papers: [] }
       const laidThere = layDimension(inPlace(row, placed(by)), scene, scale, project.facts.units)
       const there = inked(laidThere.items, row.id)
       const lines = edgesOf(there.lines).filter((edge) => !known.has(edge))
