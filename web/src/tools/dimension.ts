@@ -4,6 +4,7 @@ import {
   axisOffset,
   besideRow,
   drawnDimension,
+  endsBeyond,
   foreseenRecord,
   furtherOut,
   nearestAxis,
@@ -12,6 +13,7 @@ import {
   pictureAxes,
   stretchOf,
   type SpaceAxis,
+  type LaidDimension,
 } from '@lamina/core/annotate'
 import type { OfWall } from '@lamina/core/building'
 import {
@@ -123,6 +125,22 @@ export function dimensionTool(bench: Bench): Tool {
     ]
   }
 
+  /** Rows as they will be drawn. */
+  function drawn(made: ReturnType<typeof laid>): LaidDimension[] {
+    const rows = made.map((row) => ({ id: null, ...row }))
+    return rows.map((row) =>
+      drawnDimension(
+        row,
+        row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point),
+        bench.scene,
+        bench.scale,
+        bench.units,
+        bench.style,
+        rows.filter((other) => other !== row),
+      ),
+    )
+  }
+
   function finish(at: Located): void {
     const rows = laid(at)
     const change = bench.edit(rows.length > 1 ? 'Dimension chain' : 'Dimension', (project, makeId) =>
@@ -131,6 +149,10 @@ export function dimensionTool(bench: Bench): Tool {
         bench.board.id,
         rows.map((row) => ({ ...row, ...styled(bench.style) })),
         makeId,
+        // Names of levels stand beyond rows beside a view.
+        rows.every(({ offset }) => offset.in === 'row')
+          ? endsBeyond(drawn(rows), bench.scene, bench.scale)
+          : {},
       ),
     )
     if (!change) return
@@ -282,19 +304,7 @@ export function dimensionTool(bench: Bench): Tool {
           radius: PARTS.dot * bench.style.textPaperMm * bench.scale,
           source: null,
         }))
-      const rows = laid(at).map((row) => ({ id: null, ...row }))
-      return rows.flatMap(
-        (row) =>
-          drawnDimension(
-            row,
-            row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point),
-            bench.scene,
-            bench.scale,
-            bench.units,
-            bench.style,
-            rows.filter((other) => other !== row),
-          ).items,
-      )
+      return drawn(laid(at)).flatMap(({ items }) => items)
     },
   }
 }
