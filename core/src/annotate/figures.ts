@@ -63,9 +63,9 @@ export const LEADING = 1.5
 /**
  * Where the figures of a row stand. One that has room stands over the middle of its part. A narrow one at an end of the
  * row stands beside it, where the line runs on beneath it; the others stand on the side away from the building, beyond all
- * extension lines, each as near to its part as the others let it, on a lead. One that is moved
- * by hand leaves the others where they are. All keep clear of extension lines of other rows that run through this one, where
- * there is room between these.
+ * extension lines, each as near to its part as the others let it, on a lead. One that is moved by hand leaves the others
+ * where they are. All keep clear of extension lines of other rows that run through this one, where there is room between
+ * these.
  * @param ticks where the ticks stand along the row, paper mm, in order
  * @param figures those between them
  * @param crossed where extension lines of rows further out run through it, paper mm along it
