@@ -18,16 +18,15 @@ import { roomsOf } from '../rooms'
 import { holdAnchor } from '../ties'
 import { Ground } from './ground'
 import type { Ink } from './ink'
+import { figureUnits, rowUnit } from './rowUnits'
 import { findingPlaces } from './solve'
 import {
   FAR_WAYS,
   NEAR_WAYS,
-  figureUnits,
   leaderUnit,
   levelMarkUnit,
   symbolUnit,
   noteUnit,
-  rowUnit,
   tagUnit,
   type Means,
   type TidyUnit,

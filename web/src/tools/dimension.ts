@@ -3,8 +3,6 @@ import {
   PARTS,
   axisOffset,
   besideRow,
-  drawnDimension,
-  endsBeyond,
   foreseenRecord,
   furtherOut,
   nearestAxis,
@@ -13,7 +11,6 @@ import {
   pictureAxes,
   stretchOf,
   type SpaceAxis,
-  type LaidDimension,
 } from '@lamina/core/annotate'
 import type { OfWall } from '@lamina/core/building'
 import {
@@ -30,6 +27,7 @@ import { pickAt } from '@lamina/core/locate'
 import type { Anchor, Change, Dimension, Id, Project } from '@lamina/core/records'
 import { OF_WALLS, TieFinder, holdAnchor, measuresTo } from '@lamina/core/ties'
 import { foresee } from './preview'
+import { endsFor, rowsDrawn } from './rows'
 import { styled, type Bench, type Located, type Tool } from './tool'
 import type { ToolEntry } from './entry'
 
@@ -125,22 +123,6 @@ export function dimensionTool(bench: Bench): Tool {
     ]
   }
 
-  /** Rows as they will be drawn. */
-  function drawn(made: ReturnType<typeof laid>): LaidDimension[] {
-    const rows = made.map((row) => ({ id: null, ...row }))
-    return rows.map((row) =>
-      drawnDimension(
-        row,
-        row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point),
-        bench.scene,
-        bench.scale,
-        bench.units,
-        bench.style,
-        rows.filter((other) => other !== row),
-      ),
-    )
-  }
-
   function finish(at: Located): void {
     const rows = laid(at)
     const change = bench.edit(rows.length > 1 ? 'Dimension chain' : 'Dimension', (project, makeId) =>
@@ -149,10 +131,7 @@ export function dimensionTool(bench: Bench): Tool {
         bench.board.id,
         rows.map((row) => ({ ...row, ...styled(bench.style) })),
         makeId,
-        // Names of levels stand beyond rows beside a view.
-        rows.every(({ offset }) => offset.in === 'row')
-          ? endsBeyond(drawn(rows), bench.scene, bench.scale)
-          : {},
+        endsFor(bench, rows),
       ),
     )
     if (!change) return
@@ -304,7 +283,7 @@ export function dimensionTool(bench: Bench): Tool {
           radius: PARTS.dot * bench.style.textPaperMm * bench.scale,
           source: null,
         }))
-      return drawn(laid(at)).flatMap(({ items }) => items)
+      return rowsDrawn(bench, laid(at)).flatMap(({ items }) => items)
     },
   }
 }

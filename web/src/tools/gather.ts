@@ -1,13 +1,13 @@
 import { mdiAlignVerticalDistribute } from '@mdi/js'
-import { drawnDimension, endsBeyond, type LaidDimension } from '@lamina/core/annotate'
 import type { OfWall } from '@lamina/core/building'
 import { addDimensions, measuredTo } from '@lamina/core/edit'
 import { rowAcross, rowsOfRoom, rowsOfRooms, rowsOfSide, sideAt, type GatheredRow } from '@lamina/core/gather'
 import { subtract, type Point } from '@lamina/core/geometry'
-import { OF_WALLS, TieFinder, holdAnchor } from '@lamina/core/ties'
+import { OF_WALLS, TieFinder } from '@lamina/core/ties'
 import { nextWay, type Way } from './drawing'
 import type { ToolEntry } from './entry'
 import { segmentItem } from './preview'
+import { endsFor, rowsDrawn } from './rows'
 import { isOnPlan, styled, type Bench, type Located, type Tool } from './tool'
 
 const GATHER_WAYS = [
@@ -98,13 +98,7 @@ export function gatherTool(bench: Bench): Tool {
         bench.board.id,
         rows.map((row) => ({ ...row, ...styled(bench.style) })),
         makeId,
-        way() === 'side'
-          ? endsBeyond(
-              rows.map((row) => laid(row, rows)),
-              bench.scene,
-              bench.scale,
-            )
-          : {},
+        endsFor(bench, rows),
       ),
     )
     if (!change) return
@@ -187,16 +181,8 @@ export function gatherTool(bench: Bench): Tool {
     dragShape: 'line',
     preview(at) {
       const line = from && at ? [segmentItem(from, lineTo(at.point), 'light')] : []
-      const rows = rowsAt(at)
-      return [...line, ...rows.flatMap((row) => laid(row, rows).items)]
+      return [...line, ...rowsDrawn(bench, rowsAt(at)).flatMap(({ items }) => items)]
     },
-  }
-
-  function laid(row: GatheredRow, all: readonly GatheredRow[]): LaidDimension {
-    const points = row.anchors.map((anchor) => holdAnchor(anchor, bench.scene).point)
-    const { scene, scale, units, style } = bench
-    const others = all.filter((each) => each !== row).map((each) => ({ id: null, ...each }))
-    return drawnDimension({ id: null, ...row }, points, scene, scale, units, style, others)
   }
 }
 
