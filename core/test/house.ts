@@ -176,7 +176,12 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
   ],
   opening: [
     opening('door', 'south', 2000, 900),
-    opening('window', 'south', 6000, 1200, 'window'),
+    {
+      ...opening('window', 'south', 6000, 1200, 'window'),
+      mark: 'W01',
+      markPaperMm: { x: 3, y: -6 },
+      places: [{ scale: 100, own: { markPaperMm: { x: -8, y: 12 } } }],
+    },
     opening('inner', 'part', 3000, 800),
   ],
   column: [

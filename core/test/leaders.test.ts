@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { boardHandles, drawLeader, drawingList, layLeader } from '../src/annotate'
+import { boardHandles, drawLeader, drawingList, layLeader, pictureOf } from '../src/annotate'
 import { settleBoard } from '../src/check'
 import { PLAIN_LOOK, sceneOf, type Scene } from '../src/derive'
 import { eachItem, type DisplayItem } from '../src/display'
@@ -173,7 +173,7 @@ describe('what is tied to nothing', () => {
     expect(marks(scene, false)).toHaveLength(1)
     expect(marks(scene, true)).toEqual([])
     const text = textAt(layLeader(mine(scene), scene, SCALE))
-    const [, tip] = boardHandles(scene, mine(scene), SCALE)
+    const [, tip] = boardHandles(scene, pictureOf(scene, { ...PLAIN_LOOK, scale: SCALE }), mine(scene), SCALE)
     expect(tip).toMatchObject({ at: { x: 2500, y: 1000 }, written: { of: 'point', index: 0 } })
     const tie = tieOf({ kind: 'leader' }, new TieFinder(scene, scene.board), { x: 3000, y: 70 }, true)
     apply(project, tieAgain(project, scene, 'leader', 0, tie, SCALE))

@@ -414,6 +414,15 @@ export const EDITS: { readonly [N in EditName]: Case } = {
     make: (world, { pick, name }) =>
       edit.setMark(world.project, world.some('opening', pick), pick % 3 ? `N${pick}` : name),
   },
+  setMarkPlace: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.setMarkPlace(
+        world.project,
+        world.some('opening', pick),
+        pick % 3 ? { x: a / 100, y: b / 100 } : null,
+      ),
+  },
   renumberOpenings: {
     moves: 'nothing',
     make: (world, { pick }) => edit.renumberOpenings(world.project, FITS[pick % 3]!),

@@ -129,6 +129,7 @@ class BoardBench implements Bench {
   select(ids: readonly Id[]): void {
     this.selection = ids
   }
+  readonly lens = null
   get picture(): Picture {
     return pictureOf(this.scene, { ...PLAIN_LOOK, scale: this.scale })
   }

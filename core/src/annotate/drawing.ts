@@ -2,7 +2,6 @@ import { ownCut, solving } from '../building'
 import {
   IN_STEP,
   LivePicture,
-  foreseenItems,
   isDrawn,
   onLayer,
   partOf,
@@ -17,7 +16,7 @@ import {
 } from '../derive'
 import type { DisplayItem, DisplayList } from '../display'
 import { standsIn } from '../kinds'
-import { asRead, placedAt, type AnyRecord, type Id, type RecordOf } from '../records'
+import { asRead, type AnyRecord, type Id, type RecordOf } from '../records'
 import { seenAs } from '../views'
 import { ABOVE_LINEWORK } from './depths'
 import { ClearDrawn } from './clearDrawn'
@@ -71,12 +70,6 @@ export function layAnnotation(
   const lay = record.kind in LAID ? LAID[record.kind as KindDrawn<'annotation'>] : null
   return lay ? lay(record as never, scene, scale, printing) : []
 }
-
-/** A record as it would be drawn if it were stored: its linework, or its annotation. */
-export const foreseenRecord = (record: AnyRecord, scene: Scene, scale: number): readonly DisplayItem[] => [
-  ...foreseenItems(record, scene, scale),
-  ...layAnnotation(placedAt(record, { scale, viewport: scene.viewport }), scene, scale, false),
-]
 
 /** Whether an item of the mark of a view belongs to its bubble: what is round, filled or written, and the line between words. */
 function isBubble(item: DisplayItem): boolean {

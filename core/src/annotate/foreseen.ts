@@ -29,7 +29,8 @@ import {
 import { holdAnchor, type Ground } from '../ties'
 import { lineInView } from '../views'
 import { drawnDimension } from './layDimension'
-import { foreseenRecord } from './drawing'
+import { ABOVE_LINEWORK } from './depths'
+import { foreseenRecord, markPut } from './layPlaced'
 import { leaderAt } from './leader'
 import { symbolAt } from './symbol'
 import { lineItems } from './levelLines'
@@ -70,8 +71,15 @@ function foreseenOf(change: Change, scene: Scene, picture: Picture, scale: numbe
   }
   const reading = { scale, viewport: scene.viewport }
   for (const stored of change.put.slice(0, MOST_FORESEEN)) {
+    if (stored.kind === 'opening') {
+      const parts = picture.of(stored.id).filter(({ rank }) => rank === ABOVE_LINEWORK.marks)
+      for (const { items } of parts) off.push(...cleared(items))
+      const opening = parts.length > 0 ? asRead(stored, reading) : null
+      if (opening) on.push(...markPut(opening, scene, walls?.building ?? scene.building, scale))
+    }
     if (walls && isWithWalls(stored.kind)) continue
-    const record = asRead(stored, reading)
+    // An opening is there at every scale; its number may not read.
+    const record = stored.kind === 'opening' ? stored : asRead(stored, reading)
     if (!record) {
       clear(stored.id)
       continue

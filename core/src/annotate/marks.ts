@@ -1,4 +1,4 @@
-import { atWall, wallDirection, type SolvedWall } from '../building'
+import type { SolvedWall } from '../building'
 import {
   IN_STEP,
   isDrawn,
@@ -11,11 +11,11 @@ import {
   type PlanLook,
   type Scene,
 } from '../derive'
-import type { Id } from '../records'
+import { asRead, type Id } from '../records'
 import { ABOVE_LINEWORK } from './depths'
-import { markItems } from './roomTag'
+import { markItems } from './openingMark'
 
-/** Numbers of doors and windows beside their walls: doors on the other side than their leaf, windows outside. */
+/** Numbers of doors and windows beside their walls, or where they were put. */
 export class MarksDrawn implements PartSource {
   /** The marks of each wall. */
   private readonly parts = new Map<Id, readonly Part[]>()
@@ -51,19 +51,14 @@ export class MarksDrawn implements PartSource {
     for (const id of rest) putParts(this.picture, this.parts, id, [])
   }
 
-  private marksOf({ shape, openings }: SolvedWall, { project, turned }: Scene): Part[] {
+  private marksOf({ shape, openings }: SolvedWall, { project, turned, viewport }: Scene): Part[] {
     const { scale } = this.look
-    return openings.flatMap(({ opening, fault }, nth) => {
-      if (!opening.mark || fault || !isDrawn(project, opening, this.look)) return []
-      const middle = (shape.low + shape.high) / 2
-      const u = wallDirection(shape, opening.along)
-      const sense = (opening.side === 'left') === (opening.fit === 'window') ? 1 : -1
-      const away = { x: -u.y * sense, y: u.x * sense }
-      const at = atWall(shape, opening.along, middle)
-      const items = markItems(opening.id, opening.mark, at, away, shape.thickness, scale, turned)
-      return (
-        partOf(items, { rank: ABOVE_LINEWORK.marks, place: project.placeOf(shape.id), nth }, opening.id) ?? []
-      )
+    return openings.flatMap(({ opening: stored, fault }, nth) => {
+      if (fault || !isDrawn(project, stored, this.look)) return []
+      const opening = asRead(stored, { scale, viewport })
+      const items = opening ? markItems(shape, opening, scale, turned) : []
+      const rank = ABOVE_LINEWORK.marks
+      return partOf(items, { rank, place: project.placeOf(shape.id), nth }, stored.id) ?? []
     })
   }
 }

@@ -2,7 +2,7 @@ import { placedOn } from '../edit'
 import { isDrawn, type Scene } from '../derive'
 import type { DisplayItem } from '../display'
 import { asRead, ownPlace, placedAt } from '../records'
-import { layAnnotation } from './drawing'
+import { layPlaced } from './layPlaced'
 
 /**
  * Where annotation of a board stands at other scales than the one it is looked at, at the size it has there, as far as it has a
@@ -16,9 +16,7 @@ export function otherPlaces(scene: Scene, scale: number, others: readonly number
     const here = JSON.stringify(ownPlace(placedAt(record, { scale, viewport })))
     return others.flatMap((other): readonly DisplayItem[] => {
       const there = other === scale ? null : asRead(record, { scale: other })
-      return there && JSON.stringify(ownPlace(there)) !== here
-        ? layAnnotation(there, scene, other, false)
-        : []
+      return there && JSON.stringify(ownPlace(there)) !== here ? layPlaced(there, scene, other) : []
     })
   })
 }

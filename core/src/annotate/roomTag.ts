@@ -1,15 +1,6 @@
 import { levelled, textItem, type DisplayList } from '../display'
 import { levelTurn, textWidth, type Turned } from '../lettering'
-import {
-  applyTo,
-  turnBy,
-  boxesMeet,
-  boxOf,
-  growBox,
-  segmentCrossing,
-  type Box,
-  type Point,
-} from '../geometry'
+import { boxesMeet, boxOf, growBox, segmentCrossing, type Box, type Point } from '../geometry'
 import { innerPoint } from '../linework'
 import type { Room } from '../records'
 import { holds, type FoundRoom, type Space } from '../rooms'
@@ -195,40 +186,4 @@ export function liesWithin(box: Box, space: Space): boolean {
     if (!boxesMeet(boxOf([a, b]), growBox(box, 1))) return false
     return corners.some((corner, i) => segmentCrossing(a, b, corner, corners[(i + 1) % 4]!) !== null)
   })
-}
-
-/** Radius of the frame around the number of a door or window, and how far it stands off the wall, paper mm. */
-const MARK = { height: 2.2, radius: 3.6, off: 1.5 }
-
-/** The number of a door or window beside its wall, in a frame. */
-export function markItems(
-  source: string,
-  mark: string,
-  at: Point,
-  away: Point,
-  thickness: number,
-  scale: number,
-  turned?: Turned,
-): DisplayList {
-  const mm = (paper: number): number => paper * scale
-  const wide = Math.max(textWidth(mark, MARK.height) / 2 + 1, MARK.radius)
-  const seen = applyTo(turnBy(-levelTurn(turned)), away)
-  const off = thickness / 2 + mm(MARK.off + (Math.abs(seen.x) > Math.abs(seen.y) ? wide : MARK.radius * 0.72))
-  const centre = { x: at.x + away.x * off, y: at.y + away.y * off }
-  const [w, h] = [mm(wide), mm(MARK.radius * 0.72)]
-  const frame = [
-    ...[centre.x - w, centre.y - h, centre.x + w, centre.y - h],
-    ...[centre.x + w, centre.y + h, centre.x - w, centre.y + h],
-  ]
-  const items: DisplayList = [
-    // Extension lines that pass beneath do not cross the number.
-    { kind: 'fill', tone: 1, loops: [frame], source },
-    { kind: 'line', pen: 'dimension', points: frame, closed: true, source },
-    textItem(
-      mark,
-      { x: centre.x, y: centre.y - mm(MARK.height / 2) },
-      { height: mm(MARK.height), align: 'middle', source },
-    ),
-  ]
-  return levelled(items, turned, centre)
 }

@@ -1,4 +1,4 @@
-import { handlesIn, type Scene } from '../derive'
+import { handlesIn, type Picture, type Scene } from '../derive'
 import { dot, leftOf, subtract, times, unitAt, type Point } from '../geometry'
 import { standsIn, type Handle } from '../kinds'
 import { styleOf } from '../library'
@@ -7,6 +7,8 @@ import type { PulledPart } from '../views'
 import { figureBetween } from './figureWords'
 import { layDimension } from './layDimension'
 import { layRound } from './roundDimension'
+import { ABOVE_LINEWORK } from './depths'
+import { markCentre } from './openingMark'
 import { noteSide } from './note'
 import { saidAt } from './symbol'
 import { outsideOf, stretchOf } from './outside'
@@ -22,19 +24,32 @@ export type RowPart =
 
 /**
  * What of annotation is pulled: a part of a row, the line of an angle or an arc, the side of a note, the text of a leader, what a
- * symbol says, a tie.
+ * symbol says, the number of an opening, a tie.
  */
-export type WrittenPart = RowPart | { readonly of: 'round' | 'width' | 'elbow' | 'said' }
+export type WrittenPart = RowPart | { readonly of: 'round' | 'width' | 'elbow' | 'said' | 'mark' }
 
 /** A point by which something on a board is reshaped. */
 export type BoardHandle = Handle & { readonly part?: PulledPart; readonly written?: WrittenPart }
 
 /**
  * The points by which something is reshaped on a board: those of rows of dimensions are where they are drawn.
+ * @param picture what the board shows
  * @param scale real mm to one mm on paper
  */
-export function boardHandles(scene: Scene, stored: AnyRecord, scale: number): readonly BoardHandle[] {
+export function boardHandles(
+  scene: Scene,
+  picture: Picture,
+  stored: AnyRecord,
+  scale: number,
+): readonly BoardHandle[] {
   const record = placedAt(stored, { scale, viewport: scene.viewport })
+  if (record.kind === 'opening' && scene.view === 'plan') {
+    const wall = scene.building.get(record.wall)
+    const drawn = picture.of(record.id).some(({ rank }) => rank === ABOVE_LINEWORK.marks)
+    return wall && drawn
+      ? [{ at: markCentre(wall.shape, record, scale, scene.turned), from: null, written: { of: 'mark' } }]
+      : []
+  }
   if (record.kind === 'note' && standsIn(scene.board, record))
     return [{ at: noteSide(record, scene, scale), from: null, written: { of: 'width' } }]
   if (!isTied(record) || !standsIn(scene.board, record)) return handlesIn(scene, record, scale)

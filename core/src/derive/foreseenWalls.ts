@@ -23,7 +23,15 @@ import {
   type Point,
 } from '../geometry'
 import { columnOutline } from '../kinds'
-import { Project, type AnyRecord, type Change, type Id, type Material, type RecordOf } from '../records'
+import {
+  Project,
+  type AnyRecord,
+  type Change,
+  type Id,
+  type Material,
+  type Opening,
+  type RecordOf,
+} from '../records'
 import { isDrawn } from './drawn'
 import { openingForeseenIn } from './wallsDrawn'
 import type { PlanLook } from './look'
@@ -107,12 +115,23 @@ const openingsIn = (solver: LevelSolver, walls: ReadonlySet<Id>): Map<Id, InWall
   )
 
 /** Whether an opening looks as it did, in the same place. */
+/** Where it stands is told from its faces; where its number does is no matter of its own. */
+const NOT_LINEWORK = {
+  along: 0,
+  wall: '',
+  measured: null,
+  markPaperMm: null,
+  places: null,
+  scales: null,
+  pinned: null,
+} satisfies { [K in keyof Opening]?: unknown }
+
 function looksAlike(was: InWall, is: InWall): boolean {
   const faces = ({ wall: { shape }, fit }: InWall): Point[] =>
     [fit.from, fit.to].flatMap((along) => [atWall(shape, along, shape.low), atWall(shape, along, shape.high)])
   const [p, q] = [faces(was), faces(is)]
   const facts = ({ fit: { opening, zone } }: InWall): string =>
-    JSON.stringify({ ...opening, along: 0, wall: '', measured: null, zone })
+    JSON.stringify({ ...opening, ...NOT_LINEWORK, zone })
   return facts(was) === facts(is) && p.every((each, i) => distance(each, q[i]!) < SAME)
 }
 

@@ -57,6 +57,10 @@ const OWN_FACTS = new Set([
   'number',
   'measured',
   'tagAt',
+  'markPaperMm',
+  'places',
+  'scales',
+  'pinned',
   'order',
 ])
 

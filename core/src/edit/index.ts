@@ -27,7 +27,7 @@ export {
   flipSide,
 } from './openings'
 export { copyOpeningType, removeOpeningType, setOpeningType, suits, FORMS } from './openingTypes'
-export { setMark, renumberOpenings } from './marks'
+export { setMark, setMarkPlace, renumberOpenings } from './marks'
 export {
   addOwnSymbols,
   addSymbol,

@@ -1,5 +1,6 @@
 import type { AnyRecord, Change, Id, Opening, Project } from '../records'
-import { storing } from './outcome'
+import type { Point } from '../geometry'
+import { refuseLocked, storing } from './outcome'
 import { EditRefused } from './refusal'
 
 const PREFIX: Record<Opening['fit'], string> = { door: 'D', window: 'W', gap: 'O' }
@@ -45,6 +46,16 @@ export function setMark(project: Project, id: Id, mark: string): Change {
   const other = project.all('opening').find((each) => each.id !== id && each.mark === plain)
   if (other) throw new EditRefused('taken', `The number ${plain} is taken already.`)
   return storing(project, { ...opening, mark: plain })
+}
+
+/**
+ * Where the number of a door or window stands on paper; null: by itself.
+ * @refuses gone, locked, nonsense
+ */
+export function setMarkPlace(project: Project, id: Id, place: Point | null): Change {
+  refuseLocked(project, [id])
+  const { markPaperMm: _, ...opening } = project.need('opening', id)
+  return storing(project, place ? { ...opening, markPaperMm: place } : opening)
 }
 
 /**

@@ -246,15 +246,17 @@ export function putPlaces(project: Project, places: readonly GivenPlace[]): Chan
   return storing(project, ...made.values())
 }
 
-/** The annotation of a drawing. */
+/** The annotation of a drawing: of a plan, with the tags of rooms and the numbers of openings. */
 export const placedOn = (project: Project, drawing: Id): Placed[] => {
   const board = project.find('drawing', drawing)
   const hosts = board?.view === 'plan' ? [drawing, board.level] : [drawing]
   return hosts
     .flatMap((host) => project.dependents(host))
+    .flatMap((id) => [id, ...(project.get(id)?.kind === 'wall' ? project.dependents(id) : [])])
     .flatMap((id) => {
       const record = project.get(id)
-      return isPlaced(record) ? [record] : []
+      if (!isPlaced(record) || (record.kind === 'opening' && record.mark === undefined)) return []
+      return [record]
     })
 }
 

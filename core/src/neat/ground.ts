@@ -6,6 +6,12 @@ import { inkOf, isCut, type Ink } from './ink'
 import { COST, costBetween, placedInk } from './solve'
 import { boxAround, slabsOverlap } from './slab'
 
+/** What frames over all lines of annotation lie on. */
+const LINES_BELOW: ReadonlySet<object> = new Set<object>([
+  ABOVE_LINEWORK.annotation,
+  ABOVE_LINEWORK.viewMarks,
+])
+
 interface Laid extends Box {
   readonly ink: Ink
 }
@@ -44,7 +50,8 @@ export class Ground {
   /** Its own lines through its own letters. */
   private ownCost({ letters, lines }: Ink): number {
     let cost = 0
-    for (const { slab } of letters) {
+    for (const { slab, over } of letters) {
+      if (over) continue
       const core = coreOf(slab)
       if (isAnyStruck(core, boxAround(core), lines)) cost += COST.struck
     }
@@ -56,13 +63,14 @@ export class Ground {
     const annotates = isLettered(part)
     const theirs = inkOf(part)
     let cost = 0
-    for (const { slab, clear } of ink.letters) {
+    for (const { slab, clear, over } of ink.letters) {
       if (!annotates && clear) continue
       const core = coreOf(slab)
       const box = boxAround(core)
       if (!boxesMeet(box, growBox(part, part.overhang ?? 0))) continue
       if (theirs.letters.some((each) => slabsOverlap(core, coreOf(each.slab)))) cost += COST.letters
       else if (annotates && isHidden(core, theirs.papers)) cost += COST.letters
+      if (over && LINES_BELOW.has(part.rank)) continue
       const isCleared = clear && part.rank === ABOVE_LINEWORK.viewMarks
       if ((!isCleared && isAnyStruck(core, box, theirs.lines)) || isAnyStruck(core, box, theirs.shapes))
         cost += annotates ? COST.struck : COST.lines
@@ -71,6 +79,7 @@ export class Ground {
       for (const { slab } of theirs.letters) {
         const core = coreOf(slab)
         if (isAnyStruck(core, boxAround(core), ink.lines)) cost += COST.struck
+        if (isHidden(core, ink.papers)) cost += COST.letters
       }
     return cost
   }

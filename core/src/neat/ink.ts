@@ -35,6 +35,8 @@ export interface Letters {
   readonly clear: boolean
   /** It stands in a frame filled with paper: nothing that is drawn before that strikes it. */
   readonly framed: boolean
+  /** Its frame lies over all lines of annotation. */
+  readonly over?: boolean
   readonly source: Id | null
 }
 

@@ -36,8 +36,11 @@ export function readingsOf(project: Project, drawing: Drawing): ReadAt[] {
   return [{ scene: sceneOf(project, drawing), look, alone: false }]
 }
 
-/** A board as it prints at a scale, through its own lens, or that of the viewport it is seen in. */
-export function seenAt(scene: Scene, scale: number): ReadAt {
+/**
+ * A board as it prints at a scale.
+ * @param chosen the lens it is looked through; null: its own, or that of the viewport it is seen in
+ */
+export function seenAt(scene: Scene, scale: number, chosen: Id | null = null): ReadAt {
   const { project, board, viewport } = scene
   const seenIn = viewport === undefined ? undefined : project.find('viewport', viewport)
   // Its lettering is as it is seen there.
@@ -45,7 +48,7 @@ export function seenAt(scene: Scene, scale: number): ReadAt {
     const [there, look] = drawingIn(project, seenIn)
     return { scene: there, look, alone: true }
   }
-  const lens = board.kind === 'drawing' ? drawingLens(project, board, seenIn?.lens) : null
+  const lens = board.kind === 'drawing' ? drawingLens(project, board, chosen ?? seenIn?.lens) : null
   const more = { printing: true, ...(viewport === undefined ? {} : { viewport }) }
   const scales = board.kind === 'drawing' ? scalesInUse(project, board.id) : []
   return {

@@ -28,7 +28,11 @@ export interface Unit<C extends Candidate = Candidate> {
 export const COST = { letters: 100, struck: 60, cut: 80, lines: 40, rows: 400 } as const
 
 interface Placed extends Box {
-  readonly cores: readonly { readonly core: ReturnType<typeof coreOf>; readonly box: Box }[]
+  readonly cores: readonly {
+    readonly core: ReturnType<typeof coreOf>
+    readonly box: Box
+    readonly over: boolean
+  }[]
   readonly strokes: readonly number[]
 }
 
@@ -38,9 +42,9 @@ const placed = new WeakMap<Ink, Placed>()
 export function placedInk(ink: Ink): Placed {
   let found = placed.get(ink)
   if (!found) {
-    const cores = ink.letters.map(({ slab }) => {
+    const cores = ink.letters.map(({ slab, over = false }) => {
       const core = coreOf(slab)
-      return { core, box: boxAround(core) }
+      return { core, box: boxAround(core), over }
     })
     const strokes = [...ink.lines, ...ink.shapes]
     let box: Box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
@@ -66,9 +70,9 @@ export function costBetween(a: Ink, b: Ink): number {
     if (!boxesMeet(mine.box, q)) continue
     for (const theirs of q.cores)
       if (boxesMeet(mine.box, theirs.box) && slabsOverlap(mine.core, theirs.core)) cost += COST.letters
-    cost += costUnder(mine, b.papers, q.strokes)
+    cost += costUnder(mine, b.papers, q)
   }
-  for (const theirs of q.cores) if (boxesMeet(theirs.box, p)) cost += costUnder(theirs, a.papers, p.strokes)
+  for (const theirs of q.cores) if (boxesMeet(theirs.box, p)) cost += costUnder(theirs, a.papers, p)
   for (const mine of a.bands ?? [])
     for (const theirs of b.bands ?? []) if (isAmiss(mine, theirs)) cost += COST.rows
   return cost
@@ -76,12 +80,14 @@ export function costBetween(a: Ink, b: Ink): number {
 
 /** What it costs that letters lie under paper, or that a line runs through them. */
 function costUnder(
-  { core, box }: Placed['cores'][number],
+  { core, box, over }: Placed['cores'][number],
   papers: readonly Box[],
-  strokes: readonly number[],
+  other: Placed,
 ): number {
   const under = isHidden(core, papers) ? COST.letters : 0
-  return under + (isAnyStruck(core, box, strokes) ? COST.struck : 0)
+  // What lies over all other annotation lies not over its like.
+  const isUnder = over && !other.cores.some((each) => each.over)
+  return under + (!isUnder && isAnyStruck(core, box, other.strokes) ? COST.struck : 0)
 }
 
 /** Whether two rows lie on each other, or one has come to lie beyond the other that was nearer. */

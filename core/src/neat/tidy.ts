@@ -1,4 +1,4 @@
-import { pictureOf, turnedSheet } from '../annotate'
+import { ABOVE_LINEWORK, pictureOf, turnedSheet } from '../annotate'
 import { isDrawn, type Part, type Picture, type PlanLook, type Scene } from '../derive'
 import { placedOn, type GivenPlace } from '../edit'
 import { standsIn } from '../kinds'
@@ -16,8 +16,10 @@ import {
 } from '../records'
 import { roomsOf } from '../rooms'
 import { holdAnchor } from '../ties'
+import { isLettered } from './clashes'
 import { Ground } from './ground'
 import type { Ink } from './ink'
+import { markUnit } from './markUnit'
 import { figureUnits, rowUnit } from './rowUnits'
 import { findingPlaces } from './solve'
 import {
@@ -46,7 +48,8 @@ function movable(scene: Scene, look: PlanLook, only: ReadonlySet<Id> | null): Pl
   return placedOn(project, board.id).flatMap((stored): Placed[] => {
     // Angles and arcs are tied to what they measure on all sides.
     if (stored.kind === 'roundDimension' || stored.pinned) return []
-    if ((only && !only.has(stored.id)) || !standsIn(board, stored)) return []
+    // Openings stand in the walls of their plan.
+    if ((only && !only.has(stored.id)) || !(stored.kind === 'opening' || standsIn(board, stored))) return []
     const record = asRead(stored, { scale: look.scale, viewport })
     if (!record || !isDrawn(project, record, look) || layerOf(project, record).locked) return []
     return [record]
@@ -98,8 +101,8 @@ export function* tidying(
   yield
   const records = movable(scene, look, only)
   const moving = new Set(records.map(({ id }) => id))
-  const isMoving = ({ source, rank }: Part): boolean =>
-    source !== null && moving.has(source) && rank.by !== 'things'
+  const isMoving = (part: Part): boolean =>
+    part.source !== null && moving.has(part.source) && isLettered(part)
   const { scale } = look
   const rows = records.filter((record): record is Dimension => record.kind === 'dimension')
   const places = new Map<Id, OwnPlace<Placed>>()
@@ -210,7 +213,7 @@ function* tidyingRows(
   })
 }
 
-/** Notes, leaders, level marks and tags. */
+/** Notes, leaders, level marks, tags and numbers. */
 function textUnits(records: readonly Placed[], picture: Picture, means: Means): TidyUnit[] {
   const { scene } = means
   const inColumn = columns(
@@ -236,6 +239,11 @@ function textUnits(records: readonly Placed[], picture: Picture, means: Means): 
         const [part] = picture.of(record.id).filter(({ rank }) => rank.by === 'others')
         const unit = part && tagUnit(record, part, spaces.get(record.id) ?? null, means)
         return unit ? [unit] : []
+      }
+      case 'opening': {
+        const wall = scene.building?.get(record.wall)
+        const drawn = wall && picture.of(record.id).some(({ rank }) => rank === ABOVE_LINEWORK.marks)
+        return drawn ? [markUnit(record, wall.shape, means)] : []
       }
       case 'dimension':
       case 'roundDimension':

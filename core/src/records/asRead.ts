@@ -4,7 +4,7 @@ import { isSameScale, type Reading } from './places'
 import type { AnyRecord, RecordOf } from './schema'
 import type { PaperSymbol } from './symbols'
 
-/** Kinds that read at chosen scales, and may stand elsewhere at each. */
+/** Kinds that read at chosen scales, and may stand elsewhere at each: annotation, tags of rooms, numbers of openings. */
 export const PLACED_KINDS = [
   'dimension',
   'roundDimension',
@@ -13,6 +13,7 @@ export const PLACED_KINDS = [
   'note',
   'symbol',
   'room',
+  'opening',
 ] as const
 export type PlacedKind = (typeof PLACED_KINDS)[number]
 export type Placed = RecordOf<PlacedKind>
@@ -92,6 +93,7 @@ const PLACING: { readonly [K in PlacedKind]: Placing<RecordOf<K>> } = {
   symbol: SYMBOL,
   note: facts('at', 'align', 'widthPaperMm', 'turn'),
   room: facts('tagAt'),
+  opening: facts('markPaperMm'),
 }
 
 const placingOf = <R extends Placed>(record: R): Placing<R> => PLACING[record.kind] as unknown as Placing<R>

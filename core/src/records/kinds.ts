@@ -504,7 +504,7 @@ export const KINDS = {
     host: 'wall',
     layer: 'layer-openings',
     needs: [one('wall', 'wall'), one('type', 'openingType'), LINTEL],
-    loose: null,
+    loose: seenIn<RecordOf<'opening'>>(null),
   },
   placement: {
     word: 'placed block',

@@ -1,5 +1,14 @@
 import { z } from 'zod'
-import { anySizeSchema, idSchema, lengthSchema, nameSchema, sharedNameSchema, statusSchema } from './parts'
+import {
+  anySizeSchema,
+  idSchema,
+  lengthSchema,
+  nameSchema,
+  pointSchema,
+  sharedNameSchema,
+  statusSchema,
+} from './parts'
+import { placing } from './places'
 
 const thickness = z.number().gte(1, 'That is too thin to be built.').lte(1000)
 const share = z.number().gte(0.05, 'Each part takes at least a twentieth.').lte(0.95)
@@ -109,6 +118,13 @@ export const openingSchema = z.strictObject({
   type: idSchema.optional(),
   /** Its number: "D01". */
   mark: nameSchema.max(20).optional(),
+  /**
+   * Where the middle of its number was put, paper mm: from its middle along the wall towards the jamb without the leaf, and out
+   * from the face on the side where it stands by itself, or if negative, from the other face. Left out: it stands by itself.
+   */
+  markPaperMm: pointSchema.optional(),
+  /** Of its number. */
+  ...placing({ markPaperMm: pointSchema.optional() }),
   remarks: nameSchema.optional(),
   /** Distance of the opening's centre from the wall's start, along its reference line, mm. */
   along: anySizeSchema,

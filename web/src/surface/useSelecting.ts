@@ -158,7 +158,7 @@ export function useSelecting(
   const handles = computed(() => {
     const record = hand.selection.length === 1 ? store.project.get(hand.selection[0]!) : undefined
     return record && inReach(record.id)
-      ? boardHandles(scene.value, record, scale()).slice(0, MOST_HANDLES)
+      ? boardHandles(scene.value, picture(), record, scale()).slice(0, MOST_HANDLES)
       : []
   })
   /** Takes up the handle under the pointer, if there is one. */

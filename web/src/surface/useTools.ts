@@ -8,6 +8,7 @@ import { lockDirection, pickBox, snapAt, type SnapKind } from '@lamina/core/loca
 import { PARALLEL, boxOf, distance, type Edge, type Point } from '@lamina/core/geometry'
 import { formatAngle, formatLength, goesInto, shownStepMm } from '@lamina/core/units'
 import { axesOf, scaleOf, type Board } from '@lamina/core/records'
+import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
 import { useValues } from '../store/values'
 import { OWN_ANGLE } from '../store/hand'
@@ -45,6 +46,7 @@ export function useTools(
   /** The walls that are seen on it. */
   building: () => LevelSolver | null,
 ) {
+  const desk = useDesk()
   const hand = useHand()
   const values = useValues()
   const store = useProject()
@@ -112,6 +114,9 @@ export function useTools(
     placed: (block) => library.use(block),
     get picture() {
       return picture()
+    },
+    get lens() {
+      return desk.lens
     },
     get field() {
       return fieldNow()

@@ -3,6 +3,7 @@ import {
   figureMoved,
   isFromAbove,
   lineOfRow,
+  markPlaceAt,
   noteWidth,
   saidMoved,
   rowThrough,
@@ -15,6 +16,7 @@ import {
   moveHandle,
   moveInView,
   setFigure,
+  setMarkPlace,
   setNotes,
   setRound,
   setRow,
@@ -32,6 +34,7 @@ import {
   type Change,
   type Dimension,
   type Leader,
+  type Opening,
   type Project,
   type RoundDimension,
 } from '@lamina/core/records'
@@ -50,7 +53,7 @@ export function reshapeTool(bench: Bench): Tool {
   const held = () => {
     const now = bench.handle
     const record = now && bench.project.get(now.id)
-    return record ? (boardHandles(bench.scene, record, bench.scale)[now.index] ?? null) : null
+    return record ? (boardHandles(bench.scene, bench.picture, record, bench.scale)[now.index] ?? null) : null
   }
   return stepTool(bench, {
     label: 'Reshape',
@@ -156,6 +159,13 @@ function ofWritten(bench: Bench, part: WrittenPart, at: Point): Step {
         from: null,
         fields: () => [],
       }
+    case 'mark':
+      return {
+        ask: 'Point to where the number is to stand; near its own place it goes back there.',
+        keys: 'Esc: leave it',
+        from: null,
+        fields: () => [],
+      }
     case 'round':
       return {
         ask: 'Point to where it is to run.',
@@ -230,6 +240,7 @@ function pullWritten(
     const tie = tieOf(record, finder, to, isFromAbove(bench.scene))
     return tieAgain(project, bench.scene, record.id, written.index, tie, bench.scale)
   }
+  if (record.kind === 'opening') return pullMark(bench, project, record, to)
   if (record.kind === 'symbol')
     return setSaid(project, record.id, saidMoved(record, bench.scene, to, bench.scale))
   if (record.kind === 'leader') return pullElbow(bench, project, record, to)
@@ -241,6 +252,13 @@ function pullWritten(
 function pullElbow({ scene, scale }: Bench, project: Project, leader: Leader, to: Point): Change {
   const { point } = holdAnchor(leader.tip, scene)
   return setElbow(project, leader.id, { x: (to.x - point.x) / scale, y: (to.y - point.y) / scale })
+}
+
+/** The number of an opening brought to a place. */
+function pullMark({ scene, scale }: Bench, project: Project, opening: Opening, to: Point): Change {
+  const wall = scene.building?.get(opening.wall)
+  const place = wall && markPlaceAt(wall.shape, opening, to, scale, scene.turned)
+  return setMarkPlace(project, opening.id, place ?? null)
 }
 
 /** An angle or a round dimension made to run through a place. */

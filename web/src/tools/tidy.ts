@@ -1,5 +1,5 @@
 import { mdiBroom } from '@mdi/js'
-import { layAnnotation } from '@lamina/core/annotate'
+import { layPlaced } from '@lamina/core/annotate'
 import { extentOf, type DisplayItem } from '@lamina/core/display'
 import { putPlaces, type GivenPlace } from '@lamina/core/edit'
 import { boxHasPoint, growBox, type Point } from '@lamina/core/geometry'
@@ -31,10 +31,11 @@ export function tidyTool(bench: DrawingBench): Tool {
   let placed = 0
 
   function tidied(): Tidied {
-    const of = `${bench.project.stamp} ${bench.scale} ${bench.scene.viewport ?? ''} ${way()}`
+    const of = `${bench.project.stamp} ${bench.scale} ${bench.scene.viewport ?? ''} ${bench.lens ?? ''} ${way()}`
     if (known?.of !== of) {
-      const { scene, scale } = bench
-      const readings = way() === 'here' ? [seenAt(scene, scale)] : readingsOf(bench.project, bench.board)
+      const { scene, scale, lens } = bench
+      const readings =
+        way() === 'here' ? [seenAt(scene, scale, lens)] : readingsOf(bench.project, bench.board)
       known = { of, tidied: atOnce(tidyingAll(readings, only)) }
     }
     return known.tidied
@@ -49,7 +50,7 @@ export function tidyTool(bench: DrawingBench): Tool {
       const record = bench.project.get(id)
       if (!isPlaced(record)) continue
       const now = bench.picture.of(id)
-      const then = extentOf(layAnnotation(inPlace(record, own), bench.scene, bench.scale, false))
+      const then = extentOf(layPlaced(inPlace(record, own), bench.scene, bench.scale))
       const reach = bench.reach
       if (now.some((part) => boxHasPoint(growBox(part, reach), p)) || boxHasPoint(growBox(then, reach), p))
         return id

@@ -102,6 +102,8 @@ export interface Bench {
   placed(block: Id): void
   /** What is drawn on the board now. */
   readonly picture: Picture
+  /** The lens that was chosen to look through; null: the drawing's own. */
+  readonly lens: Id | null
   /** The drawing's lines by place. */
   readonly field: DraftField
   /** The same of everything there is, shown or not: what bounds hatches. */

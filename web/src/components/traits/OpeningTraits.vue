@@ -7,6 +7,7 @@ import {
   renumberOpenings,
   retypeOpenings,
   setMark,
+  setMarkPlace,
   type KeptEdge,
 } from '@lamina/core/edit'
 import { openingTypeOf } from '@lamina/core/library'
@@ -14,6 +15,7 @@ import { handWord } from '@lamina/core/schedules'
 import { useDesk } from '../../store/desk'
 import type { Opening } from '@lamina/core/records'
 import { useProject } from '../../store/project'
+import { useReading } from '../../store/reading'
 import FactRows from '../FactRows.vue'
 import LengthField from '../LengthField.vue'
 import OpeningPicture from '../OpeningPicture.vue'
@@ -26,6 +28,7 @@ import TextField from '../TextField.vue'
 const props = defineProps<CardProps<'opening'>>()
 const store = useProject()
 const desk = useDesk()
+const reading = useReading()
 
 /** The walls of its level, whatever board it is looked at on. */
 const solver = computed(() => {
@@ -82,6 +85,10 @@ function turnRake(): void {
   const { top } = props.record
   if (top?.form === 'raked') set({ top: { ...top, high: top.high === 'end' ? 'start' : 'end' } }, 'Head')
 }
+function freeMark(): void {
+  const { id } = props.record
+  reading.edit('Number', props.scene.board, [id], (project) => setMarkPlace(project, id, null))
+}
 const renumber = (): void => {
   const { fit } = props.record
   store.edit('Renumber', (project) => renumberOpenings(project, fit))
@@ -112,6 +119,9 @@ const ALL = { door: 'doors', window: 'windows', gap: 'openings' } as const
     :shown="record.mark ?? ''"
     @set="(mark) => store.edit('Number', (project) => setMark(project, record.id, mark))"
   />
+  <button v-if="record.markPaperMm" type="button" class="link" @click="freeMark">
+    Place its number by itself
+  </button>
   <LengthField
     label="Width"
     :mm="record.width"

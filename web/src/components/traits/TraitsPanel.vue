@@ -29,9 +29,14 @@ const loose = computed(() => {
   const [one, more] = chosen.value
   return !more && isTied(one) && one.drawing === props.scene.board.id ? one : null
 })
-/** The annotation of a drawing, if nothing else is chosen. */
+/** The annotation of a drawing, if nothing else is chosen; openings count for their numbers. */
 const placed = computed(() =>
   props.scene.view !== 'sheet' && chosen.value.every(isPlaced) ? hand.selection : [],
+)
+const numbered = computed(() => chosen.value.filter((record) => record.kind === 'opening'))
+/** Whether openings are chosen for what stands on plans of them: numbers. */
+const numbers = computed(
+  () => props.scene.view === 'plan' && numbered.value.some(({ mark }) => mark !== undefined),
 )
 const title = computed(() => titleOf(chosen.value, store.project))
 </script>
@@ -40,7 +45,11 @@ const title = computed(() => titleOf(chosen.value, store.project))
   <TraitsCard v-if="chosen.length" :title="title" label="Traits of what is selected">
     <LooseEnds v-if="loose" :key="loose.id" :record="loose" :scene="scene" />
     <component :is="card" v-if="card" :record="chosen[0]" :chosen="chosen" :scene="scene" />
-    <PlacesFields v-if="placed.length > 0" :ids="placed" :scene="scene" />
+    <PlacesFields v-if="placed.length > 0 && numbered.length === 0" :ids="placed" :scene="scene" />
+    <details v-else-if="placed.length > 0 && numbers" :key="hand.selection.join()">
+      <summary>Where {{ chosen.length > 1 ? 'their numbers stand' : 'its number stands' }}</summary>
+      <PlacesFields :ids="placed" :scene="scene" />
+    </details>
     <SelectionTraits :chosen="chosen" :scene="scene" />
   </TraitsCard>
 </template>
