@@ -30,8 +30,9 @@ export class TestServer {
     private readonly args: readonly string[],
   ) {}
 
-  static async begin(options: { samples: boolean }): Promise<TestServer> {
-    const folder = mkdtempSync(join(tmpdir(), 'lamina-test-'))
+  /** @param options.folder its data folder; left out: one of its own */
+  static async begin(options: { samples: boolean; folder?: string }): Promise<TestServer> {
+    const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'lamina-test-'))
     const server = new TestServer(await freePort(), folder, options.samples ? [] : ['--no-samples'])
     await server.start()
     return server
@@ -69,6 +70,16 @@ export class TestServer {
     child.kill('SIGKILL')
     await gone
     this.child = null
+  }
+
+  /** Asks it to end; gives its exit code. */
+  async stop(): Promise<number | null> {
+    const { child } = this
+    if (!child) throw new Error('It does not run.')
+    const gone = new Promise<number | null>((done) => child.once('exit', done))
+    child.kill('SIGTERM')
+    this.child = null
+    return gone
   }
 
   async end(): Promise<void> {

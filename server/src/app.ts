@@ -7,6 +7,8 @@ import type { Logger } from 'pino'
 import { z } from 'zod'
 import { sentChangeSchema } from '@lamina/core/edit'
 import { ChangeRefused, idSchema } from '@lamina/core/records'
+import { awayOf } from './database/away'
+import { LOW_SPACE } from './database/database'
 import { guard } from './guard'
 import type { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
@@ -66,8 +68,9 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }))
   const idOf = (value: unknown): string => idSchema.parse(value)
 
-  app.get('/api/health', (_request, response) => {
-    response.json({ ok: true })
+  app.get('/api/health', async (_request, response) => {
+    const free = await store.space()
+    response.json({ ok: true, ...(free === null ? {} : { free, low: free < LOW_SPACE }) })
   })
   app.get('/api/projects', async (_request, response) => {
     response.json(await pictures.list())
@@ -159,6 +162,11 @@ function serveSite(app: Express, site: string): void {
   })
 }
 
+/** What a fault comes from. What is around it tells what was asked, and so the content of drawings: that is not logged. */
+function causeOf(error: unknown): unknown {
+  return error instanceof Error && error.cause !== undefined ? causeOf(error.cause) : error
+}
+
 /** Errors as a stable code and a sentence. */
 function explain(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, _next) => {
@@ -177,13 +185,18 @@ function explain(log: Logger): ErrorRequestHandler {
         `What was sent does not fit: ${issue.path.join('.') || 'body'}: ${issue.message}`,
       )
     }
+    const away = awayOf(error)
+    if (away)
+      return away.why === 'full'
+        ? answer(507, 'disk-full', away.message)
+        : answer(503, 'database-away', away.message)
     if (error instanceof WorkStopped) return answer(499, 'cancelled', 'The plot was cancelled.')
     if (error instanceof WorkRefused) return answer(422, 'plot-failed', error.message)
     const status = (error as { status?: number }).status
     if (status === 413) return answer(413, 'too-large', 'That is more than can be taken at once (16 MB).')
     if (status !== undefined && status >= 400 && status < 500)
       return answer(status, 'bad-request', 'The request could not be read.')
-    log.error({ err: error, path: request.path }, 'a request failed')
+    log.error({ err: causeOf(error), path: request.path }, 'a request failed')
     answer(500, 'fault', 'Something went wrong here. Nothing was stored; please try again.')
   }
 }

@@ -1,60 +1,176 @@
-import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs'
+import {
+  accessSync,
+  closeSync,
+  constants,
+  ftruncateSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readdirSync,
+  statSync,
+  writeSync,
+} from 'node:fs'
 import { join } from 'node:path'
+import { tryLock } from 'fs-native-extensions'
+import { makingOf } from './database/openFolder'
 
+/** The server cannot work on its data folder; the message is a sentence that says what to do. */
+export class FolderRefused extends Error {}
 /** The data folder is in use by another server. */
-export class FolderInUse extends Error {}
+export class FolderInUse extends FolderRefused {}
 
-/** When a process was started, as the system tells it; null where it does not. Guards against reused numbers. */
-function startOf(pid: number): string | null {
-  try {
-    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8')
-    return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? null
-  } catch {
-    return null
-  }
+/** A data folder that is held by this process. */
+export interface HeldFolder {
+  /** Where the database is, or will be made. */
+  readonly database: string
+  /** Where pictures are kept that can be made again. */
+  readonly imprints: string
+  letGo(): void
 }
 
-function alive(pid: number): boolean {
-  try {
-    process.kill(pid, 0)
-    return true
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM'
-  }
-}
+const LOCK = 'server.lock'
+const DATABASE = 'database'
+const IMPRINTS = 'imprints'
+
+/** What a database folder must have in it, whatever else it has. */
+const PARTS = [
+  'PG_VERSION',
+  'global/pg_control',
+  'base',
+  'pg_wal',
+  'pg_xact',
+  'pg_multixact',
+  'pg_subtrans',
+] as const
+/** The version of the database's files that this server reads. */
+const VERSION = '18'
 
 /**
- * Takes the data folder for this process; a lock left behind by a process that was killed is taken over.
- * Gives the way to let go of it. Throws FolderInUse with a sentence.
+ * Takes the data folder for this process, and makes it if there is none. It is held by a lock of the operating system, which that
+ * gives back when the process ends in whatever way.
+ * @throws FolderRefused
  */
-export function takeFolder(folder: string): () => void {
-  mkdirSync(folder, { recursive: true })
-  const lock = join(folder, 'server.lock')
-  for (let tries = 0; tries < 3; tries++) {
-    try {
-      const file = openSync(lock, 'wx')
-      writeSync(file, JSON.stringify({ pid: process.pid, start: startOf(process.pid) }))
-      closeSync(file)
-      return () => rmSync(lock, { force: true })
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
-    }
-    const holder = readHolder(lock)
-    if (holder && alive(holder.pid) && (holder.start === null || holder.start === startOf(holder.pid)))
-      throw new FolderInUse(
-        `Lamina is already running on the data folder ${folder} (process ${holder.pid}). ` +
-          'Use that one, stop it first, or name another folder with LAMINA_DATA.',
-      )
-    rmSync(lock, { force: true })
+export function takeFolder(folder: string): HeldFolder {
+  makeFolder(folder)
+  const lock = openLock(folder)
+  if (!tryLock(lock)) {
+    closeSync(lock)
+    throw new FolderInUse(
+      `Lamina is already running on the data folder ${folder}${holderOf(folder)}. ` +
+        'Use that one, stop it first, or name another folder with LAMINA_DATA.',
+    )
   }
-  throw new FolderInUse(`The lock in the data folder ${folder} could not be taken.`)
+  try {
+    ftruncateSync(lock)
+    writeSync(lock, JSON.stringify({ pid: process.pid }), 0)
+    examine(folder)
+  } catch (error) {
+    closeSync(lock)
+    throw toldPlainly(error, folder)
+  }
+  let held = true
+  return {
+    database: join(folder, DATABASE),
+    imprints: join(folder, IMPRINTS),
+    letGo() {
+      if (held) closeSync(lock)
+      held = false
+    },
+  }
 }
 
-function readHolder(lock: string): { pid: number; start: string | null } | null {
+function makeFolder(folder: string): void {
   try {
-    const { pid, start } = JSON.parse(readFileSync(lock, 'utf8')) as { pid: unknown; start: unknown }
-    return typeof pid === 'number' ? { pid, start: typeof start === 'string' ? start : null } : null
+    mkdirSync(folder, { recursive: true, mode: 0o700 })
+  } catch (error) {
+    throw toldPlainly(error, folder)
+  }
+  const { uid } = statSync(folder)
+  const me = process.getuid?.()
+  if (me !== undefined && uid !== me)
+    throw new FolderRefused(
+      `The data folder ${folder} belongs to another user (number ${uid}; the server runs as ${me}). ` +
+        'Run the server as that user, give the folder to this one, or name another with LAMINA_DATA.',
+    )
+}
+
+function openLock(folder: string): number {
+  try {
+    accessSync(folder, constants.W_OK | constants.X_OK)
+    return openSync(join(folder, LOCK), constants.O_RDWR | constants.O_CREAT, 0o600)
+  } catch (error) {
+    throw toldPlainly(error, folder)
+  }
+}
+
+/** Faults of the system as sentences; others as they are. */
+function toldPlainly(error: unknown, folder: string): unknown {
+  const { code } = error as NodeJS.ErrnoException
+  const other = 'Mend that, or name another folder with LAMINA_DATA.'
+  switch (code) {
+    case 'EEXIST':
+    case 'ENOTDIR':
+      return new FolderRefused(
+        `${folder} is to be the data folder, but it is a file or lies in one. ${other}`,
+      )
+    case 'EACCES':
+    case 'EPERM':
+      return new FolderRefused(`The server may not write in the data folder ${folder}. ${other}`)
+    case 'EROFS':
+      return new FolderRefused(`The data folder ${folder} lies on a disk that can only be read. ${other}`)
+    case 'ENOSPC':
+    case 'EDQUOT':
+      return new FolderRefused(`There is no space left for the data folder ${folder}. ${other}`)
+    case undefined:
+      return error
+    default:
+      return new FolderRefused(`The data folder ${folder} cannot be used (${code}). ${other}`)
+  }
+}
+
+/** Refuses what is no data folder, or no longer a whole one: nothing is made over what is there. */
+function examine(folder: string): void {
+  const known = [LOCK, DATABASE, IMPRINTS, makingOf(DATABASE)]
+  const entries = readdirSync(folder)
+  if (!entries.includes(DATABASE)) {
+    const foreign = entries.filter((name) => !known.includes(name))
+    if (foreign.length > 0 || entries.includes(IMPRINTS))
+      throw new FolderRefused(
+        foreign.length > 0
+          ? `The folder ${folder} holds other things (${someOf(foreign)}) and no database. ` +
+              'Name an empty folder, or the one the database is in, with LAMINA_DATA.'
+          : `The data folder ${folder} was in use before, but its database is gone. Nothing was made in its place. ` +
+              'Put the folder “database” back, or name another folder with LAMINA_DATA.',
+      )
+    return
+  }
+  const missing = PARTS.filter((part) => !isThere(join(folder, DATABASE, part)))
+  if (missing.length > 0)
+    throw new FolderRefused(
+      `The database in ${join(folder, DATABASE)} is not whole: it lacks ${someOf(missing)}. Nothing was changed there. ` +
+        'Put a whole copy of the folder in its place, or name another with LAMINA_DATA.',
+    )
+  const version = readFileSync(join(folder, DATABASE, 'PG_VERSION'), 'utf8').trim()
+  if (version !== VERSION)
+    throw new FolderRefused(
+      `The database in ${join(folder, DATABASE)} was made by version ${version.slice(0, 20)} of the database, and this server reads ` +
+        `version ${VERSION}. Nothing was changed there. Use the server it was made with, or name another folder with LAMINA_DATA.`,
+    )
+}
+
+const someOf = (names: readonly string[]): string =>
+  names.length > 3 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ')
+
+function isThere(path: string): boolean {
+  return statSync(path, { throwIfNoEntry: false }) !== undefined
+}
+
+/** Who holds the folder, as far as it is told. */
+function holderOf(folder: string): string {
+  try {
+    const { pid } = JSON.parse(readFileSync(join(folder, LOCK), 'utf8')) as { pid?: unknown }
+    return typeof pid === 'number' ? ` (process ${pid})` : ''
   } catch {
-    return null
+    return ''
   }
 }

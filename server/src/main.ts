@@ -6,7 +6,9 @@ import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import pino from 'pino'
 import { makeApp } from './app'
-import { FolderInUse, takeFolder } from './folder'
+import { awayOf } from './database/away'
+import { Embedded, inThread } from './database/embedded'
+import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folder'
 import type { PictureOrder, Drawn } from './pictures/draw'
 import { Imprints } from './pictures/imprints'
 import { Pictures } from './pictures/pictures'
@@ -27,22 +29,44 @@ const samples = !process.argv.includes('--no-samples')
 /** What draws pictures; another version of it may draw otherwise. */
 const PAINTER = 'picture.worker.js'
 
+function exitWith(code: number, sentence: string): never {
+  process.stderr.write(`${sentence}\n`)
+  process.exit(code)
+}
+
+function folderOrExit(): HeldFolder {
+  try {
+    return takeFolder(folder)
+  } catch (error) {
+    if (error instanceof FolderRefused) exitWith(error instanceof FolderInUse ? 3 : 5, error.message)
+    throw error
+  }
+}
+
+async function storeOrExit({ database: files }: HeldFolder): Promise<Store> {
+  const database = new Embedded(inThread(join(here, 'database.worker.js'), files), files)
+  try {
+    await database.refuseFull()
+    await database.open()
+    return await Store.over(database, join(here, '../drizzle'))
+  } catch (error) {
+    const away = awayOf(error)
+    if (away) exitWith(6, `${away.message} The data folder is ${folder}; nothing was changed there.`)
+    throw error
+  }
+}
+
 async function main(): Promise<void> {
   if (!Number.isInteger(port) || port < 0 || port > 65_535) {
     process.stderr.write(`PORT must be a whole number up to 65535, not “${process.env['PORT']}”.\n`)
     process.exit(2)
   }
-  let letGo: () => void
-  try {
-    letGo = takeFolder(folder)
-  } catch (error) {
-    if (!(error instanceof FolderInUse)) throw error
-    process.stderr.write(`${error.message}\n`)
-    process.exit(3)
-  }
-  process.on('exit', letGo)
+  // What is kept is for its owner alone.
+  process.umask(0o077)
+  const held = folderOrExit()
+  process.on('exit', held.letGo)
   say('opening the database')
-  const store = await Store.at(join(folder, 'database'), join(here, '../drizzle'))
+  const store = await storeOrExit(held)
   if (samples) await seedSamples(store, say)
   const thread = <Order, Made>(file: string): Thread<Order, Made> =>
     new Thread(() => new Worker(join(here, file)))
@@ -52,7 +76,7 @@ async function main(): Promise<void> {
     .update(readFileSync(join(here, PAINTER)))
     .digest('hex')
     .slice(0, 16)
-  const pictures = new Pictures(store, painter, log, new Imprints(join(folder, 'imprints'), form))
+  const pictures = new Pictures(store, painter, log, new Imprints(held.imprints, form))
   const hosts = ['localhost', '127.0.0.1', '[::1]', ...(process.env['LAMINA_HOSTS']?.split(',') ?? [])]
   const app = makeApp({ store, pictures, plotter, log, hosts, site: join(here, '../../web/dist') })
   const server = createServer(app)

@@ -1,7 +1,6 @@
-import { PGlite } from '@electric-sql/pglite'
 import { and, asc, desc, eq, gt, lt, ne, sql } from 'drizzle-orm'
-import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
-import { migrate } from 'drizzle-orm/pglite/migrator'
+import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import {
   UPGRADE,
   isLibraryRecord,
@@ -13,6 +12,7 @@ import {
 import type { SmallPicture } from '@lamina/core/display'
 import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
 import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
+import type { Database } from './database/database'
 import { OpenProjects, type OpenProject } from './openProjects'
 import { changes, pictures, projects, records } from './tables'
 
@@ -30,22 +30,26 @@ export class Store {
   private readonly open = new OpenProjects((id) => this.load(id))
   private readonly listeners = new Set<(project: string, seq: number, client: string) => void>()
 
-  private constructor(
-    private readonly client: PGlite,
-    private readonly db: PgliteDatabase,
-  ) {}
+  private readonly db: NodePgDatabase
 
-  static async at(folder: string | null, migrations: string): Promise<Store> {
-    const client = folder ? new PGlite(folder) : new PGlite()
-    await client.waitReady
-    const db = drizzle(client)
-    await migrate(db, { migrationsFolder: migrations })
-    return new Store(client, db)
+  private constructor(private readonly database: Database) {
+    this.db = database.db
+  }
+
+  /** The projects of a database, which is brought to the form that this server knows. */
+  static async over(database: Database, migrations: string): Promise<Store> {
+    await migrate(database.db, { migrationsFolder: migrations })
+    return new Store(database)
+  }
+
+  /** How much space is left for them, bytes; null: that is not known. */
+  space(): Promise<number | null> {
+    return this.database.space()
   }
 
   async close(): Promise<void> {
     await Promise.allSettled(this.queues.values())
-    await this.client.close()
+    await this.database.close()
   }
 
   /** Calls back after every change that was stored. Gives the way to stop. */
@@ -159,6 +163,7 @@ export class Store {
     return this.inTurn(id, async () => {
       const facts = first.change.put.find((record) => record.kind === 'project')
       if (!facts) throw new ChangeRefused('bad-change', 'A new project begins with its own facts.')
+      await this.database.refuseFull()
       await this.db.insert(projects).values({ id, name: facts.name }).onConflictDoNothing()
       return this.store(id, first)
     })
@@ -182,6 +187,7 @@ export class Store {
   }
 
   private async store(id: string, sent: SentChange): Promise<{ seq: number }> {
+    await this.database.refuseFull()
     const state = await this.open.get(id)
     const again = await this.db
       .select({ seq: changes.seq })
@@ -192,6 +198,20 @@ export class Store {
     state.project.check(sent.change)
     const inverse = state.project.inverseOf(sent.change)
     const seq = state.seq + 1
+    try {
+      await this.write(id, seq, sent, inverse)
+    } catch (error) {
+      // Whether it was stored is not known: what is held of it is read again.
+      this.open.letGo(id)
+      throw error
+    }
+    state.project.apply(sent.change)
+    state.seq = seq
+    for (const listener of this.listeners) listener(id, seq, sent.client)
+    return { seq }
+  }
+
+  private async write(id: string, seq: number, sent: SentChange, inverse: Change): Promise<void> {
     await this.db.transaction(async (tx) => {
       await tx.insert(changes).values({
         project: id,
@@ -225,10 +245,6 @@ export class Store {
         .set({ seq, changedAt: sql`now()`, ...(facts ? { name: facts.name } : {}) })
         .where(eq(projects.id, id))
     })
-    state.project.apply(sent.change)
-    state.seq = seq
-    for (const listener of this.listeners) listener(id, seq, sent.client)
-    return { seq }
   }
 
   /** A project of an older version gets what it lacks, as a change of its own. */

@@ -18,6 +18,7 @@ import { Imprints } from '../src/pictures/imprints'
 import { Pictures, type PictureThread } from '../src/pictures/pictures'
 import { seedSamples } from '../src/seed'
 import { Store } from '../src/store'
+import { inFolder, inMemory } from './inProcess'
 import { WorkRefused } from '../src/thread/thread'
 
 const migrations = join(import.meta.dirname, '../drizzle')
@@ -118,7 +119,7 @@ function ask(
 }
 
 beforeAll(async () => {
-  store = await Store.at(null, migrations)
+  store = await Store.over(inMemory(), migrations)
   const log = pino(
     { level: 'warn' },
     new Writable({ write: (chunk, _encoding, done) => (complaints.push(String(chunk)), done()) }),
@@ -199,7 +200,7 @@ describe('the journal', () => {
   })
   it('gives the same records after it is opened anew', async () => {
     const before = await store.read('house')
-    const anew = await Store.at(null, migrations)
+    const anew = await Store.over(inMemory(), migrations)
     await anew.create('house', sent('first', made.change))
     for (const { seq, at, inverse, ...entry } of await store.since('house', 1)) {
       expect(seq && at && inverse).toBeTruthy()
@@ -302,7 +303,7 @@ describe('foreign requests', () => {
 
 describe('samples', () => {
   it('are drawn once', async () => {
-    const own = await Store.at(null, migrations)
+    const own = await Store.over(inMemory(), migrations)
     await seedSamples(own, () => undefined)
     const first = await own.list()
     expect(first.map((card) => card.name).sort()).toEqual([
@@ -320,14 +321,14 @@ describe('the order of records', () => {
   it('is that in which they came to be, whatever changes later, also after a restart', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'lamina-order-'))
     try {
-      const before = await Store.at(folder, migrations)
+      const before = await Store.over(inFolder(join(folder, 'database')), migrations)
       await before.create('order', sent('o1', made.change))
       await before.append('order', sent('o2', { put: [wall('late')], drop: [] }, { base: 1 }))
       const level = made.change.put.find((record) => record.kind === 'level')!
       const renamed = { ...level, name: 'Renamed' } as AnyRecord
       await before.append('order', sent('o3', { put: [renamed], drop: [] }, { base: 2 }))
       await before.close()
-      const after = await Store.at(folder, migrations)
+      const after = await Store.over(inFolder(join(folder, 'database')), migrations)
       const { records, seq } = await after.read('order')
       expect(seq).toBe(3)
       expect(records.map((record) => record.id)).toEqual([

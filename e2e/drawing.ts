@@ -1,0 +1,106 @@
+import { newProject as firstRecords, type SentChange } from '@lamina/core/edit'
+import type { AnyRecord } from '@lamina/core/records'
+import type { TestServer } from './server'
+
+/** What a change came to: it was acknowledged, refused in a sentence, or never answered. */
+export type Outcome = 'acknowledged' | 'unanswered' | { readonly status: number; readonly message: string }
+
+/** One who draws by requests alone, in a project of their own. */
+export class Drafter {
+  /** The walls that were acknowledged. */
+  readonly acknowledged: string[] = []
+  /** What was on its way when no answer came: it is sent again. */
+  private unanswered: { readonly id: string; readonly sent: SentChange } | null = null
+  private count = 0
+
+  private constructor(
+    private readonly server: TestServer,
+    readonly project: string,
+    private readonly level: string,
+  ) {}
+
+  static async begin(server: TestServer, project: string): Promise<Drafter> {
+    let n = 0
+    const made = firstRecords(
+      {
+        name: project,
+        system: 'metric',
+        levelName: 'Ground',
+        storeyHeight: 2700,
+        sheetSize: 'A1',
+        orientation: 'landscape',
+        date: '2026-01-01',
+      },
+      () => `r${++n}`,
+    )
+    const drafter = new Drafter(server, project, made.level)
+    const first = drafter.sent('first', { put: made.change.put, drop: [] })
+    const outcome = await drafter.post(`/api/projects/${project}`, first)
+    if (outcome !== 'acknowledged') throw new Error(JSON.stringify(outcome))
+    return drafter
+  }
+
+  /** Draws the next wall; or sends again what was not answered. */
+  async draw(): Promise<Outcome> {
+    const next = this.unanswered ?? this.wall()
+    this.unanswered = next
+    const outcome = await this.post(`/api/projects/${this.project}/changes`, next.sent)
+    if (outcome === 'acknowledged') {
+      this.acknowledged.push(next.id)
+      this.unanswered = null
+    }
+    return outcome
+  }
+
+  /** The walls that were acknowledged and are not there; and whether the journal has anything twice. */
+  async lost(): Promise<string[]> {
+    const { records } = await this.server.json<{ records: AnyRecord[] }>(`/api/projects/${this.project}`)
+    const journal = await this.server.json<{ id: string }[]>(`/api/projects/${this.project}/changes?since=0`)
+    const here = new Set(records.map(({ id }) => id))
+    const twice = journal.length - new Set(journal.map(({ id }) => id)).size
+    return [
+      ...this.acknowledged.filter((id) => !here.has(id)),
+      ...(twice > 0 ? [`${twice} changes twice`] : []),
+    ]
+  }
+
+  private wall(): { id: string; sent: SentChange } {
+    const n = ++this.count
+    const id = `wall-${n}`
+    const wall: AnyRecord = {
+      id,
+      kind: 'wall',
+      level: this.level,
+      type: 'wall-type-block-140',
+      a: { x: 0, y: n * 500 },
+      b: { x: 3000, y: n * 500 + 1 },
+      reference: 'centre',
+      base: 0,
+      height: null,
+    }
+    return { id, sent: this.sent(`change-${n}`, { put: [wall], drop: [] }) }
+  }
+
+  private sent(id: string, change: SentChange['change']): SentChange {
+    return { id, client: this.project, base: 0, label: 'Wall', change, undoes: null }
+  }
+
+  private async post(path: string, sent: SentChange): Promise<Outcome> {
+    try {
+      const response = await fetch(this.server.address + path, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(sent),
+      })
+      if (response.ok) {
+        await response.json()
+        return 'acknowledged'
+      }
+      const { message } = (await response.json()) as { message: string }
+      return { status: response.status, message }
+    } catch (error) {
+      if (error instanceof TypeError) return 'unanswered'
+      throw error
+    }
+  }
+}

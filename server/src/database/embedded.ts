@@ -1,0 +1,188 @@
+import { statfs } from 'node:fs/promises'
+import { dirname } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
+import { Pool } from 'pg'
+import { DatabaseAway, diskFull } from './away'
+import { LEAST_SPACE, type Database } from './database'
+import { PortStream, type Speaking } from './portStream'
+import type { FromDatabase, Port, ToDatabase } from './pump'
+import type { FailedWrite } from './synced'
+
+/** A database that was started, wherever it runs. */
+export interface Started extends Pick<Port<ToDatabase, FromDatabase>, 'postMessage'> {
+  on(event: 'message', listener: (message: FromDatabase) => void): unknown
+  on(event: 'error', listener: (error: Error) => void): unknown
+  /** Ends it at once, whatever it does. */
+  terminate(): Promise<unknown>
+}
+
+/** No answer for so long means that none will come, ms. */
+const LONGEST_ANSWER = 60_000
+/** It has so long to open, and to close, ms; who asks meanwhile waits no longer than this. */
+const LONGEST_OPENING = 120_000
+const LONGEST_WAIT = 8000
+/** After it could not be opened that is not tried again for so long, ms. */
+const PAUSE = 1000
+const LONGEST_CLOSING = 20_000
+
+/** The embedded database in a thread of its own, as the file `worker` has it. */
+export const inThread = (worker: string, folder: string) => (): Started =>
+  new Worker(worker, { workerData: { folder } })
+
+interface Running extends Speaking {
+  close(): Promise<void>
+}
+
+/**
+ * The database that comes with the application: it runs in a thread, and is spoken to as a PostgreSQL server is. One that broke, or
+ * that does not answer any more, is ended and opened again when it is asked for next.
+ */
+export class Embedded implements Database {
+  private readonly pool: Pool
+  readonly db: NodePgDatabase
+  private running: Promise<Running> | null = null
+
+  /** @param folder where its files are; null: in memory */
+  constructor(
+    private readonly start: () => Started,
+    private readonly folder: string | null,
+    private readonly longestAnswer = LONGEST_ANSWER,
+  ) {
+    this.pool = new Pool({
+      max: 1,
+      idleTimeoutMillis: 0,
+      user: 'postgres',
+      database: 'postgres',
+      stream: () => new PortStream(() => this.soon()) as never,
+    })
+    // A connection that ends while nobody uses it is made again when it is wanted.
+    this.pool.on('error', () => undefined)
+    this.db = drizzle(this.pool)
+  }
+
+  /** Opens it now. @throws DatabaseAway */
+  async open(): Promise<void> {
+    await this.run()
+  }
+
+  async space(): Promise<number | null> {
+    if (this.folder === null) return null
+    const { bavail, bsize } = await statfs(dirname(this.folder))
+    return bavail * bsize
+  }
+
+  async refuseFull(): Promise<void> {
+    const space = await this.space()
+    if (space !== null && space < LEAST_SPACE) throw diskFull()
+  }
+
+  async close(): Promise<void> {
+    const running = await this.running?.catch(() => null)
+    await Promise.race([this.pool.end(), after(LONGEST_CLOSING)])
+    await running?.close()
+  }
+
+  /** Opens it for one who asks, if that goes soon. */
+  private async soon(): Promise<Running> {
+    const opening = this.run()
+    opening.catch(() => undefined)
+    const waited = after(LONGEST_WAIT).then(() => {
+      throw new DatabaseAway('closed', 'The database of the server is being opened again; try again soon.')
+    })
+    return Promise.race([opening, waited])
+  }
+
+  private run(): Promise<Running> {
+    if (!this.running) {
+      const mine = this.begin()
+      this.running = mine
+      const forget = (): void => {
+        if (this.running === mine) this.running = null
+      }
+      mine.then(
+        ({ ended }) => void ended.then(forget),
+        () => setTimeout(forget, PAUSE).unref(),
+      )
+    }
+    return this.running
+  }
+
+  private begin(): Promise<Running> {
+    const database = this.start()
+    let hear: ((bytes: Uint8Array) => void) | null = null
+    let asked = 0
+    let end: (why: Error) => void = () => undefined
+    const ended = new Promise<Error>((resolve) => (end = resolve))
+    const over = (why: Error): void => {
+      clearInterval(watch)
+      end(why)
+      void database.terminate()
+    }
+    let closed = (): void => undefined
+    const watch = setInterval(() => {
+      if (asked > 0 && Date.now() - asked > this.longestAnswer)
+        over(new DatabaseAway('silent', 'The database did not answer any more. It is being opened again.'))
+    }, 1000)
+    watch.unref()
+    return new Promise<Running>((resolve, reject) => {
+      const refuse = (why: DatabaseAway): void => {
+        clearTimeout(patience)
+        over(why)
+        reject(why)
+      }
+      const patience = setTimeout(() => refuse(closedFor('it did not open')), LONGEST_OPENING)
+      let lastFailure: FailedWrite | null = null
+      database.on('message', (message) => {
+        if (message instanceof Uint8Array) {
+          asked = 0
+          hear?.(message)
+        } else if (message === 'ready') {
+          clearTimeout(patience)
+          resolve({
+            connect: () => database.postMessage('connect'),
+            send(bytes) {
+              if (asked === 0) asked = Date.now()
+              database.postMessage(bytes)
+            },
+            hear: (listener) => (hear = listener),
+            ended,
+            async close() {
+              database.postMessage('close')
+              await Promise.race([
+                new Promise<void>((done) => (closed = done)),
+                ended,
+                after(LONGEST_CLOSING),
+              ])
+              over(new DatabaseAway('closed', 'The database is closed.'))
+            },
+          })
+        } else if (message === 'closed') closed()
+        else if ('failed' in message) {
+          lastFailure = message.failed
+          // The database cannot go on after these, and says so by never answering again.
+          if (isFatal(lastFailure)) refuse(failureOf(lastFailure))
+        } else if ('refused' in message)
+          refuse(lastFailure ? failureOf(lastFailure) : closedFor(message.refused))
+        else refuse(lastFailure ? failureOf(lastFailure) : closedFor(message.broke))
+      })
+      database.on('error', (error) => refuse(closedFor(error.message)))
+    })
+  }
+}
+
+/** Whether the database cannot go on after a write that failed: its journal or its own books; rows it can do without. */
+const isFatal = ({ doing, path }: FailedWrite): boolean => doing === 'sync' || !/[\\/]base[\\/]/.test(path)
+
+const failureOf = ({ code }: FailedWrite): DatabaseAway =>
+  code === 'ENOSPC' || code === 'EDQUOT'
+    ? diskFull()
+    : closedFor(`the disk does not take what is written (${code})`)
+
+const closedFor = (reason: string): DatabaseAway =>
+  new DatabaseAway('closed', `The database of the server is not open: ${reason}.`)
+
+const after = (ms: number): Promise<void> =>
+  new Promise((resolve) => {
+    setTimeout(resolve, ms).unref()
+  })
