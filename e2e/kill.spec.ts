@@ -1,6 +1,6 @@
 import { newProject as firstRecords, type SentChange } from '@lamina/core/edit'
 import type { AnyRecord, Change } from '@lamina/core/records'
-import { board, expect, newProject, saved, stored, test } from './fixture'
+import { board, expect, newProject, putAway, saved, stored, test } from './fixture'
 import { TestServer } from './server'
 
 test.use({ samples: false })
@@ -130,6 +130,65 @@ test.describe('with the server away', () => {
     await expect(page.getByTestId('board')).toBeVisible()
     await saved(page)
     await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(4)
+  })
+})
+
+test.describe('with a server that refuses', () => {
+  test.use({ expectedErrors: [/Failed to load resource: the server responded with a status of (422|507)/] })
+
+  test('one change that is refused is told, and those after it are stored without another edit', async ({
+    page,
+    server,
+  }) => {
+    const project = await newProject(page, { name: 'Refused' })
+    const surface = board(page)
+    await surface.press(0, 0)
+    await surface.move(3000, 0)
+    let refuse = (): void => undefined
+    const refused = new Promise<void>((done) => (refuse = done))
+    await page.route(
+      `**/api/projects/${project}/changes`,
+      async (route) => {
+        await refused
+        await route.fulfill({ status: 422, json: { code: 'test', message: 'Not this one.' } })
+      },
+      { times: 1 },
+    )
+    await surface.type('5000')
+    await surface.move(5000, 2000)
+    await surface.type('3000')
+    await expect(page.getByTestId('saved')).toHaveText('Saving')
+    refuse()
+    await expect(page.getByText('“Wall” was not kept. Not this one.')).toBeVisible()
+    await saved(page)
+    // The second alone is there, on the server and here.
+    expect(await stored(server, project, 'wall')).toHaveLength(1)
+    await expect(page.getByRole('button', { name: 'Undo Wall' })).toBeEnabled()
+    await putAway(page)
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(0)
+  })
+
+  test('a server whose disk is full is told with its reason, and gets all when it has space', async ({
+    page,
+    server,
+  }) => {
+    const project = await newProject(page, { name: 'Full' })
+    const surface = board(page)
+    const message = 'The disk of the server is full. Nothing is stored until there is space again.'
+    await page.route(`**/api/projects/${project}/changes`, (route) =>
+      route.fulfill({ status: 507, json: { code: 'disk-full', message } }),
+    )
+    await surface.press(0, 0)
+    await surface.move(3000, 0)
+    await surface.type('5000')
+    await expect(page.getByTestId('saved')).toHaveText('Not stored yet, kept on this computer')
+    await expect(page.getByText(message)).toBeVisible()
+    await surface.move(5000, 2000)
+    await surface.type('3000')
+    await page.unroute(`**/api/projects/${project}/changes`)
+    await saved(page)
+    expect(await stored(server, project, 'wall')).toHaveLength(2)
   })
 })
 

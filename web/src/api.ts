@@ -33,9 +33,10 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
   } catch {
     throw new NotConnected()
   }
-  if (response.status >= 502 && response.status <= 504) throw new NotConnected()
   if (!response.ok) {
     const refusal = (await response.json().catch(() => null)) as { code?: string; message?: string } | null
+    // What stands between says so without a word of its own.
+    if (!refusal && response.status >= 502 && response.status <= 504) throw new NotConnected()
     throw new Refused(
       response.status,
       refusal?.code ?? 'fault',

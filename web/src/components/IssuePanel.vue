@@ -21,7 +21,9 @@ readAhead()
 async function plot(sheets?: string[]): Promise<void> {
   if (store.state === 'offline') {
     say.warn(
-      'The server that plots is not connected. Everything is kept on this computer; try again when it is back.',
+      store.heldBy
+        ? `${store.heldBy} What was drawn since is kept on this computer, and is not on the plot before it is stored.`
+        : 'The server that plots is not connected. Everything is kept on this computer; try again when it is back.',
     )
     return
   }

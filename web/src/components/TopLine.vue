@@ -14,7 +14,10 @@ const name = computed(() => (store.id ? store.project.facts.name : ''))
 const saved = computed(() => {
   if (store.state === 'saved') return { text: 'Saved', tone: 'good' }
   if (store.state === 'saving') return { text: 'Saving', tone: 'busy' }
-  return { text: 'Not connected, kept on this computer', tone: 'away' }
+  return {
+    text: store.heldBy ? 'Not stored yet, kept on this computer' : 'Not connected, kept on this computer',
+    tone: 'away',
+  }
 })
 </script>
 
@@ -45,7 +48,14 @@ const saved = computed(() => {
         size="small"
         @click="store.redo()"
       />
-      <span class="saved" :class="saved.tone" role="status" data-test="saved">{{ saved.text }}</span>
+      <span
+        class="saved"
+        :class="saved.tone"
+        role="status"
+        data-test="saved"
+        :title="store.heldBy || undefined"
+        >{{ saved.text }}</span
+      >
       <ThemeSwitch />
       <button type="button" class="pill" @click="desk.askOpen = true">Ask <kbd>/</kbd></button>
     </div>

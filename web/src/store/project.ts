@@ -40,6 +40,8 @@ export const useProject = defineStore('project', () => {
   const derivations = shallowRef<Derivations | null>(null)
   const state = ref<SaveState>('saved')
   const waiting = ref(0)
+  /** Why the server takes nothing for now, in its words; empty: it does, or does not answer. */
+  const heldBy = ref('')
   const past = shallowRef(pastOf(''))
   const undoLabel = computed(() => past.value.undoLabel.value)
   const redoLabel = computed(() => past.value.redoLabel.value)
@@ -113,6 +115,7 @@ export const useProject = defineStore('project', () => {
       }
     }
     waiting.value = queue.length
+    if (queue.length > 0) state.value = 'saving'
     listen(projectId)
     void pump()
   }
@@ -133,6 +136,7 @@ export const useProject = defineStore('project', () => {
     seq = 0
     failures = 0
     waiting.value = 0
+    heldBy.value = ''
     state.value = 'saved'
   }
 
@@ -240,6 +244,7 @@ export const useProject = defineStore('project', () => {
         const answer = await api.send(projectId, item.sent)
         if (id.value !== projectId) return
         failures = 0
+        heldBy.value = ''
         queue.shift()
         waiting.value = Math.max(0, waiting.value - 1)
         past.value.acknowledged(item.sent.id)
@@ -253,6 +258,7 @@ export const useProject = defineStore('project', () => {
       if (error instanceof Refused && error.status < 500) await giveUp(projectId, error)
       else {
         state.value = 'offline'
+        hold(error instanceof Refused ? error.message : '')
         clearTimeout(retry)
         retry = setTimeout(() => void pump(), RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)])
         if (!(error instanceof NotConnected || error instanceof Refused)) throw error
@@ -260,6 +266,15 @@ export const useProject = defineStore('project', () => {
     } finally {
       pumping = false
     }
+    // What was opened anew meanwhile has its own to send.
+    if (queue.length > 0 && state.value !== 'offline') void pump()
+  }
+
+  /** The server takes nothing for now: told once, not with each try. */
+  function hold(sentence: string): void {
+    if (sentence && sentence !== heldBy.value)
+      say.warn(`${sentence} What you draw is kept on this computer, and sent when it can be stored.`)
+    heldBy.value = sentence
   }
 
   /** The server will not take a change: go back to what it holds, keep what still fits. */
@@ -337,6 +352,7 @@ export const useProject = defineStore('project', () => {
     at: (): number => seq,
     state,
     waiting,
+    heldBy,
     undoLabel,
     redoLabel,
     units,
