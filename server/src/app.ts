@@ -5,7 +5,7 @@ import express, { type ErrorRequestHandler, type Express, type Response } from '
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { z } from 'zod'
-import { sentChangeSchema } from '@lamina/core/edit'
+import { sentChangeSchema, seqSchema } from '@lamina/core/edit'
 import { ChangeRefused, idSchema } from '@lamina/core/records'
 import { awayOf } from './database/away'
 import { LOW_SPACE } from './database/database'
@@ -30,7 +30,7 @@ export interface AppParts {
 const BODY_LIMIT = '16mb'
 
 const sheetQuery = z.string().max(4000).optional()
-const sinceQuery = z.coerce.number().int().gte(0)
+const sinceQuery = z.coerce.number().pipe(seqSchema)
 
 export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts): Express {
   const app = express()

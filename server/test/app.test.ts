@@ -198,6 +198,32 @@ describe('the journal', () => {
     )
     expect(informed.status).toBe(200)
   })
+  const named = (name: string): Change => ({
+    put: [{ ...made.change.put.find(({ kind }) => kind === 'level')!, name } as AnyRecord],
+    drop: [],
+  })
+  it('refuses what no database keeps, in a sentence, and takes the rest on', async () => {
+    const post = (change: SentChange) => ask('POST', '/api/projects/house/changes', change)
+    for (const name of ['half \ud83d', '\udc00 half', 'zero \0', 'G\ud800\ud800'])
+      expect(await post(sent('bad', named(name), { base: 5 })), JSON.stringify(name)).toMatchObject({
+        status: 422,
+        body: { message: expect.stringMatching(/half a character|control characters/) as string },
+      })
+    const label = { ...sent('bad', named('Level')), label: '\ud83d' }
+    expect((await post(label)).status).toBe(422)
+    for (const base of [2 ** 31, 1e20, -1, 0.5])
+      expect((await post(sent('bad', named('Level'), { base }))).status).toBe(422)
+    expect((await ask('GET', `/api/projects/house/changes?since=${2 ** 31}`)).status).toBe(422)
+  })
+  it('keeps what is well-formed as it is, however odd', async () => {
+    const name = '\u{1f3e0} \ufffe \uffff \u2028 \u202e \ufeff e\u0301 \u{10ffff}'
+    const seq = (await ask('GET', '/api/projects/house')).body['seq'] as number
+    expect(
+      (await ask('POST', '/api/projects/house/changes', sent('odd', named(name), { base: seq }))).status,
+    ).toBe(200)
+    const { body } = await ask('GET', '/api/projects/house')
+    expect((body['records'] as AnyRecord[]).find(({ kind }) => kind === 'level')).toMatchObject({ name })
+  })
   it('gives the same records after it is opened anew', async () => {
     const before = await store.read('house')
     const anew = await Store.over(inMemory(), migrations)

@@ -1,5 +1,12 @@
 import { z } from 'zod'
-import { changeSchema, idSchema } from '../records'
+import { changeSchema, idSchema, nameSchema } from '../records'
+
+/** The number of a change in a journal, 0 being before the first; so large as a database counts. */
+export const seqSchema = z
+  .number()
+  .int()
+  .gte(0)
+  .lte(2 ** 31 - 1)
 
 /** A change as the client sends it. */
 export const sentChangeSchema = z.strictObject({
@@ -8,9 +15,9 @@ export const sentChangeSchema = z.strictObject({
   /** The window it was made in: its own changes never conflict with each other. */
   client: idSchema,
   /** The journal's last number that window had seen. */
-  base: z.number().int().gte(0),
+  base: seqSchema,
   /** What was done, in words for the undo list: "Wall". */
-  label: z.string().min(1).max(100),
+  label: nameSchema.min(1).max(100),
   change: changeSchema,
   /** The change this one takes back, if it is an undo or redo. */
   undoes: idSchema.nullable(),

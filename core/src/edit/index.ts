@@ -139,7 +139,15 @@ export {
   type Where,
 } from './places'
 export { MOST_TIPS, addTip, dropTip, setElbow, tieAgain } from './ties'
-export { sentChangeSchema, type SentChange, type JournalEntry, type Step, UPGRADE, History } from './history'
+export {
+  seqSchema,
+  sentChangeSchema,
+  type SentChange,
+  type JournalEntry,
+  type Step,
+  UPGRADE,
+  History,
+} from './history'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport, turnViewport } from './sheets'
 export { copySheet } from './copySheet'
 export { mapItems, copyItems, mirrorAbout, scaleAbout, alignMap } from './transform'

@@ -147,7 +147,7 @@ const gatherSchema = z.strictObject({
   /** The side of what it measures that this is of. */
   side: z.enum(['left', 'right']),
   /** What it knew when it was made or brought up to date last: what it has not of that was taken out by hand. */
-  known: z.array(z.string().max(160)).max(1000),
+  known: z.array(nameSchema.max(160)).max(1000),
 })
 
 /**

@@ -119,7 +119,7 @@ export const placementSchema = z
     mirrored: z.boolean(),
     size: sizeSchema.optional(),
     /** Of a block with a recipe. */
-    parameters: z.record(z.string().max(40), z.number().gte(-1e6).lte(1e6)).optional(),
+    parameters: z.record(nameSchema.max(40), z.number().gte(-1e6).lte(1e6)).optional(),
     /** What its text fields say. */
     values: z.record(nameSchema.min(1).max(40), textSchema.max(200)).optional(),
     status: statusSchema.optional(),

@@ -1,4 +1,4 @@
-export { idSchema, type Id, type ReferenceSide } from './parts'
+export { idSchema, nameSchema, type Id, type ReferenceSide } from './parts'
 export {
   patternNames,
   type Level,

@@ -31,11 +31,20 @@ export const orderSchema = z.number().int().gte(-1_000_000).lte(1_000_000)
 /** A scale: real mm to one mm on paper, from a hundred times true size to 1:100 000. */
 export const ratioSchema = z.number().gte(0.01).lte(100_000)
 
+const HALVED =
+  'A text holds half a character. Remove what shows as a box or a question mark, and type it again.'
+
+/** Whether a text is well-formed: no half of a surrogate pair stands alone (Unicode 15, D84), which no database keeps. */
+function isWhole(text: string): boolean {
+  return !/\p{Surrogate}/u.test(text)
+}
+
 /** A name people gave: one line, without control characters. */
 export const nameSchema = z
   .string()
   .max(200, 'A name has at most 200 characters.')
   .refine((text) => !hasControl(text), 'A name holds no control characters.')
+  .refine(isWhole, HALVED)
 
 /** What looks like a mark of a page: a pointed bracket and a letter, a stroke or an exclamation mark. */
 const MARKUP = /<[a-z/!?]/i
@@ -50,6 +59,7 @@ export const textSchema = z
   .string()
   .max(4000)
   .refine((text) => !hasControl(text.replace(/\n/g, '')), 'A text holds no control characters.')
+  .refine(isWhole, HALVED)
 
 function hasControl(text: string): boolean {
   for (let i = 0; i < text.length; i++) {
