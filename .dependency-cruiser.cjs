@@ -20,6 +20,7 @@ const order = [
   'views',
   'ties',
   'edit',
+  'together',
   'schedules',
   'display',
   'derive',

@@ -12,7 +12,7 @@ import { LOW_SPACE } from './database/database'
 import { guard } from './guard'
 import type { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
-import { Conflict, NotThere, type Store } from './store'
+import { Ahead, Conflict, NotThere, type Store } from './store'
 import { WorkRefused, WorkStopped, type Thread } from './thread/thread'
 
 export interface AppParts {
@@ -176,6 +176,7 @@ function explain(log: Logger): ErrorRequestHandler {
     }
     if (error instanceof ChangeRefused) return answer(422, error.code, error.message)
     if (error instanceof Conflict) return answer(409, 'conflict', error.message)
+    if (error instanceof Ahead) return answer(409, 'ahead', error.message)
     if (error instanceof NotThere) return answer(404, 'not-there', error.message)
     if (error instanceof z.ZodError) {
       const issue = error.issues[0]!

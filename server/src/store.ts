@@ -5,10 +5,12 @@ import {
   UPGRADE,
   isLibraryRecord,
   upgrade,
+  type Contested,
   type JournalEntry,
   type SentChange,
   type Step,
 } from '@lamina/core/edit'
+import { merge, saysTheSame } from '@lamina/core/together'
 import type { SmallPicture } from '@lamina/core/display'
 import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
 import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
@@ -19,8 +21,19 @@ import { changes, pictures, projects, records } from './tables'
 /** How many past changes are told of: as far as undo reaches after a reload. */
 const UNDO_DEPTH = 300
 
-/** A change touches what another window changed in the meantime. */
+/** A change touches what another window changed in the meantime, and does not tell what it was made on. */
 export class Conflict extends Error {}
+/** A change was made on a later state than there is: an older one was put back. */
+export class Ahead extends Error {}
+
+/** What became of a change that was sent. */
+export interface Answer {
+  readonly seq: number
+  /** As it was stored, where others' changes were merged with it; left out: as it was sent. */
+  readonly change?: Change
+  /** What of it others had changed to something else; left out: nothing. */
+  readonly contested?: readonly Contested[]
+}
 export class NotThere extends Error {}
 
 /** Projects in the database: the journal, and the records it comes to. */
@@ -159,18 +172,21 @@ export class Store {
   }
 
   /** A new project from its first change. The same id again is harmless if the change is the same one. */
-  async create(id: string, first: SentChange): Promise<{ seq: number }> {
+  async create(id: string, first: SentChange): Promise<Answer> {
     return this.inTurn(id, async () => {
       const facts = first.change.put.find((record) => record.kind === 'project')
       if (!facts) throw new ChangeRefused('bad-change', 'A new project begins with its own facts.')
       await this.database.refuseFull()
       await this.db.insert(projects).values({ id, name: facts.name }).onConflictDoNothing()
+      const { seq } = await this.open.get(id)
+      if (seq > 0 && !(await this.storedAs(id, first.id)))
+        throw new Conflict('There is a project of this id already.')
       return this.store(id, first)
     })
   }
 
   /** Appends a change to the journal and brings the records up to date, both or neither. */
-  async append(id: string, sent: SentChange): Promise<{ seq: number }> {
+  async append(id: string, sent: SentChange): Promise<Answer> {
     return this.inTurn(id, async () => {
       const { seq } = await this.open.get(id)
       if (seq === 0) throw new NotThere('There is no such project.')
@@ -186,51 +202,68 @@ export class Store {
     })
   }
 
-  private async store(id: string, sent: SentChange): Promise<{ seq: number }> {
+  private async store(id: string, sent: SentChange): Promise<Answer> {
     await this.database.refuseFull()
     const state = await this.open.get(id)
-    const again = await this.db
-      .select({ seq: changes.seq })
-      .from(changes)
-      .where(and(eq(changes.project, id), eq(changes.id, sent.id)))
-    if (again[0]) return { seq: again[0].seq }
-    await this.refuseConflict(id, sent)
-    state.project.check(sent.change)
-    const inverse = state.project.inverseOf(sent.change)
-    const seq = state.seq + 1
+    const again = await this.storedAs(id, sent.id)
+    if (again) return answerTo(sent, again)
+    if (sent.base > state.seq)
+      throw new Ahead(
+        'An older state of this project was put back on the server. What was made since is not there any more.',
+      )
+    if (!sent.was) await this.refuseConflict(id, sent)
+    const { change, contested } = sent.was
+      ? merge(state.project, { ...sent.change, was: sent.was })
+      : { change: sent.change, contested: [] }
+    state.project.check(change)
+    const stored: Stored = { ...sent, seq: state.seq + 1, change, contested: [...contested] }
     try {
-      await this.write(id, seq, sent, inverse)
+      await this.write(id, stored, state.project.inverseOf(change))
     } catch (error) {
       // Whether it was stored is not known: what is held of it is read again.
       this.open.letGo(id)
       throw error
     }
-    state.project.apply(sent.change)
-    state.seq = seq
-    for (const listener of this.listeners) listener(id, seq, sent.client)
-    return { seq }
+    state.project.apply(change)
+    state.seq = stored.seq
+    for (const listener of this.listeners) listener(id, stored.seq, sent.client)
+    return answerTo(sent, stored)
   }
 
-  private async write(id: string, seq: number, sent: SentChange, inverse: Change): Promise<void> {
+  /** What became of a change; undefined: it is not there. */
+  private async storedAs(
+    id: string,
+    change: string,
+  ): Promise<Pick<Stored, 'seq' | 'change' | 'contested'> | undefined> {
+    const [row] = await this.db
+      .select({ seq: changes.seq, change: changes.change, contested: changes.contested })
+      .from(changes)
+      .where(and(eq(changes.project, id), eq(changes.id, change)))
+    return row
+  }
+
+  private async write(id: string, stored: Stored, inverse: Change): Promise<void> {
+    const { seq, change } = stored
     await this.db.transaction(async (tx) => {
       await tx.insert(changes).values({
         project: id,
         seq,
-        id: sent.id,
-        client: sent.client,
-        base: sent.base,
-        label: sent.label,
-        change: sent.change,
+        id: stored.id,
+        client: stored.client,
+        base: stored.base,
+        label: stored.label,
+        change,
         inverse,
-        undoes: sent.undoes,
+        undoes: stored.undoes,
+        contested: stored.contested,
       })
-      for (const record of sent.change.drop)
+      for (const record of change.drop)
         await tx.delete(records).where(and(eq(records.project, id), eq(records.id, record)))
-      for (let i = 0; i < sent.change.put.length; i += 500) {
+      for (let i = 0; i < change.put.length; i += 500) {
         await tx
           .insert(records)
           .values(
-            sent.change.put
+            change.put
               .slice(i, i + 500)
               .map((body) => ({ project: id, id: body.id, kind: body.kind, body, seq })),
           )
@@ -239,7 +272,7 @@ export class Store {
             set: { kind: sql`excluded.kind`, body: sql`excluded.body`, seq: sql`excluded.seq` },
           })
       }
-      const facts = sent.change.put.find((record) => record.kind === 'project')
+      const facts = change.put.find((record) => record.kind === 'project')
       await tx
         .update(projects)
         .set({ seq, changedAt: sql`now()`, ...(facts ? { name: facts.name } : {}) })
@@ -300,6 +333,18 @@ export class Store {
     return mine
   }
 }
+
+/** A change as it is stored. */
+interface Stored extends Omit<SentChange, 'was'> {
+  readonly seq: number
+  readonly contested: Contested[]
+}
+
+const answerTo = (sent: SentChange, stored: Pick<Stored, 'seq' | 'change' | 'contested'>): Answer => ({
+  seq: stored.seq,
+  ...(saysTheSame(stored.change, sent.change) ? {} : { change: stored.change }),
+  ...(stored.contested.length > 0 ? { contested: stored.contested } : {}),
+})
 
 const touched = (change: Change): Set<string> =>
   new Set([...change.put.map((record) => record.id), ...change.drop])

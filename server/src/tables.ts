@@ -11,6 +11,7 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
 import type { SmallPicture } from '@lamina/core/display'
+import type { Contested } from '@lamina/core/edit'
 import type { AnyRecord, Change } from '@lamina/core/records'
 
 export const projects = pgTable('projects', {
@@ -41,6 +42,8 @@ export const changes = pgTable(
     change: jsonb('change').$type<Change>().notNull(),
     inverse: jsonb('inverse').$type<Change>().notNull(),
     undoes: text('undoes'),
+    /** What of it others had changed to something else. */
+    contested: jsonb('contested').$type<Contested[]>().notNull().default([]),
     at: timestamp('at', { withTimezone: true, mode: 'string' })
       .notNull()
       .default(sql`now()`),

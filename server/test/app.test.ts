@@ -9,7 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { imprintFrom, type Imprint } from '@lamina/core/annotate'
 import { newProject, type SentChange, type Step } from '@lamina/core/edit'
 import type { ProjectCard } from '@lamina/core/exchange'
-import { type Project, type AnyRecord, type Change } from '@lamina/core/records'
+import { type Project, type AnyRecord, type Change, type RecordOf } from '@lamina/core/records'
 import { makeApp } from '../src/app'
 import { OpenProjects, type OpenProject } from '../src/openProjects'
 import { NothingToPlot, plotSheets, type PlotOrder } from '../src/plot/document'
@@ -197,6 +197,54 @@ describe('the journal', () => {
       sent('c5', { put: [wall('w1', 5000)], drop: [] }, { client: 'two', base: 4 }),
     )
     expect(informed.status).toBe(200)
+  })
+  it('merges what others changed of the same thing by its facts, and tells what stayed as they have it', async () => {
+    const post = (change: SentChange) => ask('POST', '/api/projects/house/changes', change)
+    const { body } = await ask('GET', '/api/projects/house')
+    const base = body['seq'] as number
+    const was = (body['records'] as AnyRecord[]).find(({ id }) => id === 'w1') as RecordOf<'wall'>
+    const [raised, moved] = [
+      { ...was, base: 100, height: 2000 },
+      { ...was, base: 200, a: { x: -500, y: 0 } },
+    ]
+    const first = sent('m1', { put: [raised], drop: [] }, { client: 'two', base, was: [was] })
+    expect((await post(first)).body).toEqual({ seq: base + 1 })
+    const second = sent('m2', { put: [moved], drop: [] }, { client: 'three', base, was: [was] })
+    const stored = {
+      seq: base + 2,
+      change: { put: [{ ...raised, a: moved.a }], drop: [] },
+      contested: [{ id: 'w1', field: 'base', mine: 200, theirs: 100 }],
+    }
+    expect((await post(second)).body).toEqual(stored)
+    // Sent again it is not stored again; the journal tells it to all.
+    expect((await post(second)).body).toEqual(stored)
+    const since = (await ask('GET', `/api/projects/house/changes?since=${base + 1}`))
+      .body as unknown as object[]
+    expect(since).toHaveLength(1)
+    expect(since[0]).toMatchObject(stored)
+    expect((await ask('GET', '/api/projects/house/changes/m2/inverse')).body).toEqual({
+      put: [raised],
+      drop: [],
+    })
+    const gone = sent('m3', { put: [], drop: ['w1'] }, { client: 'two', base: base + 1, was: [raised] })
+    expect((await post(gone)).body).toMatchObject({ contested: [{ id: 'w1', field: null }] })
+  })
+  it('refuses what was made on a later state than there is, and a project over another', async () => {
+    const { body } = await ask('GET', '/api/projects/house')
+    const seq = body['seq'] as number
+    expect(
+      await ask(
+        'POST',
+        '/api/projects/house/changes',
+        sent('later', { put: [wall('w9')], drop: [] }, { base: seq + 1 }),
+      ),
+    ).toMatchObject({ status: 409, body: { code: 'ahead' } })
+    expect(await ask('POST', '/api/projects/house', sent('other', made.change))).toMatchObject({
+      status: 409,
+      body: { message: 'There is a project of this id already.' },
+    })
+    expect((await ask('POST', '/api/projects/house', sent('first', made.change))).body).toEqual({ seq: 1 })
+    expect((await ask('GET', '/api/projects/house')).body).toEqual(body)
   })
   const named = (name: string): Change => ({
     put: [{ ...made.change.put.find(({ kind }) => kind === 'level')!, name } as AnyRecord],

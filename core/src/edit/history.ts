@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { changeSchema, idSchema, nameSchema } from '../records'
+import { changeSchema, idSchema, nameSchema, recordSchema } from '../records'
 
 /** The number of a change in a journal, 0 being before the first; so large as a database counts. */
 export const seqSchema = z
@@ -19,15 +19,31 @@ export const sentChangeSchema = z.strictObject({
   /** What was done, in words for the undo list: "Wall". */
   label: nameSchema.min(1).max(100),
   change: changeSchema,
+  /** The records it was made on, as they were: what others changed of them meanwhile is merged. Left out: nothing may have been. */
+  was: z.array(recordSchema).max(40_000).optional(),
   /** The change this one takes back, if it is an undo or redo. */
   undoes: idSchema.nullable(),
 })
 export type SentChange = z.infer<typeof sentChangeSchema>
 
+/** What two people changed to different things: it stays as it is, and what was meant is kept here. */
+export const contestedSchema = z.strictObject({
+  id: idSchema,
+  /** The fact of the record, with what it is of in turn; facts that go together are named together; null: the record as a whole. */
+  field: nameSchema.nullable(),
+  /** What was meant; left out: that it is not there. */
+  mine: z.unknown().optional(),
+  /** What is there. */
+  theirs: z.unknown().optional(),
+})
+export type Contested = z.infer<typeof contestedSchema>
+
 /** A change in the journal. */
-export const journalEntrySchema = sentChangeSchema.extend({
-  seq: z.number().int().gte(1),
+export const journalEntrySchema = sentChangeSchema.omit({ was: true }).extend({
+  seq: seqSchema,
   inverse: changeSchema,
+  /** What of it others had changed to something else: that stayed, and this was meant. */
+  contested: z.array(contestedSchema),
   at: z.string(),
 })
 export type JournalEntry = z.infer<typeof journalEntrySchema>

@@ -140,8 +140,10 @@ export {
 } from './places'
 export { MOST_TIPS, addTip, dropTip, setElbow, tieAgain } from './ties'
 export {
+  contestedSchema,
   seqSchema,
   sentChangeSchema,
+  type Contested,
   type SentChange,
   type JournalEntry,
   type Step,
