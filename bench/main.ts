@@ -2,6 +2,7 @@ import { benchAnnotation } from './annotation'
 import { benchDisplay } from './display'
 import { benchEdits } from './edits'
 import { benchFurniture } from './furniture'
+import { benchKeeping } from './keeping'
 import { benchMatters } from './matters'
 import { benchOpening } from './opening'
 import { benchPatterns } from './patterns'
@@ -37,6 +38,7 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   annotation: benchAnnotation,
   edits: benchEdits,
   views: benchViews,
+  keeping: benchKeeping,
   opening: benchOpening,
   plot: benchPlot,
 }

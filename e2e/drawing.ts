@@ -17,7 +17,13 @@ export class Drafter {
     private readonly server: TestServer,
     readonly project: string,
     private readonly level: string,
+    private readonly name: string,
   ) {}
+
+  /** Another one, in the same project. */
+  another(name: string): Drafter {
+    return new Drafter(this.server, this.project, this.level, name)
+  }
 
   static async begin(server: TestServer, project: string): Promise<Drafter> {
     let n = 0
@@ -33,7 +39,7 @@ export class Drafter {
       },
       () => `r${++n}`,
     )
-    const drafter = new Drafter(server, project, made.level)
+    const drafter = new Drafter(server, project, made.level, project)
     const first = drafter.sent('first', { put: made.change.put, drop: [] })
     const outcome = await drafter.post(`/api/projects/${project}`, first)
     if (outcome !== 'acknowledged') throw new Error(JSON.stringify(outcome))
@@ -66,7 +72,7 @@ export class Drafter {
 
   private wall(): { id: string; sent: SentChange } {
     const n = ++this.count
-    const id = `wall-${n}`
+    const id = `wall-${this.name}-${n}`
     const wall: AnyRecord = {
       id,
       kind: 'wall',
@@ -78,11 +84,11 @@ export class Drafter {
       base: 0,
       height: null,
     }
-    return { id, sent: this.sent(`change-${n}`, { put: [wall], drop: [] }) }
+    return { id, sent: this.sent(`change-${this.name}-${n}`, { put: [wall], drop: [] }) }
   }
 
   private sent(id: string, change: SentChange['change']): SentChange {
-    return { id, client: this.project, base: 0, label: 'Wall', change, undoes: null }
+    return { id, client: this.name, base: 0, label: 'Wall', change, undoes: null }
   }
 
   private async post(path: string, sent: SentChange): Promise<Outcome> {

@@ -199,6 +199,46 @@ test('a second server on the same data folder is refused in a sentence', async (
   expect(said.trim().split('\n')).toHaveLength(1)
 })
 
+test('many windows of one browser share one stream of news, and all of them save', async ({
+  page,
+  context,
+  server,
+}) => {
+  const project = await newProject(page, { name: 'Many windows' })
+  const windows = [page]
+  for (let i = 0; i < 7; i++) {
+    const other = await context.newPage()
+    await other.goto(page.url())
+    await expect(board(other).element).toHaveAttribute('aria-busy', 'false')
+    windows.push(other)
+  }
+  const streams = async (): Promise<number> => (await server.json<{ streams: number }>('/api/health')).streams
+  expect(await streams()).toBe(1)
+  for (const [i, each] of windows.entries()) {
+    const surface = board(each)
+    await each.keyboard.press('w')
+    await surface.press(0, i * 1000)
+    await surface.move(3000, i * 1000)
+    await surface.type('4000')
+    await putAway(each)
+    await saved(each)
+    // What is drawn in one is heard of in all the others before the next draws.
+    for (const other of windows) await expect(other.getByRole('button', { name: 'Undo Wall' })).toBeEnabled()
+  }
+  expect(await stored(server, project, 'wall')).toHaveLength(8)
+  // The window that holds the stream is closed: another takes it up, and goes on hearing.
+  await windows.shift()!.close()
+  await expect.poll(streams).toBe(1)
+  const [first, second] = windows
+  await putAway(second!)
+  await second!.keyboard.press('Control+z')
+  await saved(second!)
+  await expect.poll(async () => (await stored(server, project, 'wall')).length).toBe(7)
+  await expect.poll(() => first!.getByRole('button', { name: 'Redo Wall' }).isEnabled()).toBe(true)
+  for (const each of windows) await each.close()
+  await expect.poll(streams).toBe(0)
+})
+
 test('two windows on one project follow each other', async ({ page, context, server }) => {
   const project = await newProject(page, { name: 'Two windows' })
   const first = board(page)

@@ -29,6 +29,11 @@ export interface AppParts {
 /** The largest request taken. A change of 20 000 records is well below it. */
 const BODY_LIMIT = '16mb'
 
+/** So many browsers are told of changes as they come. */
+const MOST_STREAMS = 500
+/** So much may wait for one of them, bytes. */
+const MOST_UNREAD = 2 ** 20
+
 const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().pipe(seqSchema)
 
@@ -68,9 +73,14 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }))
   const idOf = (value: unknown): string => idSchema.parse(value)
 
+  const streams = new Set<Response>()
   app.get('/api/health', async (_request, response) => {
     const free = await store.space()
-    response.json({ ok: true, ...(free === null ? {} : { free, low: free < LOW_SPACE }) })
+    response.json({
+      ok: true,
+      streams: streams.size,
+      ...(free === null ? {} : { free, low: free < LOW_SPACE }),
+    })
   })
   app.get('/api/projects', async (_request, response) => {
     response.json(await pictures.list())
@@ -113,17 +123,28 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
   app.get('/api/projects/:id/changes', async (request, response) => {
     response.json(await store.since(idOf(request.params.id), sinceQuery.parse(request.query['since'] ?? 0)))
   })
-  app.get('/api/projects/:id/news', async (request, response) => {
-    const id = idOf(request.params.id)
-    if (!(await store.has(id))) throw new NotThere('There is no such project.')
+  store.onChange((project, seq, client) => {
+    const told = `data: ${JSON.stringify({ project, seq, client })}\n\n`
+    for (const stream of streams) {
+      // Who does not read what is sent is not waited for, and catches up when it comes again.
+      if (stream.writableLength > MOST_UNREAD) stream.destroy()
+      else stream.write(told)
+    }
+  })
+  app.get('/api/news', (request, response) => {
+    if (streams.size >= MOST_STREAMS) {
+      response.status(503).json({
+        code: 'too-many',
+        message: `More than ${MOST_STREAMS} browsers are connected. Changes of others are seen when a project is opened.`,
+      })
+      return
+    }
     response.writeHead(200, { 'Content-Type': 'text/event-stream', Connection: 'keep-alive' })
     response.write(': listening\n\n')
-    const stop = store.onChange((project, seq, client) => {
-      if (project === id) response.write(`data: ${JSON.stringify({ seq, client })}\n\n`)
-    })
+    streams.add(response)
     const beat = setInterval(() => response.write(': here\n\n'), 20_000)
     request.on('close', () => {
-      stop()
+      streams.delete(response)
       clearInterval(beat)
     })
   })

@@ -109,7 +109,7 @@ export const api = {
     ask<Change>('GET', `${at(id)}/changes/${encodeURIComponent(step)}/inverse`),
   library: (id: string) => ask<Library>('GET', `${at(id)}/library`),
   remove: (id: string) => ask<void>('DELETE', at(id)),
-  newsAddress: (id: string) => `${at(id)}/news`,
+  newsAddress: '/api/news',
   pdfAddress: (id: string, sheets?: readonly string[]) =>
     `${at(id)}/sheets.pdf${sheets ? `?sheets=${sheets.join(',')}` : ''}`,
 }

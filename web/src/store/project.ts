@@ -14,6 +14,7 @@ import {
 } from '@lamina/core/records'
 import { NotConnected, Refused, api } from '../api'
 import { makeId } from './ids'
+import { listenToNews } from './news'
 import { Past, type TakeBack } from './past'
 import { changeQueue, type Queued } from './queue'
 import { derivationsOf, type Derivations } from './derivations'
@@ -55,7 +56,7 @@ export const useProject = defineStore('project', () => {
   let pumping = false
   let failures = 0
   let retry: ReturnType<typeof setTimeout> | undefined
-  let news: EventSource | null = null
+  let deafen: (() => void) | null = null
   /** Writes to this computer's queue, in order. */
   let writing: Promise<unknown> = Promise.resolve()
 
@@ -121,8 +122,8 @@ export const useProject = defineStore('project', () => {
   }
 
   function close(): void {
-    news?.close()
-    news = null
+    deafen?.()
+    deafen = null
     clearTimeout(retry)
     id.value = null
     derivations.value?.close()
@@ -287,16 +288,16 @@ export const useProject = defineStore('project', () => {
   }
 
   function listen(projectId: string): void {
-    news = new EventSource(api.newsAddress(projectId))
-    news.onmessage = (event: MessageEvent<string>) => {
-      const heard = JSON.parse(event.data) as { seq: number; client: string }
-      if (heard.client !== client && heard.seq > seq) void hearNews(projectId)
-    }
-    news.onopen = () => {
-      if (state.value === 'offline') void pump()
-      // News of the time without a connection is not repeated: ask for it.
-      void hearNews(projectId)
-    }
+    deafen = listenToNews(projectId, {
+      heard: (news) => {
+        if (news.client !== client && news.seq > seq) void hearNews(projectId)
+      },
+      began: () => {
+        if (state.value === 'offline') void pump()
+        // News of the time without a connection is not repeated: ask for it.
+        void hearNews(projectId)
+      },
+    })
   }
 
   /** Catches up; without a connection this is done when it is back. */
