@@ -12,6 +12,8 @@ export class Drafter {
   /** What was on its way when no answer came: it is sent again. */
   private unanswered: { readonly id: string; readonly sent: SentChange } | null = null
   private count = 0
+  /** The number of the last change it knows. */
+  private base = 0
 
   private constructor(
     private readonly server: TestServer,
@@ -88,7 +90,7 @@ export class Drafter {
   }
 
   private sent(id: string, change: SentChange['change']): SentChange {
-    return { id, client: this.name, base: 0, label: 'Wall', change, undoes: null }
+    return { id, client: this.name, base: this.base, label: 'Wall', change, was: [], undoes: null }
   }
 
   private async post(path: string, sent: SentChange): Promise<Outcome> {
@@ -99,7 +101,7 @@ export class Drafter {
         body: JSON.stringify(sent),
       })
       if (response.ok) {
-        await response.json()
+        this.base = ((await response.json()) as { seq: number }).seq
         return 'acknowledged'
       }
       const { message } = (await response.json()) as { message: string }

@@ -14,6 +14,8 @@ import { merge, saysTheSame } from '@lamina/core/together'
 import type { SmallPicture } from '@lamina/core/display'
 import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
 import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
+import { append, type Stored } from './append'
+import { awayOf } from './database/away'
 import type { Database } from './database/database'
 import { OpenProjects, type OpenProject } from './openProjects'
 import { changes, pictures, projects, records } from './tables'
@@ -204,9 +206,18 @@ export class Store {
 
   private async store(id: string, sent: SentChange): Promise<Answer> {
     await this.database.refuseFull()
+    try {
+      return await this.storeNew(id, sent)
+    } catch (error) {
+      // It was sent before, and was stored then, whatever stands against it now.
+      const again = awayOf(error) ? undefined : await this.storedAs(id, sent.id)
+      if (again) return answerTo(sent, again)
+      throw error
+    }
+  }
+
+  private async storeNew(id: string, sent: SentChange): Promise<Answer> {
     const state = await this.open.get(id)
-    const again = await this.storedAs(id, sent.id)
-    if (again) return answerTo(sent, again)
     if (sent.base > state.seq)
       throw new Ahead(
         'An older state of this project was put back on the server. What was made since is not there any more.',
@@ -218,7 +229,7 @@ export class Store {
     state.project.check(change)
     const stored: Stored = { ...sent, seq: state.seq + 1, change, contested: [...contested] }
     try {
-      await this.write(id, stored, state.project.inverseOf(change))
+      await this.db.execute(append(id, stored, state.project.inverseOf(change)))
     } catch (error) {
       // Whether it was stored is not known: what is held of it is read again.
       this.open.letGo(id)
@@ -240,44 +251,6 @@ export class Store {
       .from(changes)
       .where(and(eq(changes.project, id), eq(changes.id, change)))
     return row
-  }
-
-  private async write(id: string, stored: Stored, inverse: Change): Promise<void> {
-    const { seq, change } = stored
-    await this.db.transaction(async (tx) => {
-      await tx.insert(changes).values({
-        project: id,
-        seq,
-        id: stored.id,
-        client: stored.client,
-        base: stored.base,
-        label: stored.label,
-        change,
-        inverse,
-        undoes: stored.undoes,
-        contested: stored.contested,
-      })
-      for (const record of change.drop)
-        await tx.delete(records).where(and(eq(records.project, id), eq(records.id, record)))
-      for (let i = 0; i < change.put.length; i += 500) {
-        await tx
-          .insert(records)
-          .values(
-            change.put
-              .slice(i, i + 500)
-              .map((body) => ({ project: id, id: body.id, kind: body.kind, body, seq })),
-          )
-          .onConflictDoUpdate({
-            target: [records.project, records.id],
-            set: { kind: sql`excluded.kind`, body: sql`excluded.body`, seq: sql`excluded.seq` },
-          })
-      }
-      const facts = change.put.find((record) => record.kind === 'project')
-      await tx
-        .update(projects)
-        .set({ seq, changedAt: sql`now()`, ...(facts ? { name: facts.name } : {}) })
-        .where(eq(projects.id, id))
-    })
   }
 
   /** A project of an older version gets what it lacks, as a change of its own. */
@@ -332,12 +305,6 @@ export class Store {
     })
     return mine
   }
-}
-
-/** A change as it is stored. */
-interface Stored extends Omit<SentChange, 'was'> {
-  readonly seq: number
-  readonly contested: Contested[]
 }
 
 const answerTo = (sent: SentChange, stored: Pick<Stored, 'seq' | 'change' | 'contested'>): Answer => ({

@@ -202,7 +202,7 @@ describe('the journal', () => {
     const post = (change: SentChange) => ask('POST', '/api/projects/house/changes', change)
     const { body } = await ask('GET', '/api/projects/house')
     const base = body['seq'] as number
-    const was = (body['records'] as AnyRecord[]).find(({ id }) => id === 'w1') as RecordOf<'wall'>
+    const was = (body['records'] as AnyRecord[]).find(({ id }) => id === 'w2') as RecordOf<'wall'>
     const [raised, moved] = [
       { ...was, base: 100, height: 2000 },
       { ...was, base: 200, a: { x: -500, y: 0 } },
@@ -213,7 +213,7 @@ describe('the journal', () => {
     const stored = {
       seq: base + 2,
       change: { put: [{ ...raised, a: moved.a }], drop: [] },
-      contested: [{ id: 'w1', field: 'base', mine: 200, theirs: 100 }],
+      contested: [{ id: 'w2', field: 'base', mine: 200, theirs: 100 }],
     }
     expect((await post(second)).body).toEqual(stored)
     // Sent again it is not stored again; the journal tells it to all.
@@ -226,8 +226,8 @@ describe('the journal', () => {
       put: [raised],
       drop: [],
     })
-    const gone = sent('m3', { put: [], drop: ['w1'] }, { client: 'two', base: base + 1, was: [raised] })
-    expect((await post(gone)).body).toMatchObject({ contested: [{ id: 'w1', field: null }] })
+    const gone = sent('m3', { put: [], drop: ['w2'] }, { client: 'two', base: base + 1, was: [raised] })
+    expect((await post(gone)).body).toMatchObject({ contested: [{ id: 'w2', field: null }] })
   })
   it('refuses what was made on a later state than there is, and a project over another', async () => {
     const { body } = await ask('GET', '/api/projects/house')
@@ -276,9 +276,9 @@ describe('the journal', () => {
     const before = await store.read('house')
     const anew = await Store.over(inMemory(), migrations)
     await anew.create('house', sent('first', made.change))
-    for (const { seq, at, inverse, ...entry } of await store.since('house', 1)) {
-      expect(seq && at && inverse).toBeTruthy()
-      await anew.append('house', entry)
+    for (const { seq, at, inverse, contested, ...entry } of await store.since('house', 1)) {
+      expect(seq && at && inverse && contested).toBeTruthy()
+      await anew.append('house', { ...entry, base: seq - 1 })
     }
     const byId = (records: AnyRecord[]): AnyRecord[] => [...records].sort((p, q) => (p.id < q.id ? -1 : 1))
     expect(byId((await anew.read('house')).records)).toEqual(byId(before.records))
@@ -424,7 +424,11 @@ describe('the list of projects', () => {
   }
   const lengthen = async (id: string, length: number): Promise<void> => {
     const change = { put: [wall('w1', length)], drop: [] }
-    const answer = await ask('POST', '/api/projects/house/changes', sent(id, change, { base: 99 }))
+    const answer = await ask(
+      'POST',
+      '/api/projects/house/changes',
+      sent(id, change, { base: await store.seqOf('house') }),
+    )
     expect(answer.status).toBe(200)
   }
   it('has a picture of each as of its last change, made once', async () => {
@@ -471,7 +475,7 @@ describe('what a board shows before it is made', () => {
     expect((await imprint())!.extent.maxX).toBeGreaterThan(4000)
     expect(await imprint(`?board=${made.drawing}`)).toEqual(await imprint())
     const change = { put: [wall('w1', 7000)], drop: [] }
-    await ask('POST', '/api/projects/house/changes', sent('i1', change, { base: 99 }))
+    await ask('POST', '/api/projects/house/changes', sent('i1', change, { base: await store.seqOf('house') }))
     expect(await imprint()).toBeNull()
     await pictures.list()
     await expect.poll(() => imprint()).toMatchObject({ seq: await seq(), extent: { maxX: 7000 } })
@@ -479,7 +483,7 @@ describe('what a board shows before it is made', () => {
   it('is of another board once that was asked for, and refuses what is no board', async () => {
     const first = made.change.put.find((record) => record.kind === 'drawing')!
     const upper: Change = { put: [{ ...first, id: 'upper' }], drop: [] }
-    await ask('POST', '/api/projects/house/changes', sent('i2', upper, { base: 99 }))
+    await ask('POST', '/api/projects/house/changes', sent('i2', upper, { base: await store.seqOf('house') }))
     await pictures.list()
     await expect.poll(() => imprint()).toMatchObject({ board: made.drawing })
     expect(await imprint('?board=upper')).toBeNull()

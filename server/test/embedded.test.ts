@@ -67,7 +67,13 @@ describe('the embedded database', () => {
     const { db } = database
     expect(await one(database)).toEqual({ one: 1 })
     await db.execute(sql`create table t (n int primary key, j jsonb)`)
-    await expect(db.execute(sql`select * from nowhere`)).rejects.toMatchObject({ cause: { code: '42P01' } })
+    // What follows a fault is answered as if there had been none.
+    for (let i = 0; i < 5; i++) {
+      await expect(db.execute(sql`select * from nowhere where n = ${i}`)).rejects.toMatchObject({
+        cause: { code: '42P01' },
+      })
+      expect((await db.execute(sql`select ${i}::int as n`)).rows).toEqual([{ n: i }])
+    }
     await expect(
       db.transaction(async (tx) => {
         await tx.execute(sql`insert into t values (1, '{"a": "ü"}')`)

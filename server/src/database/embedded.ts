@@ -120,6 +120,7 @@ export class Embedded implements Database {
       void database.terminate()
     }
     let closed = (): void => undefined
+    const connected: (() => void)[] = []
     const watch = setInterval(() => {
       if (asked > 0 && Date.now() - asked > this.longestAnswer)
         over(new DatabaseAway('silent', 'The database did not answer any more. It is being opened again.'))
@@ -140,12 +141,21 @@ export class Embedded implements Database {
         } else if (message === 'ready') {
           clearTimeout(patience)
           resolve({
-            connect: () => database.postMessage('connect'),
+            connect() {
+              if (asked === 0) asked = Date.now()
+              database.postMessage('connect')
+              return new Promise((done) => connected.push(done))
+            },
             send(bytes) {
               if (asked === 0) asked = Date.now()
               database.postMessage(bytes)
             },
-            hear: (listener) => (hear = listener),
+            hear(listener) {
+              hear = listener
+              return () => {
+                if (hear === listener) hear = null
+              }
+            },
             ended,
             async close() {
               database.postMessage('close')
@@ -157,6 +167,9 @@ export class Embedded implements Database {
               over(new DatabaseAway('closed', 'The database is closed.'))
             },
           })
+        } else if (message === 'connected') {
+          asked = 0
+          connected.shift()?.()
         } else if (message === 'closed') closed()
         else if ('failed' in message) {
           lastFailure = message.failed

@@ -2,9 +2,11 @@ import { Duplex } from 'node:stream'
 
 /** A database that runs, as one who speaks with it needs it. */
 export interface Speaking {
-  connect(): void
+  /** Begins a connection: what is heard from then on are its answers. */
+  connect(): Promise<void>
   send(bytes: Uint8Array): void
-  hear(listener: ((bytes: Uint8Array) => void) | null): void
+  /** One listens at a time, the last. Gives the way to stop. */
+  hear(listener: (bytes: Uint8Array) => void): () => void
   /** Settles with what ended it. */
   readonly ended: Promise<Error>
 }
@@ -12,26 +14,28 @@ export interface Speaking {
 /** A connection to an embedded database, as the PostgreSQL driver wants one: it opens once the database does. */
 export class PortStream extends Duplex {
   private database: Speaking | null = null
+  private deafen: (() => void) | null = null
 
   constructor(private readonly opening: () => Promise<Speaking>) {
     super()
   }
 
   connect(): this {
-    this.opening().then(
-      (database) => {
-        if (this.destroyed) return
-        this.database = database
-        database.connect()
-        database.hear((bytes) => this.push(bytes))
-        void database.ended.then((error) => {
-          if (this.database === database) this.destroy(error)
-        })
-        this.emit('connect')
-      },
-      (error: Error) => this.destroy(error),
-    )
+    this.begin().catch((error: Error) => this.destroy(error))
     return this
+  }
+
+  private async begin(): Promise<void> {
+    const database = await this.opening()
+    if (this.destroyed) return
+    this.database = database
+    void database.ended.then((error) => {
+      if (this.database === database) this.destroy(error)
+    })
+    await database.connect()
+    if (this.destroyed) return
+    this.deafen = database.hear((bytes) => this.push(bytes))
+    this.emit('connect')
   }
 
   override _read(): void {
@@ -55,7 +59,8 @@ export class PortStream extends Duplex {
   }
 
   private leave(): void {
-    this.database?.hear(null)
+    this.deafen?.()
+    this.deafen = null
     this.database = null
   }
 

@@ -3,10 +3,14 @@ import type { FailedWrite } from './synced'
 
 /** What is said to a database in another thread: bytes of the PostgreSQL protocol, that a new connection begins, or to close. */
 export type ToDatabase = Uint8Array | 'connect' | 'close'
-/** What it says: bytes of the protocol; that it is open, or why not; that a write failed; that it broke, or is closed. */
+/**
+ * What it says: bytes of the protocol; that it is open, or why not; that a new connection begins, to which all that it says from
+ * then on is answers; that a write failed; that it broke, or is closed.
+ */
 export type FromDatabase =
   | Uint8Array
   | 'ready'
+  | 'connected'
   | 'closed'
   | { readonly refused: string }
   | { readonly failed: FailedWrite }
@@ -40,7 +44,10 @@ export function answerOver(
       held = Buffer.alloc(0)
       isFirst = true
       // What the client before left unfinished is not done.
-      inTurn(() => database.exec('rollback'))
+      inTurn(async () => {
+        await database.exec('rollback')
+        port.postMessage('connected')
+      })
       return
     }
     if (message === 'close') {

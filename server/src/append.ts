@@ -1,0 +1,34 @@
+import { sql, type SQL } from 'drizzle-orm'
+import type { Contested, SentChange } from '@lamina/core/edit'
+import type { Change } from '@lamina/core/records'
+import { changes, projects, records } from './tables'
+
+/** A change as it is stored. */
+export interface Stored extends Omit<SentChange, 'was'> {
+  readonly seq: number
+  readonly contested: Contested[]
+}
+
+/**
+ * Appends a change to the journal of a project and brings its records up to date, in one statement: both are there or neither, and
+ * it costs one answer of the database. A number or an id that the journal has already is refused by its keys.
+ */
+export function append(project: string, stored: Stored, inverse: Change): SQL {
+  const { seq, id, client, base, label, change, undoes, contested } = stored
+  const json = (value: unknown): SQL => sql`${JSON.stringify(value)}::jsonb`
+  const name = change.put.find((record) => record.kind === 'project')?.name ?? null
+  return sql`
+    with gone as (
+      delete from ${records} where project = ${project} and id = any(${sql.param(change.drop)}::text[])
+    ), kept as (
+      insert into ${records} (project, id, kind, body, seq)
+      select ${project}::text, body->>'id', body->>'kind', body, ${seq}::integer
+      from jsonb_array_elements(${json(change.put)}) with ordinality as put (body, nth)
+      order by nth
+      on conflict (project, id) do update set kind = excluded.kind, body = excluded.body, seq = excluded.seq
+    ), entry as (
+      insert into ${changes} (project, seq, id, client, base, label, change, inverse, undoes, contested)
+      values (${project}, ${seq}, ${id}, ${client}, ${base}, ${label}, ${json(change)}, ${json(inverse)}, ${undoes}, ${json(contested)})
+    )
+    update ${projects} set seq = ${seq}, changed_at = now(), name = coalesce(${name}, name) where id = ${project}`
+}
