@@ -64,6 +64,7 @@ export default ts.config(
     files: [
       'core/src/edit/outcome.ts',
       'core/src/edit/clipboard.ts',
+      'core/src/together/merge.ts',
       'core/src/edit/newProject.ts',
       'core/src/records/**',
       'core/src/exchange/library.ts',

@@ -1,6 +1,5 @@
-import { newProject as firstRecords, type SentChange } from '@lamina/core/edit'
-import type { AnyRecord, Change } from '@lamina/core/records'
 import { board, expect, newProject, putAway, saved, stored, test } from './fixture'
+import { Drafter } from './drawing'
 import { TestServer } from './server'
 
 test.use({ samples: false })
@@ -8,85 +7,22 @@ test.use({ samples: false })
 test('a server killed in the middle of edits has lost nothing it acknowledged', async () => {
   const server = await TestServer.begin({ samples: false })
   try {
-    let n = 0
-    const makeId = (): string => `r${++n}`
-    const made = firstRecords(
-      {
-        name: 'Kill',
-        system: 'metric',
-        levelName: 'Ground',
-        storeyHeight: 2700,
-        sheetSize: 'A1',
-        orientation: 'landscape',
-        date: '2026-01-01',
-      },
-      makeId,
-    )
-    const send = async (path: string, sent: SentChange): Promise<boolean> => {
-      try {
-        const response = await fetch(server.address + path, {
-          method: 'POST',
-          headers: { 'Content-Type': 'application/json' },
-          body: JSON.stringify(sent),
-        })
-        if (response.status >= 400) throw new Error(await response.text())
-        return response.ok
-      } catch (error) {
-        if (error instanceof TypeError) return false
-        throw error
-      }
-    }
-    const sent = (id: string, change: Change): SentChange => ({
-      id,
-      client: 'tester',
-      base: 0,
-      label: 'Wall',
-      change,
-      undoes: null,
-    })
-    expect(await send('/api/projects/kill', sent('first', made.change))).toBe(true)
-    const acknowledged: string[] = []
-    let unanswered: SentChange | null = null
+    const drafter = await Drafter.begin(server, 'kill')
     for (let round = 0; round < 5; round++) {
       // The change that was on its way when the server died is sent again: once is enough, twice is harmless.
-      if (unanswered) {
-        expect(await send('/api/projects/kill/changes', unanswered)).toBe(true)
-        acknowledged.push(unanswered.change.put[0]!.id)
-        unanswered = null
-      }
       let killed: Promise<void> | null = null
       for (let i = 0; i < 400; i++) {
-        const id = `wall-${round}-${i}`
-        const wall: AnyRecord = {
-          id,
-          kind: 'wall',
-          level: made.level,
-          type: 'wall-type-block-140',
-          a: { x: 0, y: i * 500 },
-          b: { x: 3000, y: i * 500 + round },
-          reference: 'centre',
-          base: 0,
-          height: null,
-        }
-        const change = sent(`change-${round}-${i}`, { put: [wall], drop: [] })
         // In the middle of the run the plug is pulled, while requests go on.
         if (i === 40 + round * 13) killed = server.kill()
-        if (await send('/api/projects/kill/changes', change)) acknowledged.push(id)
-        else {
-          unanswered = change
-          break
-        }
+        const outcome = await drafter.draw()
+        if (outcome === 'unanswered') break
+        expect(outcome).toBe('acknowledged')
       }
       await killed
       await server.start()
     }
-    const { records } = await server.json<{ records: AnyRecord[] }>('/api/projects/kill')
-    const journal = await server.json<{ id: string }[]>('/api/projects/kill/changes?since=0')
-    const here = new Set(records.map((record) => record.id))
-    const missing = acknowledged.filter((id) => !here.has(id))
-    expect(acknowledged.length).toBeGreaterThan(200)
-    expect(missing).toEqual([])
-    expect(new Set(journal.map((entry) => entry.id)).size).toBe(journal.length)
+    expect(drafter.acknowledged.length).toBeGreaterThan(200)
+    expect(await drafter.lost()).toEqual([])
   } finally {
     await server.end()
   }
