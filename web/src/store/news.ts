@@ -65,9 +65,10 @@ export function listenToNews(
     giveUp = () => stop.abort()
     const { signal } = stop
     // Browsers have locks only where what is sent cannot be read on the way.
-    if (!('locks' in navigator)) void streaming(signal)
+    const locks = navigator.locks as LockManager | null | undefined
+    if (!locks) void streaming(signal)
     else
-      navigator.locks
+      locks
         .request(NAME, { signal }, () => (signal.aborted ? undefined : streaming(signal)))
         .catch((error: unknown) => {
           if (!signal.aborted) throw error
