@@ -87,7 +87,7 @@ export function listenToNews(
     }
   }
   document.addEventListener('visibilitychange', see)
-  see()
+  if (document.visibilityState !== 'hidden') begin()
   return () => {
     document.removeEventListener('visibilitychange', see)
     end()
