@@ -62,7 +62,7 @@ export class TestServer {
     child.removeAllListeners('exit')
   }
 
-  /** Ends it at once, as a power cut would. */
+  /** Ends it at once, whatever it does. */
   async kill(): Promise<void> {
     const { child } = this
     if (!child) return

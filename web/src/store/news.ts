@@ -67,12 +67,15 @@ export function listenToNews(
     // Browsers have locks only where what is sent cannot be read on the way.
     const locks = navigator.locks as LockManager | null | undefined
     if (!locks) void streaming(signal)
-    else
+    else {
+      // Another window may hold the stream, and have told what was not heard here.
+      began()
       locks
         .request(NAME, { signal }, () => (signal.aborted ? undefined : streaming(signal)))
         .catch((error: unknown) => {
           if (!signal.aborted) throw error
         })
+    }
   }
   function end(): void {
     giveUp?.()
@@ -80,11 +83,7 @@ export function listenToNews(
   }
   const see = (): void => {
     if (document.visibilityState === 'hidden') end()
-    else if (!giveUp) {
-      begin()
-      // Another window may hold the stream, and have told what was not heard here.
-      began()
-    }
+    else if (!giveUp) begin()
   }
   document.addEventListener('visibilitychange', see)
   if (document.visibilityState !== 'hidden') begin()
