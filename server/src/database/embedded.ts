@@ -111,6 +111,8 @@ export class Embedded implements Database {
   private begin(): Promise<Running> {
     const database = this.start()
     let hear: ((bytes: Uint8Array) => void) | null = null
+    let open = false
+    /** Since when it was to say that it is there; 0: it has said so. */
     let asked = 0
     let end: (why: Error) => void = () => undefined
     const ended = new Promise<Error>((resolve) => (end = resolve))
@@ -121,8 +123,13 @@ export class Embedded implements Database {
     }
     let closed = (): void => undefined
     const connected: (() => void)[] = []
+    // Whatever it is asked, it answers this between any two messages: a fault may hang in the last of several.
     const watch = setInterval(() => {
-      if (asked > 0 && Date.now() - asked > this.longestAnswer)
+      if (!open) return
+      if (asked === 0) {
+        asked = Date.now()
+        database.postMessage('ping')
+      } else if (Date.now() - asked > this.longestAnswer)
         over(new DatabaseAway('silent', 'The database did not answer any more. It is being opened again.'))
     }, 1000)
     watch.unref()
@@ -135,21 +142,17 @@ export class Embedded implements Database {
       const patience = setTimeout(() => refuse(closedFor('it did not open')), LONGEST_OPENING)
       let lastFailure: FailedWrite | null = null
       database.on('message', (message) => {
-        if (message instanceof Uint8Array) {
-          asked = 0
-          hear?.(message)
-        } else if (message === 'ready') {
+        if (message instanceof Uint8Array) hear?.(message)
+        else if (message === 'pong') asked = 0
+        else if (message === 'ready') {
           clearTimeout(patience)
+          open = true
           resolve({
             connect() {
-              if (asked === 0) asked = Date.now()
               database.postMessage('connect')
               return new Promise((done) => connected.push(done))
             },
-            send(bytes) {
-              if (asked === 0) asked = Date.now()
-              database.postMessage(bytes)
-            },
+            send: (bytes) => database.postMessage(bytes),
             hear(listener) {
               hear = listener
               return () => {
@@ -167,10 +170,8 @@ export class Embedded implements Database {
               over(new DatabaseAway('closed', 'The database is closed.'))
             },
           })
-        } else if (message === 'connected') {
-          asked = 0
-          connected.shift()?.()
-        } else if (message === 'closed') closed()
+        } else if (message === 'connected') connected.shift()?.()
+        else if (message === 'closed') closed()
         else if ('failed' in message) {
           lastFailure = message.failed
           // The database cannot go on after these, and says so by never answering again.

@@ -1,8 +1,8 @@
 import type { PGlite } from '@electric-sql/pglite'
 import type { FailedWrite } from './synced'
 
-/** What is said to a database in another thread: bytes of the PostgreSQL protocol, that a new connection begins, or to close. */
-export type ToDatabase = Uint8Array | 'connect' | 'close'
+/** What is said to a database in another thread: bytes of the PostgreSQL protocol, that a new connection begins, to close, or to say that it is there. */
+export type ToDatabase = Uint8Array | 'connect' | 'close' | 'ping'
 /**
  * What it says: bytes of the protocol; that it is open, or why not; that a new connection begins, to which all that it says from
  * then on is answers; that a write failed; that it broke, or is closed.
@@ -11,6 +11,7 @@ export type FromDatabase =
   | Uint8Array
   | 'ready'
   | 'connected'
+  | 'pong'
   | 'closed'
   | { readonly refused: string }
   | { readonly failed: FailedWrite }
@@ -48,6 +49,10 @@ export function answerOver(
         await database.exec('rollback')
         port.postMessage('connected')
       })
+      return
+    }
+    if (message === 'ping') {
+      port.postMessage('pong')
       return
     }
     if (message === 'close') {
