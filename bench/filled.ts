@@ -40,6 +40,7 @@ export async function fill(
       base: seq - 1,
       label: 'Fill',
       change: sent,
+      was: [],
       undoes: null,
     }
     const answer = await fetch(`${server.address}/api/projects/${id}${path}`, {

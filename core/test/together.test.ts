@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Contested } from '../src/edit'
+import type { Contested, SentChange } from '../src/edit'
 import { describe, expect, it } from 'vitest'
 import {
   ChangeRefused,
@@ -10,7 +10,7 @@ import {
   type Note,
   type RecordOf,
 } from '../src/records'
-import { Copy, madeOn, merge, saysTheSame, type Sent, type Stored } from '../src/together'
+import { Copy, madeOn, merge, saysTheSame, type Stored } from '../src/together'
 import { PLAN, opening, projectWith, wall } from './wallFixture'
 
 const note = (id: string, facts: Partial<Note> = {}): Note => ({
@@ -150,14 +150,14 @@ describe('merging', () => {
 /** The server as far as it keeps a journal: it merges what comes, and refuses what does not go with what is there. */
 class Journal {
   readonly project: Project
-  readonly entries: (Stored & { readonly sent: Sent })[] = []
+  readonly entries: (Stored & { readonly sent: SentChange })[] = []
   readonly refused = new Set<string>()
 
   constructor(records: readonly AnyRecord[]) {
     this.project = new Project(records)
   }
 
-  append(sent: Sent): Stored | null {
+  append(sent: SentChange): Stored | null {
     const before = this.entries.find(({ id }) => id === sent.id)
     if (before) return before
     const { change, contested } = merge(this.project, { ...sent.change, was: sent.was })
@@ -190,9 +190,9 @@ const START: readonly AnyRecord[] = [
 
 class Drafter {
   readonly project = new Project(START)
-  readonly copy = new Copy(this.project, 0)
+  readonly copy = new Copy(this.project, { seq: 0, id: null })
   /** What was made here, and what was told of it. */
-  readonly made: Sent[] = []
+  readonly made: SentChange[] = []
   readonly told = new Set<string>()
   private readonly heardLate: Stored[] = []
 
@@ -360,7 +360,11 @@ describe('two and more at once', () => {
   it('a change from elsewhere that touches nothing that waits leaves that alone', () => {
     const project = new Project(START)
     const made: Change[] = []
-    const copy = new Copy(project, 0, (change) => (made.push(change), project.apply(change)))
+    const copy = new Copy(
+      project,
+      { seq: 0, id: null },
+      (change) => (made.push(change), project.apply(change)),
+    )
     copy.edit({ id: 'one', client: 'p', label: 'x', undoes: null }, put(note('a', { text: 'Ash' })))
     copy.hear([{ seq: 1, id: 'other', change: put(note('b', { text: 'Elm' })), contested: [] }])
     expect(made).toEqual([put(note('a', { text: 'Ash' })), put(note('b', { text: 'Elm' }))])

@@ -103,7 +103,7 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
     else response.status(204).end()
   })
   app.get('/api/projects/:id/history', async (request, response) => {
-    response.json(await store.history(idOf(request.params.id)))
+    response.json(await store.history(idOf(request.params.id), idOf(request.query['by'])))
   })
   app.get('/api/projects/:id/changes/:change/inverse', async (request, response) => {
     response.json(await store.inverse(idOf(request.params.id), idOf(request.params.change)))
@@ -121,7 +121,12 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
     response.json(await store.append(idOf(request.params.id), sentChangeSchema.parse(request.body)))
   })
   app.get('/api/projects/:id/changes', async (request, response) => {
-    response.json(await store.since(idOf(request.params.id), sinceQuery.parse(request.query['since'] ?? 0)))
+    const { on } = request.query
+    const mark = {
+      seq: sinceQuery.parse(request.query['since'] ?? 0),
+      id: on === undefined ? null : idOf(on),
+    }
+    response.json(await store.since(idOf(request.params.id), mark))
   })
   store.onChange((project, seq, client) => {
     const told = `data: ${JSON.stringify({ project, seq, client })}\n\n`

@@ -4,7 +4,7 @@ import type { Change } from '@lamina/core/records'
 import { changes, projects, records } from './tables'
 
 /** A change as it is stored. */
-export interface Stored extends Omit<SentChange, 'was'> {
+export interface Stored extends Omit<SentChange, 'was' | 'on'> {
   readonly seq: number
   readonly contested: Contested[]
 }
@@ -14,7 +14,7 @@ export interface Stored extends Omit<SentChange, 'was'> {
  * it costs one answer of the database. A number or an id that the journal has already is refused by its keys.
  */
 export function append(project: string, stored: Stored, inverse: Change): SQL {
-  const { seq, id, client, base, label, change, undoes, contested } = stored
+  const { seq, id, client, by = null, base, label, change, undoes, contested } = stored
   const json = (value: unknown): SQL => sql`${JSON.stringify(value)}::jsonb`
   const name = change.put.find((record) => record.kind === 'project')?.name ?? null
   return sql`
@@ -27,8 +27,8 @@ export function append(project: string, stored: Stored, inverse: Change): SQL {
       order by nth
       on conflict (project, id) do update set kind = excluded.kind, body = excluded.body, seq = excluded.seq
     ), entry as (
-      insert into ${changes} (project, seq, id, client, base, label, change, inverse, undoes, contested)
-      values (${project}, ${seq}, ${id}, ${client}, ${base}, ${label}, ${json(change)}, ${json(inverse)}, ${undoes}, ${json(contested)})
+      insert into ${changes} (project, seq, id, client, by, base, label, change, inverse, undoes, contested)
+      values (${project}, ${seq}, ${id}, ${client}, ${by}, ${base}, ${label}, ${json(change)}, ${json(inverse)}, ${undoes}, ${json(contested)})
     )
     update ${projects} set seq = ${seq}, changed_at = now(), name = coalesce(${name}, name) where id = ${project}`
 }

@@ -1,9 +1,11 @@
-import type { Project } from '@lamina/core/records'
+import type { Id, Project } from '@lamina/core/records'
 
 /** A project as the database holds it. */
 export interface OpenProject {
   readonly project: Project
   seq: number
+  /** The change of that number; null: there is none yet. */
+  last: Id | null
 }
 
 /** So many records are held at most, of all projects together; one project is held whatever its size. */

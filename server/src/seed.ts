@@ -1,4 +1,6 @@
+import { Project } from '@lamina/core/records'
 import { SAMPLES } from '@lamina/core/samples'
+import { madeOn } from '@lamina/core/together'
 import type { Store } from './store'
 
 /**
@@ -12,12 +14,18 @@ export async function seedSamples(store: Store, said: (line: string) => void): P
     const last = steps.length - 1
     if (await store.has(sample.id)) {
       const { seq } = await store.read(sample.id)
-      if (seq > last || (await store.since(sample.id, 0)).some((entry) => entry.client !== 'samples'))
+      if (
+        seq > last ||
+        (await store.since(sample.id, { seq: 0, id: null })).some((entry) => entry.client !== 'samples')
+      )
         continue
     }
     said(`drawing the sample ${sample.id.replace(/^sample-/, '').replaceAll('-', ' ')}`)
+    const drawn = new Project()
     for (const [i, { label, change }] of steps.entries()) {
-      const sent = { id: `${sample.id}-${i}`, client: 'samples', base: i, label, change, undoes: null }
+      const was = madeOn(drawn, change)
+      drawn.apply(change)
+      const sent = { id: `${sample.id}-${i}`, client: 'samples', base: i, label, change, was, undoes: null }
       if (i === 0) await store.create(sample.id, sent)
       else await store.append(sample.id, sent)
     }

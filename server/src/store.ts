@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, lt, ne, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, isNull, lt, or, sql } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import {
@@ -10,7 +10,7 @@ import {
   type SentChange,
   type Step,
 } from '@lamina/core/edit'
-import { merge, saysTheSame } from '@lamina/core/together'
+import { madeOn, merge, saysTheSame, takingBack, type JournalMark, type Meant } from '@lamina/core/together'
 import type { SmallPicture } from '@lamina/core/display'
 import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
 import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
@@ -23,7 +23,7 @@ import { changes, pictures, projects, records } from './tables'
 /** How many past changes are told of: as far as undo reaches after a reload. */
 const UNDO_DEPTH = 300
 
-/** A change touches what another window changed in the meantime, and does not tell what it was made on. */
+/** There is something else at its place. */
 export class Conflict extends Error {}
 /** A change was made on a later state than there is: an older one was put back. */
 export class Ahead extends Error {}
@@ -116,31 +116,31 @@ export class Store {
   async read(id: string): Promise<OpenedProject> {
     return this.inTurn(id, async () => {
       await this.bringUpToDate(id)
-      const { project, seq } = await this.open.get(id)
-      if (seq === 0) throw new NotThere('There is no such project.')
-      return { id, seq, records: [...project.everything()] }
+      const { project, seq, last } = await this.open.get(id)
+      if (last === null) throw new NotThere('There is no such project.')
+      return { id, seq, on: last, records: [...project.everything()] }
     })
   }
 
-  /** What can be undone and redone: the last changes, oldest first, without what they change. */
-  async history(id: string): Promise<Step[]> {
+  /** What somebody can undo and redo: their last changes, oldest first, without what they change. */
+  async history(id: string, by: string): Promise<Step[]> {
     const rows = await this.db
       .select({ id: changes.id, label: changes.label, undoes: changes.undoes })
       .from(changes)
-      .where(eq(changes.project, id))
+      .where(and(eq(changes.project, id), or(eq(changes.by, by), isNull(changes.by))))
       .orderBy(desc(changes.seq))
       .limit(UNDO_DEPTH)
     return rows.reverse()
   }
 
   /** What takes a change back. */
-  async inverse(id: string, change: string): Promise<Change> {
+  async inverse(id: string, change: string): Promise<Meant> {
     const [row] = await this.db
-      .select({ inverse: changes.inverse })
+      .select({ change: changes.change, inverse: changes.inverse })
       .from(changes)
       .where(and(eq(changes.project, id), eq(changes.id, change)))
     if (!row) throw new NotThere('There is no such change.')
-    return row.inverse
+    return takingBack(row.change, row.inverse)
   }
 
   /** Keeps the picture of a project as of a change; one of a later change stays. */
@@ -163,8 +163,10 @@ export class Store {
     })
   }
 
-  /** The journal after a number, for windows that fell behind. */
-  async since(id: string, seq: number): Promise<JournalEntry[]> {
+  /** The journal after a place in it, for windows that fell behind. */
+  async since(id: string, mark: JournalMark): Promise<JournalEntry[]> {
+    await this.refuseAhead(id, mark)
+    const { seq } = mark
     const rows = await this.db
       .select()
       .from(changes)
@@ -218,14 +220,8 @@ export class Store {
 
   private async storeNew(id: string, sent: SentChange): Promise<Answer> {
     const state = await this.open.get(id)
-    if (sent.base > state.seq)
-      throw new Ahead(
-        'An older state of this project was put back on the server. What was made since is not there any more.',
-      )
-    if (!sent.was) await this.refuseConflict(id, sent)
-    const { change, contested } = sent.was
-      ? merge(state.project, { ...sent.change, was: sent.was })
-      : { change: sent.change, contested: [] }
+    await this.refuseAhead(id, { seq: sent.base, id: sent.on ?? null })
+    const { change, contested } = merge(state.project, { ...sent.change, was: sent.was })
     state.project.check(change)
     const stored: Stored = { ...sent, seq: state.seq + 1, change, contested: [...contested] }
     try {
@@ -237,8 +233,29 @@ export class Store {
     }
     state.project.apply(change)
     state.seq = stored.seq
+    state.last = stored.id
     for (const listener of this.listeners) listener(id, stored.seq, sent.client)
     return answerTo(sent, stored)
+  }
+
+  /** Refuses what was made on a journal that this one is not any more. */
+  private async refuseAhead(id: string, mark: JournalMark): Promise<void> {
+    const { seq, last } = await this.open.get(id)
+    const isThere =
+      mark.seq <= seq &&
+      (mark.id === null || mark.id === (mark.seq === seq ? last : await this.changeAt(id, mark.seq)))
+    if (!isThere)
+      throw new Ahead(
+        'An older state of this project was put back on the server. What was made since is not there any more.',
+      )
+  }
+
+  private async changeAt(id: string, seq: number): Promise<string | null> {
+    const [row] = await this.db
+      .select({ id: changes.id })
+      .from(changes)
+      .where(and(eq(changes.project, id), eq(changes.seq, seq)))
+    return row?.id ?? null
   }
 
   /** What became of a change; undefined: it is not there. */
@@ -265,33 +282,24 @@ export class Store {
       base: seq,
       label: 'Brought up to date',
       change,
+      was: madeOn(project, change),
       undoes: null,
     })
   }
 
-  private async refuseConflict(id: string, sent: SentChange): Promise<void> {
-    const others = await this.db
-      .select({ change: changes.change })
-      .from(changes)
-      .where(and(eq(changes.project, id), gt(changes.seq, sent.base), ne(changes.client, sent.client)))
-    if (others.length === 0) return
-    const mine = touched(sent.change)
-    for (const { change } of others) {
-      for (const record of touched(change))
-        if (mine.has(record))
-          throw new Conflict('The same thing was changed in another window in the meantime.')
-    }
-  }
-
   private async load(id: string): Promise<OpenProject> {
-    const [row] = await this.db.select({ seq: projects.seq }).from(projects).where(eq(projects.id, id))
+    const [row] = await this.db
+      .select({ seq: projects.seq, last: changes.id })
+      .from(projects)
+      .leftJoin(changes, and(eq(changes.project, projects.id), eq(changes.seq, projects.seq)))
+      .where(eq(projects.id, id))
     if (!row) throw new NotThere('There is no such project.')
     const rows = await this.db
       .select({ body: records.body })
       .from(records)
       .where(eq(records.project, id))
       .orderBy(asc(records.place))
-    return { project: new Project(rows.map(({ body }) => recordSchema.parse(body))), seq: row.seq }
+    return { project: new Project(rows.map(({ body }) => recordSchema.parse(body))), ...row }
   }
 
   private async inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {
@@ -312,8 +320,5 @@ const answerTo = (sent: SentChange, stored: Pick<Stored, 'seq' | 'change' | 'con
   ...(saysTheSame(stored.change, sent.change) ? {} : { change: stored.change }),
   ...(stored.contested.length > 0 ? { contested: stored.contested } : {}),
 })
-
-const touched = (change: Change): Set<string> =>
-  new Set([...change.put.map((record) => record.id), ...change.drop])
 
 const entryOf = ({ project: _, ...row }: typeof changes.$inferSelect): JournalEntry => row

@@ -37,6 +37,8 @@ export const changes = pgTable(
     seq: integer('seq').notNull(),
     id: text('id').notNull(),
     client: text('client').notNull(),
+    /** Who made it: a person, or the browser where nobody signs in; null: from before that was told. */
+    by: text('by'),
     base: integer('base').notNull(),
     label: text('label').notNull(),
     change: jsonb('change').$type<Change>().notNull(),

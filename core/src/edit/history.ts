@@ -12,15 +12,19 @@ export const seqSchema = z
 export const sentChangeSchema = z.strictObject({
   /** Made by the client; sending the same id twice is harmless. */
   id: idSchema,
-  /** The window it was made in: its own changes never conflict with each other. */
+  /** The window it was made in. */
   client: idSchema,
+  /** Who made it; where nobody signs in, the browser. */
+  by: idSchema.optional(),
   /** The journal's last number that window had seen. */
   base: seqSchema,
+  /** The change of that number, by which the journal is known to be the one it was seen in. */
+  on: idSchema.optional(),
   /** What was done, in words for the undo list: "Wall". */
   label: nameSchema.min(1).max(100),
   change: changeSchema,
-  /** The records it was made on, as they were: what others changed of them meanwhile is merged. Left out: nothing may have been. */
-  was: z.array(recordSchema).max(40_000).optional(),
+  /** The records it was made on, as they were: what others changed of them meanwhile is merged. */
+  was: z.array(recordSchema).max(40_000),
   /** The change this one takes back, if it is an undo or redo. */
   undoes: idSchema.nullable(),
 })
@@ -39,8 +43,10 @@ export const contestedSchema = z.strictObject({
 export type Contested = z.infer<typeof contestedSchema>
 
 /** A change in the journal. */
-export const journalEntrySchema = sentChangeSchema.omit({ was: true }).extend({
+export const journalEntrySchema = sentChangeSchema.omit({ was: true, on: true, by: true }).extend({
   seq: seqSchema,
+  /** Null: from before that was told. */
+  by: idSchema.nullable(),
   inverse: changeSchema,
   /** What of it others had changed to something else: that stayed, and this was meant. */
   contested: z.array(contestedSchema),

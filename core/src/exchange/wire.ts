@@ -19,5 +19,7 @@ export interface OpenedProject {
   readonly id: string
   /** Number of the last change in the journal. */
   readonly seq: number
+  /** The change of that number. */
+  readonly on: string
   readonly records: AnyRecord[]
 }

@@ -1,10 +1,13 @@
 import type { Contested, SentChange } from '../edit'
-import { ChangeRefused, type AnyRecord, type Change, type Id, type Project } from '../records'
+import { ChangeRefused, type Change, type Id, type Project } from '../records'
+import { saysTheSame } from './alike'
 import { madeOn, merge } from './merge'
 
-/** A change as it is sent: with the records it was made on. */
-export interface Sent extends SentChange {
-  readonly was: AnyRecord[]
+/** A place in a journal: a number, and the change of that number, so that one journal is not taken for another. */
+export interface JournalMark {
+  readonly seq: number
+  /** Null: before the first. */
+  readonly id: string | null
 }
 
 /** A change as the journal has it: what became of it where it was merged, and what was contested. */
@@ -17,7 +20,7 @@ export interface Stored {
 
 /** A change made here that is not heard of from the journal yet. */
 interface Waiting {
-  readonly sent: Sent
+  readonly sent: SentChange
   /** What takes it back; null: it cannot be made on what came from others. */
   inverse: Change | null
 }
@@ -32,30 +35,38 @@ export class Copy {
   /** @param make makes a change on the project, and gives what takes it back */
   constructor(
     private readonly project: Project,
-    private last: number,
+    private last: JournalMark,
     private readonly make: (change: Change) => Change = (change) => project.apply(change),
   ) {}
 
-  /** The number up to which the journal is known. */
-  get seq(): number {
+  /** Up to where the journal is known. */
+  get mark(): JournalMark {
     return this.last
   }
 
+  get seq(): number {
+    return this.last.seq
+  }
+
   /** What was made here and waits, in its order. */
-  get sending(): readonly Sent[] {
+  get sending(): readonly SentChange[] {
     return this.waiting.map(({ sent }) => sent)
   }
 
   /** Makes a change here. It waits until it is heard of. @returns what is sent, and what takes it back */
-  edit(facts: Omit<SentChange, 'base' | 'change'>, change: Change): { sent: Sent; inverse: Change } {
-    const sent: Sent = { ...facts, base: this.last, change, was: madeOn(this.project, change) }
+  edit(
+    facts: Omit<SentChange, 'base' | 'on' | 'change' | 'was'>,
+    change: Change,
+  ): { sent: SentChange; inverse: Change } {
+    const { seq: base, id: on } = this.last
+    const sent: SentChange = { ...facts, base, ...(on && { on }), change, was: madeOn(this.project, change) }
     const inverse = this.make(change)
     this.waiting.push({ sent, inverse })
     return { sent, inverse }
   }
 
   /** Makes again what waited from before: merged, where others came between. @returns what takes it back; null: it cannot be made */
-  resume(sent: Sent): Change | null {
+  resume(sent: SentChange): Change | null {
     const each: Waiting = { sent, inverse: this.remade(sent) }
     this.waiting.push(each)
     return each.inverse
@@ -77,8 +88,8 @@ export class Copy {
   hear(entries: readonly Stored[]): Stored[] {
     const taken: Stored[] = []
     for (const entry of [...entries].sort((p, q) => p.seq - q.seq)) {
-      if (entry.seq !== this.last + 1) continue
-      this.last = entry.seq
+      if (entry.seq !== this.last.seq + 1) continue
+      this.last = { seq: entry.seq, id: entry.id }
       this.take(entry)
       taken.push(entry)
     }
@@ -114,8 +125,8 @@ export class Copy {
   }
 
   /** Whether the journal has a change of this window as it was made here. */
-  private isAsSent({ change }: Sent, { change: stored, contested }: Stored): boolean {
-    return contested.length === 0 && JSON.stringify(stored) === JSON.stringify(change)
+  private isAsSent({ change }: SentChange, { change: stored, contested }: Stored): boolean {
+    return contested.length === 0 && saysTheSame(stored, change)
   }
 
   /** Whether a change touches nothing that waits. */
@@ -140,7 +151,7 @@ export class Copy {
    * Makes a change again, merged. What does not go with what is there now is not made: it may have been stored before that, which
    * the journal will tell, or it will be refused.
    */
-  private remade({ change, was }: Sent): Change | null {
+  private remade({ change, was }: SentChange): Change | null {
     const { change: now } = merge(this.project, { ...change, was })
     return this.canMake(now) ? this.make(now) : null
   }

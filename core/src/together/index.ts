@@ -1,3 +1,5 @@
 export { saysTheSame } from './alike'
 export { madeOn, merge, type Meant, type Merged } from './merge'
-export { Copy, type Sent, type Stored } from './copy'
+export { Copy, type JournalMark, type Stored } from './copy'
+export { taken } from './settle'
+export { takingBack } from './takeBack'

@@ -21,7 +21,6 @@ const NAMED_VALUES: ReadonlySet<string> = new Set(['values', 'parameters'])
 const isFacts = (value: unknown): value is Facts =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** A list of things that are told apart by their ids. */
 /** What is told of the merging of one record. */
 interface Telling {
   contest(path: string, mine: unknown, theirs: unknown): void
@@ -115,7 +114,7 @@ const TOGETHER: { readonly [K in RecordKind]?: readonly (readonly (keyof RecordO
 }
 
 /** The same, with those facts that go together as one. */
-function asOne(kind: RecordKind, facts: Facts): Facts {
+export function asOne(kind: RecordKind, facts: Facts): Facts {
   const made: Record<string, unknown> = { ...facts }
   for (const names of TOGETHER[kind] ?? []) {
     const held = Object.fromEntries(
@@ -127,7 +126,7 @@ function asOne(kind: RecordKind, facts: Facts): Facts {
   return made
 }
 
-function apart(kind: RecordKind, facts: Facts): Facts {
+export function apart(kind: RecordKind, facts: Facts): Facts {
   const made: Record<string, unknown> = { ...facts }
   for (const names of TOGETHER[kind] ?? []) {
     const key = names.join(' ')
