@@ -21,6 +21,7 @@ const order = [
   'ties',
   'edit',
   'together',
+  'told',
   'schedules',
   'display',
   'derive',

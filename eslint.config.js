@@ -64,11 +64,12 @@ export default ts.config(
     files: [
       'core/src/edit/outcome.ts',
       'core/src/edit/clipboard.ts',
-      'core/src/together/merge.ts',
+      'core/src/together/**',
       'core/src/edit/newProject.ts',
       'core/src/records/**',
       'core/src/exchange/library.ts',
       'core/src/samples/builder.ts',
+      'web/src/store/parted.ts',
     ],
     rules: { 'no-restricted-syntax': ['error', BARE_TOLERANCE] },
   },

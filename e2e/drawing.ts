@@ -27,6 +27,17 @@ export class Drafter {
     return new Drafter(this.server, this.project, this.level, name)
   }
 
+  /** One who joins in a project that there is. */
+  static async in(server: TestServer, project: string): Promise<Drafter> {
+    const { records, seq } = await server.json<{ records: AnyRecord[]; seq: number }>(
+      `/api/projects/${project}`,
+    )
+    const level = records.find(({ kind }) => kind === 'level')!
+    const drafter = new Drafter(server, project, level.id, 'joined')
+    drafter.base = seq
+    return drafter
+  }
+
   static async begin(server: TestServer, project: string): Promise<Drafter> {
     let n = 0
     const made = firstRecords(

@@ -5,6 +5,8 @@ import { TestServer } from './server'
 interface Fixtures {
   /** Messages of the browser's console that are expected in this test. */
   readonly expectedErrors: RegExp[]
+  /** The window of another person, in a browser of their own. */
+  readonly other: Page
 }
 interface WorkerFixtures {
   readonly server: TestServer
@@ -25,16 +27,34 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   baseURL: async ({ server }, use) => use(server.address),
   expectedErrors: async ({}, use) => use([]), // eslint-disable-line no-empty-pattern
   page: async ({ page, expectedErrors, server }, use) => {
-    const faults: string[] = []
-    page.on('console', (message) => {
-      if (message.type() === 'error' || message.type() === 'warning') faults.push(message.text())
-    })
-    page.on('pageerror', (error) => faults.push(`page: ${error.message}`))
+    const faults = faultsOf(page)
     await use(page)
     expect(faults.filter((fault) => !expectedErrors.some((each) => each.test(fault)))).toEqual([])
     expect(server.complaints).toEqual([])
   },
+  other: async ({ browser, baseURL, viewport, expectedErrors }, use) => {
+    const context = await browser.newContext({ baseURL: baseURL!, viewport })
+    const page = await context.newPage()
+    const faults = faultsOf(page)
+    await use(page)
+    await context.close()
+    expect(faults.filter((fault) => !expectedErrors.some((each) => each.test(fault)))).toEqual([])
+  },
 })
+
+/** What the driver of the browser itself says, where it is told to keep out what keeps the application. */
+const BLOCKED = 'Service Worker registration blocked by Playwright'
+
+/** What the browser's console complains of, from now on. */
+function faultsOf(page: Page): string[] {
+  const faults: string[] = []
+  page.on('console', (message) => {
+    if (message.text() === BLOCKED) return
+    if (message.type() === 'error' || message.type() === 'warning') faults.push(message.text())
+  })
+  page.on('pageerror', (error) => faults.push(`page: ${error.message}`))
+  return faults
+}
 
 export { expect }
 
@@ -224,3 +244,17 @@ export async function ask(page: Page, name: string): Promise<void> {
   await field.press('Enter')
   await expect(field).toBeHidden()
 }
+
+/** One wall of 4 000 along y, typed. */
+export async function wallAt(page: Page, y: number): Promise<void> {
+  const surface = board(page)
+  await page.keyboard.press('w')
+  await surface.press(0, y)
+  await surface.move(3000, y)
+  await surface.type('4000')
+  await putAway(page)
+}
+
+/** Where a project's walls begin along y. */
+export const walls = async (server: TestServer, project: string): Promise<number[]> =>
+  (await stored(server, project, 'wall')).map(({ a }) => Math.round(a.y)).sort((p, q) => p - q)

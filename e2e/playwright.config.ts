@@ -15,6 +15,8 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'UTC',
     acceptDownloads: true,
+    // Requests that tests answer themselves would go past them.
+    serviceWorkers: 'block',
     actionTimeout: 15_000,
     trace: 'retain-on-failure',
     launchOptions: {

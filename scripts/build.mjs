@@ -1,5 +1,6 @@
 // Builds server and interface into their dist folders.
 import { execFileSync } from 'node:child_process'
+import { readdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
@@ -34,7 +35,7 @@ await build({
     },
   ],
 })
-if (!process.argv.includes('--server-only'))
+if (!process.argv.includes('--server-only')) {
   execFileSync(
     process.execPath,
     [join(root, 'node_modules/vite/bin/vite.js'), 'build', join(root, 'web'), '--logLevel', 'warn'],
@@ -42,3 +43,16 @@ if (!process.argv.includes('--server-only'))
       stdio: 'inherit',
     },
   )
+  // What keeps the application on a computer knows its files by their names, which change with what is in them.
+  const site = join(root, 'web/dist')
+  const files = readdirSync(join(site, 'assets')).map((name) => `/assets/${name}`)
+  await build({
+    entryPoints: { offline: join(root, 'web/offline/worker.ts') },
+    outdir: site,
+    bundle: true,
+    minify: true,
+    target: 'es2022',
+    logLevel: 'warning',
+    define: { FILES: JSON.stringify(files), 'process.env.NODE_ENV': '"production"' },
+  })
+}

@@ -67,7 +67,7 @@ export class Store {
     await this.database.close()
   }
 
-  /** Calls back after every change that was stored. Gives the way to stop. */
+  /** Calls back after every change that was stored, and with the number 0 when a project was removed. Gives the way to stop. */
   onChange(listener: (project: string, seq: number, client: string) => void): () => void {
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)
@@ -203,6 +203,7 @@ export class Store {
       const gone = await this.db.delete(projects).where(eq(projects.id, id)).returning({ id: projects.id })
       if (gone.length === 0) throw new NotThere('There is no such project.')
       this.open.letGo(id)
+      for (const listener of this.listeners) listener(id, 0, 'server')
     })
   }
 

@@ -237,7 +237,7 @@ describe('the journal', () => {
     for (const base of [2, seq]) {
       const change = { put: [wall('w9')], drop: [] }
       expect(
-        await ask('POST', '/api/projects/house/changes', sent('other past', change, { base, on: 'first' })),
+        await ask('POST', '/api/projects/house/changes', sent('other-past', change, { base, on: 'first' })),
       ).toMatchObject({ status: 409, body: elsewhere })
       expect(await ask('GET', `/api/projects/house/changes?since=${base}&on=first`)).toMatchObject({
         status: 409,
@@ -254,13 +254,13 @@ describe('the journal', () => {
   })
   const level = made.change.put.find(({ kind }) => kind === 'level')!
   it('tells everyone their own steps, and those of nobody', async () => {
-    const named = await onNow('by me', { put: [wall('by me')], drop: [] })
+    const named = await onNow('by-me', { put: [wall('by-me')], drop: [] })
     await ask('POST', '/api/projects/house/changes', { ...named, by: 'me' })
     const ids = async (by: string): Promise<string[]> =>
       ((await ask('GET', `/api/projects/house/history?by=${by}`)).body as unknown as Step[]).map(
         ({ id }) => id,
       )
-    expect(await ids('me')).toEqual([...(await ids('you')), 'by me'])
+    expect(await ids('me')).toEqual([...(await ids('you')), 'by-me'])
     expect(await ids('you')).toContain('c1')
     expect((await ask('GET', '/api/projects/house/history')).status).toBe(422)
   })

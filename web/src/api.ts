@@ -1,7 +1,8 @@
 import { imprintFrom, type Imprint } from '@lamina/core/annotate'
 import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
-import type { JournalEntry, SentChange, Step } from '@lamina/core/edit'
+import type { Contested, JournalEntry, SentChange, Step } from '@lamina/core/edit'
 import type { Change } from '@lamina/core/records'
+import type { JournalMark, Meant } from '@lamina/core/together'
 
 /** The server answered with a refusal: a stable code and a sentence. */
 export class Refused extends Error {
@@ -21,17 +22,53 @@ export class NotConnected extends Error {
   }
 }
 
+/** What became of a change that was sent. */
+export interface Answer {
+  readonly seq: number
+  /** As it was stored, where it was merged with what others changed; left out: as it was sent. */
+  readonly change?: Change
+  readonly contested?: readonly Contested[]
+}
+
+/** A project as the server gives it, as text. */
+export interface ReadProject {
+  readonly opened: OpenedProject
+  readonly text: string
+}
+
 async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const response = await fetched(method, path, body)
+  return (response.status === 204 ? undefined : await whole(response.json())) as T
+}
+
+/** A server that does not begin to answer within so long is away. */
+const PATIENCE_MS = 20_000
+
+/** What is answered, read to its end. */
+async function whole<T>(body: Promise<T>): Promise<T> {
+  try {
+    return await body
+  } catch {
+    throw new NotConnected()
+  }
+}
+
+async function fetched(method: string, path: string, body?: unknown): Promise<Response> {
   let response: Response
+  const given = new AbortController()
+  const patience = setTimeout(() => given.abort(), PATIENCE_MS)
   try {
     response = await fetch(path, {
       method,
+      signal: given.signal,
       ...(body === undefined
         ? {}
         : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
     })
   } catch {
     throw new NotConnected()
+  } finally {
+    clearTimeout(patience)
   }
   if (!response.ok) {
     const refusal = (await response.json().catch(() => null)) as { code?: string; message?: string } | null
@@ -43,7 +80,7 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
       refusal?.message ?? 'The server could not do that.',
     )
   }
-  return (response.status === 204 ? undefined : await response.json()) as T
+  return response
 }
 
 const at = (id: string): string => `/api/projects/${encodeURIComponent(id)}`
@@ -53,7 +90,7 @@ interface Ahead {
   readonly id: string
   readonly asked: number
   readonly imprint: Promise<Imprint | null>
-  readonly answer: Promise<OpenedProject>
+  readonly answer: Promise<ReadProject>
 }
 let ahead: Ahead | null = null
 const AHEAD_MS = 3000
@@ -72,9 +109,14 @@ export function readAhead(id: string): void {
 }
 
 /** A project, asked for when what its board shows is here: that comes first. */
-async function readAfter(first: Promise<unknown>, id: string): Promise<OpenedProject> {
+async function readAfter(first: Promise<unknown>, id: string): Promise<ReadProject> {
   await first
-  return ask<OpenedProject>('GET', at(id))
+  return readNow(id)
+}
+
+async function readNow(id: string): Promise<ReadProject> {
+  const text = await whole((await fetched('GET', at(id))).text())
+  return { opened: JSON.parse(text) as OpenedProject, text }
 }
 
 /** The imprint of a board, or of the one a project opens with; null when there is none, for whatever reason. */
@@ -90,10 +132,10 @@ async function askImprint(id: string, board: string | null): Promise<Imprint | n
   }
 }
 
-function read(id: string): Promise<OpenedProject> {
+function read(id: string): Promise<ReadProject> {
   const found = aheadOf(id)
   ahead = null
-  return found ? found.answer : ask<OpenedProject>('GET', at(id))
+  return found ? found.answer : readNow(id)
 }
 
 export const api = {
@@ -101,12 +143,13 @@ export const api = {
   read,
   imprint: (id: string, board: string | null) =>
     (board === null ? aheadOf(id)?.imprint : null) ?? askImprint(id, board),
-  create: (id: string, first: SentChange) => ask<{ seq: number }>('POST', at(id), first),
-  send: (id: string, sent: SentChange) => ask<{ seq: number }>('POST', `${at(id)}/changes`, sent),
-  since: (id: string, seq: number) => ask<JournalEntry[]>('GET', `${at(id)}/changes?since=${seq}`),
-  history: (id: string) => ask<Step[]>('GET', `${at(id)}/history`),
+  create: (id: string, first: SentChange) => ask<Answer>('POST', at(id), first),
+  send: (id: string, sent: SentChange) => ask<Answer>('POST', `${at(id)}/changes`, sent),
+  since: (id: string, { seq, id: on }: JournalMark) =>
+    ask<JournalEntry[]>('GET', `${at(id)}/changes?since=${seq}${on === null ? '' : `&on=${on}`}`),
+  history: (id: string, by: string) => ask<Step[]>('GET', `${at(id)}/history?by=${by}`),
   inverse: (id: string, step: string) =>
-    ask<Change>('GET', `${at(id)}/changes/${encodeURIComponent(step)}/inverse`),
+    ask<Meant>('GET', `${at(id)}/changes/${encodeURIComponent(step)}/inverse`),
   library: (id: string) => ask<Library>('GET', `${at(id)}/library`),
   remove: (id: string) => ask<void>('DELETE', at(id)),
   newsAddress: '/api/news',

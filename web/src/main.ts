@@ -11,6 +11,7 @@ import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import App from './App.vue'
 import { router } from './router'
+import { keepApplication } from './keepHere'
 import { preferredTheme } from './store/look'
 import { DARK, LIGHT } from './theme'
 
@@ -33,3 +34,4 @@ const vuetify = createVuetify({
 })
 
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
+keepApplication()

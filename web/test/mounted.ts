@@ -6,8 +6,8 @@ import { createMemoryHistory, createRouter } from 'vue-router'
 import { createVuetify } from 'vuetify'
 import type { AnyRecord } from '@lamina/core/records'
 import { api } from '../src/api'
+import { kept } from '../src/store/kept'
 import { useProject } from '../src/store/project'
-import { changeQueue } from '../src/store/queue'
 
 /** Parts of the interface over an open project, without a server: changes are made here and sent nowhere. */
 export interface Desk {
@@ -44,12 +44,17 @@ export async function openDesk(records: readonly AnyRecord[]): Promise<Desk> {
     },
   )
   vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockReturnValue(canvas as never)
-  vi.spyOn(api, 'read').mockResolvedValue({ id: 'p', records: [...records], seq: 0 })
+  vi.spyOn(api, 'read').mockResolvedValue({
+    opened: { id: 'p', records: [...records], seq: 0, on: 'first' },
+    text: '',
+  })
   vi.spyOn(api, 'history').mockResolvedValue([])
   vi.spyOn(api, 'send').mockImplementation(() => new Promise(() => undefined))
-  vi.spyOn(changeQueue, 'of').mockResolvedValue([])
+  vi.spyOn(kept, 'waiting').mockResolvedValue([])
   let n = 0
-  vi.spyOn(changeQueue, 'add').mockImplementation((_, sent) => Promise.resolve({ n: ++n, sent }))
+  vi.spyOn(kept, 'aside').mockResolvedValue([])
+  vi.spyOn(kept, 'state').mockResolvedValue()
+  vi.spyOn(kept, 'add').mockImplementation((_, sent) => Promise.resolve({ n: ++n, sent }))
   const pinia: Pinia = createPinia()
   setActivePinia(pinia)
   const vuetify = createVuetify()

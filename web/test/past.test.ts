@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import type { Step } from '@lamina/core/edit'
-import type { AnyRecord, Change } from '@lamina/core/records'
+import type { AnyRecord } from '@lamina/core/records'
+import type { Meant } from '@lamina/core/together'
 import { Past } from '../src/store/past'
 
 const step = (id: string, undoes: string | null = null): Step => ({ id, label: `Step ${id}`, undoes })
 /** What takes a step back: so many records. */
-const change = (id: string, size = 1): Change => ({
+const change = (id: string, size = 1): Meant => ({
   put: [],
+  was: [],
   drop: Array.from({ length: size }, (_, i) => `${id}-${i}` as AnyRecord['id']),
 })
 

@@ -98,6 +98,14 @@ export class History {
     this.undone.push(step)
   }
 
+  /** Leaves a step out of what can be undone and redone. */
+  pass(id: string): void {
+    for (const steps of [this.done, this.undone]) {
+      const at = steps.findIndex((step) => step.id === id)
+      if (at >= 0) steps.splice(at, 1)
+    }
+  }
+
   get next(): { undo: Step | null; redo: Step | null } {
     return {
       undo: this.done[this.done.length - 1] ?? null,

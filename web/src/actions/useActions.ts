@@ -17,6 +17,7 @@ import {
 import { standardBlocks } from '@lamina/core/library'
 import type { Drawing, Sheet } from '@lamina/core/records'
 import { sheetSet } from '@lamina/core/sheets'
+import { useAside } from '../store/aside'
 import { libraryBlocks } from '../store/blocks'
 import { STAGES, useDesk } from '../store/desk'
 import { useHabits } from '../store/habits'
@@ -42,6 +43,7 @@ const today = (): string => new Date().toISOString().slice(0, 10)
 export function useActions() {
   const store = useProject()
   const desk = useDesk()
+  const unsettled = useAside()
   const hand = useHand()
   const habits = useHabits()
   const opened = useOpened()
@@ -244,6 +246,8 @@ export function useActions() {
     const add = (id: string, name: string, group: Action['group'], run: () => void, keys?: string): void => {
       actions.push({ id, name, group, run, ...(keys ? { keys } : {}) })
     }
+    if (unsettled.all.length > 0)
+      add('settle', 'What was not kept as you made it', 'Action', () => (desk.settling = true))
     add('undo', store.undoLabel ? `Undo ${store.undoLabel}` : 'Undo', 'Action', () => store.undo(), 'Ctrl Z')
     add(
       'redo',

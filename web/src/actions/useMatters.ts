@@ -1,7 +1,7 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { mattersOf, settleSheets, settlingBuilding, type Matter } from '@lamina/core/check'
 import { useProject } from '../store/project'
-import { leaveOff, unheardSteps, whenIdle } from '../surface/idle'
+import { leaveOff, unheardSteps, whenIdle } from '../idle'
 
 /** What is to be settled in the open project; looked through in idle time after changes. */
 export function useMatters(ready: Ref<boolean>): ShallowRef<readonly Matter[]> {

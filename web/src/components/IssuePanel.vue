@@ -19,6 +19,10 @@ const working = ref<AbortController | null>(null)
 readAhead()
 
 async function plot(sheets?: string[]): Promise<void> {
+  if (store.state === 'parted') {
+    say.warn('This project is not on the server as it is here, so it cannot be plotted.')
+    return
+  }
   if (store.state === 'offline') {
     say.warn(
       store.heldBy

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 import { computed } from 'vue'
+import { useAside } from '../store/aside'
 import { useProject } from '../store/project'
 import { useDesk } from '../store/desk'
 import { useOpened } from '../store/opened'
@@ -9,16 +10,18 @@ import ThemeSwitch from './ThemeSwitch.vue'
 defineProps<{ place: string }>()
 const store = useProject()
 const desk = useDesk()
+const aside = useAside()
 const opened = useOpened()
 const name = computed(() => (store.id ? store.project.facts.name : ''))
 const saved = computed(() => {
   if (store.state === 'saved') return { text: 'Saved', tone: 'good' }
   if (store.state === 'saving') return { text: 'Saving', tone: 'busy' }
-  return {
-    text: store.heldBy ? 'Not stored yet, kept on this computer' : 'Not connected, kept on this computer',
-    tone: 'away',
-  }
+  return { text: `${AWAY[store.state](store.heldBy)}, kept on this computer`, tone: 'away' }
 })
+const AWAY = {
+  offline: (heldBy: string) => (heldBy ? 'Not stored yet' : 'Not connected'),
+  parted: () => 'Not on the server',
+} as const
 </script>
 
 <template>
@@ -48,6 +51,9 @@ const saved = computed(() => {
         size="small"
         @click="store.redo()"
       />
+      <button v-if="aside.all.length" type="button" class="pill settle" @click="desk.settling = true">
+        {{ aside.all.length }} not kept
+      </button>
       <span
         class="saved"
         :class="saved.tone"
@@ -122,6 +128,9 @@ const saved = computed(() => {
   align-items: center;
   gap: 6px;
   white-space: nowrap;
+}
+.settle {
+  color: rgb(var(--v-theme-warning));
 }
 .saved {
   padding: 0 6px;

@@ -9,7 +9,7 @@ import LengthField from '../components/LengthField.vue'
 import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
 import { makeId } from '../store/ids'
-import { firstChange } from '../store/project'
+import { firstChange } from '../store/firstChange'
 
 const router = useRouter()
 const desk = useDesk()

@@ -1,20 +1,25 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
+import AsideDialog from '../components/AsideDialog.vue'
 import AskDialog from '../components/AskDialog.vue'
 import KeptDetailDialog from '../components/KeptDetailDialog.vue'
 import NewPlanDialog from '../components/NewPlanDialog.vue'
 import FirstSight from '../components/FirstSight.vue'
 import FoldedStrip from '../components/FoldedStrip.vue'
 import KeysPage from '../components/KeysPage.vue'
+import PartedNote from '../components/PartedNote.vue'
 import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Stage } from '@lamina/core/check'
+import type { SentChange } from '@lamina/core/edit'
+import { keepChanges } from '../keepChanges'
 import { STAGES, useDesk } from '../store/desk'
 import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
 import { useImprints } from '../store/imprints'
+import { kept } from '../store/kept'
 import { useOpened } from '../store/opened'
 import { useValues } from '../store/values'
 import { useProject } from '../store/project'
@@ -49,6 +54,16 @@ watch(first, (drawing) => {
 /** What of it is shown is known: nothing else is shown on the way there. */
 const ready = computed(() => isOpen.value && !first.value)
 
+/** Changes of a project that cannot be opened, that wait on this computer. */
+const left = shallowRef<readonly SentChange[]>([])
+const leftOf = async (project: string): Promise<SentChange[]> => {
+  const [waiting, aside] = await Promise.all([kept.waiting(project), kept.aside(project)]).catch(() => [
+    [],
+    [],
+  ])
+  return [...waiting, ...aside].map(({ sent }) => sent)
+}
+
 /** It takes longer than a moment. */
 const slow = ref(false)
 async function load(): Promise<void> {
@@ -65,6 +80,7 @@ async function load(): Promise<void> {
     document.title = `${store.project.facts.name} · Lamina`
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
+    left.value = await leftOf(props.project)
   } finally {
     clearTimeout(waiting)
     slow.value = false
@@ -231,6 +247,7 @@ onBeforeUnmount(() => {
       <div v-else class="drawer-place" />
     </template>
     <main class="work">
+      <PartedNote v-if="ready && store.parting" />
       <router-view v-if="ready" />
       <FirstSight v-else-if="imprints.now" :imprint="imprints.now" />
       <FoldedStrip
@@ -249,19 +266,29 @@ onBeforeUnmount(() => {
       :of="actions.drawing.value?.view === 'plan' ? actions.drawing.value.level : null"
       @made="actions.openDrawing"
     />
+    <AsideDialog v-if="desk.settling" v-model="desk.settling" />
     <KeptDetailDialog v-if="desk.keeping" v-model="desk.keeping" />
     <KeysPage v-if="desk.keysOpen" v-model="desk.keysOpen" />
   </div>
   <div v-else-if="fault" class="fault" role="alert">
     <h2>This project cannot be opened just now</h2>
-    <p>{{ fault }} What you drew before is kept.</p>
+    <p>{{ fault }}</p>
+    <p v-if="left.length">
+      {{ left.length === 1 ? 'One change' : `${left.length} changes` }} of it
+      {{ left.length === 1 ? 'waits' : 'wait' }} on this computer:
+      {{ [...new Set(left.map(({ label }) => label))].slice(0, 6).join(', ') }}.
+    </p>
     <p>
       <v-btn color="primary" @click="load">Try again</v-btn>
+      <v-btn v-if="left.length" variant="text" @click="keepChanges('Lamina', left)"
+        >Save them as a file</v-btn
+      >
       <v-btn variant="text" to="/">All projects</v-btn>
     </p>
   </div>
   <div v-else-if="slow" class="fault" role="status">
     <p class="soft">Opening the project</p>
+    <p><v-btn variant="text" size="small" to="/">All projects</v-btn></p>
     <v-progress-linear indeterminate color="live" style="width: 200px" />
   </div>
 </template>

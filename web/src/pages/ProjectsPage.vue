@@ -6,8 +6,8 @@ import { api, readAhead } from '../api'
 import LaminaMark from '../components/LaminaMark.vue'
 import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
-import { readyQueue } from '../store/queue'
-import { whenIdle } from '../surface/idle'
+import { kept, readyKept } from '../store/kept'
+import { whenIdle } from '../idle'
 import { letteringReady } from '../lettering'
 
 function* fetchAhead(): Generator<unknown> {
@@ -17,14 +17,14 @@ function* fetchAhead(): Generator<unknown> {
     () => import('./BoardPage.vue'),
   ])
     yield page()
-  yield readyQueue()
+  yield readyKept()
   yield letteringReady()
 }
 const cards = shallowRef<readonly ProjectCard[] | null>(null)
 /** While pictures are late the list is asked for again, ms. */
 const AGAIN = 1500
 let again: ReturnType<typeof setTimeout> | undefined
-let here = true
+let isShown = true
 const fault = ref('')
 const leaving = ref<ProjectCard | null>(null)
 
@@ -33,11 +33,19 @@ async function load(): Promise<void> {
   clearTimeout(again)
   try {
     cards.value = await api.list()
-    if (here && cards.value.some(({ late }) => late)) again = setTimeout(() => void load(), AGAIN)
+    const there = new Set(cards.value.map(({ id }) => id))
+    here.value = (await seen()).filter(({ id, waiting }) => waiting > 0 && !there.has(id))
+    if (isShown && cards.value.some(({ late }) => late)) again = setTimeout(() => void load(), AGAIN)
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
+    if (!cards.value) here.value = await seen()
   }
 }
+/** What this computer keeps: all while the server is away, or what waits of those that are not there any more. */
+const here = shallowRef<Awaited<ReturnType<typeof kept.projects>>>([])
+const seen = (): ReturnType<typeof kept.projects> => kept.projects().catch(() => [])
+const waitingWords = (count: number): string =>
+  count === 0 ? '' : count === 1 ? 'one change waits here' : `${count} changes wait here`
 onMounted(() => {
   document.title = 'Lamina'
   void load()
@@ -45,7 +53,7 @@ onMounted(() => {
   whenIdle({}, fetchAhead)
 })
 onBeforeUnmount(() => {
-  here = false
+  isShown = false
   clearTimeout(again)
 })
 const day = (iso: string): string =>
@@ -101,6 +109,22 @@ async function remove(): Promise<void> {
           >
         </li>
       </ul>
+      <section v-if="here.length" class="here" aria-label="On this computer">
+        <h2>On this computer</h2>
+        <p class="soft">
+          {{
+            cards
+              ? 'They are not on the server any more.'
+              : 'They open as they were seen last, and can be drawn on.'
+          }}
+        </p>
+        <ul class="names">
+          <li v-for="each in here" :key="each.id">
+            <router-link :to="{ name: 'project', params: { project: each.id } }">{{ each.name }}</router-link>
+            <span class="soft small">{{ waitingWords(each.waiting) }}</span>
+          </li>
+        </ul>
+      </section>
     </main>
     <v-dialog :model-value="leaving !== null" max-width="420" @update:model-value="leaving = null">
       <v-card v-if="leaving" class="pa-5">
@@ -175,6 +199,20 @@ li > a {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.here .names {
+  display: grid;
+  gap: 8px;
+  margin: 12px 0;
+}
+.here .names li {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  content-visibility: visible;
+}
+.here .names a {
+  color: rgb(var(--v-theme-live));
 }
 .none {
   margin: 30px 0;

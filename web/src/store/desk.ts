@@ -42,5 +42,7 @@ export const useDesk = defineStore('desk', () => {
   const newPlan = ref(false)
   /** The drawing about to be kept in the library. */
   const keeping = shallowRef<Drawing | KeptDetail | null>(null)
-  return { stage, panel, askOpen, keysOpen, lens, trueWeights, viewOpen, newPlan, keeping }
+  /** What is not there as it was made is being settled. */
+  const settling = ref(false)
+  return { stage, settling, panel, askOpen, keysOpen, lens, trueWeights, viewOpen, newPlan, keeping }
 })

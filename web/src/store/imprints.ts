@@ -4,8 +4,8 @@ import type { Imprint } from '@lamina/core/annotate'
 import { drawingLens } from '@lamina/core/library'
 import type { Id } from '@lamina/core/records'
 import { api } from '../api'
+import { kept } from './kept'
 import { useProject } from './project'
-import { changeQueue } from './queue'
 
 /** What the board that is being opened shows, before the project is there and until the board itself is made. */
 export const useImprints = defineStore('imprints', () => {
@@ -20,7 +20,7 @@ export const useImprints = defineStore('imprints', () => {
     const [imprint, waiting] = await Promise.all([
       api.imprint(project, board),
       // What waits on this computer is not in it.
-      changeQueue.of(project).catch(() => null),
+      kept.waiting(project).catch(() => null),
     ])
     if (mine === asked && imprint && waiting?.length === 0) now.value = imprint
   }

@@ -1,6 +1,6 @@
 import { api } from '../api'
 
-/** A change was stored, on whichever way. */
+/** A change was stored, on whichever way; number 0: the project was removed. */
 export interface News {
   readonly project: string
   readonly seq: number

@@ -1,6 +1,6 @@
 import { shallowRef, type ShallowRef } from 'vue'
 import { History, type Deed, type Step } from '@lamina/core/edit'
-import type { Change } from '@lamina/core/records'
+import type { Meant } from '@lamina/core/together'
 
 /** So many records are kept of what takes changes back, of all steps together. */
 const MOST_RECORDS = 20_000
@@ -11,13 +11,13 @@ const MOST_RECENT = 40
 /** Where what is past is asked for when it is not at hand. */
 export interface PastSource {
   history(): Promise<readonly Step[]>
-  inverse(step: string): Promise<Change>
+  inverse(step: string): Promise<Meant>
 }
 
 /** What a step is taken back with. */
 export interface TakeBack {
   readonly step: Step
-  readonly inverse: Change
+  readonly inverse: Meant
 }
 
 /**
@@ -28,7 +28,7 @@ export class Past {
   private history = new History()
   /** Steps made here before those from earlier were known. */
   private early: Step[] | null = []
-  private readonly inverses = new Map<string, Change>()
+  private readonly inverses = new Map<string, Meant>()
   /** Steps the server does not have yet: what takes them back is nowhere else. */
   private readonly unsent = new Set<string>()
   private records = 0
@@ -38,12 +38,26 @@ export class Past {
 
   constructor(private readonly source: PastSource) {}
 
-  /** Adds a step made here, or heard of from elsewhere. */
-  add(step: Step, inverse: Change, sent: boolean): void {
+  /** Adds a step made here, or in another window of this browser; one that is known already is no other. */
+  add(step: Step, inverse: Meant, sent: boolean): void {
     const { id, label, undoes } = step
+    if (this.has(id)) return
     this.take({ id, label, undoes })
     this.keep(id, inverse)
     if (!sent) this.unsent.add(id)
+  }
+
+  /** A step is not to be taken back or done again for now: others built on it. */
+  pass(step: string): void {
+    this.history.pass(step)
+    this.tell()
+  }
+
+  /** A step was not made after all. */
+  forget(step: string): void {
+    this.unsent.delete(step)
+    if (this.early) this.early = this.early.filter(({ id }) => id !== step)
+    this.pass(step)
   }
 
   /** The server has a step now. */
@@ -115,7 +129,7 @@ export class Past {
     this.redoLabel.value = redo?.label ?? null
   }
 
-  private keep(step: string, inverse: Change): void {
+  private keep(step: string, inverse: Meant): void {
     if (!this.inverses.has(step)) this.records += sizeOf(inverse)
     this.inverses.set(step, inverse)
     this.bound()
@@ -133,4 +147,4 @@ export class Past {
   }
 }
 
-const sizeOf = ({ put, drop }: Change): number => put.length + drop.length
+const sizeOf = ({ put, drop }: Meant): number => put.length + drop.length

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { solverOf, type LevelSolver } from '@lamina/core/building'
 import { sceneIn, sceneOf, type Scene } from '@lamina/core/derive'
-import { EditRefused, type MakeId, type SentChange } from '@lamina/core/edit'
+import { EditRefused, type Contested, type MakeId, type SentChange } from '@lamina/core/edit'
 import {
   ChangeRefused,
   Project,
@@ -12,20 +12,39 @@ import {
   type Board,
   type Id,
 } from '@lamina/core/records'
-import { NotConnected, Refused, api } from '../api'
+import { Copy, madeOn, merge, taken, takingBack, type JournalMark } from '@lamina/core/together'
+import { NotConnected, Refused, api, type Answer } from '../api'
+import { keepStorage } from '../keepHere'
+import { useAside } from './aside'
+import { laterWork, type Work } from './parted'
+import { browserId, windowId as client } from './browser'
 import { makeId } from './ids'
+import { kept, type Aside, type HeardChange } from './kept'
 import { listenToNews } from './news'
 import { Past, type TakeBack } from './past'
-import { changeQueue, type Queued } from './queue'
+import { isParting, partingOf, readOrSeen, type Parting } from './readOrSeen'
+import { Sending } from './sending'
 import { derivationsOf, type Derivations } from './derivations'
 import { useSay } from './say'
 import { useWatched } from './watched'
 
-export type SaveState = 'saved' | 'saving' | 'offline'
+/** Parted: the project is not the server's any more, or an older state of it is. */
+export type SaveState = 'saved' | 'saving' | 'offline' | 'parted'
 
-/** This window, for telling its own changes from others'. */
-const client = makeId()
-const RETRY_MS = [500, 1000, 2000, 4000, 8000]
+const NOWHERE: JournalMark = { seq: 0, id: null }
+
+/** What is heard of a change, of whomever. */
+interface Heard {
+  readonly seq: number
+  readonly id: string
+  readonly client: string
+  readonly by?: string | null | undefined
+  readonly label: string
+  readonly undoes: string | null
+  readonly change: Change
+  readonly inverse: Change | null
+  readonly contested: readonly Contested[]
+}
 
 /**
  * The open project: its records, changed here at once and sent to the server behind the scenes. What is not
@@ -33,6 +52,7 @@ const RETRY_MS = [500, 1000, 2000, 4000, 8000]
  */
 export const useProject = defineStore('project', () => {
   const say = useSay()
+  const aside = useAside()
   const id = ref<string | null>(null)
   /** What is read of it is shown again when it changes. */
   const project = shallowRef<Project>(new Project())
@@ -47,18 +67,17 @@ export const useProject = defineStore('project', () => {
   const undoLabel = computed(() => past.value.undoLabel.value)
   const redoLabel = computed(() => past.value.redoLabel.value)
 
-  /** Steps that waited on this computer when the project was opened: they are heard of again once they are sent. */
-  let kept = new Set<string>()
+  /** Why the project parted from the server's; null: it did not. */
+  const parting = shallowRef<Parting | null>(null)
+
   /** Steps back and again that wait for what takes them back. */
   let turn: Promise<void> | null = null
-  let queue: Queued[] = []
-  let seq = 0
-  let pumping = false
-  let failures = 0
-  let retry: ReturnType<typeof setTimeout> | undefined
+  let copy = new Copy(project.value, NOWHERE, make)
+  let sending: Sending | null = null
+  /** What waits, with its place among what is kept on this computer. */
+  let places = new Map<string, Promise<number | null>>()
+  let opening = 0
   let deafen: (() => void) | null = null
-  /** Writes to this computer's queue, in order. */
-  let writing: Promise<unknown> = Promise.resolve()
 
   const units = computed(() => project.value.facts.units)
 
@@ -84,61 +103,66 @@ export const useProject = defineStore('project', () => {
     return inverse
   }
 
-  async function open(projectId: string): Promise<void> {
-    if (id.value === projectId) return
+  /** @param how anew: as the server has it, whatever is open and waits */
+  async function open(projectId: string, how: 'as it was left' | 'anew' = 'as it was left'): Promise<void> {
+    if (id.value === projectId && how !== 'anew') return
     close()
-    const [opened, waited] = await Promise.all([api.read(projectId), changeQueue.of(projectId)])
+    const mine = opening
+    const [seen, waited] = await Promise.all([
+      readOrSeen(projectId),
+      how === 'anew' ? [] : kept.waiting(projectId).catch(() => []),
+      aside.open(projectId),
+    ])
+    // Another was asked for meanwhile.
+    if (mine !== opening) return
     past.value = pastOf(projectId)
-    const earlier = past.value.known()
     // Without it there is nothing to undo yet; whoever undoes asks again.
-    earlier.catch(() => undefined)
-    if (waited.length > 0) await earlier
-    project.value = new Project(opened.records)
+    past.value.known().catch(() => undefined)
+    project.value = new Project(seen.records)
     watched.watch(project.value)
     // Where there are no workers they are worked out when they are asked for.
     if (typeof Worker !== 'undefined')
       derivations.value = derivationsOf(project.value, () => watched.derived())
-    seq = opened.seq
+    copy = new Copy(project.value, seen.mark, make)
     id.value = projectId
-    for (const item of waited) {
-      if (past.value.has(item.sent.id)) {
-        await changeQueue.remove(item.n)
-        continue
-      }
-      try {
-        project.value.check(item.sent.change)
-        past.value.add(item.sent, make(item.sent.change), false)
-        kept.add(item.sent.id)
-        queue.push(item)
-      } catch (error) {
-        await changeQueue.remove(item.n)
-        say.warn(`“${item.sent.label}”, kept on this computer, no longer fits: ${sentence(error)}`)
-      }
+    for (const { n, sent } of waited) {
+      // Changes from before that was told are made on whatever is there.
+      const whole = { ...sent, was: (sent as Partial<SentChange>).was ?? madeOn(project.value, sent.change) }
+      places.set(sent.id, Promise.resolve(n))
+      const inverse = copy.resume(whole)
+      if (inverse) past.value.add(sent, takingBack(sent.change, inverse), false)
     }
-    waiting.value = queue.length
-    if (queue.length > 0) state.value = 'saving'
-    listen(projectId)
-    void pump()
+    waiting.value = copy.sending.length
+    state.value = seen.from === 'server' ? 'saved' : 'offline'
+    if (waiting.value > 0 && state.value === 'saved') state.value = 'saving'
+    sending = sendingOf(projectId)
+    if (seen.parting) part(seen.parting)
+    else {
+      listen(projectId)
+      void sending.go()
+    }
   }
 
   function close(): void {
+    opening++
     deafen?.()
     deafen = null
-    clearTimeout(retry)
+    sending?.stop()
+    sending = null
     id.value = null
     derivations.value?.close()
     derivations.value = null
     project.value = new Project()
     looksIn.value = null
     past.value = pastOf('')
-    kept = new Set()
     turn = null
-    queue = []
-    seq = 0
-    failures = 0
+    copy = new Copy(project.value, NOWHERE, make)
+    places = new Map()
+    parting.value = null
     waiting.value = 0
     heldBy.value = ''
     state.value = 'saved'
+    aside.close()
   }
 
   /** Sets things aside in place of what was, for this window alone: nothing is stored. */
@@ -170,25 +194,24 @@ export const useProject = defineStore('project', () => {
   }
 
   function commit(label: string, change: Change, undoes: string | null): void {
-    const sent: SentChange = { id: makeId(), client, base: seq, label, change, undoes }
-    past.value.add(sent, make(change), false)
-    const projectId = id.value!
-    state.value = state.value === 'offline' ? 'offline' : 'saving'
-    waiting.value++
-    writing = writing
-      .then(() => changeQueue.add(projectId, sent))
-      .catch((): Queued => {
+    const facts = { id: makeId(), client, by: browserId, label, undoes }
+    const { sent, inverse } = copy.edit(facts, change)
+    past.value.add(sent, takingBack(change, inverse), false)
+    waiting.value = copy.sending.length
+    if (state.value === 'saved') state.value = 'saving'
+    keepStorage()
+    const place = kept.add(id.value!, sent).then(
+      ({ n }) => n,
+      () => {
         // Without this browser's store the change still goes to the server; only a reload before that loses it.
         say.warn(
           'This browser keeps nothing for later. Leave the window open until the top line says “Saved”.',
         )
-        return { n: -1, sent }
-      })
-      .then((item) => {
-        if (id.value !== projectId) return
-        queue.push(item)
-        void pump()
-      })
+        return null
+      },
+    )
+    places.set(sent.id, place)
+    void place.then(() => sending?.go())
   }
 
   const undo = (): void => inTurn('undo')
@@ -225,78 +248,184 @@ export const useProject = defineStore('project', () => {
   }
 
   function takeBack({ step, inverse }: TakeBack): void {
+    const { change, contested } = project.value.unheard(() => merge(project.value, inverse))
+    let against = contested.length > 0 && project.value.isIdle(change) ? 'all of it was changed since.' : ''
     try {
-      project.value.check(inverse)
+      project.value.check(change)
     } catch (error) {
-      say.warn(`This can no longer be taken back: ${sentence(error)}`)
+      against = sentence(error)
+    }
+    if (against) {
+      past.value.pass(step.id)
+      say.warn(`“${step.label}” stays, since others built on it: ${against}`)
       return
     }
-    commit(step.label, inverse, step.id)
+    say.clear()
+    commit(step.label, change, step.id)
+    if (contested.length > 0)
+      say.warn(`“${step.label}” is taken back but for what others changed of it since: that stays as it is.`)
   }
 
-  /** Sends what waits, one after the other. */
-  async function pump(): Promise<void> {
-    if (pumping || id.value === null) return
-    pumping = true
-    const projectId = id.value
-    try {
-      while (queue.length > 0 && id.value === projectId) {
-        const item = queue[0]!
-        const answer = await api.send(projectId, item.sent)
-        if (id.value !== projectId) return
-        failures = 0
+  /** Sends what waits of a project. */
+  function sendingOf(projectId: string): Sending {
+    const isHere = (): boolean => id.value === projectId
+    return new Sending({
+      next: () => (isHere() ? copy.sending[0] : undefined),
+      async send(sent) {
+        await places.get(sent.id)
+        return api.send(projectId, sent)
+      },
+      async stored(sent, answer) {
         heldBy.value = ''
-        queue.shift()
-        waiting.value = Math.max(0, waiting.value - 1)
-        past.value.acknowledged(item.sent.id)
-        await changeQueue.remove(item.n)
-        if (answer.seq === seq + 1) seq = answer.seq
-        else if (answer.seq > seq + 1) await catchUp(projectId)
+        if (answer.seq > copy.seq + 1) await catchUp(projectId)
+        else hear([heardOf(sent, answer)])
+        if (!isHere()) return
+        // It was stored before this window saw the journal.
+        if (copy.sending.some((each) => each.id === sent.id)) {
+          copy.drop(sent.id)
+          settled(sent, answer.contested ?? [])
+        }
         state.value = 'saving'
-      }
-      if (id.value === projectId && waiting.value === 0 && !turn) state.value = 'saved'
-    } catch (error) {
-      if (error instanceof Refused && error.status < 500) await giveUp(projectId, error)
-      else {
+      },
+      async refused(sent, { message }) {
+        if (!isHere()) return
+        copy.drop(sent.id)
+        past.value.forget(sent.id)
+        await aside.put({ project: projectId, sent, at: now(), why: message, contested: [] })
+        settled(sent, [])
+        say.warn(`“${sent.label}” was not kept. ${message}`)
+      },
+      parted: (refusal) => isHere() && part(partingOf(refusal)),
+      held(reason) {
+        if (!isHere()) return
         state.value = 'offline'
-        hold(error instanceof Refused ? error.message : '')
-        clearTimeout(retry)
-        retry = setTimeout(() => void pump(), RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)])
-        if (!(error instanceof NotConnected || error instanceof Refused)) throw error
-      }
-    } finally {
-      pumping = false
+        hold(reason)
+      },
+      done() {
+        if (isHere() && waiting.value === 0 && !turn && state.value === 'saving') state.value = 'saved'
+      },
+    })
+  }
+
+  /** A change waits no longer: it is stored but for what is contested of it, or set aside. */
+  function settled(sent: SentChange, contested: readonly Contested[]): void {
+    waiting.value = copy.sending.length
+    past.value.acknowledged(sent.id)
+    const place = places.get(sent.id)
+    places.delete(sent.id)
+    const gone = contested.length > 0 ? told(sent, contested) : Promise.resolve()
+    void gone.then(async () => {
+      const n = await place
+      if (n !== null && n !== undefined) await kept.remove(n)
+    })
+  }
+
+  /** Some of a change is not as it was meant: that is told, and kept until somebody chooses. */
+  async function told(sent: SentChange, contested: readonly Contested[]): Promise<void> {
+    say.warn(
+      `Others changed what “${sent.label}” changes. Theirs stands; yours is kept: choose in the top line.`,
+    )
+    await aside.put({ project: id.value!, sent, at: now(), why: null, contested })
+  }
+
+  /** Takes in what the journal has, of whomever. */
+  function hear(entries: readonly Heard[]): void {
+    const mine = new Map(copy.sending.map((sent) => [sent.id, sent]))
+    let on = copy.mark.id
+    const taken = new Set(copy.hear(entries).map(({ seq }) => seq))
+    const news = entries.filter(({ seq }) => taken.has(seq))
+    for (const entry of news) {
+      const sent = mine.get(entry.id)
+      if (sent) settled(sent, entry.contested)
+      else if (entry.by === browserId && entry.inverse)
+        past.value.add(entry, takingBack(entry.change, entry.inverse), true)
     }
-    // What was opened anew meanwhile has its own to send.
-    if (queue.length > 0 && state.value !== 'offline') void pump()
+    const changes = news.map(({ seq, id: each, label, change, inverse }): HeardChange => {
+      const before = on
+      on = each
+      return {
+        seq,
+        id: each,
+        on: before,
+        label,
+        change,
+        was: inverse?.put ?? mine.get(each)?.was ?? [],
+      }
+    })
+    // Kept only to be seen without the server.
+    void kept.hear(id.value!, changes).catch(() => undefined)
+  }
+
+  /** Makes what is contested as it was meant here, or leaves it as it is; that is settled then. */
+  function settle(of: Aside, contested: Contested, as: 'mine' | 'theirs'): void {
+    if (as === 'mine') {
+      const made = edit(of.sent.label, (now) => {
+        const change = taken(now, contested)
+        if (!change) throw new EditRefused('gone', 'What it is a fact of is not there any more.')
+        return change
+      })
+      if (!made) return
+    }
+    const rest = of.contested.filter((each) => each !== contested)
+    void (rest.length > 0 ? aside.put({ ...of, contested: rest }) : aside.letGo(of))
+  }
+
+  /** Makes a change again that was set aside, or work from elsewhere, on what is there now. False: it still does not fit. */
+  function makeAgain({ label, change, was }: Work): boolean {
+    let contested: readonly Contested[] = []
+    const made = edit(label, (now) => {
+      const merged = merge(now, { ...change, was })
+      contested = merged.contested
+      return merged.change
+    })
+    if (!made) return false
+    if (contested.length > 0) {
+      const { seq: base } = copy.mark
+      void told({ id: makeId(), client, base, label, change, was: [...was], undoes: null }, contested)
+    }
+    return true
+  }
+
+  /** Opens what the server has now, and makes on it what this window has and the server does not. */
+  async function bringIn(): Promise<void> {
+    const projectId = id.value!
+    const work = await laterWork(projectId, project.value)
+    const waited = await kept.waiting(projectId)
+    await open(projectId, 'anew')
+    if (id.value !== projectId) return
+    for (const each of work) {
+      if (makeAgain(each)) continue
+      const sent = { ...each, id: makeId(), client, base: 0, was: [...each.was], undoes: null }
+      await aside.put({ project: projectId, sent, at: now(), why: say.text, contested: [] })
+    }
+    // What is made again waits anew.
+    await Promise.all(places.values())
+    for (const { n } of waited) await kept.remove(n)
+  }
+
+  /** The project is not the server's any more: nothing more is sent of it, and what waits stays kept. */
+  function part(why: Parting): void {
+    deafen?.()
+    deafen = null
+    sending?.stop()
+    state.value = 'parted'
+    parting.value = why
   }
 
   /** The server takes nothing for now: told once, not with each try. */
-  function hold(sentence: string): void {
-    if (sentence && sentence !== heldBy.value)
-      say.warn(`${sentence} What you draw is kept on this computer, and sent when it can be stored.`)
-    heldBy.value = sentence
-  }
-
-  /** The server will not take a change: go back to what it holds, keep what still fits. */
-  async function giveUp(projectId: string, refusal: Refused): Promise<void> {
-    const item = queue.shift()
-    if (item) await changeQueue.remove(item.n)
-    id.value = null
-    await open(projectId)
-    say.warn(`“${item?.sent.label ?? 'The last change'}” was not kept. ${refusal.message}`)
+  function hold(reason: string): void {
+    if (reason && reason !== heldBy.value)
+      say.warn(`${reason} What you draw is kept on this computer, and sent when it can be stored.`)
+    heldBy.value = reason
   }
 
   function listen(projectId: string): void {
     deafen = listenToNews(projectId, {
       heard: (news) => {
-        if (news.client !== client && news.seq > seq) void hearNews(projectId)
+        if (news.seq === 0 || (news.client !== client && news.seq > copy.seq)) void hearNews(projectId)
       },
-      began: () => {
-        if (state.value === 'offline') void pump()
-        // News of the time without a connection is not repeated: ask for it.
-        void hearNews(projectId)
-      },
+      // News of the time without a connection is not repeated: ask for it.
+      began: () => void hearNews(projectId),
     })
   }
 
@@ -306,28 +435,19 @@ export const useProject = defineStore('project', () => {
       await catchUp(projectId)
     } catch (error) {
       if (!(error instanceof NotConnected || error instanceof Refused)) throw error
+      if (error instanceof Refused && id.value === projectId && isParting(error)) part(partingOf(error))
+      return
     }
+    if (id.value !== projectId || state.value !== 'offline') return
+    state.value = 'saving'
+    void sending?.go()
   }
 
-  /** Takes in what other windows changed. */
+  /** Takes in what came to the journal since. */
   async function catchUp(projectId: string): Promise<void> {
-    const entries = await api.since(projectId, seq)
-    if (id.value !== projectId) return
-    for (const entry of entries) {
-      if (entry.seq <= seq) continue
-      seq = entry.seq
-      if (entry.client === client || kept.has(entry.id)) continue
-      try {
-        project.value.check(entry.change)
-        make(entry.change)
-        past.value.add(entry, entry.inverse, true)
-      } catch {
-        // What waits here no longer goes with it: begin again from what the server holds.
-        id.value = null
-        await open(projectId)
-        return
-      }
-    }
+    const mine = opening
+    const entries = await api.since(projectId, copy.mark)
+    if (mine === opening) hear(entries)
   }
 
   /** Settles when everything made so far is acknowledged; rejects when the server is away or the wait is stopped. */
@@ -350,10 +470,11 @@ export const useProject = defineStore('project', () => {
     id,
     project,
     /** Number of the last change it has from the server. */
-    at: (): number => seq,
+    at: (): number => copy.seq,
     state,
     waiting,
     heldBy,
+    parting,
     undoLabel,
     redoLabel,
     units,
@@ -365,6 +486,9 @@ export const useProject = defineStore('project', () => {
     open,
     close,
     edit,
+    settle,
+    makeAgain,
+    bringIn,
     undo,
     redo,
     deeds: () => past.value.recent(),
@@ -373,16 +497,20 @@ export const useProject = defineStore('project', () => {
 })
 
 const pastOf = (project: string): Past =>
-  new Past({ history: () => api.history(project), inverse: (step) => api.inverse(project, step) })
+  new Past({
+    history: () => api.history(project, browserId),
+    inverse: (step) => api.inverse(project, step),
+  })
+
+const now = (): string => new Date().toISOString()
+
+/** A change that was sent, as the journal has it by its answer. */
+const heardOf = (sent: SentChange, { seq, change = sent.change, contested = [] }: Answer): Heard => ({
+  ...sent,
+  seq,
+  change,
+  contested,
+  inverse: null,
+})
 
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error))
-
-/** The first change of a new project, as the server takes it. */
-export const firstChange = (change: Change): SentChange => ({
-  id: makeId(),
-  client,
-  base: 0,
-  label: 'New project',
-  change,
-  undoes: null,
-})

@@ -4,7 +4,7 @@ import { sketching, type Scene, type Sketch } from '@lamina/core/derive'
 import type { Box } from '@lamina/core/geometry'
 import type { Steps } from '@lamina/core/steps'
 import { useProject } from '../store/project'
-import { unheardSteps } from './idle'
+import { unheardSteps } from '../idle'
 import { Making } from './making'
 
 /** How far the picture of a board is made that takes long. */
