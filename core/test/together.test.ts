@@ -10,7 +10,7 @@ import {
   type Note,
   type RecordOf,
 } from '../src/records'
-import { Copy, madeOn, merge, saysTheSame, type Stored } from '../src/together'
+import { Copy, madeOn, merge, saysTheSame, taken, takingBack, type Stored } from '../src/together'
 import { PLAN, opening, projectWith, wall } from './wallFixture'
 
 const note = (id: string, facts: Partial<Note> = {}): Note => ({
@@ -144,6 +144,75 @@ describe('merging', () => {
     expect(saysTheSame({ a: 1, b: [{ c: undefined }] }, { b: [{}], a: 1 })).toBe(true)
     for (const other of [{ a: 1 }, { a: 1, b: [] }, { a: 1, b: [{ c: null }] }, null, [1]])
       expect(saysTheSame({ a: 1, b: [{}] }, other)).toBe(false)
+  })
+})
+
+describe('what was contested', () => {
+  const text = fc.constantFrom('Oak', 'Ash', 'Elm', 'Yew')
+  const facts = fc.record({ text, at: fc.record({ x: fc.nat({ max: 3 }), y: fc.constant(0) }) })
+
+  it('is there as it was meant once mine is taken, and all else as it is (property)', () => {
+    let contests = 0
+    fc.assert(
+      fc.property(facts, facts, facts, (was, mine, theirs) => {
+        const project = projectWith(PLAN, note('n', theirs))
+        const { change, contested } = merge(project, { ...put(note('n', mine)), was: [note('n', was)] })
+        project.apply(change)
+        for (const each of contested) {
+          contests++
+          const before = project.get('n') as Note
+          project.apply(taken(project, each)!)
+          expect(project.get('n')).toEqual({ ...before, [each.field!]: each.mine })
+        }
+        for (const name of ['text', 'at'] as const)
+          if (!saysTheSame(mine[name], was[name]))
+            expect((project.get('n') as Note)[name]).toEqual(mine[name])
+      }),
+    )
+    expect(contests).toBeGreaterThan(5)
+  })
+
+  it('comes back where it was taken away, goes where it was to go, and goes together where it belongs together', () => {
+    const project = projectWith(PLAN, note('n'))
+    expect(taken(project, { id: 'm', field: null, mine: note('m') })).toEqual(put(note('m')))
+    expect(taken(project, { id: 'n', field: null, theirs: note('n') })).toEqual({ put: [], drop: ['n'] })
+    expect(taken(project, { id: 'm', field: null })).toBeNull()
+    expect(taken(project, { id: 'm', field: 'text', mine: 'Ash' })).toBeNull()
+    const framed = projectWith(PLAN, note('n', { framed: true }))
+    expect(taken(framed, { id: 'n', field: 'framed' })).toEqual(put(note('n')))
+    const hung = projectWith(wall('w', [0, 0, 5000, 0]), opening('d', 'w', 1000, 900))
+    const there = hung.need('opening', 'd')
+    expect(taken(hung, { id: 'd', field: 'wall along', mine: { wall: 'w', along: 2000 } })).toEqual(
+      put({ ...there, along: 2000 }),
+    )
+  })
+})
+
+describe('taking back', () => {
+  it('gives one’s own facts back and leaves what others changed since (property)', () => {
+    const text = fc.constantFrom('Oak', 'Ash', 'Elm')
+    const size = fc.constantFrom(2.5, 3.5, 5)
+    const facts = fc.record({ text, heightPaperMm: size })
+    let left = 0
+    fc.assert(
+      fc.property(facts, facts, facts, (before, mine, theirs) => {
+        const project = projectWith(PLAN, note('n', before))
+        const change = put(note('n', mine))
+        const meant = takingBack(change, project.apply(change))
+        project.apply(put(note('n', theirs)))
+        const { change: back, contested } = merge(project, meant)
+        project.apply(back)
+        const now = project.get('n') as Note
+        for (const name of ['text', 'heightPaperMm'] as const) {
+          const isMine = mine[name] !== before[name]
+          const isTheirs = theirs[name] !== mine[name] && theirs[name] !== before[name]
+          expect(now[name]).toBe(isMine && !isTheirs ? before[name] : theirs[name])
+          expect(contested.some(({ field }) => field === name)).toBe(isMine && isTheirs)
+          if (isMine && isTheirs) left++
+        }
+      }),
+    )
+    expect(left).toBeGreaterThan(5)
   })
 })
 

@@ -57,6 +57,15 @@ const all = computed(() =>
     things: [...new Set(each.sent.change.put.map(thingWords))],
   })),
 )
+const chooses = computed(() => aside.all.reduce((sum, { contested }) => sum + contested.length, 0))
+/** Those that cannot be as they were meant any more stay. */
+function settleAll(as: 'mine' | 'theirs'): void {
+  for (const { sent } of aside.all)
+    for (const contested of aside.all.find((each) => each.sent === sent)?.contested ?? []) {
+      const now = aside.all.find((each) => each.sent === sent)
+      if (now) store.settle(now, contested, as)
+    }
+}
 /** So many are named. */
 const MOST_NAMED = 4
 
@@ -103,7 +112,13 @@ function again(each: Aside): void {
           </div>
         </li>
       </ul>
-      <div class="ways end"><v-btn variant="text" @click="open = false">Later</v-btn></div>
+      <div class="ways end">
+        <template v-if="chooses > 1">
+          <v-btn variant="text" @click="settleAll('mine')">Take all mine</v-btn>
+          <v-btn variant="text" @click="settleAll('theirs')">Leave all theirs</v-btn>
+        </template>
+        <v-btn variant="text" @click="open = false">Later</v-btn>
+      </div>
     </v-card>
   </v-dialog>
 </template>

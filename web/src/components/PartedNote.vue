@@ -95,6 +95,9 @@ const letGo = (): Promise<void> =>
   background: rgb(var(--v-theme-surface));
   border-bottom: 2px solid rgb(var(--v-theme-warning));
 }
+.parted b {
+  margin-right: 6px;
+}
 .ways {
   display: flex;
   flex-wrap: wrap;

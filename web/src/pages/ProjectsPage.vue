@@ -202,6 +202,7 @@ li > a {
 }
 .here .names {
   display: grid;
+  grid-template-columns: 1fr;
   gap: 8px;
   margin: 12px 0;
 }
