@@ -10,6 +10,7 @@ const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 await build({
   entryPoints: {
     main: join(root, 'server/src/main.ts'),
+    check: join(root, 'server/src/check.ts'),
     'database.worker': join(root, 'server/src/database/worker.ts'),
     'plot.worker': join(root, 'server/src/plot/worker.ts'),
     'picture.worker': join(root, 'server/src/pictures/worker.ts'),

@@ -347,6 +347,44 @@ describe('making and changing blocks', () => {
     }
     expect(() => project.check({ put: [inner], drop: [] })).toThrow('would hold itself')
   })
+  it('refuses blocks that come to more than can be drawn, or lie too deep within each other', () => {
+    const project = drawn()
+    const { change, block: first } = makeBlock(project, PLAN, ['frame'], facts, makeId)
+    apply(project, change)
+    const holding = (id: string, held: string, count: number): Block => ({
+      ...project.need('block', first),
+      id,
+      name: `Holding ${id}`,
+      items: Array.from({ length: count }, (_, i) => ({
+        shape: 'block' as const,
+        block: held,
+        at: { x: i, y: 0 },
+        turn: 0,
+        mirrored: false,
+      })),
+    })
+    const parts = project.need('block', first).items.length
+    apply(project, { put: [holding('a', first, 100), holding('b', 'a', 100)], drop: [] })
+    const most = Math.floor(20_000 / parts / 100)
+    expect(() => project.check({ put: [holding('b', 'a', most)], drop: [] })).not.toThrow()
+    expect(() => project.check({ put: [holding('b', 'a', most + 1)], drop: [] })).toThrow(
+      'would come to more than 20000 things',
+    )
+    // It counts for those that hold it, wherever it grows.
+    expect(() => project.check({ put: [holding('a', first, most + 1)], drop: [] })).toThrow(
+      '“Holding b” would come to more',
+    )
+    const tower = (deep: number) =>
+      Array.from({ length: deep }, (_, i) => holding(`t${i}`, i ? `t${i - 1}` : first, 1))
+    expect(() => project.check({ put: tower(19), drop: [] })).not.toThrow()
+    for (const deep of [20, 10_000])
+      expect(() => project.check({ put: tower(deep), drop: [] })).toThrow('more than 20 blocks would lie')
+    const round = [holding('t0', 't9', 1), ...tower(10).slice(1)]
+    expect(() => project.check({ put: round, drop: [] })).toThrow('would hold itself')
+    // 50 to the 6th.
+    const six = Array.from({ length: 6 }, (_, i) => holding(`s${i}`, i ? `s${i - 1}` : first, 50))
+    expect(() => project.check({ put: six, drop: [] })).toThrow('would come to more than')
+  })
   it('holds blocks, turned and mirrored as they were', () => {
     const project = drawn()
     apply(project, makeBlock(project, PLAN, ['frame', 'stroke'], facts, makeId).change)

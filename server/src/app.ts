@@ -5,20 +5,23 @@ import express, { type ErrorRequestHandler, type Express, type Response } from '
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { z } from 'zod'
-import { sentChangeSchema, seqSchema } from '@lamina/core/edit'
+import { seqSchema } from '@lamina/core/edit'
 import { ChangeRefused, idSchema } from '@lamina/core/records'
 import { awayOf } from './database/away'
 import { LOW_SPACE } from './database/database'
 import { guard } from './guard'
+import { Unreadable } from './load'
 import type { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
+import { TooMuch, readSent } from './readSent'
 import { Ahead, Conflict, NotThere, type Store } from './store'
-import { WorkRefused, WorkStopped, type Thread } from './thread/thread'
+import { WorkRefused, WorkStopped } from './thread/thread'
+import type { Threads } from './thread/threads'
 
 export interface AppParts {
   readonly store: Store
   readonly pictures: Pick<Pictures, 'list' | 'imprint' | 'forget'>
-  readonly plotter: Pick<Thread<PlotOrder, Uint8Array>, 'make'>
+  readonly plotter: Pick<Threads<PlotOrder, Uint8Array>, 'make' | 'load'>
   readonly log: Logger
   /** Host names this server answers to. */
   readonly hosts: readonly string[]
@@ -79,6 +82,7 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
     response.json({
       ok: true,
       streams: streams.size,
+      plots: plotter.load,
       ...(free === null ? {} : { free, low: free < LOW_SPACE }),
     })
   })
@@ -86,9 +90,7 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
     response.json(await pictures.list())
   })
   app.post('/api/projects/:id', async (request, response) => {
-    response
-      .status(201)
-      .json(await store.create(idOf(request.params.id), sentChangeSchema.parse(request.body)))
+    response.status(201).json(await store.create(idOf(request.params.id), await readSent(request.body)))
   })
   app.get('/api/projects/:id', async (request, response) => {
     response.json(await store.read(idOf(request.params.id)))
@@ -118,7 +120,7 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
     response.status(204).end()
   })
   app.post('/api/projects/:id/changes', async (request, response) => {
-    response.json(await store.append(idOf(request.params.id), sentChangeSchema.parse(request.body)))
+    response.json(await store.append(idOf(request.params.id), await readSent(request.body)))
   })
   app.get('/api/projects/:id/changes', async (request, response) => {
     const { on } = request.query
@@ -160,7 +162,7 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
     const sheets = wanted ? wanted.split(',').map(idOf) : null
     const cancel = new AbortController()
     response.on('close', () => cancel.abort())
-    const pdf = await plotter.make({ records: opened.records, sheets }, cancel.signal)
+    const pdf = await plotter.make({ records: opened.records, sheets }, id, cancel.signal)
     response.setHeader('Content-Type', 'application/pdf')
     response.setHeader('Content-Disposition', 'attachment; filename="sheets.pdf"')
     response.end(pdf)
@@ -203,6 +205,8 @@ function explain(log: Logger): ErrorRequestHandler {
     if (error instanceof ChangeRefused) return answer(422, error.code, error.message)
     if (error instanceof Conflict) return answer(409, 'conflict', error.message)
     if (error instanceof Ahead) return answer(409, 'ahead', error.message)
+    if (error instanceof Unreadable) return answer(503, 'unreadable', error.message)
+    if (error instanceof TooMuch) return answer(413, 'too-large', error.message)
     if (error instanceof NotThere) return answer(404, 'not-there', error.message)
     if (error instanceof z.ZodError) {
       const issue = error.issues[0]!

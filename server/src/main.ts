@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
+import { availableParallelism } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import pino from 'pino'
 import { makeApp } from './app'
 import { awayOf } from './database/away'
+import { NewerData } from './database/bringUp'
 import { Embedded, inThread } from './database/embedded'
 import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folder'
 import type { PictureOrder, Drawn } from './pictures/draw'
@@ -16,6 +18,7 @@ import type { PlotOrder } from './plot/document'
 import { seedSamples } from './seed'
 import { Store } from './store'
 import { Thread } from './thread/thread'
+import { Threads } from './thread/threads'
 
 const here = dirname(fileURLToPath(import.meta.url))
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
@@ -25,6 +28,10 @@ const folder = resolve(process.env['LAMINA_DATA'] ?? '.lamina')
 const port = Number(process.env['PORT'] ?? 4180)
 const host = process.env['HOST'] ?? '127.0.0.1'
 const samples = !process.argv.includes('--no-samples')
+
+/** What one plot may take. */
+const PLOT_SECONDS = 120
+const PLOT_MEGABYTES = 1024
 
 /** What draws pictures; another version of it may draw otherwise. */
 const PAINTER = 'picture.worker.js'
@@ -48,8 +55,11 @@ async function storeOrExit({ database: files }: HeldFolder): Promise<Store> {
   try {
     await database.refuseFull()
     await database.open()
-    return await Store.over(database, join(here, '../drizzle'))
+    return await Store.over(database, join(here, '../drizzle'), (project, what) =>
+      log.warn({ project }, `a project was damaged: ${what}`),
+    )
   } catch (error) {
+    if (error instanceof NewerData) exitWith(5, `${error.message} The data folder is ${folder}.`)
     const away = awayOf(error)
     if (away) exitWith(6, `${away.message} The data folder is ${folder}; nothing was changed there.`)
     throw error
@@ -70,7 +80,18 @@ async function main(): Promise<void> {
   if (samples) await seedSamples(store, say)
   const thread = <Order, Made>(file: string): Thread<Order, Made> =>
     new Thread(() => new Worker(join(here, file)))
-  const plotter = thread<PlotOrder, Uint8Array>('plot.worker.js')
+  const plotter = new Threads<PlotOrder, Uint8Array>(
+    Math.max(2, Math.min(4, availableParallelism() - 1)),
+    () =>
+      new Worker(join(here, 'plot.worker.js'), {
+        resourceLimits: { maxOldGenerationSizeMb: PLOT_MEGABYTES },
+      }),
+    {
+      seconds: PLOT_SECONDS,
+      tooLong: `These sheets take longer than ${PLOT_SECONDS} seconds to plot. Plot fewer of them at once, or show less on them.`,
+      tooLarge: `These sheets take more than ${PLOT_MEGABYTES} MB of memory to plot. Plot fewer of them at once, or show less on them.`,
+    },
+  )
   const painter = thread<PictureOrder, Drawn>(PAINTER)
   const form = createHash('sha256')
     .update(readFileSync(join(here, PAINTER)))

@@ -6,6 +6,8 @@ export interface OpenProject {
   seq: number
   /** The change of that number; null: there is none yet. */
   last: Id | null
+  /** Of which kinds things could not be read, and are left out. */
+  readonly unread: readonly string[]
 }
 
 /** So many records are held at most, of all projects together; one project is held whatever its size. */

@@ -1,6 +1,5 @@
 import { and, asc, desc, eq, gt, isNull, lt, or, sql } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
-import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import {
   UPGRADE,
   isLibraryRecord,
@@ -13,10 +12,12 @@ import {
 import { madeOn, merge, saysTheSame, takingBack, type JournalMark, type Meant } from '@lamina/core/together'
 import type { SmallPicture } from '@lamina/core/display'
 import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
-import { ChangeRefused, Project, recordSchema, type Change } from '@lamina/core/records'
+import { ChangeRefused, type Change } from '@lamina/core/records'
 import { append, type Stored } from './append'
 import { awayOf } from './database/away'
+import { bringUp } from './database/bringUp'
 import type { Database } from './database/database'
+import { load, type Mended } from './load'
 import { OpenProjects, type OpenProject } from './openProjects'
 import { changes, pictures, projects, records } from './tables'
 
@@ -47,14 +48,25 @@ export class Store {
 
   private readonly db: NodePgDatabase
 
-  private constructor(private readonly database: Database) {
+  private constructor(
+    private readonly database: Database,
+    private readonly mended: Mended,
+  ) {
     this.db = database.db
   }
 
-  /** The projects of a database, which is brought to the form that this server knows. */
-  static async over(database: Database, migrations: string): Promise<Store> {
-    await migrate(database.db, { migrationsFolder: migrations })
-    return new Store(database)
+  /**
+   * The projects of a database, which is brought to the form that this server knows.
+   * @param mended hears of what was damaged and is put right
+   * @throws NewerData
+   */
+  static async over(
+    database: Database,
+    migrations: string,
+    mended: Mended = () => undefined,
+  ): Promise<Store> {
+    await bringUp(database.db, migrations)
+    return new Store(database, mended)
   }
 
   /** How much space is left for them, bytes; null: that is not known. */
@@ -116,9 +128,15 @@ export class Store {
   async read(id: string): Promise<OpenedProject> {
     return this.inTurn(id, async () => {
       await this.bringUpToDate(id)
-      const { project, seq, last } = await this.open.get(id)
+      const { project, seq, last, unread } = await this.open.get(id)
       if (last === null) throw new NotThere('There is no such project.')
-      return { id, seq, on: last, records: [...project.everything()] }
+      return {
+        id,
+        seq,
+        on: last,
+        records: [...project.everything()],
+        ...(unread.length > 0 && { unread: [...unread] }),
+      }
     })
   }
 
@@ -223,7 +241,8 @@ export class Store {
     const state = await this.open.get(id)
     await this.refuseAhead(id, { seq: sent.base, id: sent.on ?? null })
     const { change, contested } = merge(state.project, { ...sent.change, was: sent.was })
-    state.project.check(change)
+    // What was sent was read by its schema; what was merged was not.
+    state.project.check(change, new Set(sent.change.put))
     const stored: Stored = { ...sent, seq: state.seq + 1, change, contested: [...contested] }
     try {
       await this.db.execute(append(id, stored, state.project.inverseOf(change)))
@@ -289,18 +308,9 @@ export class Store {
   }
 
   private async load(id: string): Promise<OpenProject> {
-    const [row] = await this.db
-      .select({ seq: projects.seq, last: changes.id })
-      .from(projects)
-      .leftJoin(changes, and(eq(changes.project, projects.id), eq(changes.seq, projects.seq)))
-      .where(eq(projects.id, id))
-    if (!row) throw new NotThere('There is no such project.')
-    const rows = await this.db
-      .select({ body: records.body })
-      .from(records)
-      .where(eq(records.project, id))
-      .orderBy(asc(records.place))
-    return { project: new Project(rows.map(({ body }) => recordSchema.parse(body))), ...row }
+    const found = await load(this.db, id, this.mended)
+    if (!found) throw new NotThere('There is no such project.')
+    return found
   }
 
   private async inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {

@@ -3,6 +3,7 @@ import {
   index,
   integer,
   jsonb,
+  numeric,
   pgTable,
   primaryKey,
   serial,
@@ -25,6 +26,9 @@ export const projects = pgTable('projects', {
     .default(sql`now()`),
   /** Number of the last change in the journal. */
   seq: integer('seq').notNull().default(0),
+  /** How many records the journal comes to, and the sum of what they say: records that come to another are damaged. */
+  count: integer('count').notNull().default(0),
+  sum: numeric('sum').notNull().default('0'),
 })
 
 /** Every change of every project, with what takes it back. Rows are only ever added. */

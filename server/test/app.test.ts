@@ -132,6 +132,7 @@ beforeAll(async () => {
     new Writable({ write: (chunk, _encoding, done) => (complaints.push(String(chunk)), done()) }),
   )
   const plotter = {
+    load: { working: 0, waiting: 0 },
     async make(order: PlotOrder): Promise<Uint8Array> {
       try {
         return await plotSheets(order)
@@ -533,7 +534,7 @@ describe('projects at hand', () => {
     let loaded = 0
     const load = async (): Promise<OpenProject> => (
       loaded++,
-      { project: { size: 100_000 } as Project, seq: 1, last: 'x' }
+      { project: { size: 100_000 } as Project, seq: 1, last: 'x', unread: [] }
     )
     const open = new OpenProjects(load)
     for (const id of ['a', 'b', 'c']) await open.get(id)

@@ -76,15 +76,26 @@ const placedNow = (project: Project, record: AnyRecord): AnyRecord =>
         tie: (anchor) => ({ ...anchor, last: holdAnchor(anchor, groundOf(project, record)).point }),
       })!
 
-/** Reads a clipping from text; null when it is something else. */
+const headSchema = z.object({ lamina: z.literal('clipping'), version: z.number() })
+
+/**
+ * Reads a clipping from text; null when it is something else.
+ * @refuses nonsense: it is of a later version
+ */
 export function readClipping(text: string): Clipping | null {
   if (!text.includes('"clipping"')) return null
+  let read: unknown
   try {
-    const parsed = clippingSchema.safeParse(JSON.parse(text))
-    return parsed.success ? parsed.data : null
+    read = JSON.parse(text)
   } catch {
     return null
   }
+  const parsed = clippingSchema.safeParse(read)
+  if (parsed.success) return parsed.data
+  const head = headSchema.safeParse(read)
+  if (head.success && head.data.version > 1)
+    throw new EditRefused('nonsense', 'This was copied in a newer Lamina and cannot be read here.')
+  return null
 }
 
 /** What a project is laid out in, and no clipping brings along. */

@@ -10,7 +10,7 @@ import {
   standardPlateTypes,
   standardWallTypes,
 } from '../library'
-import type { Change, Id, Level, Sheet, SheetSizeName } from '../records'
+import { SCHEMA, type Change, type Id, type Level, type Sheet, type SheetSizeName } from '../records'
 import { INCH_MM, type UnitSystem } from '../units'
 import { cutHeightOf, planOf } from './levels'
 import { EditRefused, type MakeId } from './refusal'
@@ -73,7 +73,7 @@ export function newProject(
         {
           id: 'project',
           kind: 'project',
-          schema: 6,
+          schema: SCHEMA,
           name,
           number: input.number?.trim() ?? '',
           client: input.client?.trim() ?? '',

@@ -10,7 +10,14 @@ import {
   standardOpeningTypes,
   standardPlateTypes,
 } from '../library'
-import type { AnyRecord, Change, LineMeaning, Linework, Project } from '../records'
+import {
+  SCHEMA,
+  type AnyRecord,
+  type Change,
+  type LineMeaning,
+  type Linework,
+  type Project,
+} from '../records'
 import { marksOf, nextMark } from './marks'
 import { storing } from './outcome'
 
@@ -28,8 +35,8 @@ const LENSES_BEFORE: ReadonlySet<string> = new Set(
  */
 export function upgrade(project: Project): Change | null {
   const { schema, units } = project.facts
-  if (schema === 6) return null
-  const put: AnyRecord[] = [{ ...project.facts, schema: 6 }]
+  if (schema === SCHEMA) return null
+  const put: AnyRecord[] = [{ ...project.facts, schema: SCHEMA }]
   const shipped = [
     ...(schema < 2 ? [...STANDARD_LINE_TYPES, ...STANDARD_LAYERS] : []),
     ...(schema < 3 ? [...standardOpeningTypes(units.system), ...STANDARD_LENSES, ...STANDARD_SCHEDULES] : []),

@@ -21,5 +21,7 @@ export interface OpenedProject {
   readonly seq: number
   /** The change of that number. */
   readonly on: string
+  /** Of which kinds things are left out that could not be read; left out: of none. */
+  readonly unread?: readonly string[]
   readonly records: AnyRecord[]
 }

@@ -113,6 +113,8 @@ export {
   type AnnotationStyle,
 } from './styles'
 export {
+  SCHEMA,
+  isLater,
   sheetSizeNames,
   type SheetSizeName,
   type StairLimits,

@@ -1,3 +1,4 @@
+import { MOST_DEEP, MOST_PARTS, blockWeights } from './blockWeight'
 import { ChangeLog } from './changeLog'
 import type { Id } from './parts'
 import { kindWord, looseNames, needs } from './kinds'
@@ -141,19 +142,12 @@ export class Project {
   /**
    * Checks a change against what is here: every record fits its schema, everything it needs is present
    * and nothing removed is still needed. Throws ChangeRefused; alters nothing.
+   * @param fitting records that are known to fit their schema
    */
-  check(change: Change): void {
+  check(change: Change, fitting?: ReadonlySet<AnyRecord>): void {
     const put = new Map<Id, AnyRecord>()
     for (const record of change.put) {
-      const parsed = recordSchema.safeParse(record)
-      if (!parsed.success) {
-        const issue = parsed.error.issues[0]!
-        // What is said in a sentence of its own needs no place.
-        const said = issue.message.endsWith('.')
-          ? issue.message
-          : `${issue.message} (${issue.path.join('.') || 'record'})`
-        throw new ChangeRefused('bad-record', said)
-      }
+      if (!fitting?.has(record)) refuseUnfit(record)
       if (put.has(record.id)) throw new ChangeRefused('bad-change', 'A change names the same record twice.')
       put.set(record.id, record)
       const here = this.records.get(record.id)
@@ -176,8 +170,6 @@ export class Project {
       }
     }
     for (const record of put.values()) {
-      if (record.kind === 'block' && this.holdsItself(record, put))
-        throw new ChangeRefused('bad-record', `The block “${record.name.slice(0, 60)}” would hold itself.`)
       for (const [id, kinds] of needs(record)) {
         const there = put.get(id) ?? (drop.has(id) ? undefined : this.records.get(id))
         if (!there || !kinds.includes(there.kind))
@@ -187,23 +179,35 @@ export class Project {
           )
       }
     }
+    if (change.put.some(({ kind }) => kind === 'block')) this.refuseHeavyBlocks(put)
   }
 
-  /** Whether a block is found within itself, directly or round about, as a change would leave things. */
-  private holdsItself(block: RecordOf<'block'>, put: ReadonlyMap<Id, AnyRecord>): boolean {
-    const seen = new Set<Id>()
-    const visit = (id: Id): boolean => {
+  /** Refuses blocks that would hold themselves, or come to more than can be drawn with the blocks in them. */
+  private refuseHeavyBlocks(put: ReadonlyMap<Id, AnyRecord>): void {
+    const find = (id: Id): RecordOf<'block'> | undefined => {
       const record = put.get(id) ?? this.records.get(id)
-      if (record?.kind !== 'block') return false
-      return record.items.some((item) => {
-        if (item.shape !== 'block') return false
-        if (item.block === block.id) return true
-        if (seen.has(item.block)) return false
-        seen.add(item.block)
-        return visit(item.block)
-      })
+      return record?.kind === 'block' ? record : undefined
     }
-    return visit(block.id)
+    const [before, now] = [blockWeights((id) => this.find('block', id)), blockWeights(find)]
+    const blocks = [...(this.kinds.get('block')?.keys() ?? []), ...put.keys()].flatMap((id) => find(id) ?? [])
+    for (const block of blocks) {
+      const { things, round } = now(block)
+      const refuse = (of: RecordOf<'block'>, say: (name: string) => string): never => {
+        throw new ChangeRefused('bad-record', say(`“${of.name.slice(0, 60)}”`))
+      }
+      if (round) refuse(round, (name) => `The block ${name} would hold itself.`)
+      const was = this.find('block', block.id)
+      if (things <= MOST_PARTS || (was && things <= before(was).things)) continue
+      if (things === Infinity)
+        refuse(
+          block,
+          (name) => `In the block ${name} more than ${MOST_DEEP} blocks would lie within each other.`,
+        )
+      refuse(
+        block,
+        (name) => `The block ${name} would come to more than ${MOST_PARTS} things with the blocks in it.`,
+      )
+    }
   }
 
   /** Makes a change that was checked, and gives the change that takes it back. */
@@ -339,4 +343,16 @@ function enter(index: Map<Id, Set<Id>>, key: Id, id: Id): void {
   let ids = index.get(key)
   if (!ids) index.set(key, (ids = new Set()))
   ids.add(id)
+}
+
+/** Refuses a record that does not fit its schema, in a sentence. */
+function refuseUnfit(record: AnyRecord): void {
+  const parsed = recordSchema.safeParse(record)
+  if (parsed.success) return
+  const issue = parsed.error.issues[0]!
+  // What is said in a sentence of its own needs no place.
+  const said = issue.message.endsWith('.')
+    ? issue.message
+    : `${issue.message} (${issue.path.join('.') || 'record'})`
+  throw new ChangeRefused('bad-record', said)
 }

@@ -31,11 +31,20 @@ export const sheetSizeSchema = z.enum(sheetSizeNames)
 export type SheetSizeName = z.infer<typeof sheetSizeSchema>
 export const orientationSchema = z.enum(['landscape', 'portrait'])
 
+/** The version of the record format that this program writes. */
+export const SCHEMA = 6
+
+/** Whether the facts of a project tell of a later version of the record format than this program knows. */
+export function isLater(facts: unknown): boolean {
+  const schema = (facts as { schema?: unknown } | null | undefined)?.schema
+  return typeof schema === 'number' && schema > SCHEMA
+}
+
 export const projectSchema = z.strictObject({
   id: z.literal('project'),
   kind: z.literal('project'),
   /** Version of the record format. */
-  schema: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(6)]),
+  schema: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(SCHEMA)]),
   name: nameSchema.min(1),
   number: nameSchema,
   client: nameSchema,

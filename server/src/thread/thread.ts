@@ -4,6 +4,13 @@ export class WorkStopped extends Error {}
 /** The message is a sentence for the person who asked. */
 export class WorkRefused extends Error {}
 
+/** How long one order may take, and what is said of those that take longer, or more memory than its worker has. */
+export interface Limits {
+  readonly seconds: number
+  readonly tooLong: string
+  readonly tooLarge: string
+}
+
 /** What a thread answers to an order. */
 export type Reply<Made> = { ok: true; made: Made } | { ok: false; refused: boolean; message: string }
 
@@ -12,7 +19,10 @@ export class Thread<Order, Made> {
   private worker: Worker | null = null
   private turn: Promise<unknown> = Promise.resolve()
 
-  constructor(private readonly makeWorker: () => Worker) {}
+  constructor(
+    private readonly makeWorker: () => Worker,
+    private readonly limits: Limits | null = null,
+  ) {}
 
   make(order: Order, signal?: AbortSignal): Promise<Made> {
     const mine = this.turn.then(() => this.run(order, signal))
@@ -29,7 +39,15 @@ export class Thread<Order, Made> {
     if (signal?.aborted) return Promise.reject(new WorkStopped())
     const worker = (this.worker ??= this.makeWorker())
     return new Promise((resolve, reject) => {
+      const { limits } = this
+      const late =
+        limits &&
+        setTimeout(() => {
+          drop()
+          reject(new WorkRefused(limits.tooLong))
+        }, limits.seconds * 1000)
       const finish = (): void => {
+        if (late) clearTimeout(late)
         worker.off('message', onMessage)
         worker.off('error', onError)
         signal?.removeEventListener('abort', onAbort)
@@ -44,9 +62,9 @@ export class Thread<Order, Made> {
         if (reply.ok) resolve(reply.made)
         else reject(reply.refused ? new WorkRefused(reply.message) : new Error(reply.message))
       }
-      const onError = (error: Error): void => {
+      const onError = (error: NodeJS.ErrnoException): void => {
         drop()
-        reject(error)
+        reject(limits && error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new WorkRefused(limits.tooLarge) : error)
       }
       const onAbort = (): void => {
         drop()

@@ -136,6 +136,10 @@ export const useProject = defineStore('project', () => {
     state.value = seen.from === 'server' ? 'saved' : 'offline'
     if (waiting.value > 0 && state.value === 'saved') state.value = 'saving'
     sending = sendingOf(projectId)
+    if (seen.unread.length > 0)
+      say.warn(
+        `Of this project ${seen.unread.length === 1 ? 'one thing' : `${seen.unread.length} things`} could not be read on the server and ${seen.unread.length === 1 ? 'is' : 'are'} left out: ${[...new Set(seen.unread)].join(', ')}. The rest is whole.`,
+      )
     if (seen.parting) part(seen.parting)
     else {
       listen(projectId)

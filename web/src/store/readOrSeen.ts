@@ -18,6 +18,8 @@ export interface SeenProject {
   readonly records: readonly AnyRecord[]
   readonly mark: JournalMark
   readonly parting: Parting | null
+  /** Of which kinds things could not be read on the server. */
+  readonly unread: readonly string[]
 }
 
 export const isParting = ({ status, code }: Refused): boolean => code === 'ahead' || status === 404
@@ -45,6 +47,7 @@ export async function readOrSeen(project: string): Promise<SeenProject> {
       records: opened.records,
       mark: { seq: opened.seq, id: opened.on },
       parting: null,
+      unread: opened.unread ?? [],
     }
   } catch (error) {
     const isGone = error instanceof Refused && error.status === 404
@@ -61,6 +64,7 @@ export async function readOrSeen(project: string): Promise<SeenProject> {
       records: [...now.everything()],
       mark: { seq, id },
       parting: isGone ? partingOf(error) : null,
+      unread: [],
     }
   }
 }

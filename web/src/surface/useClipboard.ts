@@ -1,6 +1,14 @@
 import { onBeforeUnmount, onMounted, type ComputedRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { EditRefused, clip, clipDrawing, paste, pasteDrawing, readClipping } from '@lamina/core/edit'
+import {
+  EditRefused,
+  clip,
+  clipDrawing,
+  paste,
+  pasteDrawing,
+  readClipping,
+  type Clipping,
+} from '@lamina/core/edit'
 import { isEmptyBox, type Box } from '@lamina/core/geometry'
 import type { Board } from '@lamina/core/records'
 import { useHand } from '../store/hand'
@@ -49,13 +57,23 @@ export function useClipboard(board: ComputedRef<Board>, extent: () => Box, remov
     }
   }
 
+  /** What the clipboard holds; what it holds otherwise is said. */
+  function heldIn(text: string): Clipping | null {
+    try {
+      const held = readClipping(text)
+      if (!held) say.warn('The clipboard holds nothing drawn in Lamina.')
+      return held
+    } catch (error) {
+      if (!(error instanceof EditRefused)) throw error
+      say.warn(error.message)
+      return null
+    }
+  }
+
   function onPaste(event: ClipboardEvent): void {
     if (isTyping(event.target)) return
-    const held = readClipping(event.clipboardData?.getData('text/plain') ?? '')
-    if (!held) {
-      say.warn('The clipboard holds nothing drawn in Lamina.')
-      return
-    }
+    const held = heldIn(event.clipboardData?.getData('text/plain') ?? '')
+    if (!held) return
     event.preventDefault()
     if (held.drawing !== undefined) {
       let id = ''
