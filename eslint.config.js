@@ -68,6 +68,7 @@ export default ts.config(
       'core/src/edit/newProject.ts',
       'core/src/records/**',
       'core/src/exchange/library.ts',
+      'core/src/exchange/archive.ts',
       'core/src/samples/builder.ts',
       'web/src/store/parted.ts',
     ],

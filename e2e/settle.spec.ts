@@ -61,7 +61,11 @@ test('a sheet opened by its address is at Compose; sheets come, are copied and g
 
 test.describe('a clash between two windows', () => {
   test.use({ expectedErrors: [/Failed to load resource/] })
-  test('is said, and the change that was first is kept', async ({ page, context, server }) => {
+  test('is said; the change that was first stands, and mine is there to be taken', async ({
+    page,
+    context,
+    server,
+  }) => {
     const project = await newProject(page, { name: 'Clash' })
     const surface = board(page)
     await surface.press(0, 0)
@@ -91,10 +95,20 @@ test.describe('a clash between two windows', () => {
     await saved(other)
     await page.unroute('**/changes')
     await expect(page.getByTestId('sentence')).toContainText(
-      'was not kept. The same thing was changed in another window',
+      'Others changed what “Wall length” changes. Theirs stands; yours is kept',
     )
     await saved(page)
-    expect((await stored(server, project, 'wall'))[0]!.b.x).toBeCloseTo(5000, 6)
+    const end = async (): Promise<number> => Math.round((await stored(server, project, 'wall'))[0]!.b.x)
+    expect(await end()).toBe(5000)
+    await expect(mine).toHaveValue(/^5.000$/)
+    await page.getByRole('button', { name: '1 not kept' }).click()
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Take mine .*4.000 mm/ })
+      .click()
+    await saved(page)
+    expect(await end()).toBe(4000)
+    await expect(theirs).toHaveValue(/^4.000$/)
     await other.close()
   })
 })

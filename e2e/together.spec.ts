@@ -108,52 +108,55 @@ test.describe('without a connection for a while', () => {
 })
 
 test.describe('on a slow line', () => {
-  test('a window closed with work waiting and opened again has no quarrel with itself', async ({
-    page,
-    server,
-  }) => {
-    const project = await newProject(page, { name: 'Slow line' })
-    await wallAt(page, 0)
-    await saved(page)
-    const address = `**/api/projects/${project}/changes`
-    // The change arrives while the window is closed; its answer does not.
-    let arrive = (): void => undefined
-    const closed = new Promise<void>((done) => (arrive = done))
-    let sent: SentChange | null = null
-    await page.route(address, async (route) => {
-      sent = route.request().postDataJSON() as SentChange
-      await closed
-      await route.abort().catch(() => undefined)
-    })
-    await wallAt(page, 300)
-    await wallAt(page, 600)
-    await expect.poll(() => sent).not.toBeNull()
-    const url = page.url()
-    await page.goto('about:blank')
-    arrive()
-    await page.unroute(address)
-    // It reaches the server just after the project was read anew.
-    await page.route(`**/api/projects/${project}`, async (route) => {
-      const answer = await route.fetch()
-      await fetch(`${server.address}/api/projects/${project}/changes`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify(sent),
+  for (const arrives of ['before', 'after'] as const)
+    test(`a window closed with work waiting and opened again has no quarrel with itself: it arrives ${arrives} that`, async ({
+      page,
+      server,
+    }) => {
+      const project = await newProject(page, { name: `Slow line, ${arrives}` })
+      await wallAt(page, 0)
+      await saved(page)
+      const address = `**/api/projects/${project}/changes`
+      // The change arrives while the window is closed; its answer does not.
+      let arrive = (): void => undefined
+      const closed = new Promise<void>((done) => (arrive = done))
+      let sent: SentChange | null = null
+      await page.route(address, async (route) => {
+        sent = route.request().postDataJSON() as SentChange
+        await closed
+        await route.abort().catch(() => undefined)
       })
-      await route.fulfill({ response: answer })
+      await wallAt(page, 300)
+      await wallAt(page, 600)
+      await expect.poll(() => sent).not.toBeNull()
+      const url = page.url()
+      await page.goto('about:blank')
+      arrive()
+      await page.unrouteAll({ behavior: 'wait' })
+      const arriveNow = () =>
+        fetch(`${server.address}/api/projects/${project}/changes`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify(sent),
+        })
+      await page.route(`**/api/projects/${project}`, async (route) => {
+        if (arrives === 'before') await arriveNow()
+        const answer = await route.fetch()
+        if (arrives === 'after') await arriveNow()
+        await route.fulfill({ response: answer })
+      })
+      await page.goto(url)
+      await saved(page)
+      expect(await walls(server, project)).toEqual([0, 300, 600])
+      await expect(page.getByRole('button', { name: /not kept$/ })).toHaveCount(0)
+      await expect(page.getByText('was not kept')).toHaveCount(0)
+      // All three are one's own steps, once each.
+      for (const left of [[0, 300], [0], []]) {
+        await putAway(page)
+        await page.keyboard.press('Control+z')
+        await expect.poll(() => walls(server, project)).toEqual(left)
+      }
     })
-    await page.goto(url)
-    await saved(page)
-    expect(await walls(server, project)).toEqual([0, 300, 600])
-    await expect(page.getByRole('button', { name: /not kept$/ })).toHaveCount(0)
-    await expect(page.getByText('was not kept')).toHaveCount(0)
-    // All three are one's own steps, once each.
-    for (const left of [[0, 300], [0], []]) {
-      await putAway(page)
-      await page.keyboard.press('Control+z')
-      await expect.poll(() => walls(server, project)).toEqual(left)
-    }
-  })
 })
 
 test.describe('with a server that breaks down on one change', () => {
@@ -209,7 +212,8 @@ test.describe('a project that is not the server’s any more', () => {
     await wallAt(page, 0)
     await saved(page)
     await other.goto('/')
-    await other.getByRole('button', { name: 'Remove Removed' }).click()
+    await other.getByRole('button', { name: 'More for Removed' }).click()
+    await other.locator('.v-list-item').filter({ hasText: 'Remove' }).click()
     await other.getByRole('dialog').getByRole('button', { name: 'Remove' }).click()
     await expect(page.getByText('This project was removed from the server.')).toBeVisible()
     await expect(page.getByTestId('saved')).toHaveText('Not on the server, kept on this computer')

@@ -10,9 +10,11 @@ const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 await build({
   entryPoints: {
     main: join(root, 'server/src/main.ts'),
+    backup: join(root, 'server/src/backup.ts'),
     check: join(root, 'server/src/check.ts'),
     'database.worker': join(root, 'server/src/database/worker.ts'),
     'plot.worker': join(root, 'server/src/plot/worker.ts'),
+    'archive.worker': join(root, 'server/src/archives/worker.ts'),
     'picture.worker': join(root, 'server/src/pictures/worker.ts'),
   },
   outdir: join(root, 'server/dist'),

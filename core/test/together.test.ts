@@ -10,7 +10,16 @@ import {
   type Note,
   type RecordOf,
 } from '../src/records'
-import { Copy, madeOn, merge, saysTheSame, taken, takingBack, type Stored } from '../src/together'
+import {
+  Copy,
+  madeOn,
+  merge,
+  saysTheSame,
+  taken,
+  takingBack,
+  takingBackSent,
+  type Stored,
+} from '../src/together'
 import { PLAN, opening, projectWith, wall } from './wallFixture'
 
 const note = (id: string, facts: Partial<Note> = {}): Note => ({
@@ -198,7 +207,9 @@ describe('taking back', () => {
       fc.property(facts, facts, facts, (before, mine, theirs) => {
         const project = projectWith(PLAN, note('n', before))
         const change = put(note('n', mine))
+        const sent = { change, was: madeOn(project, change) }
         const meant = takingBack(change, project.apply(change))
+        expect(takingBackSent(sent)).toEqual(meant)
         project.apply(put(note('n', theirs)))
         const { change: back, contested } = merge(project, meant)
         project.apply(back)
@@ -213,6 +224,24 @@ describe('taking back', () => {
       }),
     )
     expect(left).toBeGreaterThan(5)
+  })
+})
+
+describe('what waited when it was stored already', () => {
+  it('is there once, and is taken back as it was meant', () => {
+    const project = projectWith(PLAN, note('n'))
+    const change = put(note('n', { text: 'Ash' }), note('m'))
+    const sent = { change, was: madeOn(project, change) }
+    // The state that is read has it already: made again it changes nothing.
+    project.apply(change)
+    const copy = new Copy(project, { seq: 1, id: 'c' })
+    copy.resume({ id: 'c', client: 'p', base: 0, label: 'x', undoes: null, ...sent })
+    expect(project.need('note', 'n').text).toBe('Ash')
+    copy.drop('c')
+    expect([project.need('note', 'n').text, copy.sending]).toEqual(['Ash', []])
+    project.apply(merge(project, takingBackSent(sent)).change)
+    expect(project.need('note', 'n').text).toBe('Oak')
+    expect(project.find('note', 'm')).toBeUndefined()
   })
 })
 

@@ -7,6 +7,8 @@ import type { Logger } from 'pino'
 import { z } from 'zod'
 import { seqSchema } from '@lamina/core/edit'
 import { ChangeRefused, idSchema } from '@lamina/core/records'
+import type { Archives } from './archives/archives'
+import { archiveRoutes } from './archives/routes'
 import { awayOf } from './database/away'
 import { LOW_SPACE } from './database/database'
 import { guard } from './guard'
@@ -22,6 +24,7 @@ export interface AppParts {
   readonly store: Store
   readonly pictures: Pick<Pictures, 'list' | 'imprint' | 'forget'>
   readonly plotter: Pick<Threads<PlotOrder, Uint8Array>, 'make' | 'load'>
+  readonly archives: Pick<Archives, 'pack' | 'bringIn' | 'copy' | 'restore' | 'list' | 'all'>
   readonly log: Logger
   /** Host names this server answers to. */
   readonly hosts: readonly string[]
@@ -40,7 +43,7 @@ const MOST_UNREAD = 2 ** 20
 const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().pipe(seqSchema)
 
-export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts): Express {
+export function makeApp({ store, pictures, plotter, archives, log, hosts, site }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(guard(hosts))
@@ -119,6 +122,7 @@ export function makeApp({ store, pictures, plotter, log, hosts, site }: AppParts
     await pictures.forget(id)
     response.status(204).end()
   })
+  app.use('/api', archiveRoutes(archives, store))
   app.post('/api/projects/:id/changes', async (request, response) => {
     response.json(await store.append(idOf(request.params.id), await readSent(request.body)))
   })

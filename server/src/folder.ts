@@ -25,12 +25,17 @@ export interface HeldFolder {
   readonly database: string
   /** Where pictures are kept that can be made again. */
   readonly imprints: string
+  /** Where backups of projects are kept. */
+  readonly backups: string
+  /** Tells others where this server answers. */
+  answersAt(port: number): void
   letGo(): void
 }
 
 const LOCK = 'server.lock'
 const DATABASE = 'database'
 const IMPRINTS = 'imprints'
+const BACKUPS = 'backups'
 
 /** What a database folder must have in it, whatever else it has. */
 const PARTS = [
@@ -61,8 +66,7 @@ export function takeFolder(folder: string): HeldFolder {
     )
   }
   try {
-    ftruncateSync(lock)
-    writeSync(lock, JSON.stringify({ pid: process.pid }), 0)
+    writeHolder(lock, { pid: process.pid })
     examine(folder)
   } catch (error) {
     closeSync(lock)
@@ -72,10 +76,32 @@ export function takeFolder(folder: string): HeldFolder {
   return {
     database: join(folder, DATABASE),
     imprints: join(folder, IMPRINTS),
+    backups: join(folder, BACKUPS),
+    answersAt: (port) => writeHolder(lock, { pid: process.pid, port }),
     letGo() {
       if (held) closeSync(lock)
       held = false
     },
+  }
+}
+
+/** Who holds a data folder, and where it answers. */
+interface Holder {
+  readonly pid: number
+  readonly port?: number
+}
+
+function writeHolder(lock: number, holder: Holder): void {
+  ftruncateSync(lock)
+  writeSync(lock, JSON.stringify(holder), 0)
+}
+
+/** Where the server answers that holds a data folder; null: that is not told. */
+export function portOf(folder: string): number | null {
+  try {
+    return (JSON.parse(readFileSync(join(folder, LOCK), 'utf8')) as Holder).port ?? null
+  } catch {
+    return null
   }
 }
 
@@ -130,17 +156,18 @@ function toldPlainly(error: unknown, folder: string): unknown {
 
 /** Refuses what is no data folder, or no longer a whole one: nothing is made over what is there. */
 function examine(folder: string): void {
-  const known = [LOCK, DATABASE, IMPRINTS, makingOf(DATABASE)]
+  const known = [LOCK, DATABASE, IMPRINTS, BACKUPS, makingOf(DATABASE)]
   const entries = readdirSync(folder)
   if (!entries.includes(DATABASE)) {
     const foreign = entries.filter((name) => !known.includes(name))
-    if (foreign.length > 0 || entries.includes(IMPRINTS))
+    if (foreign.length > 0 || entries.includes(IMPRINTS) || entries.includes(BACKUPS))
       throw new FolderRefused(
         foreign.length > 0
           ? `The folder ${folder} holds other things (${someOf(foreign)}) and no database. ` +
               'Name an empty folder, or the one the database is in, with LAMINA_DATA.'
           : `The data folder ${folder} was in use before, but its database is gone. Nothing was made in its place. ` +
-              'Put the folder “database” back, or name another folder with LAMINA_DATA.',
+              'Put the folder “database” back, or name another folder with LAMINA_DATA' +
+              (entries.includes(BACKUPS) ? ' and bring the backups in this one’s “backups” in there.' : '.'),
       )
     return
   }
@@ -168,7 +195,7 @@ function isThere(path: string): boolean {
 /** Who holds the folder, as far as it is told. */
 function holderOf(folder: string): string {
   try {
-    const { pid } = JSON.parse(readFileSync(join(folder, LOCK), 'utf8')) as { pid?: unknown }
+    const { pid } = JSON.parse(readFileSync(join(folder, LOCK), 'utf8')) as Partial<Holder>
     return typeof pid === 'number' ? ` (process ${pid})` : ''
   } catch {
     return ''

@@ -33,7 +33,7 @@ const read = (body: unknown): AnyRecord | undefined => recordSchema.safeParse(bo
  */
 export async function load(db: NodePgDatabase, id: string, mended: Mended): Promise<OpenProject | null> {
   const found = await wholenessOf(db, id)
-  if (!found) return null
+  if (!found || found.isRemoved) return null
   const { recordsAreWhole, journalIsWhole, seq } = found
   if (!recordsAreWhole && !journalIsWhole && seq > 0)
     throw new Unreadable(

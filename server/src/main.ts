@@ -1,12 +1,13 @@
-import { createHash } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { availableParallelism } from 'node:os'
-import { dirname, join, resolve } from 'node:path'
-import { fileURLToPath } from 'node:url'
+import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import pino from 'pino'
 import { makeApp } from './app'
+import { Archives } from './archives/archives'
+import type { ArchiveMade, ArchiveOrder } from './archives/order'
 import { awayOf } from './database/away'
 import { NewerData } from './database/bringUp'
 import { Embedded, inThread } from './database/embedded'
@@ -16,15 +17,12 @@ import { Imprints } from './pictures/imprints'
 import { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
 import { seedSamples } from './seed'
+import { dataFolder as folder, here, migrations, say } from './standing'
 import { Store } from './store'
 import { Thread } from './thread/thread'
 import { Threads } from './thread/threads'
 
-const here = dirname(fileURLToPath(import.meta.url))
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
-const say = (line: string): void => void process.stdout.write(`${line}\n`)
-
-const folder = resolve(process.env['LAMINA_DATA'] ?? '.lamina')
 const port = Number(process.env['PORT'] ?? 4180)
 const host = process.env['HOST'] ?? '127.0.0.1'
 const samples = !process.argv.includes('--no-samples')
@@ -55,7 +53,7 @@ async function storeOrExit({ database: files }: HeldFolder): Promise<Store> {
   try {
     await database.refuseFull()
     await database.open()
-    return await Store.over(database, join(here, '../drizzle'), (project, what) =>
+    return await Store.over(database, migrations, (project, what) =>
       log.warn({ project }, `a project was damaged: ${what}`),
     )
   } catch (error) {
@@ -98,8 +96,10 @@ async function main(): Promise<void> {
     .digest('hex')
     .slice(0, 16)
   const pictures = new Pictures(store, painter, log, new Imprints(held.imprints, form))
+  const packer = new Thread<ArchiveOrder, ArchiveMade>(() => new Worker(join(here, 'archive.worker.js')))
+  const archives = new Archives(store, packer, held.backups, log, () => randomUUID())
   const hosts = ['localhost', '127.0.0.1', '[::1]', ...(process.env['LAMINA_HOSTS']?.split(',') ?? [])]
-  const app = makeApp({ store, pictures, plotter, log, hosts, site: join(here, '../../web/dist') })
+  const app = makeApp({ store, pictures, plotter, archives, log, hosts, site: join(here, '../../web/dist') })
   const server = createServer(app)
   server.on('error', (error: NodeJS.ErrnoException) => {
     const sentence =
@@ -112,13 +112,18 @@ async function main(): Promise<void> {
   server.listen(port, host, () => {
     const address = server.address()
     const at = typeof address === 'object' && address ? address.port : port
+    held.answersAt(at)
     say(`Lamina is ready: http://localhost:${at}`)
+    archives.begin()
   })
   const stop = (): void => {
     server.close()
     server.closeAllConnections()
     pictures.close()
-    void Promise.all([plotter.close(), painter.close(), store.close()]).then(() => process.exit(0))
+    void archives
+      .close()
+      .then(() => Promise.all([plotter.close(), painter.close(), packer.close(), store.close()]))
+      .then(() => process.exit(0))
   }
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)

@@ -53,7 +53,7 @@ export async function mendRecords(db: NodePgDatabase, id: string, seq: number): 
 }
 
 /** Tells anew what the records of a project come to. */
-async function tellSums(db: Pick<NodePgDatabase, 'execute'>, id: string, seq: number): Promise<void> {
+export async function tellSums(db: Pick<NodePgDatabase, 'execute'>, id: string, seq: number): Promise<void> {
   await db.execute(sql`
     update ${projects} set seq = ${seq}, count = found.n, sum = found.s
     from (select count(*) as n, ${sumOf(sql`body`)} as s from ${records} where project = ${id}) found

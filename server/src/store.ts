@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, isNull, lt, or, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, isNotNull, isNull, lt, or, sql } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import {
   UPGRADE,
@@ -11,12 +11,19 @@ import {
 } from '@lamina/core/edit'
 import { madeOn, merge, saysTheSame, takingBack, type JournalMark, type Meant } from '@lamina/core/together'
 import type { SmallPicture } from '@lamina/core/display'
-import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
-import { ChangeRefused, type Change } from '@lamina/core/records'
+import type {
+  ArchivedProject,
+  Library,
+  OpenedProject,
+  ProjectCard,
+  RemovedProject,
+} from '@lamina/core/exchange'
+import { ChangeRefused, type AnyRecord, type Change } from '@lamina/core/records'
 import { append, type Stored } from './append'
 import { awayOf } from './database/away'
 import { bringUp } from './database/bringUp'
 import type { Database } from './database/database'
+import { insertWhole } from './insertWhole'
 import { load, type Mended } from './load'
 import { OpenProjects, type OpenProject } from './openProjects'
 import { changes, pictures, projects, records } from './tables'
@@ -38,6 +45,9 @@ export interface Answer {
   readonly contested?: readonly Contested[]
 }
 export class NotThere extends Error {}
+
+/** It has a first change, and is not removed. */
+const isHere = and(gt(projects.seq, 0), isNull(projects.removedAt))
 
 /** Projects in the database: the journal, and the records it comes to. */
 export class Store {
@@ -100,7 +110,7 @@ export class Store {
       })
       .from(projects)
       .leftJoin(pictures, eq(pictures.project, projects.id))
-      .where(gt(projects.seq, 0))
+      .where(isHere)
       .orderBy(desc(projects.changedAt))
     return rows.map((row) => ({ ...row, changedAt: row.changedAt.toISOString() }))
   }
@@ -111,7 +121,10 @@ export class Store {
 
   /** Number of the last change of a project; 0 when there is no such project. */
   async seqOf(id: string): Promise<number> {
-    const rows = await this.db.select({ seq: projects.seq }).from(projects).where(eq(projects.id, id))
+    const rows = await this.db
+      .select({ seq: projects.seq })
+      .from(projects)
+      .where(and(eq(projects.id, id), isHere))
     return rows[0]?.seq ?? 0
   }
 
@@ -120,7 +133,7 @@ export class Store {
     return this.db
       .select({ id: projects.id, seq: projects.seq })
       .from(projects)
-      .where(gt(projects.seq, 0))
+      .where(isHere)
       .orderBy(desc(projects.changedAt))
       .limit(most)
   }
@@ -196,6 +209,7 @@ export class Store {
   /** A new project from its first change. The same id again is harmless if the change is the same one. */
   async create(id: string, first: SentChange): Promise<Answer> {
     return this.inTurn(id, async () => {
+      if (await this.isRemoved(id)) throw new Conflict('There was a project of this id, which is removed.')
       const facts = first.change.put.find((record) => record.kind === 'project')
       if (!facts) throw new ChangeRefused('bad-change', 'A new project begins with its own facts.')
       await this.database.refuseFull()
@@ -216,13 +230,98 @@ export class Store {
     })
   }
 
+  /** Removes a project: it can be brought back for a while. */
   async remove(id: string): Promise<void> {
     await this.inTurn(id, async () => {
-      const gone = await this.db.delete(projects).where(eq(projects.id, id)).returning({ id: projects.id })
+      const gone = await this.db
+        .update(projects)
+        .set({ removedAt: sql`now()` })
+        .where(and(eq(projects.id, id), isHere))
+        .returning({ id: projects.id })
       if (gone.length === 0) throw new NotThere('There is no such project.')
       this.open.letGo(id)
-      for (const listener of this.listeners) listener(id, 0, 'server')
+      this.tell(id, 0, 'server')
     })
+  }
+
+  private async isRemoved(id: string): Promise<boolean> {
+    const rows = await this.db
+      .select({ id: projects.id })
+      .from(projects)
+      .where(and(eq(projects.id, id), isNotNull(projects.removedAt)))
+    return rows.length > 0
+  }
+
+  /** The projects that were removed, the last first. */
+  async removed(): Promise<RemovedProject[]> {
+    const rows = await this.db
+      .select({ id: projects.id, name: projects.name, removedAt: projects.removedAt })
+      .from(projects)
+      .where(isNotNull(projects.removedAt))
+      .orderBy(desc(projects.removedAt))
+    return rows.map(({ id, name, removedAt }) => ({ id, name, removedAt: removedAt!.toISOString() }))
+  }
+
+  async bringBack(id: string): Promise<void> {
+    await this.inTurn(id, async () => {
+      const back = await this.db
+        .update(projects)
+        .set({ removedAt: null })
+        .where(and(eq(projects.id, id), isNotNull(projects.removedAt)))
+        .returning({ seq: projects.seq })
+      if (back.length === 0) throw new NotThere('There is no such removed project.')
+      this.open.letGo(id)
+      this.tell(id, back[0]!.seq, 'server')
+    })
+  }
+
+  /** Removes what was removed before a moment, or one that was, for good. @returns their ids */
+  async clear(which: { readonly before: Date } | { readonly id: string }): Promise<string[]> {
+    const gone = await this.db
+      .delete(projects)
+      .where(
+        and(
+          isNotNull(projects.removedAt),
+          'id' in which ? eq(projects.id, which.id) : lt(projects.removedAt, which.before),
+        ),
+      )
+      .returning({ id: projects.id })
+    return gone.map(({ id }) => id)
+  }
+
+  /** A project with its whole history. */
+  async archived(id: string): Promise<ArchivedProject> {
+    return this.inTurn(id, async () => {
+      await this.bringUpToDate(id)
+      const { project, last, unread } = await this.open.get(id)
+      if (last === null) throw new NotThere('There is no such project.')
+      // Where some of it could not be read its changes come to more than its records.
+      const journal = unread.length > 0 ? [] : await this.since(id, { seq: 0, id: null })
+      return { id, name: project.facts.name, records: [...project.everything()], journal }
+    })
+  }
+
+  /**
+   * Puts in a whole project, under its own id where there is none of it, also no removed one; else as another, of another name.
+   * @param first what its first change is called, where it comes without a history
+   * @returns its id
+   */
+  async putIn(
+    from: ArchivedProject,
+    as: { id: string; name: string; by?: string; first: string },
+  ): Promise<string> {
+    await this.database.refuseFull()
+    const [known] = await this.db.select({ id: projects.id }).from(projects).where(eq(projects.id, from.id))
+    const id = known ? as.id : from.id
+    const whole = known ? renamed(from, as) : from
+    const journal = whole.journal.length > 0 ? whole.journal : [firstOf(whole, as)]
+    await this.inTurn(id, () => insertWhole(this.db, { ...whole, id, journal }))
+    this.tell(id, journal.length, 'server')
+    return id
+  }
+
+  private tell(project: string, seq: number, client: string): void {
+    for (const listener of this.listeners) listener(project, seq, client)
   }
 
   private async store(id: string, sent: SentChange): Promise<Answer> {
@@ -254,7 +353,7 @@ export class Store {
     state.project.apply(change)
     state.seq = stored.seq
     state.last = stored.id
-    for (const listener of this.listeners) listener(id, stored.seq, sent.client)
+    this.tell(id, stored.seq, sent.client)
     return answerTo(sent, stored)
   }
 
@@ -333,3 +432,45 @@ const answerTo = (sent: SentChange, stored: Pick<Stored, 'seq' | 'change' | 'con
 })
 
 const entryOf = ({ project: _, ...row }: typeof changes.$inferSelect): JournalEntry => row
+
+/** A project by another name; its history tells of that by a change of its own. */
+function renamed(from: ArchivedProject, as: { name: string; by?: string }): ArchivedProject {
+  const change = (records: readonly AnyRecord[]): { put: AnyRecord[]; was: AnyRecord[] } => {
+    const was = records.filter((each) => each.kind === 'project')
+    return { was, put: was.map((each) => ({ ...each, name: as.name })) }
+  }
+  const { put, was } = change(from.records)
+  const records = from.records.map((each) => (each.kind === 'project' ? put[0]! : each))
+  const last = from.journal.at(-1)
+  if (!last) return { ...from, name: as.name, records }
+  const seq = last.seq + 1
+  const entry: JournalEntry = {
+    ...entryFacts(as),
+    id: `${UPGRADE}named-${seq}`,
+    seq,
+    base: last.seq,
+    label: 'Named',
+    change: { put, drop: [] },
+    inverse: { put: was, drop: [] },
+  }
+  return { ...from, name: as.name, records, journal: [...from.journal, entry] }
+}
+
+const entryFacts = ({ by }: { by?: string }) => ({
+  client: 'server',
+  by: by ?? null,
+  undoes: null,
+  contested: [],
+  at: new Date().toISOString(),
+})
+
+/** All of a project as its first change. */
+const firstOf = ({ records }: ArchivedProject, as: { first: string; by?: string }): JournalEntry => ({
+  ...entryFacts(as),
+  id: `${UPGRADE}first`,
+  seq: 1,
+  base: 0,
+  label: as.first,
+  change: { put: [...records], drop: [] },
+  inverse: { put: [], drop: records.map(({ id }) => id) },
+})

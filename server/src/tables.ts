@@ -24,6 +24,8 @@ export const projects = pgTable('projects', {
   changedAt: timestamp('changed_at', { withTimezone: true })
     .notNull()
     .default(sql`now()`),
+  /** When it was removed; null: it was not. */
+  removedAt: timestamp('removed_at', { withTimezone: true }),
   /** Number of the last change in the journal. */
   seq: integer('seq').notNull().default(0),
   /** How many records the journal comes to, and the sum of what they say: records that come to another are damaged. */

@@ -6,6 +6,7 @@ import { changes, projects, records } from './tables'
 /** What is there of a project, and what its row says there should be. */
 export interface Wholeness {
   readonly name: string
+  readonly isRemoved: boolean
   /** The number of its last change, by its row or its journal, whichever tells of more. */
   readonly seq: number
   /** The change of that number; null: it is not there. */
@@ -24,6 +25,7 @@ export interface Wholeness {
 export async function wholenessOf(db: NodePgDatabase, id: string): Promise<Wholeness | null> {
   const { rows } = await db.execute<{
     name: string
+    removed: boolean
     seq: number
     count: number
     sum: string
@@ -33,7 +35,7 @@ export async function wholenessOf(db: NodePgDatabase, id: string): Promise<Whole
     newest: number
     last: string | null
   }>(sql`
-    select p.name, p.seq, p.count, p.sum::text as sum, r.n as records, r.s::text as found, c.n as changes, c.newest, l.id as last
+    select p.name, p.removed_at is not null as removed, p.seq, p.count, p.sum::text as sum, r.n as records, r.s::text as found, c.n as changes, c.newest, l.id as last
     from ${projects} p,
       (select count(*)::int as n, ${sumOf(sql`body`)} as s from ${records} where project = ${id}) r,
       (select count(*)::int as n, coalesce(max(seq), 0) as newest from ${changes} where project = ${id}) c
@@ -44,6 +46,7 @@ export async function wholenessOf(db: NodePgDatabase, id: string): Promise<Whole
   const seq = Math.max(row.seq, row.newest)
   return {
     name: row.name,
+    isRemoved: row.removed,
     seq,
     last: row.newest === seq ? row.last : null,
     records: row.records,

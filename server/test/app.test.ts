@@ -12,6 +12,8 @@ import type { ProjectCard } from '@lamina/core/exchange'
 import { madeOn } from '@lamina/core/together'
 import { Project, type AnyRecord, type Change, type RecordOf } from '@lamina/core/records'
 import { makeApp } from '../src/app'
+import { Archives } from '../src/archives/archives'
+import { makeArchive } from '../src/archives/order'
 import { OpenProjects, type OpenProject } from '../src/openProjects'
 import { NothingToPlot, plotSheets, type PlotOrder } from '../src/plot/document'
 import { drawProject } from '../src/pictures/draw'
@@ -144,8 +146,9 @@ beforeAll(async () => {
   }
   const painter: PictureThread = { make: async (order) => (drawn++, drawProject(order)) }
   pictures = new Pictures(store, painter, log, new Imprints(printed, FORM))
+  const archives = new Archives(store, { make: makeArchive }, join(printed, 'backups'), log, makeId)
   const hosts = ['localhost', '127.0.0.1']
-  server = createServer(makeApp({ store, pictures, plotter, log, hosts, site: null }))
+  server = createServer(makeApp({ store, pictures, plotter, archives, log, hosts, site: null }))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   port = (server.address() as AddressInfo).port
   expect((await ask('POST', '/api/projects/house', sent('first', made.change))).status).toBe(201)

@@ -75,6 +75,7 @@ describe('damage', () => {
     const whole = await drawn(await open())
     expect(await wholenessOf(database.db, 'p')).toEqual({
       name: 'House',
+      isRemoved: false,
       seq: 20,
       last: 'c19',
       records: whole.records.length,

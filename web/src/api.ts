@@ -1,5 +1,5 @@
 import { imprintFrom, type Imprint } from '@lamina/core/annotate'
-import type { Library, OpenedProject, ProjectCard } from '@lamina/core/exchange'
+import type { BackupCard, Library, OpenedProject, ProjectCard, RemovedProject } from '@lamina/core/exchange'
 import type { Contested, JournalEntry, SentChange, Step } from '@lamina/core/edit'
 import type { Change } from '@lamina/core/records'
 import type { JournalMark, Meant } from '@lamina/core/together'
@@ -30,6 +30,12 @@ export interface Answer {
   readonly contested?: readonly Contested[]
 }
 
+/** A project that was put in as a whole. */
+export interface BroughtIn {
+  readonly id: string
+  readonly name: string
+}
+
 /** A project as the server gives it, as text. */
 export interface ReadProject {
   readonly opened: OpenedProject
@@ -40,6 +46,11 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
   const response = await fetched(method, path, body)
   return (response.status === 204 ? undefined : await whole(response.json())) as T
 }
+
+const sentAs = (body: unknown): RequestInit =>
+  body instanceof Blob
+    ? { body, headers: { 'Content-Type': 'application/zip' } }
+    : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }
 
 /** A server that does not begin to answer within so long is away. */
 const PATIENCE_MS = 20_000
@@ -56,14 +67,13 @@ async function whole<T>(body: Promise<T>): Promise<T> {
 async function fetched(method: string, path: string, body?: unknown): Promise<Response> {
   let response: Response
   const given = new AbortController()
-  const patience = setTimeout(() => given.abort(), PATIENCE_MS)
+  // What is sent as a file may take long to arrive.
+  const patience = body instanceof Blob ? undefined : setTimeout(() => given.abort(), PATIENCE_MS)
   try {
     response = await fetch(path, {
       method,
       signal: given.signal,
-      ...(body === undefined
-        ? {}
-        : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+      ...(body === undefined ? {} : sentAs(body)),
     })
   } catch {
     throw new NotConnected()
@@ -151,6 +161,17 @@ export const api = {
   inverse: (id: string, step: string) =>
     ask<Meant>('GET', `${at(id)}/changes/${encodeURIComponent(step)}/inverse`),
   library: (id: string) => ask<Library>('GET', `${at(id)}/library`),
+  /** A project as an archive, to be kept as a file. */
+  archive: async (id: string) => whole((await fetched('GET', `${at(id)}/archive`)).blob()),
+  bringIn: (archive: Blob) => ask<BroughtIn>('POST', '/api/archives', archive),
+  copy: (id: string) => ask<BroughtIn>('POST', `${at(id)}/copy`),
+  removed: () => ask<{ days: number; projects: RemovedProject[] }>('GET', '/api/removed'),
+  bringBack: (id: string) => ask<void>('POST', `/api/removed/${encodeURIComponent(id)}/back`),
+  clear: (id: string) => ask<void>('DELETE', `/api/removed/${encodeURIComponent(id)}`),
+  backups: () => ask<BackupCard[]>('GET', '/api/backups'),
+  backUp: () => ask<{ made: number }>('POST', '/api/backups'),
+  restore: ({ project, file }: BackupCard) =>
+    ask<BroughtIn>('POST', `/api/backups/${encodeURIComponent(project)}/${encodeURIComponent(file)}/back`),
   remove: (id: string) => ask<void>('DELETE', at(id)),
   newsAddress: '/api/news',
   pdfAddress: (id: string, sheets?: readonly string[]) =>

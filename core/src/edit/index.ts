@@ -142,6 +142,7 @@ export { MOST_TIPS, addTip, dropTip, setElbow, tieAgain } from './ties'
 export {
   contestedSchema,
   seqSchema,
+  journalEntrySchema,
   sentChangeSchema,
   type Contested,
   type SentChange,

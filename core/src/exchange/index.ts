@@ -1,3 +1,4 @@
 export * from './facts'
 export * from './library'
-export type { ProjectCard, OpenedProject } from './wire'
+export * from './archive'
+export type { BackupCard, OpenedProject, ProjectCard, RemovedProject } from './wire'

@@ -14,6 +14,24 @@ export interface ProjectCard {
   readonly late: boolean
 }
 
+/** A project that was removed. */
+export interface RemovedProject {
+  readonly id: string
+  readonly name: string
+  readonly removedAt: string
+}
+
+/** One backup of a project. */
+export interface BackupCard {
+  readonly project: string
+  readonly name: string
+  /** The change it goes up to, and when it was made. */
+  readonly seq: number
+  readonly at: string
+  readonly bytes: number
+  readonly file: string
+}
+
 /** A project as the server gives it. */
 export interface OpenedProject {
   readonly id: string

@@ -1,4 +1,4 @@
-import type { Change } from '../records'
+import type { AnyRecord, Change } from '../records'
 import type { Meant } from './merge'
 
 /**
@@ -6,3 +6,10 @@ import type { Meant } from './merge'
  * @param inverse what takes it back where nothing changed since
  */
 export const takingBack = (change: Change, inverse: Change): Meant => ({ ...inverse, was: change.put })
+
+/** The same of a change that tells what it was made on, wherever it is by now. */
+export function takingBackSent({ change, was }: { change: Change; was: readonly AnyRecord[] }): Meant {
+  const before = new Set(was.map(({ id }) => id))
+  const made = change.put.flatMap(({ id }) => (before.has(id) ? [] : [id]))
+  return takingBack(change, { put: [...was], drop: made })
+}

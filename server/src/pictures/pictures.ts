@@ -39,7 +39,9 @@ export class Pictures {
     private readonly log: Logger,
     private readonly imprints: Imprints,
   ) {
-    this.stop = store.onChange((project) => this.soon(project))
+    this.stop = store.onChange((project, seq) => {
+      if (seq > 0) this.soon(project)
+    })
   }
 
   private soon(project: string): void {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { api } from '../api'
 import { keepChanges } from '../keepChanges'
 import { kept } from '../store/kept'
 import { asNewProject } from '../store/parted'
@@ -41,6 +42,13 @@ async function save(): Promise<void> {
     waiting.map(({ sent }) => sent),
   )
 }
+const bringBack = (): Promise<void> =>
+  doing(async () => {
+    const { id } = store
+    await api.bringBack(id!)
+    await store.open(id!, 'again')
+    say.tell('The project is back.')
+  })
 const letGo = (): Promise<void> =>
   doing(async () => {
     await kept.forget(store.id!)
@@ -74,6 +82,9 @@ const letGo = (): Promise<void> =>
         :loading="busy"
         @click="bringIn"
         >Bring the later work in</v-btn
+      >
+      <v-btn v-else size="small" color="primary" variant="flat" :loading="busy" @click="bringBack"
+        >Bring it back</v-btn
       >
       <v-btn size="small" variant="tonal" :disabled="busy" @click="makeNew">Make a new project of it</v-btn>
       <v-btn v-if="store.waiting > 0" size="small" variant="text" @click="save">Save changes as a file</v-btn>

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
 import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
-import type { ProjectCard } from '@lamina/core/exchange'
-import { api, readAhead } from '../api'
+import type { ProjectCard, RemovedProject } from '@lamina/core/exchange'
+import { api, readAhead, type BroughtIn } from '../api'
+import BackupsDialog from '../components/BackupsDialog.vue'
 import LaminaMark from '../components/LaminaMark.vue'
+import ProjectMenu from '../components/ProjectMenu.vue'
 import ProjectThumb from '../components/ProjectThumb.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
+import { day } from '../dates'
+import { keepFile, safeName } from '../keepFile'
 import { kept, readyKept } from '../store/kept'
 import { whenIdle } from '../idle'
 import { letteringReady } from '../lettering'
@@ -33,6 +37,7 @@ async function load(): Promise<void> {
   clearTimeout(again)
   try {
     cards.value = await api.list()
+    removed.value = await api.removed()
     const there = new Set(cards.value.map(({ id }) => id))
     here.value = (await seen()).filter(({ id, waiting }) => waiting > 0 && !there.has(id))
     if (isShown && cards.value.some(({ late }) => late)) again = setTimeout(() => void load(), AGAIN)
@@ -41,6 +46,7 @@ async function load(): Promise<void> {
     if (!cards.value) here.value = await seen()
   }
 }
+const removed = shallowRef<{ days: number; projects: RemovedProject[] }>({ days: 0, projects: [] })
 /** What this computer keeps: all while the server is away, or what waits of those that are not there any more. */
 const here = shallowRef<Awaited<ReturnType<typeof kept.projects>>>([])
 const seen = (): ReturnType<typeof kept.projects> => kept.projects().catch(() => [])
@@ -56,21 +62,64 @@ onBeforeUnmount(() => {
   isShown = false
   clearTimeout(again)
 })
-const day = (iso: string): string =>
-  new Date(iso).toLocaleDateString(undefined, { day: 'numeric', month: 'long', year: 'numeric' })
 const things = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
 
+/** What is done with projects as a whole; the list is as it is then. */
+const busy = ref('')
+const told = ref('')
+async function doing(what: string, work: () => Promise<string>): Promise<void> {
+  fault.value = told.value = ''
+  busy.value = what
+  try {
+    const done = await work()
+    await load()
+    told.value = done
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error)
+  } finally {
+    busy.value = ''
+  }
+}
 async function remove(): Promise<void> {
   const card = leaving.value
   leaving.value = null
   if (!card) return
-  try {
+  await doing(`Removing ${card.name}`, async () => {
     await api.remove(card.id)
-  } catch (error) {
-    fault.value = error instanceof Error ? error.message : String(error)
-  }
-  await load()
+    return `“${card.name}” is removed. It can be brought back below.`
+  })
 }
+const copy = ({ id, name }: ProjectCard): Promise<void> =>
+  doing(`Copying ${name}`, async () => `“${(await api.copy(id)).name}” is there.`)
+const save = ({ id, name }: ProjectCard): Promise<void> =>
+  doing(`Packing ${name}`, async () => {
+    keepFile(await api.archive(id), `${safeName(name)}.zip`)
+    return `“${name}” is downloaded, with its history.`
+  })
+const bringBack = ({ id, name }: RemovedProject): Promise<void> =>
+  doing(`Bringing ${name} back`, async () => {
+    await api.bringBack(id)
+    return `“${name}” is back.`
+  })
+const clear = ({ id, name }: RemovedProject): Promise<void> =>
+  doing(`Removing ${name}`, async () => {
+    await api.clear(id)
+    return `“${name}” is gone for good.`
+  })
+function restored({ name }: BroughtIn): void {
+  backupsOf.value = undefined
+  void doing('', () => Promise.resolve(`“${name}” is put back.`))
+}
+const file = ref<HTMLInputElement | null>(null)
+async function bringIn(): Promise<void> {
+  const chosen = file.value?.files?.[0]
+  if (!chosen) return
+  await doing(`Bringing ${chosen.name} in`, async () => `“${(await api.bringIn(chosen)).name}” is there.`)
+  if (file.value) file.value.value = ''
+}
+/** Whose backups are shown; null: all. */
+const backupsOf = shallowRef<{ readonly id: string; readonly name: string } | null | undefined>()
+const clearing = shallowRef<RemovedProject | null>(null)
 </script>
 
 <template>
@@ -79,6 +128,17 @@ async function remove(): Promise<void> {
       <div class="brand"><span class="lettering">Lamina</span><LaminaMark /></div>
       <div>
         <ThemeSwitch />
+        <v-btn variant="text" @click="file?.click()">Bring in</v-btn>
+        <input
+          ref="file"
+          type="file"
+          accept=".zip,application/zip"
+          aria-label="Bring in a project from a file"
+          class="visually-hidden"
+          tabindex="-1"
+          @change="bringIn"
+        />
+        <v-btn variant="text" @click="backupsOf = null">Backups</v-btn>
         <v-btn color="primary" :prepend-icon="mdiPlus" to="/new" variant="flat">New project</v-btn>
       </div>
     </header>
@@ -87,6 +147,8 @@ async function remove(): Promise<void> {
       <v-alert v-if="fault" type="error" variant="tonal" class="my-4">
         {{ fault }} Nothing is lost. <v-btn size="small" variant="text" @click="load">Try again</v-btn>
       </v-alert>
+      <p v-if="busy" class="soft" role="status">{{ busy }}</p>
+      <p v-else-if="told" class="told" role="status">{{ told }}</p>
       <p v-if="cards && cards.length === 0" class="soft none">
         No project yet. Make the first one: a name, the units, a level and a sheet size are all it takes.
       </p>
@@ -104,9 +166,13 @@ async function remove(): Promise<void> {
               {{ day(card.changedAt) }}
             </span>
           </router-link>
-          <v-btn size="x-small" variant="text" :aria-label="`Remove ${card.name}`" @click="leaving = card"
-            >Remove</v-btn
-          >
+          <ProjectMenu
+            :name="card.name"
+            @copy="copy(card)"
+            @save="save(card)"
+            @backups="backupsOf = card"
+            @remove="leaving = card"
+          />
         </li>
       </ul>
       <section v-if="here.length" class="here" aria-label="On this computer">
@@ -125,11 +191,63 @@ async function remove(): Promise<void> {
           </li>
         </ul>
       </section>
+      <section v-if="removed.projects.length" class="here" aria-label="Removed">
+        <h2>Removed</h2>
+        <p class="soft">They can be brought back for {{ removed.days }} days.</p>
+        <ul class="names">
+          <li v-for="each in removed.projects" :key="each.id">
+            <span class="name">{{ each.name }}</span>
+            <span class="soft small">{{ day(each.removedAt) }}</span>
+            <v-btn
+              size="small"
+              variant="tonal"
+              :aria-label="`Bring ${each.name} back`"
+              :disabled="busy !== ''"
+              @click="bringBack(each)"
+              >Bring back</v-btn
+            >
+            <v-btn
+              size="small"
+              variant="text"
+              :aria-label="`Remove ${each.name} for good`"
+              :disabled="busy !== ''"
+              @click="clearing = each"
+              >Remove for good</v-btn
+            >
+          </li>
+        </ul>
+      </section>
     </main>
+    <BackupsDialog
+      v-if="backupsOf !== undefined"
+      :of="backupsOf"
+      @done="backupsOf = undefined"
+      @back="restored"
+    />
+    <v-dialog :model-value="clearing !== null" max-width="420" @update:model-value="clearing = null">
+      <v-card v-if="clearing" class="pa-5">
+        <h2>Remove {{ clearing.name }} for good?</h2>
+        <p class="my-3">Its drawings, sheets and history cannot be brought back then. Backups of it stay.</p>
+        <div class="d-flex justify-end ga-2">
+          <v-btn variant="text" autofocus @click="clearing = null">Keep it</v-btn>
+          <v-btn
+            color="error"
+            variant="flat"
+            @click="
+              () => {
+                void clear(clearing!)
+                clearing = null
+              }
+            "
+            >Remove for good</v-btn
+          >
+        </div>
+      </v-card>
+    </v-dialog>
     <v-dialog :model-value="leaving !== null" max-width="420" @update:model-value="leaving = null">
       <v-card v-if="leaving" class="pa-5">
         <h2>Remove {{ leaving.name }}?</h2>
-        <p class="my-3">Its drawings, sheets and history go for good.</p>
+        <p class="my-3">It can be brought back for {{ removed.days }} days, below the list of projects.</p>
         <div class="d-flex justify-end ga-2">
           <v-btn variant="text" autofocus @click="leaving = null">Keep it</v-btn>
           <v-btn color="error" variant="flat" @click="remove">Remove</v-btn>
@@ -181,7 +299,7 @@ li {
   content-visibility: auto;
   contain-intrinsic-size: auto 270px;
 }
-li .v-btn {
+li > .more {
   position: absolute;
   right: 0;
   bottom: 0;
@@ -211,6 +329,13 @@ li > a {
   gap: 12px;
   align-items: baseline;
   content-visibility: visible;
+}
+.here .names .name {
+  font-size: inherit;
+  margin: 0;
+}
+.told {
+  color: rgb(var(--v-theme-live));
 }
 .here .names a {
   color: rgb(var(--v-theme-live));

@@ -12,7 +12,15 @@ import {
   type Board,
   type Id,
 } from '@lamina/core/records'
-import { Copy, madeOn, merge, taken, takingBack, type JournalMark } from '@lamina/core/together'
+import {
+  Copy,
+  madeOn,
+  merge,
+  taken,
+  takingBack,
+  takingBackSent,
+  type JournalMark,
+} from '@lamina/core/together'
 import { NotConnected, Refused, api, type Answer } from '../api'
 import { keepStorage } from '../keepHere'
 import { useAside } from './aside'
@@ -103,9 +111,12 @@ export const useProject = defineStore('project', () => {
     return inverse
   }
 
-  /** @param how anew: as the server has it, whatever is open and waits */
-  async function open(projectId: string, how: 'as it was left' | 'anew' = 'as it was left'): Promise<void> {
-    if (id.value === projectId && how !== 'anew') return
+  /** @param how again: also where it is open; anew: as the server has it, whatever is open and waits */
+  async function open(
+    projectId: string,
+    how: 'as it was left' | 'again' | 'anew' = 'as it was left',
+  ): Promise<void> {
+    if (id.value === projectId && how === 'as it was left') return
     close()
     const mine = opening
     const [seen, waited] = await Promise.all([
@@ -129,8 +140,8 @@ export const useProject = defineStore('project', () => {
       // Changes from before that was told are made on whatever is there.
       const whole = { ...sent, was: (sent as Partial<SentChange>).was ?? madeOn(project.value, sent.change) }
       places.set(sent.id, Promise.resolve(n))
-      const inverse = copy.resume(whole)
-      if (inverse) past.value.add(sent, takingBack(sent.change, inverse), false)
+      copy.resume(whole)
+      past.value.add(sent, takingBackSent(whole), false)
     }
     waiting.value = copy.sending.length
     state.value = seen.from === 'server' ? 'saved' : 'offline'
@@ -199,8 +210,8 @@ export const useProject = defineStore('project', () => {
 
   function commit(label: string, change: Change, undoes: string | null): void {
     const facts = { id: makeId(), client, by: browserId, label, undoes }
-    const { sent, inverse } = copy.edit(facts, change)
-    past.value.add(sent, takingBack(change, inverse), false)
+    const { sent } = copy.edit(facts, change)
+    past.value.add(sent, takingBackSent(sent), false)
     waiting.value = copy.sending.length
     if (state.value === 'saved') state.value = 'saving'
     keepStorage()

@@ -1,11 +1,12 @@
-// npm run check: says of every project in the data folder whether it is whole. The server must not run meanwhile.
+// npm run check, npm run backup: a program of the server beside the server itself, on the data folder of LAMINA_DATA.
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
 import { buildIfNeeded, installDependencies, root } from './setup.mjs'
 
+const [program, ...rest] = process.argv.slice(2)
 installDependencies()
 buildIfNeeded()
-const { status } = spawnSync(process.execPath, [join(root, 'server/dist/check.js')], {
+const { status } = spawnSync(process.execPath, [join(root, `server/dist/${program}.js`), ...rest], {
   stdio: 'inherit',
   env: { LAMINA_DATA: join(root, '.lamina'), ...process.env },
 })

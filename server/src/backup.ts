@@ -1,0 +1,33 @@
+import { randomUUID } from 'node:crypto'
+import { join } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import pino from 'pino'
+import { Archives } from './archives/archives'
+import type { ArchiveMade, ArchiveOrder } from './archives/order'
+import { FolderInUse, portOf } from './folder'
+import { dataFolder, here, migrations, onFolder, run, say } from './standing'
+import { Store } from './store'
+import { Thread } from './thread/thread'
+
+/** Makes a backup of every project that changed since its last, whether or not the server runs. */
+run(async () => {
+  const told = (made: number): number => {
+    say(made === 0 ? 'No project changed since its last backup.' : `Backups made: ${made}`)
+    return 0
+  }
+  try {
+    return await onFolder(async (database, { backups }) => {
+      const store = await Store.over(database, migrations)
+      const thread = new Thread<ArchiveOrder, ArchiveMade>(() => new Worker(join(here, 'archive.worker.js')))
+      const made = await new Archives(store, thread, backups, pino({ level: 'warn' }), randomUUID).all()
+      await thread.close()
+      return told(made)
+    })
+  } catch (error) {
+    const port = error instanceof FolderInUse ? portOf(dataFolder) : null
+    if (port === null) throw error
+    const answer = await fetch(`http://localhost:${port}/api/backups`, { method: 'POST' })
+    if (!answer.ok) throw new Error(`the server that runs answered ${answer.status}`)
+    return told(((await answer.json()) as { made: number }).made)
+  }
+})
