@@ -27,7 +27,7 @@ run(async () => {
     const port = error instanceof FolderInUse ? portOf(dataFolder) : null
     if (port === null) throw error
     const answer = await fetch(`http://localhost:${port}/api/backups`, { method: 'POST' })
-    if (!answer.ok) throw new Error(`the server that runs answered ${answer.status}`)
+    if (!answer.ok) throw new Error(`the server that runs answered ${answer.status}`, { cause: error })
     return told(((await answer.json()) as { made: number }).made)
   }
 })

@@ -344,7 +344,7 @@ export class Store {
     state.project.check(change, new Set(sent.change.put))
     const stored: Stored = { ...sent, seq: state.seq + 1, change, contested: [...contested] }
     try {
-      await this.db.execute(append(id, stored, state.project.inverseOf(change)))
+      await this.database.often('append', append(id, stored, state.project.inverseOf(change)))
     } catch (error) {
       // Whether it was stored is not known: what is held of it is read again.
       this.open.letGo(id)

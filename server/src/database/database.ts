@@ -1,8 +1,11 @@
+import type { SQL } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 
 /** Where projects are kept. */
 export interface Database {
   readonly db: NodePgDatabase
+  /** Makes a statement that is made often, in the same words each time: it is planned once. */
+  often(name: string, statement: SQL): Promise<void>
   /** Refuses while nothing can be stored. @throws DatabaseAway */
   refuseFull(): Promise<void>
   /** How much space is left, bytes; null: that is not known here. */

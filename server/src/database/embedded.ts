@@ -1,6 +1,8 @@
 import { statfs } from 'node:fs/promises'
 import { dirname } from 'node:path'
 import { Worker } from 'node:worker_threads'
+import type { SQL } from 'drizzle-orm'
+import { PgDialect } from 'drizzle-orm/pg-core'
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { Pool } from 'pg'
 import { DatabaseAway, diskFull } from './away'
@@ -41,6 +43,7 @@ interface Running extends Speaking {
 export class Embedded implements Database {
   private readonly pool: Pool
   readonly db: NodePgDatabase
+  private readonly dialect = new PgDialect()
   private running: Promise<Running> | null = null
 
   /** @param folder where its files are; null: in memory */
@@ -59,6 +62,11 @@ export class Embedded implements Database {
     // A connection that ends while nobody uses it is made again when it is wanted.
     this.pool.on('error', () => undefined)
     this.db = drizzle(this.pool)
+  }
+
+  async often(name: string, statement: SQL): Promise<void> {
+    const { sql: text, params: values } = this.dialect.sqlToQuery(statement)
+    await this.pool.query({ name, text, values })
   }
 
   /** Opens it now. @throws DatabaseAway */

@@ -44,9 +44,9 @@ export function answerOver(
     if (message === 'connect') {
       held = Buffer.alloc(0)
       isFirst = true
-      // What the client before left unfinished is not done.
+      // What the client before left unfinished is not done, and what it prepared is not there.
       inTurn(async () => {
-        await database.exec('rollback')
+        await database.exec('rollback; deallocate all')
         port.postMessage('connected')
       })
       return
