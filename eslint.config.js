@@ -69,6 +69,7 @@ export default ts.config(
       'core/src/records/**',
       'core/src/exchange/library.ts',
       'core/src/exchange/archive.ts',
+      'core/src/exchange/settings.ts',
       'core/src/samples/builder.ts',
       'web/src/store/parted.ts',
     ],

@@ -3,7 +3,9 @@ import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { Page } from '@playwright/test'
-import { expect, newProject, records, saved, test, wallAt, walls } from './fixture'
+import type { OpenedProject } from '@lamina/core/exchange'
+import type { RecordOf } from '@lamina/core/records'
+import { choose, expect, newProject, projectId, records, saved, test, wallAt, walls } from './fixture'
 import type { TestServer } from './server'
 
 test.use({ samples: false })
@@ -73,6 +75,39 @@ test('a project is copied, saved as a file, brought in, removed and brought back
   expect(await records(server, project)).toEqual(was)
   await page.goto(`/project/${project}`)
   await expect(page.getByRole('button', { name: 'Undo Wall' })).toBeEnabled()
+})
+
+test('a project begins with the layers, types and styles of another', async ({ page, server }) => {
+  const first = await newProject(page, { name: 'House style', feet: true })
+  const { seq, on, records: all } = await server.json<OpenedProject>(`/api/projects/${first}`)
+  const was = all.find(({ kind }) => kind === 'material') as RecordOf<'material'>
+  const answer = await fetch(`${server.address}/api/projects/${first}/changes`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({
+      id: 'renamed',
+      client: 'one',
+      base: seq,
+      on,
+      label: 'Material',
+      change: { put: [{ ...was, name: 'Our own brick' }], drop: [] },
+      was: [was],
+      undoes: null,
+    }),
+  })
+  expect(answer.ok).toBe(true)
+  await page.goto('/new')
+  await page.getByLabel('Name', { exact: true }).fill('In house style')
+  await choose(page, 'Layers, types, styles and blocks', 'As in House style')
+  await expect(page.getByLabel('Feet and inches')).toBeChecked()
+  await page.getByRole('button', { name: 'Start drawing' }).click()
+  await expect(page.getByTestId('board')).toBeVisible()
+  const made = await records(server, projectId(page))
+  expect(made.find(({ id }) => id === was.id)).toMatchObject({ name: 'Our own brick' })
+  expect(made.find((each) => each.kind === 'project')).toMatchObject({
+    name: 'In house style',
+    units: { system: 'feet-inches' },
+  })
 })
 
 test.describe('what is no archive', () => {

@@ -80,7 +80,7 @@ const headSchema = z.object({ lamina: z.literal('clipping'), version: z.number()
 
 /**
  * Reads a clipping from text; null when it is something else.
- * @refuses nonsense: it is of a later version
+ * @refuses nonsense
  */
 export function readClipping(text: string): Clipping | null {
   if (!text.includes('"clipping"')) return null

@@ -1,4 +1,5 @@
 export * from './facts'
 export * from './library'
+export { withLibrary } from './settings'
 export * from './archive'
 export type { BackupCard, OpenedProject, ProjectCard, RemovedProject } from './wire'

@@ -11,7 +11,6 @@ defineEmits<{ copy: []; save: []; backups: []; remove: [] }>()
     <template #activator="{ props }">
       <v-btn
         v-bind="props"
-        class="more"
         :icon="mdiDotsHorizontal"
         size="small"
         variant="text"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { EditRefused, newProject } from '@lamina/core/edit'
+import { withLibrary, type Library, type ProjectCard } from '@lamina/core/exchange'
 import { sheetSizeNames, type SheetSizeName } from '@lamina/core/records'
 import { FEET_INCHES, METRIC, type UnitSystem } from '@lamina/core/units'
 import { api } from '../api'
@@ -30,6 +31,28 @@ watch(system, (now) => {
   size.value = now === 'metric' ? 'A1' : 'ARCH D'
 })
 
+/** Whose settings it begins with; null: those that are shipped. */
+const likeOf = ref<string | null>(null)
+const like = shallowRef<Library | null>(null)
+const others = shallowRef<readonly ProjectCard[]>([])
+onMounted(async () => {
+  // Where the server does not answer it can be made with what is shipped, once that does.
+  others.value = await api.list().catch(() => [])
+})
+watch(likeOf, async (of) => {
+  like.value = null
+  if (of === null) return
+  try {
+    const found = await api.library(of)
+    if (likeOf.value !== of) return
+    like.value = found
+    system.value = found.system
+  } catch (error) {
+    likeOf.value = null
+    fault.value = error instanceof Error ? error.message : String(error)
+  }
+})
+
 const id = makeId()
 async function make(): Promise<void> {
   fault.value = ''
@@ -49,7 +72,8 @@ async function make(): Promise<void> {
       },
       makeId,
     )
-    await api.create(id, firstChange(made.change))
+    const change = like.value ? withLibrary(made.change, like.value.records) : made.change
+    await api.create(id, firstChange(change))
     desk.stage = 'walls'
     hand.take('wall')
     await router.push({ name: 'drawing', params: { project: id, drawing: made.drawing } })
@@ -70,9 +94,18 @@ async function make(): Promise<void> {
         <v-text-field v-model="number" label="Project number" maxlength="200" />
         <v-text-field v-model="client" label="Client" maxlength="200" />
       </div>
-      <fieldset>
+      <v-select
+        v-if="others.length"
+        v-model="likeOf"
+        label="Layers, types, styles and blocks"
+        :items="[
+          { value: null, title: 'As shipped' },
+          ...others.map((each) => ({ value: each.id, title: `As in ${each.name}` })),
+        ]"
+      />
+      <fieldset :disabled="likeOf !== null">
         <legend>Units</legend>
-        <v-radio-group v-model="system" inline hide-details density="compact">
+        <v-radio-group v-model="system" :disabled="likeOf !== null" inline hide-details density="compact">
           <v-radio value="metric" label="Metric, millimetres" />
           <v-radio value="feet-inches" label="Feet and inches" />
         </v-radio-group>
@@ -101,7 +134,14 @@ async function make(): Promise<void> {
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="end">
         <v-btn variant="text" to="/">Back</v-btn>
-        <v-btn type="submit" color="primary" variant="flat" :loading="busy">Start drawing</v-btn>
+        <v-btn
+          type="submit"
+          color="primary"
+          variant="flat"
+          :loading="busy"
+          :disabled="likeOf !== null && !like"
+          >Start drawing</v-btn
+        >
       </div>
     </form>
   </main>

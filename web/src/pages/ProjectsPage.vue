@@ -166,13 +166,15 @@ const clearing = shallowRef<RemovedProject | null>(null)
               {{ day(card.changedAt) }}
             </span>
           </router-link>
-          <ProjectMenu
-            :name="card.name"
-            @copy="copy(card)"
-            @save="save(card)"
-            @backups="backupsOf = card"
-            @remove="leaving = card"
-          />
+          <div class="more">
+            <ProjectMenu
+              :name="card.name"
+              @copy="copy(card)"
+              @save="save(card)"
+              @backups="backupsOf = card"
+              @remove="leaving = card"
+            />
+          </div>
         </li>
       </ul>
       <section v-if="here.length" class="here" aria-label="On this computer">
@@ -302,8 +304,7 @@ li {
 li > .more {
   position: absolute;
   right: 0;
-  bottom: 0;
-  color: rgb(var(--v-theme-soft-ink));
+  bottom: -8px;
 }
 li > a {
   display: grid;
