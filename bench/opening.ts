@@ -137,14 +137,14 @@ async function listOfMany(server: TestServer, page: Page): Promise<Row> {
     await page.waitForLoadState('networkidle')
     let requests = 0
     const count = (request: { url(): string }): void => {
-      if (request.url().includes('/api/')) requests++
+      if (request.url().includes('/api/projects')) requests++
     }
     page.on('request', count)
     const took = await page.evaluate(async (expected) => {
       const started = performance.now()
       history.pushState({}, '', '/')
       dispatchEvent(new PopStateEvent('popstate', { state: {} }))
-      while (document.querySelectorAll('svg[role=img]').length < expected)
+      while (document.querySelectorAll('svg[aria-label^="Plan of"]').length < expected)
         await new Promise(requestAnimationFrame)
       await new Promise(requestAnimationFrame)
       return performance.now() - started

@@ -60,7 +60,10 @@ const sheet = () => page.locator('[data-test=sheet]').waitFor()
 
 await open('/')
 await page.getByText('Alder Yard Pottery').waitFor()
-await page.locator('svg[role=img]').nth(1).waitFor()
+await page
+  .getByRole('img', { name: /^Plan of / })
+  .nth(1)
+  .waitFor()
 await shot('projects')
 
 await open(pottery)

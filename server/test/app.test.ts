@@ -7,7 +7,7 @@ import { Writable } from 'node:stream'
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { imprintFrom, type Imprint } from '@lamina/core/annotate'
-import { newProject, type SentChange, type Step } from '@lamina/core/edit'
+import type { SentChange, Step } from '@lamina/core/edit'
 import type { ProjectCard } from '@lamina/core/exchange'
 import { madeOn } from '@lamina/core/together'
 import { Project, type AnyRecord, type Change, type RecordOf } from '@lamina/core/records'
@@ -22,6 +22,7 @@ import { Pictures, type PictureThread } from '../src/pictures/pictures'
 import { seedSamples } from '../src/seed'
 import { Store } from '../src/store'
 import { inFolder, inMemory } from './inProcess'
+import { newHouse, wallOn } from './newHouse'
 import { WorkRefused } from '../src/thread/thread'
 
 const migrations = join(import.meta.dirname, '../drizzle')
@@ -38,18 +39,7 @@ let port: number
 
 let n = 0
 const makeId = (): string => `r${++n}`
-const made = newProject(
-  {
-    name: 'House <b>&',
-    system: 'metric',
-    levelName: 'Ground',
-    storeyHeight: 2700,
-    sheetSize: 'A1',
-    orientation: 'landscape',
-    date: '2026-01-01',
-  },
-  makeId,
-)
+const made = newHouse(makeId, 'House <b>&')
 const sent = (id: string, change: Change, more: Partial<SentChange> = {}): SentChange => ({
   id,
   client: 'one',
@@ -65,17 +55,7 @@ async function onNow(id: string, change: Change): Promise<SentChange> {
   const { seq, on, records } = await store.read('house')
   return sent(id, change, { base: seq, on, was: madeOn(new Project(records), change) })
 }
-const wall = (id: string, length = 3000): AnyRecord => ({
-  id,
-  kind: 'wall',
-  level: made.level,
-  type: 'wall-type-block-140',
-  a: { x: 0, y: 0 },
-  b: { x: length, y: 0 },
-  reference: 'centre',
-  base: 0,
-  height: null,
-})
+const wall = (id: string, length = 3000): AnyRecord => wallOn(made.level, id, 0, length)
 
 interface Answer {
   status: number

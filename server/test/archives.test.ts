@@ -3,7 +3,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { newProject } from '@lamina/core/edit'
 import { ArchiveRefused } from '@lamina/core/exchange'
 import type { AnyRecord } from '@lamina/core/records'
 import { Archives } from '../src/archives/archives'
@@ -12,6 +11,7 @@ import { Conflict, NotThere, Store } from '../src/store'
 import { wholenessOf } from '../src/wholeness'
 import type { Embedded } from '../src/database/embedded'
 import { inMemory } from './inProcess'
+import { newHouse, wallOn } from './newHouse'
 
 const migrations = join(import.meta.dirname, '../drizzle')
 const folder = mkdtempSync(join(tmpdir(), 'lamina-backups-'))
@@ -42,34 +42,13 @@ afterAll(async () => {
 const facts = { client: 'one', by: 'me', was: [], undoes: null }
 let level = ''
 let project = ''
-const wall = (id: string): AnyRecord => ({
-  id,
-  kind: 'wall',
-  level,
-  type: 'wall-type-block-140',
-  a: { x: 0, y: 0 },
-  b: { x: 3000, y: 0 },
-  reference: 'centre',
-  base: 0,
-  height: null,
-})
+const wall = (id: string): AnyRecord => wallOn(level, id)
 beforeEach(async () => {
   for (const { id } of await store.list()) await store.remove(id)
   for (const { id } of await store.removed()) await store.clear({ id })
   rmSync(folder, { recursive: true, force: true })
   let n = 0
-  const made = newProject(
-    {
-      name: 'House',
-      system: 'metric',
-      levelName: 'Ground',
-      storeyHeight: 2700,
-      sheetSize: 'A1',
-      orientation: 'landscape',
-      date: '2026-01-01',
-    },
-    () => `r${++n}`,
-  )
+  const made = newHouse(() => `r${++n}`)
   level = made.level
   project = `house-${++ids}`
   await store.create(project, { ...facts, id: 'c0', base: 0, label: 'New', change: made.change })

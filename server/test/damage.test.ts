@@ -1,7 +1,6 @@
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { newProject } from '@lamina/core/edit'
 import type { OpenedProject } from '@lamina/core/exchange'
 import { Project, type AnyRecord, type Change } from '@lamina/core/records'
 import { madeOn } from '@lamina/core/together'
@@ -10,6 +9,7 @@ import type { Embedded } from '../src/database/embedded'
 import { Store } from '../src/store'
 import { wholenessOf } from '../src/wholeness'
 import { inMemory } from './inProcess'
+import { newHouse, wallOn } from './newHouse'
 
 const migrations = join(import.meta.dirname, '../drizzle')
 
@@ -18,33 +18,12 @@ let database: Embedded
 let mended: string[]
 const open = (): Promise<Store> => Store.over(database, migrations, (_, what) => void mended.push(what))
 
-const wall = (id: string, level: string, y: number): AnyRecord => ({
-  id,
-  kind: 'wall',
-  level,
-  type: 'wall-type-block-140',
-  a: { x: 0, y },
-  b: { x: 3000, y },
-  reference: 'centre',
-  base: 0,
-  height: null,
-})
+const wall = (id: string, level: string, y: number): AnyRecord => wallOn(level, id, y)
 
 /** A project of twenty changes: walls made, changed, removed and made again. */
 async function drawn(store: Store): Promise<OpenedProject> {
   let n = 0
-  const made = newProject(
-    {
-      name: 'House',
-      system: 'metric',
-      levelName: 'Ground',
-      storeyHeight: 2700,
-      sheetSize: 'A1',
-      orientation: 'landscape',
-      date: '2026-01-01',
-    },
-    () => `r${++n}`,
-  )
+  const made = newHouse(() => `r${++n}`)
   const project = new Project(made.change.put)
   const facts = { client: 'one', label: 'Wall', undoes: null }
   await store.create('p', { ...facts, id: 'c0', base: 0, change: made.change, was: [] })
