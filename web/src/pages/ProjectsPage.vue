@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiPlus } from '@mdi/js'
+import { mdiDotsHorizontal, mdiPlus } from '@mdi/js'
 import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import type { ProjectCard, RemovedProject } from '@lamina/core/exchange'
 import { api, readAhead, type BroughtIn } from '../api'
@@ -117,6 +117,8 @@ async function bringIn(): Promise<void> {
   await doing(`Bringing ${chosen.name} in`, async () => `“${(await api.bringIn(chosen)).name}” is there.`)
   if (file.value) file.value.value = ''
 }
+/** The project whose menu is open, and the button it stands at. */
+const menu = shallowRef<{ readonly card: ProjectCard; readonly at: HTMLElement } | null>(null)
 /** Whose backups are shown; null: all. */
 const backupsOf = shallowRef<{ readonly id: string; readonly name: string } | null | undefined>()
 const clearing = shallowRef<RemovedProject | null>(null)
@@ -166,15 +168,17 @@ const clearing = shallowRef<RemovedProject | null>(null)
               {{ day(card.changedAt) }}
             </span>
           </router-link>
-          <div class="more">
-            <ProjectMenu
-              :name="card.name"
-              @copy="copy(card)"
-              @save="save(card)"
-              @backups="backupsOf = card"
-              @remove="leaving = card"
-            />
-          </div>
+          <button
+            type="button"
+            class="more"
+            aria-haspopup="menu"
+            :aria-label="`More for ${card.name}`"
+            @click="menu = { card, at: $event.currentTarget as HTMLElement }"
+          >
+            <svg viewBox="0 0 24 24" width="20" height="20" aria-hidden="true">
+              <path :d="mdiDotsHorizontal" fill="currentColor" />
+            </svg>
+          </button>
         </li>
       </ul>
       <section v-if="here.length" class="here" aria-label="On this computer">
@@ -220,6 +224,15 @@ const clearing = shallowRef<RemovedProject | null>(null)
         </ul>
       </section>
     </main>
+    <ProjectMenu
+      v-if="menu"
+      :at="menu.at"
+      @copy="copy(menu.card)"
+      @save="save(menu.card)"
+      @backups="backupsOf = menu.card"
+      @remove="leaving = menu.card"
+      @done="menu = null"
+    />
     <BackupsDialog
       v-if="backupsOf !== undefined"
       :of="backupsOf"
@@ -301,10 +314,23 @@ li {
   content-visibility: auto;
   contain-intrinsic-size: auto 270px;
 }
-li > .more {
+.more {
   position: absolute;
   right: 0;
-  bottom: -8px;
+  bottom: -6px;
+  display: grid;
+  place-content: center;
+  width: 36px;
+  height: 36px;
+  color: rgb(var(--v-theme-soft-ink));
+  background: none;
+  border: 0;
+  border-radius: 50%;
+  cursor: pointer;
+}
+.more:hover {
+  background: rgb(var(--v-theme-live-wash));
+  color: rgb(var(--v-theme-live));
 }
 li > a {
   display: grid;
