@@ -3,11 +3,12 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { addWalls, changePen, newProject, setOwnLook } from '@lamina/core/edit'
+import { addWalls, changePen, setOwnLook } from '@lamina/core/edit'
 import { STANDARD_STYLE } from '@lamina/core/library'
 import { Project, type AnyRecord, type Viewport } from '@lamina/core/records'
 import { SHEET_SIZES } from '@lamina/core/sheets'
 import { NothingToPlot, plotSheets } from '../src/plot/document'
+import { newHouse } from './newHouse'
 
 /** The sheet as poppler draws it, as SVG in points, and what pdfinfo, pdffonts and pdftotext say. */
 function readByPoppler(pdf: Uint8Array): { svg: string; info: string; fonts: string; text: string } {
@@ -56,18 +57,7 @@ let n = 0
 const makeId = (): string => `r${++n}`
 
 function projectWithWall(scale: number, more: AnyRecord[] = []): { project: Project; sheet: string } {
-  const made = newProject(
-    {
-      name: 'Žofie’s house',
-      system: 'metric',
-      levelName: 'Ground',
-      storeyHeight: 2700,
-      sheetSize: 'A1',
-      orientation: 'landscape',
-      date: '2026-01-01',
-    },
-    makeId,
-  )
+  const made = newHouse(makeId, 'Žofie’s house')
   const project = new Project(made.change.put)
   project.apply(
     addWalls(

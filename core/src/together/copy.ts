@@ -65,11 +65,9 @@ export class Copy {
     return { sent, inverse }
   }
 
-  /** Makes again what waited from before: merged, where others came between. @returns what takes it back; null: it cannot be made */
-  resume(sent: SentChange): Change | null {
-    const each: Waiting = { sent, inverse: this.remade(sent) }
-    this.waiting.push(each)
-    return each.inverse
+  /** Makes again what waited from before: merged, where others came between. */
+  resume(sent: SentChange): void {
+    this.waiting.push({ sent, inverse: this.remade(sent) })
   }
 
   /** A change is not to be made after all: it was refused, or is set aside. */
