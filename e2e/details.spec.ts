@@ -7,6 +7,7 @@ import {
   openCard,
   putAway,
   room,
+  saved,
   stage,
   stands,
   stored,
@@ -26,6 +27,7 @@ test('floors are dragged and typed in an elevation, and the ends of their lines 
   await stage(page, 'annotate')
   await page.getByRole('button', { name: 'All four elevations' }).click()
   const south = await openCard(page, 'South elevation')
+  await saved(page)
   const level = async () => (await stored(server, project, 'level'))[0]!
   const drawing = async () =>
     (await stored(server, project, 'drawing')).find(({ name }) => name === 'South elevation')!

@@ -248,6 +248,8 @@ export async function ask(page: Page, name: string): Promise<void> {
 /** One wall of 4 000 along y, typed. */
 export async function wallAt(page: Page, y: number): Promise<void> {
   const surface = board(page)
+  // Keys typed before it is there go nowhere.
+  await expect(surface.element).toBeVisible()
   await page.keyboard.press('w')
   await surface.press(0, y)
   await surface.move(3000, y)

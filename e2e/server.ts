@@ -44,7 +44,14 @@ export class TestServer {
 
   async start(): Promise<void> {
     const child = spawn(process.execPath, [main, ...this.args], {
-      env: { ...process.env, PORT: String(this.port), LAMINA_DATA: this.folder, LOG_LEVEL: 'warn' },
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        LAMINA_DATA: this.folder,
+        LOG_LEVEL: 'warn',
+        // None that a test did not ask for.
+        LAMINA_BACKUPS: '0',
+      },
       stdio: ['ignore', 'pipe', 'pipe'],
     })
     this.child = child

@@ -5,7 +5,7 @@ import pino from 'pino'
 import { Archives } from './archives/archives'
 import type { ArchiveMade, ArchiveOrder } from './archives/order'
 import { FolderInUse, portOf } from './folder'
-import { dataFolder, here, migrations, onFolder, run, say } from './standing'
+import { backupsKept, dataFolder, here, migrations, onFolder, run, say } from './standing'
 import { Store } from './store'
 import { Thread } from './thread/thread'
 
@@ -19,7 +19,9 @@ run(async () => {
     return await onFolder(async (database, { backups }) => {
       const store = await Store.over(database, migrations)
       const thread = new Thread<ArchiveOrder, ArchiveMade>(() => new Worker(join(here, 'archive.worker.js')))
-      const made = await new Archives(store, thread, backups, pino({ level: 'warn' }), randomUUID).all()
+      const log = pino({ level: 'warn' })
+      const most = backupsKept()
+      const made = await new Archives(store, thread, backups, { log, makeId: () => randomUUID(), most }).all()
       await thread.close()
       return told(made)
     })

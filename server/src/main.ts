@@ -17,14 +17,15 @@ import { Imprints } from './pictures/imprints'
 import { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
 import { seedSamples } from './seed'
-import { dataFolder as folder, here, migrations, say } from './standing'
+import { backupsKept, dataFolder as folder, here, migrations, say, wholeSetting } from './standing'
 import { Store } from './store'
 import { Thread } from './thread/thread'
 import { Threads } from './thread/threads'
 
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
-const port = Number(process.env['PORT'] ?? 4180)
+const port = wholeSetting('PORT', 4180, 65_535)
 const host = process.env['HOST'] ?? '127.0.0.1'
+const backups = backupsKept()
 const samples = !process.argv.includes('--no-samples')
 
 /** What one plot may take. */
@@ -65,10 +66,6 @@ async function storeOrExit({ database: files }: HeldFolder): Promise<Store> {
 }
 
 async function main(): Promise<void> {
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) {
-    process.stderr.write(`PORT must be a whole number up to 65535, not “${process.env['PORT']}”.\n`)
-    process.exit(2)
-  }
   // What is kept is for its owner alone.
   process.umask(0o077)
   const held = folderOrExit()
@@ -97,7 +94,11 @@ async function main(): Promise<void> {
     .slice(0, 16)
   const pictures = new Pictures(store, painter, log, new Imprints(held.imprints, form))
   const packer = new Thread<ArchiveOrder, ArchiveMade>(() => new Worker(join(here, 'archive.worker.js')))
-  const archives = new Archives(store, packer, held.backups, log, () => randomUUID())
+  const archives = new Archives(store, packer, held.backups, {
+    log,
+    makeId: () => randomUUID(),
+    most: backups,
+  })
   const hosts = ['localhost', '127.0.0.1', '[::1]', ...(process.env['LAMINA_HOSTS']?.split(',') ?? [])]
   const app = makeApp({ store, pictures, plotter, archives, log, hosts, site: join(here, '../../web/dist') })
   const server = createServer(app)

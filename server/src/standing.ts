@@ -1,5 +1,6 @@
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { BACKUPS_KEPT } from './archives/archives'
 import { awayOf } from './database/away'
 import { NewerData } from './database/bringUp'
 import { Embedded, inThread } from './database/embedded'
@@ -9,6 +10,19 @@ import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folde
 export const here = dirname(fileURLToPath(import.meta.url))
 export const dataFolder = resolve(process.env['LAMINA_DATA'] ?? '.lamina')
 export const migrations = join(here, '../drizzle')
+
+/** A setting that is a whole number; any other ends the program with a sentence. */
+export function wholeSetting(name: string, otherwise: number, most: number): number {
+  const text = process.env[name]
+  if (text === undefined) return otherwise
+  const value = Number(text)
+  if (text.trim() !== '' && Number.isInteger(value) && value >= 0 && value <= most) return value
+  process.stderr.write(`${name} must be a whole number up to ${most}, not “${text}”.\n`)
+  process.exit(2)
+}
+
+/** So many backups of a project are kept; 0: none are made by themselves. */
+export const backupsKept = (): number => wholeSetting('LAMINA_BACKUPS', BACKUPS_KEPT, 1000)
 
 export const say = (line: string): void => void process.stdout.write(`${line}\n`)
 

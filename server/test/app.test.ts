@@ -126,7 +126,11 @@ beforeAll(async () => {
   }
   const painter: PictureThread = { make: async (order) => (drawn++, drawProject(order)) }
   pictures = new Pictures(store, painter, log, new Imprints(printed, FORM))
-  const archives = new Archives(store, { make: makeArchive }, join(printed, 'backups'), log, makeId)
+  const archives = new Archives(store, { make: makeArchive }, join(printed, 'backups'), {
+    log,
+    makeId,
+    most: 14,
+  })
   const hosts = ['localhost', '127.0.0.1']
   server = createServer(makeApp({ store, pictures, plotter, archives, log, hosts, site: null }))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))

@@ -25,14 +25,12 @@ beforeAll(async () => {
   database = inMemory()
   store = await Store.over(database, migrations)
   const log = pino({ level: 'silent' })
-  archives = new Archives(
-    store,
-    { make: makeArchive },
-    folder,
+  archives = new Archives(store, { make: makeArchive }, folder, {
     log,
-    () => `new-${++ids}`,
-    () => now,
-  )
+    makeId: () => `new-${++ids}`,
+    now: () => now,
+    most: 14,
+  })
 })
 afterAll(async () => {
   await store.close()
@@ -112,6 +110,9 @@ describe('backups', () => {
 
   it('are made day by day of what changed, and the last fourteen are kept, for their owner alone', async () => {
     day(0)
+    const means = { log: pino({ level: 'silent' }), makeId: () => 'none', most: 0 }
+    await new Archives(store, { make: makeArchive }, folder, means).due()
+    expect(await archives.list()).toEqual([])
     await archives.due()
     const [first] = await archives.list()
     expect(first).toMatchObject({ project, name: 'House', seq: 2, at: '2026-12-01T09:30:00.000Z' })

@@ -6,8 +6,8 @@ import { NotThere, type Store } from '../store'
 import type { Thread } from '../thread/thread'
 import type { ArchiveMade, ArchiveOrder } from './order'
 
-/** So many backups of a project are kept, the newest. */
-const MOST_KEPT = 14
+/** So many backups of a project are kept, the newest, where nothing else is said. */
+export const BACKUPS_KEPT = 14
 const DAY_MS = 24 * 60 * 60 * 1000
 /** It is looked so often whether backups are due. */
 const LOOK_MS = 10 * 60 * 1000
@@ -29,15 +29,23 @@ export class Archives {
     private readonly store: Store,
     private readonly thread: Pick<Thread<ArchiveOrder, ArchiveMade>, 'make'>,
     private readonly folder: string,
-    private readonly log: Logger,
-    private readonly makeId: () => string,
-    private readonly now: () => Date = () => new Date(),
+    private readonly means: {
+      readonly log: Logger
+      readonly makeId: () => string
+      readonly now?: () => Date
+      /** So many of a project are kept; 0: none are made by themselves. */
+      readonly most: number
+    },
   ) {}
+
+  private now(): Date {
+    return this.means.now?.() ?? new Date()
+  }
 
   /** Makes the backups that are due, now and from time to time, and lets go of what was removed long ago. */
   begin(): void {
     const look = (): void => {
-      this.due().catch((error: unknown) => this.log.error({ err: error }, 'backups could not be made'))
+      this.due().catch((error: unknown) => this.means.log.error({ err: error }, 'backups could not be made'))
     }
     this.looking = setInterval(look, LOOK_MS)
     this.looking.unref()
@@ -93,7 +101,7 @@ export class Archives {
     const own = ` (${how})`
     const name = from.name.slice(0, 200 - own.length) + own
     const id = await this.store.putIn(from, {
-      id: this.makeId(),
+      id: this.means.makeId(),
       name,
       ...(by === undefined ? {} : { by }),
       first: 'Brought in',
@@ -124,9 +132,9 @@ export class Archives {
   /** What there is to do from day to day. */
   async due(): Promise<void> {
     const day = this.now().getTime() - DAY_MS
-    await this.make((last) => last === undefined || Date.parse(last.at) <= day)
+    if (this.means.most > 0) await this.make((last) => last === undefined || Date.parse(last.at) <= day)
     const gone = await this.store.clear({ before: new Date(this.now().getTime() - DAYS_REMOVED * DAY_MS) })
-    if (gone.length > 0) this.log.info({ count: gone.length }, 'removed projects are gone for good')
+    if (gone.length > 0) this.means.log.info({ count: gone.length }, 'removed projects are gone for good')
   }
 
   private make(isDue: (last: BackupCard | undefined) => boolean): Promise<number> {
@@ -163,7 +171,8 @@ export class Archives {
     const stamp = this.now().toISOString().replace(/[-:]/g, '').slice(0, 15)
     await writeWhole(join(own, `${stamp}-${project.journal.length}.zip`), bytes)
     await writeFile(join(own, NAME), project.name, { mode: 0o600 })
-    for (const { file } of before.slice(MOST_KEPT - 1)) await rm(join(own, file), { force: true })
+    for (const { file } of before.slice((this.means.most || BACKUPS_KEPT) - 1))
+      await rm(join(own, file), { force: true })
   }
 }
 
