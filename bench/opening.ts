@@ -43,7 +43,8 @@ interface Opened {
 async function open(page: Page, address: string, name: string): Promise<Opened> {
   await page.goto(address)
   await page.getByText(name, { exact: true }).waitFor()
-  // What every project opens with is there, as after the first look around.
+  // What every project opens with is there, as after the first look around, and the browser keeps it.
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready))
   await page.waitForLoadState('networkidle')
   return page.evaluate(async (called) => {
     const card = [...document.querySelectorAll('a')].find((each) => each.textContent.includes(called))!

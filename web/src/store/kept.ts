@@ -44,11 +44,9 @@ interface KeptSchema extends DBSchema {
     indexes: { project: string }
   }
   aside: { key: string; value: Aside & { id: string }; indexes: { project: string } }
-  states: {
-    key: string
-    value: { project: string; name: string; text: string; at: number }
-    indexes: { at: number }
-  }
+  states: { key: string; value: { project: string; name: string; at: number }; indexes: { at: number } }
+  /** The texts of those, which are long: by themselves, so that naming them reads none. */
+  texts: { key: string; value: { project: string; text: string } }
   heard: { key: [string, number]; value: HeardChange & { project: string } }
 }
 
@@ -64,6 +62,7 @@ const open = (): Promise<IDBPDatabase<KeptSchema>> =>
         db.createObjectStore('queue', { keyPath: 'n', autoIncrement: true }).createIndex('project', 'project')
       db.createObjectStore('aside', { keyPath: 'id' }).createIndex('project', 'project')
       db.createObjectStore('states', { keyPath: 'project' }).createIndex('at', 'at')
+      db.createObjectStore('texts', { keyPath: 'project' })
       db.createObjectStore('heard', { keyPath: ['project', 'seq'] })
     },
     blocking: (_now, _to, event) => (event.target as IDBDatabase).close(),
@@ -108,9 +107,10 @@ export const kept = {
     { project, name, seq }: { project: string; name: string; seq: number },
     text: string,
   ): Promise<void> {
-    const work = (await open()).transaction(['states', 'heard', 'queue'], 'readwrite')
+    const work = (await open()).transaction(['states', 'texts', 'heard', 'queue'], 'readwrite')
     const states = work.objectStore('states')
-    await states.put({ project, name, text, at: Date.now() })
+    await states.put({ project, name, at: Date.now() })
+    await work.objectStore('texts').put({ project, text })
     await work.objectStore('heard').delete(IDBKeyRange.bound([project, 0], [project, seq]))
     const known: string[] = []
     for (let at = await states.index('at').openKeyCursor(null, 'prev'); at; at = await at.continue())
@@ -118,6 +118,7 @@ export const kept = {
     for (const old of known.slice(MOST_STATES)) {
       if (await work.objectStore('queue').index('project').getKey(old)) continue
       await states.delete(old)
+      await work.objectStore('texts').delete(old)
       await work.objectStore('heard').delete(all(old))
     }
     await work.done
@@ -139,7 +140,7 @@ export const kept = {
   /** A project as it was seen last; null: it is not kept. */
   async seen(project: string): Promise<KeptProject | null> {
     const db = await open()
-    const state = await db.get('states', project)
+    const state = await db.get('texts', project)
     if (!state) return null
     const opened = JSON.parse(state.text) as OpenedProject
     // What is of another journal follows on nothing of this one.
@@ -154,8 +155,9 @@ export const kept = {
   },
   /** Lets go of all that is kept of a project. */
   async forget(project: string): Promise<void> {
-    const work = (await open()).transaction(['states', 'heard', 'queue', 'aside'], 'readwrite')
+    const work = (await open()).transaction(['states', 'texts', 'heard', 'queue', 'aside'], 'readwrite')
     await work.objectStore('states').delete(project)
+    await work.objectStore('texts').delete(project)
     await work.objectStore('heard').delete(all(project))
     for (const n of await work.objectStore('queue').index('project').getAllKeys(project))
       await work.objectStore('queue').delete(n)
