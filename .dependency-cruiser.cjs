@@ -80,12 +80,12 @@ module.exports = {
     },
     {
       name: 'core-libraries',
-      comment: 'The core uses only computation libraries.',
+      comment: 'The core uses only libraries that compute: of shapes, colours, packing and forms of data.',
       severity: 'error',
       from: { path: '^core/src/' },
       to: {
         path: '^node_modules/',
-        pathNot: '^node_modules/(zod|rbush|quickselect|d3-color|@types/rbush|@types/d3-color)/',
+        pathNot: '^node_modules/(zod|rbush|quickselect|d3-color|fflate|@types/rbush|@types/d3-color)/',
       },
     },
     {
