@@ -2,6 +2,7 @@ import { benchAnnotation } from './annotation'
 import { benchDisplay } from './display'
 import { benchEdits } from './edits'
 import { benchFurniture } from './furniture'
+import { benchHistory } from './history'
 import { benchKeeping } from './keeping'
 import { benchMatters } from './matters'
 import { benchOpening } from './opening'
@@ -39,6 +40,7 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   edits: benchEdits,
   views: benchViews,
   keeping: benchKeeping,
+  history: benchHistory,
   opening: benchOpening,
   plot: benchPlot,
 }

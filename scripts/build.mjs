@@ -15,6 +15,7 @@ await build({
     'database.worker': join(root, 'server/src/database/worker.ts'),
     'plot.worker': join(root, 'server/src/plot/worker.ts'),
     'archive.worker': join(root, 'server/src/archives/worker.ts'),
+    'history.worker': join(root, 'server/src/history/worker.ts'),
     'picture.worker': join(root, 'server/src/pictures/worker.ts'),
   },
   outdir: join(root, 'server/dist'),

@@ -16,7 +16,10 @@ import { Unreadable } from './load'
 import type { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
 import { TooMuch, readSent } from './readSent'
-import { Ahead, Conflict, NotThere, type Store } from './store'
+import { Ahead, Conflict, NotThere } from './faults'
+import type { SeenChanges, SeenOrder } from './history/picturesOf'
+import { historyRoutes } from './history/routes'
+import type { Store } from './store'
 import { WorkRefused, WorkStopped } from './thread/thread'
 import type { Threads } from './thread/threads'
 
@@ -25,6 +28,8 @@ export interface AppParts {
   readonly pictures: Pick<Pictures, 'list' | 'imprint' | 'forget'>
   readonly plotter: Pick<Threads<PlotOrder, Uint8Array>, 'make' | 'load'>
   readonly archives: Pick<Archives, 'pack' | 'bringIn' | 'copy' | 'restore' | 'list' | 'all'>
+  /** Draws what changes are seen by. */
+  readonly drawer: Pick<Threads<SeenOrder, SeenChanges>, 'make'>
   readonly log: Logger
   /** Host names this server answers to. */
   readonly hosts: readonly string[]
@@ -43,7 +48,7 @@ const MOST_UNREAD = 2 ** 20
 const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().pipe(seqSchema)
 
-export function makeApp({ store, pictures, plotter, archives, log, hosts, site }: AppParts): Express {
+export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts, site }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(guard(hosts))
@@ -108,7 +113,7 @@ export function makeApp({ store, pictures, plotter, archives, log, hosts, site }
     else response.status(204).end()
   })
   app.get('/api/projects/:id/history', async (request, response) => {
-    response.json(await store.history(idOf(request.params.id), idOf(request.query['by'])))
+    response.json(await store.steps(idOf(request.params.id), idOf(request.query['by'])))
   })
   app.get('/api/projects/:id/changes/:change/inverse', async (request, response) => {
     response.json(await store.inverse(idOf(request.params.id), idOf(request.params.change)))
@@ -123,6 +128,7 @@ export function makeApp({ store, pictures, plotter, archives, log, hosts, site }
     response.status(204).end()
   })
   app.use('/api', archiveRoutes(archives, store))
+  app.use('/api', historyRoutes(store.history, store.chronicle, drawer))
   app.post('/api/projects/:id/changes', async (request, response) => {
     response.json(await store.append(idOf(request.params.id), await readSent(request.body)))
   })
@@ -162,7 +168,8 @@ export function makeApp({ store, pictures, plotter, archives, log, hosts, site }
   app.get('/api/projects/:id/sheets.pdf', async (request, response) => {
     const id = idOf(request.params.id)
     const wanted = sheetQuery.parse(request.query['sheets'])
-    const opened = await store.read(id)
+    const at = request.query['at']
+    const opened = await (at === undefined ? store.read(id) : store.history.moment(id, sinceQuery.parse(at)))
     const sheets = wanted ? wanted.split(',').map(idOf) : null
     const cancel = new AbortController()
     response.on('close', () => cancel.abort())
@@ -226,7 +233,7 @@ function explain(log: Logger): ErrorRequestHandler {
         ? answer(507, 'disk-full', away.message)
         : answer(503, 'database-away', away.message)
     if (error instanceof WorkStopped) return answer(499, 'cancelled', 'The plot was cancelled.')
-    if (error instanceof WorkRefused) return answer(422, 'plot-failed', error.message)
+    if (error instanceof WorkRefused) return answer(422, 'not-made', error.message)
     const status = (error as { status?: number }).status
     if (status === 413) return answer(413, 'too-large', 'That is more than can be taken at once (16 MB).')
     if (status !== undefined && status >= 400 && status < 500)

@@ -12,6 +12,7 @@ import { awayOf } from './database/away'
 import { NewerData } from './database/bringUp'
 import { Embedded, inThread } from './database/embedded'
 import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folder'
+import type { SeenChanges, SeenOrder } from './history/picturesOf'
 import type { PictureOrder, Drawn } from './pictures/draw'
 import { Imprints } from './pictures/imprints'
 import { Pictures } from './pictures/pictures'
@@ -31,6 +32,8 @@ const samples = !process.argv.includes('--no-samples')
 /** What one plot may take. */
 const PLOT_SECONDS = 120
 const PLOT_MEGABYTES = 1024
+/** How long the pictures of a page of a history may take. */
+const PICTURE_SECONDS = 20
 
 /** What draws pictures; another version of it may draw otherwise. */
 const PAINTER = 'picture.worker.js'
@@ -87,6 +90,11 @@ async function main(): Promise<void> {
       tooLarge: `These sheets take more than ${PLOT_MEGABYTES} MB of memory to plot. Plot fewer of them at once, or show less on them.`,
     },
   )
+  const drawer = new Threads<SeenOrder, SeenChanges>(1, () => new Worker(join(here, 'history.worker.js')), {
+    seconds: PICTURE_SECONDS,
+    tooLong: 'These changes take too long to draw.',
+    tooLarge: 'These changes take too much memory to draw.',
+  })
   const painter = thread<PictureOrder, Drawn>(PAINTER)
   const form = createHash('sha256')
     .update(readFileSync(join(here, PAINTER)))
@@ -100,7 +108,16 @@ async function main(): Promise<void> {
     most: backups,
   })
   const hosts = ['localhost', '127.0.0.1', '[::1]', ...(process.env['LAMINA_HOSTS']?.split(',') ?? [])]
-  const app = makeApp({ store, pictures, plotter, archives, log, hosts, site: join(here, '../../web/dist') })
+  const app = makeApp({
+    store,
+    pictures,
+    plotter,
+    archives,
+    drawer,
+    log,
+    hosts,
+    site: join(here, '../../web/dist'),
+  })
   const server = createServer(app)
   server.on('error', (error: NodeJS.ErrnoException) => {
     const sentence =
@@ -123,7 +140,9 @@ async function main(): Promise<void> {
     pictures.close()
     void archives
       .close()
-      .then(() => Promise.all([plotter.close(), painter.close(), packer.close(), store.close()]))
+      .then(() =>
+        Promise.all([plotter.close(), drawer.close(), painter.close(), packer.close(), store.close()]),
+      )
       .then(() => process.exit(0))
   }
   process.once('SIGINT', stop)

@@ -23,6 +23,9 @@ import { append, type Stored } from './append'
 import { awayOf } from './database/away'
 import { bringUp } from './database/bringUp'
 import type { Database } from './database/database'
+import { Ahead, Conflict, NotThere } from './faults'
+import { Chronicle } from './history/chronicle'
+import { History } from './history/history'
 import { insertWhole } from './insertWhole'
 import { load, type Mended } from './load'
 import { OpenProjects, type OpenProject } from './openProjects'
@@ -30,11 +33,6 @@ import { changes, pictures, projects, records } from './tables'
 
 /** How many past changes are told of: as far as undo reaches after a reload. */
 const UNDO_DEPTH = 300
-
-/** There is something else at its place. */
-export class Conflict extends Error {}
-/** A change was made on a later state than there is: an older one was put back. */
-export class Ahead extends Error {}
 
 /** What became of a change that was sent. */
 export interface Answer {
@@ -44,7 +42,6 @@ export interface Answer {
   /** What of it others had changed to something else; left out: nothing. */
   readonly contested?: readonly Contested[]
 }
-export class NotThere extends Error {}
 
 /** It has a first change, and is not removed. */
 const isHere = and(gt(projects.seq, 0), isNull(projects.removedAt))
@@ -57,12 +54,17 @@ export class Store {
   private readonly listeners = new Set<(project: string, seq: number, client: string) => void>()
 
   private readonly db: NodePgDatabase
+  /** Reads journals on behind the work. */
+  readonly chronicle: Chronicle
+  readonly history: History
 
   private constructor(
     private readonly database: Database,
     private readonly mended: Mended,
   ) {
     this.db = database.db
+    this.chronicle = new Chronicle(this.db)
+    this.history = new History(this.db, this.chronicle)
   }
 
   /**
@@ -86,6 +88,7 @@ export class Store {
 
   async close(): Promise<void> {
     await Promise.allSettled(this.queues.values())
+    await this.chronicle.close()
     await this.database.close()
   }
 
@@ -154,7 +157,7 @@ export class Store {
   }
 
   /** What somebody can undo and redo: their last changes, oldest first, without what they change. */
-  async history(id: string, by: string): Promise<Step[]> {
+  async steps(id: string, by: string): Promise<Step[]> {
     const rows = await this.db
       .select({ id: changes.id, label: changes.label, undoes: changes.undoes })
       .from(changes)
@@ -322,6 +325,7 @@ export class Store {
 
   private tell(project: string, seq: number, client: string): void {
     for (const listener of this.listeners) listener(project, seq, client)
+    this.chronicle.changed(project, seq)
   }
 
   private async store(id: string, sent: SentChange): Promise<Answer> {

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import {
+  customType,
   index,
   integer,
   jsonb,
@@ -31,9 +32,11 @@ export const projects = pgTable('projects', {
   /** How many records the journal comes to, and the sum of what they say: records that come to another are damaged. */
   count: integer('count').notNull().default(0),
   sum: numeric('sum').notNull().default('0'),
+  /** Up to this change the journal is told: where changes are seen, and how it was at steps. */
+  told: integer('told').notNull().default(0),
 })
 
-/** Every change of every project, with what takes it back. Rows are only ever added. */
+/** Every change of every project, with what takes it back. Rows are only ever added; a name may come to one. */
 export const changes = pgTable(
   'changes',
   {
@@ -55,11 +58,46 @@ export const changes = pgTable(
     at: timestamp('at', { withTimezone: true, mode: 'string' })
       .notNull()
       .default(sql`now()`),
+    /** How the moment after it is called; null: it has no name. */
+    named: text('named'),
   },
   (table) => [
     primaryKey({ columns: [table.project, table.seq] }),
     uniqueIndex('changes_once').on(table.project, table.id),
+    index('changes_by').on(table.project, table.by, table.seq),
+    index('changes_at').on(table.project, table.at),
+    index('changes_named')
+      .on(table.project, table.seq)
+      .where(sql`named is not null`),
   ],
+)
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
+
+/** How a project was after changes at steps of its journal: its records as JSON line by line, packed. They can be made again. */
+export const states = pgTable(
+  'states',
+  {
+    project: text('project')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    seq: integer('seq').notNull(),
+    body: bytes('body').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.project, table.seq] })],
+)
+
+/** On which drawings, levels and sheets changes are seen. It can be made again. */
+export const seen = pgTable(
+  'seen',
+  {
+    project: text('project')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    place: text('place').notNull(),
+    seq: integer('seq').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.project, table.place, table.seq] })],
 )
 
 /** The records as they are now: what the journal comes to. */

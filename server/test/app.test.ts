@@ -20,6 +20,7 @@ import { drawProject } from '../src/pictures/draw'
 import { Imprints } from '../src/pictures/imprints'
 import { Pictures, type PictureThread } from '../src/pictures/pictures'
 import { seedSamples } from '../src/seed'
+import { picturesOf, type SeenOrder } from '../src/history/picturesOf'
 import { Store } from '../src/store'
 import { inFolder, inMemory } from './inProcess'
 import { newHouse, wallOn } from './newHouse'
@@ -131,8 +132,9 @@ beforeAll(async () => {
     makeId,
     most: 14,
   })
+  const drawer = { make: async (order: SeenOrder) => picturesOf(order) }
   const hosts = ['localhost', '127.0.0.1']
-  server = createServer(makeApp({ store, pictures, plotter, archives, log, hosts, site: null }))
+  server = createServer(makeApp({ store, pictures, plotter, archives, drawer, log, hosts, site: null }))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   port = (server.address() as AddressInfo).port
   expect((await ask('POST', '/api/projects/house', sent('first', made.change))).status).toBe(201)
@@ -338,7 +340,7 @@ describe('bad input gets a code and a sentence, and changes nothing', () => {
     expect(
       (await ask('POST', '/api/projects/nothing/changes', sent('y', { put: [], drop: [] }))).status,
     ).toBe(404)
-    expect((await ask('GET', '/api/projects/house/sheets.pdf?sheets=none')).body.code).toBe('plot-failed')
+    expect((await ask('GET', '/api/projects/house/sheets.pdf?sheets=none')).body.code).toBe('not-made')
   })
 })
 

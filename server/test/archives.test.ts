@@ -7,7 +7,8 @@ import { ArchiveRefused } from '@lamina/core/exchange'
 import type { AnyRecord } from '@lamina/core/records'
 import { Archives } from '../src/archives/archives'
 import { makeArchive } from '../src/archives/order'
-import { Conflict, NotThere, Store } from '../src/store'
+import { Conflict, NotThere } from '../src/faults'
+import { Store } from '../src/store'
 import { wholenessOf } from '../src/wholeness'
 import type { Embedded } from '../src/database/embedded'
 import { inMemory } from './inProcess'
@@ -82,7 +83,7 @@ describe('archives of projects', () => {
       recordsAreWhole: true,
       journalIsWhole: true,
     })
-    expect(await store.history(project, 'me')).toHaveLength(2)
+    expect(await store.steps(project, 'me')).toHaveLength(2)
     await draw('w2')
     expect((await store.read(project)).seq).toBe(3)
   })
@@ -99,7 +100,7 @@ describe('archives of projects', () => {
     expect(to.seq).toBe(1)
     expect(to.records.map(({ id }) => id)).toEqual(from.records.map(({ id }) => id))
     // What it began as is nothing to take back.
-    expect((await store.history(copy.id, 'me')).every(({ id }) => id.startsWith('upgrade-'))).toBe(true)
+    expect((await store.steps(copy.id, 'me')).every(({ id }) => id.startsWith('upgrade-'))).toBe(true)
     await draw('w2')
     expect((await store.read(copy.id)).records).toHaveLength(from.records.length)
   })

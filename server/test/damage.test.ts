@@ -101,7 +101,7 @@ describe('damage', () => {
     expect(byId(again.everything())).toEqual(byId(whole.records))
     expect((await wholenessOf(database.db, 'p'))!.journalIsWhole).toBe(true)
     // Nobody is offered to take back what put it right.
-    const label = (await store.history('p', 'me')).filter(({ id }) => id.startsWith('upgrade-'))
+    const label = (await store.steps('p', 'me')).filter(({ id }) => id.startsWith('upgrade-'))
     expect(label).toHaveLength(4)
     // And it goes on.
     const change = {

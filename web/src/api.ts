@@ -1,5 +1,14 @@
-import { imprintFrom, type Imprint } from '@lamina/core/annotate'
-import type { BackupCard, Library, OpenedProject, ProjectCard, RemovedProject } from '@lamina/core/exchange'
+import { imprintFrom, type ChangePicture, type Imprint } from '@lamina/core/annotate'
+import type {
+  BackupCard,
+  HistoryPage,
+  Library,
+  MomentProject,
+  OpenedProject,
+  ProjectCard,
+  RemovedProject,
+  WholeDeed,
+} from '@lamina/core/exchange'
 import type { Contested, JournalEntry, SentChange, Step } from '@lamina/core/edit'
 import type { Change } from '@lamina/core/records'
 import type { JournalMark, Meant } from '@lamina/core/together'
@@ -160,6 +169,20 @@ export const api = {
   history: (id: string, by: string) => ask<Step[]>('GET', `${at(id)}/history?by=${by}`),
   inverse: (id: string, step: string) =>
     ask<Meant>('GET', `${at(id)}/changes/${encodeURIComponent(step)}/inverse`),
+  /** Some of a history; what is left out is not asked for. */
+  deeds: (id: string, asked: Readonly<Record<string, string | undefined>>) => {
+    const query = new URLSearchParams()
+    for (const [name, value] of Object.entries(asked)) if (value !== undefined) query.set(name, value)
+    return ask<HistoryPage>('GET', `${at(id)}/deeds?${query}`)
+  },
+  deed: (id: string, seq: number) => ask<WholeDeed>('GET', `${at(id)}/deeds/${seq}`),
+  nameMoment: (id: string, seq: number, name: string) =>
+    ask<void>('PUT', `${at(id)}/deeds/${seq}/name`, { name }),
+  people: (id: string) => ask<string[]>('GET', `${at(id)}/people`),
+  moment: (id: string, seq: number) => ask<MomentProject>('GET', `${at(id)}/moments/${seq}`),
+  /** What changes are seen by, by their numbers. */
+  seen: (id: string, seqs: readonly number[]) =>
+    ask<Record<number, ChangePicture | null>>('GET', `${at(id)}/seen?changes=${seqs.join(',')}`),
   library: (id: string) => ask<Library>('GET', `${at(id)}/library`),
   /** A project as an archive, to be kept as a file. */
   archive: async (id: string) => whole((await fetched('GET', `${at(id)}/archive`)).blob()),
@@ -174,6 +197,11 @@ export const api = {
     ask<BroughtIn>('POST', `/api/backups/${encodeURIComponent(project)}/${encodeURIComponent(file)}/back`),
   remove: (id: string) => ask<void>('DELETE', at(id)),
   newsAddress: '/api/news',
-  pdfAddress: (id: string, sheets?: readonly string[]) =>
-    `${at(id)}/sheets.pdf${sheets ? `?sheets=${sheets.join(',')}` : ''}`,
+  /** @param moment the change after which it is wanted; null: as it is now */
+  pdfAddress: (id: string, sheets: readonly string[] | undefined, moment: number | null) => {
+    const query = new URLSearchParams()
+    if (sheets) query.set('sheets', sheets.join(','))
+    if (moment !== null) query.set('at', String(moment))
+    return `${at(id)}/sheets.pdf?${query}`
+  },
 }

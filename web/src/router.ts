@@ -1,7 +1,11 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { stayAtMoment } from './moment'
 
 /** Pages that take the room of the drawer, since no tool works on them. */
 const WIDE = { wide: true }
+
+/** The page of what became of a project looks at it as it is now. */
+const HISTORY = { ...WIDE, now: true }
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -51,6 +55,12 @@ export const router = createRouter({
           meta: WIDE,
         },
         {
+          path: 'history',
+          name: 'history',
+          component: () => import('./pages/HistoryPage.vue'),
+          meta: HISTORY,
+        },
+        {
           path: 'schedule/:schedule',
           name: 'schedule',
           component: () => import('./pages/SchedulePage.vue'),
@@ -61,3 +71,5 @@ export const router = createRouter({
     { path: '/:rest(.*)*', component: () => import('./pages/NowherePage.vue') },
   ],
 })
+
+stayAtMoment(router)

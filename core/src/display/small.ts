@@ -5,6 +5,7 @@ import {
   flattenPath,
   isEmptyBox,
   type Affine,
+  type Box,
   type Path,
   type Point,
 } from '../geometry'
@@ -34,15 +35,16 @@ const MOST_POINTS = 6000
 /**
  * A list as a picture so many units wide and high, on whole units: what falls together is drawn once, letters and
  * patterns are left out. Drawn coarser, on every second or fourth unit and so on, when it would have too many points.
+ * @param box what is looked at, in the list's unit
  */
 export function smallPicture(
   list: DisplayList,
   width: number,
   height: number,
   pens: PenTable = PENS,
+  box: Box = extentOf(list),
 ): SmallPicture | null {
-  const box = extentOf(list)
-  if (isEmptyBox(box)) return null
+  if (isEmptyBox(box) || list.length === 0) return null
   const [wide, high] = [Math.max(box.maxX - box.minX, 1), Math.max(box.maxY - box.minY, 1)]
   for (let grain = 1; ; grain *= 2) {
     const scale = Math.min(width / wide, height / high) / grain

@@ -51,6 +51,8 @@ export const journalEntrySchema = sentChangeSchema.omit({ was: true, on: true, b
   /** What of it others had changed to something else: that stayed, and this was meant. */
   contested: z.array(contestedSchema),
   at: z.string(),
+  /** How the moment after it is called; null and left out: it has no name. */
+  named: nameSchema.nullable().optional(),
 })
 export type JournalEntry = z.infer<typeof journalEntrySchema>
 

@@ -2,4 +2,14 @@ export * from './facts'
 export * from './library'
 export { withLibrary } from './settings'
 export * from './archive'
-export type { BackupCard, OpenedProject, ProjectCard, RemovedProject } from './wire'
+export type {
+  BackupCard,
+  Deed,
+  DeedThing,
+  HistoryPage,
+  MomentProject,
+  OpenedProject,
+  ProjectCard,
+  RemovedProject,
+  WholeDeed,
+} from './wire'

@@ -1,5 +1,6 @@
 import type { SmallPicture } from '../display'
 import type { AnyRecord } from '../records'
+import type { ToldFact, ToldThing } from '../told'
 
 /** A project in the list of all. */
 export interface ProjectCard {
@@ -30,6 +31,51 @@ export interface BackupCard {
   readonly at: string
   readonly bytes: number
   readonly file: string
+}
+
+/** A change in the history of a project. */
+export interface Deed {
+  readonly seq: number
+  readonly id: string
+  readonly label: string
+  /** Who made it; null: from before that was told. */
+  readonly by: string | null
+  readonly at: string
+  /** It takes another back, or makes one again that was taken back; null: it does something new. */
+  readonly back: 'taken back' | 'made again' | null
+  /** How the moment after it is called. */
+  readonly named: string | null
+  /** What it changed, in a line. */
+  readonly words: string
+}
+
+/** Some of a history, the last first. */
+export interface HistoryPage {
+  readonly deeds: readonly Deed[]
+  /** There are earlier ones. */
+  readonly more: boolean
+  /** So far the journal is read, for what is asked of drawings; the rest is being read. */
+  readonly told: number
+  readonly of: number
+}
+
+/** A project as it was after a change. */
+export interface MomentProject extends OpenedProject {
+  readonly at: string
+  /** What was done last. */
+  readonly label: string
+  readonly named: string | null
+}
+
+/** One change, thing by thing. */
+export interface WholeDeed extends Deed {
+  readonly things: readonly DeedThing[]
+  /** So many there are besides those that are told. */
+  readonly more: number
+}
+
+export interface DeedThing extends ToldThing {
+  readonly values: readonly ToldFact[]
 }
 
 /** A project as the server gives it. */

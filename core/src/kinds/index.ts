@@ -30,6 +30,7 @@ import { drawingHome, isMarkedOn } from './views'
 import type { Handle, Home, Mapping, Move } from './home'
 
 export { isLike, type Likeness } from './alike'
+export { placesOf, type Find } from './placesOf'
 export { framed, type Frame } from './placed'
 export { turnedOver } from './annotation'
 export { roundMeasure, roundOf, roundThrough } from './round'

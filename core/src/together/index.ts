@@ -1,5 +1,6 @@
 export { saysTheSame } from './alike'
-export { madeOn, merge, type Meant, type Merged } from './merge'
+export { broughtBack, type ToBringBack } from './bringBack'
+export { asOne, madeOn, merge, type Meant, type Merged } from './merge'
 export { Copy, type JournalMark, type Stored } from './copy'
 export { taken } from './settle'
 export { takingBack, takingBackSent } from './takeBack'

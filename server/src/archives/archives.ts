@@ -2,7 +2,8 @@ import { mkdir, open, readFile, readdir, rename, rm, stat, writeFile } from 'nod
 import { dirname, join } from 'node:path'
 import type { Logger } from 'pino'
 import type { ArchivedProject, BackupCard } from '@lamina/core/exchange'
-import { NotThere, type Store } from '../store'
+import { NotThere } from '../faults'
+import type { Store } from '../store'
 import type { Thread } from '../thread/thread'
 import type { ArchiveMade, ArchiveOrder } from './order'
 

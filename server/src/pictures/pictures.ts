@@ -1,6 +1,7 @@
 import type { Logger } from 'pino'
 import type { ProjectCard } from '@lamina/core/exchange'
-import { NotThere, type Store } from '../store'
+import { NotThere } from '../faults'
+import type { Store } from '../store'
 import type { Thread } from '../thread/thread'
 import type { PictureOrder, Drawn } from './draw'
 import type { Imprints } from './imprints'

@@ -280,6 +280,7 @@ export function useActions() {
     add('find', 'Find and replace words', 'Action', () => (desk.panel = 'find'))
     add('library', 'Library of blocks', 'Action', go('library'))
     add('details', 'Library of details', 'Action', go('details'))
+    add('history', 'History of the project', 'Action', go('history'))
     add('bring-in', 'Bring in from a project or file', 'Action', go('bring-in'))
     add('save-library', 'Save a library file', 'Action', go('save-library'))
     add('layers', 'Layers', 'Setting', () => (desk.panel = 'layers'))

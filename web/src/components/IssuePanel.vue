@@ -35,7 +35,9 @@ async function plot(sheets?: string[]): Promise<void> {
   working.value = cancel
   try {
     await store.allSaved(cancel.signal)
-    const response = await fetch(api.pdfAddress(store.id!, sheets), { signal: cancel.signal })
+    const response = await fetch(api.pdfAddress(store.id!, sheets, store.moment?.seq ?? null), {
+      signal: cancel.signal,
+    })
     if (!response.ok) {
       const refusal = (await response.json().catch(() => null)) as { message?: string } | null
       say.warn(refusal?.message ?? 'The plot did not succeed. Please try again.')

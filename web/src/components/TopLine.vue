@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
+import { mdiHistory, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 import { computed } from 'vue'
 import { useAside } from '../store/aside'
 import { useProject } from '../store/project'
@@ -34,27 +34,38 @@ const AWAY = {
     <div v-if="opened.around" class="right">
       <slot />
       <v-btn
-        :icon="mdiUndoVariant"
-        :disabled="!store.undoLabel"
-        :aria-label="store.undoLabel ? `Undo ${store.undoLabel}` : 'Nothing to undo'"
-        :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
+        :icon="mdiHistory"
+        :to="{ name: 'history', params: { project: store.id! } }"
+        aria-label="History of the project"
+        title="History of the project"
         variant="text"
         size="small"
-        @click="store.undo()"
       />
-      <v-btn
-        :icon="mdiRedoVariant"
-        :disabled="!store.redoLabel"
-        :aria-label="store.redoLabel ? `Redo ${store.redoLabel}` : 'Nothing to redo'"
-        :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
-        variant="text"
-        size="small"
-        @click="store.redo()"
-      />
+      <template v-if="!store.moment">
+        <v-btn
+          :icon="mdiUndoVariant"
+          :disabled="!store.undoLabel"
+          :aria-label="store.undoLabel ? `Undo ${store.undoLabel}` : 'Nothing to undo'"
+          :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
+          variant="text"
+          size="small"
+          @click="store.undo()"
+        />
+        <v-btn
+          :icon="mdiRedoVariant"
+          :disabled="!store.redoLabel"
+          :aria-label="store.redoLabel ? `Redo ${store.redoLabel}` : 'Nothing to redo'"
+          :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
+          variant="text"
+          size="small"
+          @click="store.redo()"
+        />
+      </template>
       <button v-if="aside.all.length" type="button" class="pill settle" @click="desk.settling = true">
         {{ aside.all.length }} not kept
       </button>
       <span
+        v-if="!store.moment"
         class="saved"
         :class="saved.tone"
         role="status"

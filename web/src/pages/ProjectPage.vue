@@ -7,11 +7,13 @@ import NewPlanDialog from '../components/NewPlanDialog.vue'
 import FirstSight from '../components/FirstSight.vue'
 import FoldedStrip from '../components/FoldedStrip.vue'
 import KeysPage from '../components/KeysPage.vue'
+import MomentNote from '../components/MomentNote.vue'
 import PartedNote from '../components/PartedNote.vue'
 import StageRail from '../components/StageRail.vue'
 import WorkDrawer from '../components/WorkDrawer.vue'
 import WorkShelf from '../components/WorkShelf.vue'
 import { useRoute, useRouter } from 'vue-router'
+import { momentOf } from '../moment'
 import type { Stage } from '@lamina/core/check'
 import type { SentChange } from '@lamina/core/edit'
 import { keepChanges } from '../keepChanges'
@@ -42,7 +44,9 @@ const opened = useOpened()
 const values = useValues()
 const actions = useActions()
 const fault = ref('')
-const isOpen = computed(() => store.id === props.project && fault.value === '')
+const isOpen = computed(
+  () => store.id === props.project && fault.value === '' && (store.moment?.seq ?? null) === momentOf(route),
+)
 /** The first drawing, where a project is opened without saying what of it. */
 const first = computed(() =>
   isOpen.value && route.name === 'project' ? store.project.all('drawing')[0] : undefined,
@@ -69,11 +73,13 @@ const slow = ref(false)
 async function load(): Promise<void> {
   fault.value = ''
   const waiting = setTimeout(() => (slow.value = true), MOMENT_MS)
+  const moment = momentOf(route)
   // What its board shows is seen before the project is there.
-  if (route.name === 'project') void imprints.ask(props.project, null)
+  if (moment !== null) imprints.letGo()
+  else if (route.name === 'project') void imprints.ask(props.project, null)
   else if (route.name === 'drawing') void imprints.ask(props.project, String(route.params['drawing']))
   try {
-    await store.open(props.project)
+    await (moment === null ? store.open(props.project) : store.openMoment(props.project, moment))
     values.begin(store.units.system)
     hand.begin()
     desk.lens = null
@@ -86,7 +92,7 @@ async function load(): Promise<void> {
     slow.value = false
   }
 }
-watch(() => props.project, load, { immediate: true })
+watch([() => props.project, () => momentOf(route)], load, { immediate: true })
 
 /** A board is shown first; what stands around it comes when something of it is to be seen. */
 watch(ready, (now) => (opened.around = now && !actions.drawing.value && !actions.sheet.value), {
@@ -247,6 +253,7 @@ onBeforeUnmount(() => {
       <div v-else class="drawer-place" />
     </template>
     <main class="work">
+      <MomentNote v-if="ready && store.moment" />
       <PartedNote v-if="ready && store.parting" />
       <router-view v-if="ready" />
       <FirstSight v-else-if="imprints.now" :imprint="imprints.now" />

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { solverOf, type LevelSolver } from '@lamina/core/building'
 import { sceneIn, sceneOf, type Scene } from '@lamina/core/derive'
+import type { MomentProject } from '@lamina/core/exchange'
 import { EditRefused, type Contested, type MakeId, type SentChange } from '@lamina/core/edit'
 import {
   ChangeRefused,
@@ -41,6 +42,9 @@ export type SaveState = 'saved' | 'saving' | 'offline' | 'parted'
 
 const NOWHERE: JournalMark = { seq: 0, id: null }
 
+/** The moment a project is looked at. */
+export type LookedAt = Omit<MomentProject, 'records'>
+
 /** What is heard of a change, of whomever. */
 interface Heard {
   readonly seq: number
@@ -74,6 +78,9 @@ export const useProject = defineStore('project', () => {
   const past = shallowRef(pastOf(''))
   const undoLabel = computed(() => past.value.undoLabel.value)
   const redoLabel = computed(() => past.value.redoLabel.value)
+
+  /** It is looked at as it was after a change, and nothing of it is changed; null: it is as it is now. */
+  const moment = shallowRef<LookedAt | null>(null)
 
   /** Why the project parted from the server's; null: it did not. */
   const parting = shallowRef<Parting | null>(null)
@@ -111,12 +118,33 @@ export const useProject = defineStore('project', () => {
     return inverse
   }
 
+  /** Opens a project as it was after a change: to be looked at. */
+  async function openMoment(projectId: string, seq: number): Promise<void> {
+    if (id.value === projectId && moment.value?.seq === seq) return
+    close()
+    const mine = opening
+    const { records, ...then } = await api.moment(projectId, seq)
+    if (mine !== opening) return
+    moment.value = then
+    show(projectId, new Project(records), { seq, id: then.on })
+  }
+
+  /** Shows a project that was read. */
+  function show(projectId: string, read: Project, mark: JournalMark): void {
+    project.value = read
+    watched.watch(read)
+    // Where there are no workers they are worked out when they are asked for.
+    if (typeof Worker !== 'undefined') derivations.value = derivationsOf(read, () => watched.derived())
+    copy = new Copy(read, mark, make)
+    id.value = projectId
+  }
+
   /** @param how again: also where it is open; anew: as the server has it, whatever is open and waits */
   async function open(
     projectId: string,
     how: 'as it was left' | 'again' | 'anew' = 'as it was left',
   ): Promise<void> {
-    if (id.value === projectId && how === 'as it was left') return
+    if (id.value === projectId && !moment.value && how === 'as it was left') return
     close()
     const mine = opening
     const [seen, waited] = await Promise.all([
@@ -129,13 +157,7 @@ export const useProject = defineStore('project', () => {
     past.value = pastOf(projectId)
     // Without it there is nothing to undo yet; whoever undoes asks again.
     past.value.known().catch(() => undefined)
-    project.value = new Project(seen.records)
-    watched.watch(project.value)
-    // Where there are no workers they are worked out when they are asked for.
-    if (typeof Worker !== 'undefined')
-      derivations.value = derivationsOf(project.value, () => watched.derived())
-    copy = new Copy(project.value, seen.mark, make)
-    id.value = projectId
+    show(projectId, new Project(seen.records), seen.mark)
     for (const { n, sent } of waited) {
       // Changes from before that was told are made on whatever is there.
       const whole = { ...sent, was: (sent as Partial<SentChange>).was ?? madeOn(project.value, sent.change) }
@@ -174,6 +196,7 @@ export const useProject = defineStore('project', () => {
     copy = new Copy(project.value, NOWHERE, make)
     places = new Map()
     parting.value = null
+    moment.value = null
     waiting.value = 0
     heldBy.value = ''
     state.value = 'saved'
@@ -192,6 +215,10 @@ export const useProject = defineStore('project', () => {
    */
   function edit(label: string, work: (project: Project, makeId: MakeId) => Change): Change | null {
     if (id.value === null) return null
+    if (moment.value) {
+      say.warn('This is how the project was. Go back to now to draw, or bring it back from its history.')
+      return null
+    }
     let change: Change
     try {
       const { value: now } = project
@@ -490,6 +517,7 @@ export const useProject = defineStore('project', () => {
     waiting,
     heldBy,
     parting,
+    moment,
     undoLabel,
     redoLabel,
     units,
@@ -499,6 +527,7 @@ export const useProject = defineStore('project', () => {
     putAside,
     derivations,
     open,
+    openMoment,
     close,
     edit,
     settle,

@@ -1,0 +1,4 @@
+import { serveOrders } from '../thread/serve'
+import { picturesOf } from './picturesOf'
+
+serveOrders(picturesOf, () => false)

@@ -1,0 +1,49 @@
+import { placesOf } from '@lamina/core/kinds'
+import { Project, type AnyRecord, type Id } from '@lamina/core/records'
+import { thingsChanged, type ToldThing } from '@lamina/core/told'
+
+/** What changed on one drawing or sheet, or of what belongs to none. */
+export interface ChangedOn {
+  /** Null: of the project as a whole. */
+  readonly board: Id | null
+  readonly name: string
+  /** Where it is seen, as it is brought back by. */
+  readonly places: readonly Id[]
+  readonly things: readonly ToldThing[]
+}
+
+/** What changed from one state of a project to another, drawing by drawing. */
+export function whatChanged(then: Project, now: Project): ChangedOn[] {
+  const groups = new Map<Id | null, ToldThing[]>()
+  for (const thing of thingsChanged(then.everything(), now.everything())) {
+    const board = boardOf(thing.id, now) ?? boardOf(thing.id, then)
+    groups.set(board, [...(groups.get(board) ?? []), thing])
+  }
+  return [...groups].map(([board, things]) => {
+    const record = board === null ? undefined : (now.get(board) ?? then.get(board))
+    return { board, name: nameOf(record), places: placesToBringBack(record), things }
+  })
+}
+
+function boardOf(id: Id, project: Project): Id | null {
+  const record = project.get(id)
+  if (!record) return null
+  for (const place of placesOf(record, (each) => project.get(each))) {
+    const found = project.get(place)
+    if (found?.kind === 'drawing' || found?.kind === 'sheet') return place
+    const plan = project.all('drawing').find((each) => each.view === 'plan' && each.level === place)
+    if (plan) return plan.id
+  }
+  return null
+}
+
+function nameOf(record: AnyRecord | undefined): string {
+  if (record?.kind === 'drawing') return record.name
+  if (record?.kind === 'sheet') return `${record.number} ${record.title}`
+  return 'The project: types, layers, styles and facts'
+}
+
+const placesToBringBack = (record: AnyRecord | undefined): Id[] => {
+  if (!record) return []
+  return record.kind === 'drawing' && record.view === 'plan' ? [record.id, record.level] : [record.id]
+}
