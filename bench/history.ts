@@ -113,10 +113,14 @@ export async function benchHistory(): Promise<Row[]> {
       await timed(base),
       await timed(`${base}?before=50000`),
     ])
-    tell('the same, of a sheet that changed once, of a level, of a day, by somebody else', [
+    const day = 'from=2026-01-20T00:00:00Z&to=2026-01-21T00:00:00Z'
+    tell('the same, of a sheet that changed once, and of a level', [
       await timed(`${base}?places=${sheet}`),
       await timed(`${base}?places=${level}`),
-      await timed(`${base}?from=2026-01-20T00:00:00Z&to=2026-01-21T00:00:00Z`),
+    ])
+    tell('the same, of a day, of a level on a day, by somebody else', [
+      await timed(`${base}?${day}`),
+      await timed(`${base}?${day}&places=${level}`),
       await timed(`${base}?notBy=bench`),
     ])
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })

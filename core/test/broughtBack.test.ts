@@ -153,6 +153,14 @@ describe('the picture of a change', () => {
     expect(textOf(project)).toEqual(was)
   })
 
+  it('of facts alone shows all of its drawing', () => {
+    const project = projectWith(PLAN, long, other)
+    const change = { put: [{ ...PLAN, name: 'Other' }], drop: [] }
+    const picture = takenBackSeen(project, { change, inverse: project.apply(change) })!
+    expect([picture.board, picture.now, picture.gone]).toEqual([PLAN.id, null, null])
+    expect(picture.around.parts.length).toBeGreaterThan(0)
+  })
+
   it('is none where nothing of it is seen', () => {
     const project = projectWith(PLAN, long)
     const change = { put: [{ ...project.facts, name: 'Other' }], drop: [] }

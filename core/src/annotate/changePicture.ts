@@ -9,7 +9,15 @@ import {
 } from '../display'
 import { EMPTY_BOX, boxCentre, boxesMeet, isEmptyBox, joinBoxes, type Box } from '../geometry'
 import { placesOf } from '../kinds'
-import { scaleOf, type AnyRecord, type Board, type Change, type Id, type Project } from '../records'
+import {
+  scaleOf,
+  type AnyRecord,
+  type Board,
+  type Change,
+  type Id,
+  type Project,
+  type Viewport,
+} from '../records'
 import { pictureOf } from './drawing'
 
 /** Where something was changed: what stands around it, what came of it, and what went. */
@@ -51,9 +59,11 @@ export function takenBackSeen(project: Project, { change, inverse }: MadeChange)
   const board = after ?? before
   if (!board) return null
   const went = before ? itemsOf(project, before, inverse.put) : []
+  const all = after ? around : before ? listOf(project, before) : []
   const seen = [...(now ?? []), ...went]
-  if (seen.length === 0) return null
-  const box = frameAround(seen, board.kind === 'sheet' ? LEAST_OF_SHEET : LEAST)
+  // Where nothing of it is drawn by itself all of its board is shown.
+  const box = frameAround(seen.length > 0 ? seen : all, board.kind === 'sheet' ? LEAST_OF_SHEET : LEAST)
+  if (isEmptyBox(box)) return null
   const pens = pensOf(project)
   const small = (items: DisplayList): SmallPicture | null =>
     smallPicture(
@@ -63,7 +73,6 @@ export function takenBackSeen(project: Project, { change, inverse }: MadeChange)
       pens,
       box,
     )
-  const all = after ? around : before ? listOf(project, before) : []
   return {
     board: board.id,
     around: small(all) ?? { width: WIDTH, height: HEIGHT, parts: [] },
@@ -92,8 +101,19 @@ const lookOf = (board: Board): PlanLook => ({
   scale: scaleOf(board),
 })
 
-const listOf = (project: Project, board: Board): DisplayList =>
-  pictureOf(sceneOf(project, board), lookOf(board)).list()
+function listOf(project: Project, board: Board): DisplayList {
+  const list = pictureOf(sceneOf(project, board), lookOf(board)).list()
+  // Of drawings on a sheet their frames tell enough.
+  const frames = project.all('viewport').filter(({ sheet }) => sheet === board.id)
+  return [...list, ...frames.map(frameOf)]
+}
+
+/** The frame of a drawing on its sheet, mm of paper. */
+function frameOf({ id, at, crop, scale }: Viewport): DisplayItem {
+  const [x, y] = [(crop.maxX - crop.minX) / scale / 2, (crop.maxY - crop.minY) / scale / 2]
+  const points = [at.x - x, at.y - y, at.x + x, at.y - y, at.x + x, at.y + y, at.x - x, at.y + y]
+  return { kind: 'line', pen: 'seen', points, closed: true, source: id }
+}
 
 function itemsOf(project: Project, board: Board, records: readonly AnyRecord[]): DisplayItem[] {
   const ids = new Set(records.map(({ id }) => id))

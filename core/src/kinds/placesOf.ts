@@ -22,7 +22,7 @@ export function placesOf(record: AnyRecord, find: Find): Set<Id> {
     if (seen.has(each.id)) return
     seen.add(each.id)
     if (ITSELF.has(each.kind)) places.add(each.id)
-    for (const name of ['drawing', 'level', 'sheet'] as const) {
+    for (const name of ['sheet', 'drawing', 'level'] as const) {
       const id = (each as Partial<Record<typeof name, unknown>>)[name]
       if (typeof id === 'string') places.add(id)
     }

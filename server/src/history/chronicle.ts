@@ -1,6 +1,6 @@
 import { promisify } from 'node:util'
 import { gunzip, gzip } from 'node:zlib'
-import { and, asc, desc, eq, gt, isNull, lte, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, isNull, lte } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { placesOf } from '@lamina/core/kinds'
 import type { AnyRecord, Change, Id } from '@lamina/core/records'
@@ -155,7 +155,3 @@ function placesIn(before: State, change: Change, inverse: Change): Set<Id> {
   add(change.put, (id) => put.get(id) ?? before.get(id))
   return found
 }
-
-/** Changes of a project that are seen on some of these places. */
-export const seenOn = (project: string, places: readonly string[]) =>
-  sql`exists (select 1 from ${seen} s where s.project = ${project} and s.seq = ${changes.seq} and s.place = any(${sql.param([...places])}::text[]))`

@@ -1,12 +1,12 @@
-import { and, desc, eq, gte, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
+import { and, desc, eq, gte, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { upgrade, UPGRADE } from '@lamina/core/edit'
 import type { Deed, HistoryPage, MomentProject, WholeDeed } from '@lamina/core/exchange'
 import { Project, SCHEMA, type AnyRecord } from '@lamina/core/records'
 import { factsChanged, summaryOf, thingsChanged } from '@lamina/core/told'
 import { NotThere } from '../faults'
-import { changes } from '../tables'
-import { STEP, seenOn, type Chronicle } from './chronicle'
+import { changes, seen } from '../tables'
+import { STEP, type Chronicle } from './chronicle'
 
 /** What of a history is asked for; left out: all. */
 export interface Asked {
@@ -62,9 +62,12 @@ export class History {
     reading.catch(() => undefined)
     const where: (SQL | undefined)[] = [eq(changes.project, project)]
     if (asked.before !== undefined) where.push(lt(changes.seq, asked.before))
-    if (asked.places) where.push(seenOn(project, asked.places))
+    if (asked.places) where.push(this.seenOn(project, asked))
     if (asked.by !== undefined) where.push(eq(changes.by, asked.by))
-    if (asked.notBy !== undefined) where.push(sql`${changes.by} is distinct from ${asked.notBy}`)
+    if (asked.notBy !== undefined) {
+      const others = (await this.people(project)).filter((by) => by !== asked.notBy)
+      where.push(others.length > 0 ? inArray(changes.by, others) : sql`false`)
+    }
     if (asked.from !== undefined) where.push(gte(changes.at, asked.from))
     if (asked.to !== undefined) where.push(lt(changes.at, asked.to))
     if (asked.named) where.push(isNotNull(changes.named))
@@ -122,10 +125,20 @@ export class History {
     return { id: project, seq, on: row.id, at, label, named, records }
   }
 
-  /** Whoever changed a project; null: from before that was told. */
-  async people(project: string): Promise<(string | null)[]> {
+  /** Changes seen on some places: the last of them alone, where nothing else narrows what is asked for. */
+  private seenOn(project: string, { places = [], before, ...rest }: Asked): SQL {
+    const isAll = Object.values(rest).every((each) => each === undefined)
+    const found = sql`select ${seen.seq} from ${seen} where ${seen.project} = ${project}
+      and ${seen.place} = any(${sql.param([...places])}::text[])`
+    if (!isAll) return sql`${changes.seq} in (${found})`
+    const upTo = before ?? 2 ** 31 - 1
+    return sql`${changes.seq} in (select distinct seq from (${found}) f where seq < ${upTo} order by seq desc limit ${PAGE + 1})`
+  }
+
+  /** Whoever changed a project. */
+  async people(project: string): Promise<string[]> {
     // From one to the next by the index: the journal may be long.
-    const { rows } = await this.db.execute<{ by: string | null }>(sql`
+    const { rows } = await this.db.execute<{ by: string }>(sql`
       with recursive each as (
         (select c.by from ${changes} c where c.project = ${project} and c.by is not null order by c.by limit 1)
         union all
