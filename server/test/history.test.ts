@@ -108,7 +108,10 @@ describe('a history', () => {
         undoes,
       })
     }
-    const [{ id: drew }] = (await store.history.page('back', {})).deeds as readonly [{ id: string }, ...unknown[]]
+    const [{ id: drew }] = (await store.history.page('back', {})).deeds as readonly [
+      { id: string },
+      ...unknown[],
+    ]
     const wall = (await store.read('back')).records.find(({ id }) => id === 'w0')!
     await store.append('back', {
       ...facts,
