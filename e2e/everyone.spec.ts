@@ -126,6 +126,13 @@ for (const theme of ['light', 'dark'] as const) {
       await page.goBack()
       await page.waitForSelector('[data-test=board][aria-busy=false]')
     }
+    await ask(page, 'History of the project')
+    await page.getByRole('button', { name: 'What changed since' }).click()
+    await expect(page.getByText('Nothing: the project is as it was then.')).toBeVisible()
+    await see('History')
+    await page.getByRole('link', { name: 'Look at this moment' }).click()
+    await page.waitForSelector('[data-test=board][aria-busy=false]')
+    await see('a moment', '.moment')
     expect(found).toEqual([])
   })
 }

@@ -92,6 +92,15 @@ test('a moment is looked at, named and brought back, as a change of its own', as
     await expect.poll(() => walls(server, project)).toEqual([0, 1000])
     await expect(deed(page, /^Brought back, taken back/)).toBeVisible()
   })
+
+  await test.step('one change is taken back by itself', async () => {
+    await deed(page, /One wall alone/).click()
+    await page.getByRole('button', { name: 'Take this change back' }).click()
+    await expect.poll(() => walls(server, project)).toEqual([1000])
+    await expect(deed(page, /^Wall, taken back/)).toBeVisible()
+    await page.getByRole('button', { name: 'Take this change back' }).click()
+    await expect(page.getByText('nothing is left to take back')).toBeVisible()
+  })
 })
 
 test('a history is narrowed by drawing, by person and by day; one drawing is brought back', async ({

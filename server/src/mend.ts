@@ -3,7 +3,8 @@ import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { UPGRADE } from '@lamina/core/edit'
 import type { AnyRecord, Change } from '@lamina/core/records'
 import { sumOf } from './append'
-import { changes, projects, records, seen, states } from './tables'
+import { forgetRead } from './history/chronicle'
+import { changes, projects, records } from './tables'
 
 /** So many changes are read at once. */
 const PAGE = 500
@@ -98,9 +99,7 @@ export async function mendJournal(db: NodePgDatabase, id: string, seq: number): 
   })
   await db.transaction(async (work) => {
     // What was read of it tells of another.
-    await work.delete(states).where(eq(states.project, id))
-    await work.delete(seen).where(eq(seen.project, id))
-    await work.update(projects).set({ told: 0 }).where(eq(projects.id, id))
+    await forgetRead(work, id)
     await work
       .insert(changes)
       .values(gaps.map((at) => entry(at, { put: at === last ? [...then.values()] : [], drop: [] })))

@@ -62,7 +62,9 @@ const names = async (): Promise<string[]> => (await store.list()).map(({ name })
 
 describe('archives of projects', () => {
   it('out and in give the same project, with its history, under its own id where there is none of it', async () => {
+    await store.history.name(project, 2, 'First wall')
     const [before, journal] = [await store.read(project), await store.since(project, { seq: 0, id: null })]
+    expect(journal.map(({ named }) => named)).toEqual([null, 'First wall'])
     const bytes = await archives.pack(project)
     // Beside the one it is of.
     const beside = await archives.bringIn(bytes)

@@ -5,7 +5,7 @@ import { sql } from 'drizzle-orm'
 import type { AnyRecord } from '@lamina/core/records'
 import type { Database } from '../src/database/database'
 import { NotThere } from '../src/faults'
-import { STEP } from '../src/history/chronicle'
+import { STEP, forgetRead } from '../src/history/chronicle'
 import { picturesOf } from '../src/history/picturesOf'
 import { Store } from '../src/store'
 import { inMemory } from './inProcess'
@@ -177,7 +177,7 @@ describe('a moment', () => {
       sql`update states set body = '\\x00' where project = 'kept' and seq = ${2 * STEP}`,
     )
     expect(await store.chronicle.at('kept', m)).toEqual(before[1])
-    await store.chronicle.forget('kept')
+    await forgetRead(database.db, 'kept')
     expect(await store.chronicle.reach('kept')).toEqual({ told: 0, of: count })
     expect(await store.chronicle.at('kept', m)).toEqual(before[1])
   }, 60_000)

@@ -54,14 +54,6 @@ export class Chronicle {
     return row ?? { told: 0, of: 0 }
   }
 
-  /** Lets go of what was read of a project, whose journal is another now. */
-  async forget(project: string): Promise<void> {
-    await this.reading.get(project)?.catch(() => undefined)
-    await this.db.delete(states).where(eq(states.project, project))
-    await this.db.delete(seen).where(eq(seen.project, project))
-    await this.db.update(projects).set({ told: 0 }).where(eq(projects.id, project))
-  }
-
   /** The records of a project after a change, in the order in which they came to be. */
   async at(project: string, seq: number): Promise<AnyRecord[]> {
     const from = await this.before(project, seq)
@@ -116,7 +108,8 @@ export class Chronicle {
       isLast: boolean,
     ) => Promise<void> | undefined,
   ): Promise<void> {
-    for (let { at } = from; at < to && !this.isClosed;) {
+    for (let { at } = from; at < to;) {
+      if (this.isClosed) throw new Error('The server ends.')
       const page = await this.db
         .select({ seq: changes.seq, change: changes.change, inverse: changes.inverse })
         .from(changes)
@@ -137,6 +130,16 @@ export class Chronicle {
     const body = await pack(JSON.stringify([...state.values()]))
     await this.db.insert(states).values({ project, seq, body }).onConflictDoNothing()
   }
+}
+
+/** Lets go of what was read of a project, whose journal is another now. */
+export async function forgetRead(
+  db: Pick<NodePgDatabase, 'delete' | 'update'>,
+  project: string,
+): Promise<void> {
+  await db.delete(states).where(eq(states.project, project))
+  await db.delete(seen).where(eq(seen.project, project))
+  await db.update(projects).set({ told: 0 }).where(eq(projects.id, project))
 }
 
 function apply(state: State, change: Change): void {

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { ChangePicture } from '@lamina/core/annotate'
 import type { Deed, WholeDeed } from '@lamina/core/exchange'
 import { Project } from '@lamina/core/records'
-import { broughtBack, type ToBringBack } from '@lamina/core/together'
+import { broughtBack, merge, type Meant, type ToBringBack } from '@lamina/core/together'
 import { api } from '../api'
 import { dayAndTime } from '../dates'
 import { useProject } from '../store/project'
@@ -79,6 +79,26 @@ async function back(what: ToBringBack, words: string): Promise<void> {
   if (made)
     say.tell(idle ? `${words} is as it was then.` : `${words} is as it was then. Undo takes that back.`)
 }
+/** Takes this change back by itself, whoever made it. */
+async function takeBack(): Promise<void> {
+  const { id, label } = props.deed
+  let meant: Meant | null = null
+  await load(api.inverse(store.id!, id), (made) => (meant = made))
+  if (!meant) return
+  let isPart = false
+  let idle = false
+  const made = store.edit(`${label.slice(0, 80)}, taken back`, (now) => {
+    const { change, contested } = merge(now, meant!)
+    isPart = contested.length > 0
+    idle = now.isIdle(change)
+    return change
+  })
+  if (!made) return
+  if (idle) say.warn(`Of “${label}” nothing is left to take back: all of it was changed since.`)
+  else if (isPart)
+    say.warn(`“${label}” is taken back but for what was changed of it since: that stays as it is.`)
+  else say.tell(`“${label}” is taken back. Undo makes it again.`)
+}
 const became = { new: 'new', changed: 'changed', gone: 'gone' } as const
 </script>
 
@@ -103,6 +123,7 @@ const became = { new: 'new', changed: 'changed', gone: 'gone' } as const
         >Look at this moment</v-btn
       >
       <v-btn size="small" variant="tonal" @click="back('all', 'The project')">Bring all of it back</v-btn>
+      <v-btn size="small" variant="text" @click="takeBack">Take this change back</v-btn>
     </div>
     <v-text-field
       v-model="name"

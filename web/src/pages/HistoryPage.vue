@@ -59,7 +59,7 @@ watch(asked, (what) => void list.ask(what))
 watch(
   () => [store.project.stamp, store.state] as const,
   ([, state]) => {
-    if (state === 'saved') void list.ask()
+    if (state === 'saved') void list.refresh()
   },
 )
 async function load(): Promise<void> {
@@ -119,7 +119,7 @@ const time = (iso: string): string =>
       </div>
       <v-alert v-if="fault" type="error" variant="tonal" density="compact">
         {{ fault }}
-        <v-btn size="small" variant="text" @click="list.ask()">Try again</v-btn>
+        <v-btn size="small" variant="text" @click="list.refresh()">Try again</v-btn>
       </v-alert>
       <p v-if="reach.told < reach.of" class="soft small" role="status">
         The history is being read: {{ reach.told }} of {{ reach.of }} changes.
@@ -159,7 +159,7 @@ const time = (iso: string): string =>
         :deed="chosen"
         :who="nameOf(chosen.by)"
         :picture="pictures.get(chosen.seq)"
-        @named="list.ask()"
+        @named="list.refresh()"
       />
     </section>
   </div>

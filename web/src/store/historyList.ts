@@ -24,6 +24,7 @@ export function useHistoryList(project: () => string) {
   let turn = 0
   let again: ReturnType<typeof setTimeout> | undefined
 
+  /** @param before those before a change come after what is there; left out: the last, in place of what is there */
   async function load(before?: number): Promise<void> {
     const mine = ++turn
     clearTimeout(again)
@@ -38,13 +39,26 @@ export function useHistoryList(project: () => string) {
       more.value = page.more
       reach.value = { told: page.told, of: page.of }
       fault.value = ''
-      if (page.told < page.of) again = setTimeout(() => void load(), AGAIN)
+      if (page.told < page.of) again = setTimeout(() => void refresh(), AGAIN)
       void draw(mine)
     } catch (error) {
       if (mine === turn) fault.value = error instanceof Error ? error.message : String(error)
     } finally {
       if (mine === turn) isBusy.value = false
     }
+  }
+
+  /** Takes in what is new, and stays as far back as it was. */
+  async function refresh(): Promise<void> {
+    const { value: known } = deeds
+    const hadMore = more.value
+    await load()
+    const last = deeds.value.at(-1)
+    const earlier = last ? known.filter(({ seq }) => seq < last.seq) : []
+    // What lies between is not known where more is new than comes at once.
+    if (earlier.length === 0 || !known.some(({ seq }) => seq >= last!.seq)) return
+    deeds.value = [...deeds.value, ...earlier]
+    more.value = hadMore
   }
 
   /** Asks for the pictures that are not there yet, some at a time. */
@@ -84,11 +98,11 @@ export function useHistoryList(project: () => string) {
     found,
     lost,
     find,
-    /** Asks for something else, or for the same as it is now. */
-    ask(what: AskedFor = asked): Promise<void> {
+    ask(what: AskedFor): Promise<void> {
       asked = what
       return load()
     },
+    refresh,
     earlier: (): Promise<void> => load(deeds.value.at(-1)?.seq),
     close(): void {
       turn++
