@@ -156,7 +156,7 @@ test.describe('without the server', () => {
     await expect(deed(page, /^Wall/)).toBeVisible()
     await server.kill()
     await page.getByLabel('Named moments').check()
-    await expect(page.getByText('The Lamina server does not answer.')).toBeVisible()
+    await expect(changes(page).getByText('The Lamina server does not answer.')).toBeVisible()
     await server.start()
     await page.getByRole('button', { name: 'Try again' }).click()
     await expect(page.getByText('No change is like that.')).toBeVisible()

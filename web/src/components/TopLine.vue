@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiHistory, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
+import { mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 import { computed } from 'vue'
 import { useAside } from '../store/aside'
 import { useProject } from '../store/project'
@@ -33,14 +33,6 @@ const AWAY = {
     </div>
     <div v-if="opened.around" class="right">
       <slot />
-      <v-btn
-        :icon="mdiHistory"
-        :to="{ name: 'history', params: { project: store.id! } }"
-        aria-label="History of the project"
-        title="History of the project"
-        variant="text"
-        size="small"
-      />
       <template v-if="!store.moment">
         <v-btn
           :icon="mdiUndoVariant"
@@ -64,14 +56,15 @@ const AWAY = {
       <button v-if="aside.all.length" type="button" class="pill settle" @click="desk.settling = true">
         {{ aside.all.length }} not kept
       </button>
-      <span
+      <router-link
         v-if="!store.moment"
-        class="saved"
-        :class="saved.tone"
-        role="status"
-        data-test="saved"
-        :title="store.heldBy || undefined"
-        >{{ saved.text }}</span
+        class="kept"
+        :to="{ name: 'history', params: { project: store.id! } }"
+        :aria-label="`${saved.text}. History of the project`"
+        :title="store.heldBy || 'History of the project'"
+        ><span class="saved" :class="saved.tone" role="status" data-test="saved">{{
+          saved.text
+        }}</span></router-link
       >
       <ThemeSwitch />
       <button type="button" class="pill" @click="desk.askOpen = true">Ask <kbd>/</kbd></button>
@@ -142,6 +135,15 @@ const AWAY = {
 }
 .settle {
   color: rgb(var(--v-theme-warning));
+}
+.kept {
+  padding: 4px 0;
+  border-radius: 8px;
+  text-decoration: none;
+}
+.kept:hover {
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .saved {
   padding: 0 6px;
