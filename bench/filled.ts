@@ -11,17 +11,12 @@ export interface Filled {
   seq(): number
 }
 
-/** Makes a project on a server and puts records into it, so many in one change. */
-export async function fill(
-  server: TestServer,
-  id: string,
-  records: (level: Id, drawing: Id) => readonly AnyRecord[],
-  inOne = 1000,
-): Promise<Filled> {
+/** A new project of one level and one plan, as its first change. */
+export function emptyProject(name: string): ReturnType<typeof newProject> {
   let ids = 0
-  const { change, level, drawing } = newProject(
+  return newProject(
     {
-      name: `Bench ${id}`,
+      name,
       system: 'metric',
       levelName: 'Ground floor',
       storeyHeight: 3000,
@@ -31,6 +26,16 @@ export async function fill(
     },
     () => `b${++ids}`,
   )
+}
+
+/** Makes a project on a server and puts records into it, so many in one change. */
+export async function fill(
+  server: TestServer,
+  id: string,
+  records: (level: Id, drawing: Id) => readonly AnyRecord[],
+  inOne = 1000,
+): Promise<Filled> {
+  const { change, level, drawing } = emptyProject(`Bench ${id}`)
   new Project().apply(change)
   let seq = 0
   const post = async (path: string, sent: Change): Promise<void> => {

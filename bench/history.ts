@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto'
 import type { Page } from '@playwright/test'
-import { newProject, type JournalEntry } from '../core/src/edit'
+import type { JournalEntry } from '../core/src/edit'
 import { writeArchive } from '../core/src/exchange'
 import { Project, type Change } from '../core/src/records'
 import { TestServer } from '../e2e/server'
 import { launch } from './browser'
+import { emptyProject } from './filled'
 import { grid } from './grid'
 import type { Row } from './main'
 import { ms } from './time'
@@ -17,19 +18,7 @@ const LIMIT_MS = 1500
 
 /** A project of a thousand records that were changed a hundred thousand times, as an archive. */
 async function longHistory(): Promise<Uint8Array> {
-  let ids = 0
-  const { change, level, drawing } = newProject(
-    {
-      name: 'Long history',
-      system: 'metric',
-      levelName: 'Ground floor',
-      storeyHeight: 3000,
-      sheetSize: 'A1',
-      orientation: 'landscape',
-      date: '2026-01-01',
-    },
-    () => `b${++ids}`,
-  )
+  const { change, level, drawing } = emptyProject('Long history')
   const project = new Project()
   const journal: JournalEntry[] = []
   const make = (made: Change): void => {

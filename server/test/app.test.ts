@@ -342,6 +342,26 @@ describe('bad input gets a code and a sentence, and changes nothing', () => {
     ).toBe(404)
     expect((await ask('GET', '/api/projects/house/sheets.pdf?sheets=none')).body.code).toBe('not-made')
   })
+  it('moments and changes that are not there, and questions of a history that make no sense', async () => {
+    const of = async (path: string): Promise<number> =>
+      (await ask('GET', `/api/projects/house/${path}`)).status
+    expect(await of('sheets.pdf?at=1&sheets=none')).toBe(422)
+    for (const path of ['sheets.pdf?at=99999', 'moments/99999', 'deeds/99999'])
+      expect(await of(path)).toBe(404)
+    for (const path of [
+      'sheets.pdf?at=x',
+      'moments/x',
+      'deeds?before=x',
+      'deeds?from=yesterday',
+      'deeds?other=1',
+      'seen?changes=x',
+      `seen?changes=${Array.from({ length: 41 }, (_, i) => i + 1).join(',')}`,
+    ])
+      expect(await of(path), path).toBe(422)
+    expect((await ask('GET', '/api/projects/nothing/deeds')).status).toBe(404)
+    expect((await ask('PUT', '/api/projects/house/deeds/99999/name', { name: 'x' })).status).toBe(404)
+    expect((await ask('PUT', '/api/projects/house/deeds/1/name', { name: 7 })).status).toBe(422)
+  })
 })
 
 describe('the library of a project', () => {

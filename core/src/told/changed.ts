@@ -74,8 +74,6 @@ export const countedKind = (kind: RecordKind, count: number): string =>
 /** So many are named one by one. */
 const MOST_NAMED = 2
 
-const WORDS: Readonly<Record<Became, string>> = { new: 'new', changed: 'changed', gone: 'gone' }
-
 /** What changed, in one line: "Wall: type, height · 3 openings new". */
 export function summaryOf(things: readonly ToldThing[]): string {
   const groups = new Map<string, ToldThing[]>()
@@ -86,9 +84,9 @@ export function summaryOf(things: readonly ToldThing[]): string {
   return [...groups.values()]
     .flatMap((group) => {
       const [{ became, kind }] = group as [ToldThing]
-      if (group.length > MOST_NAMED) return [`${countedKind(kind, group.length)} ${WORDS[became]}`]
+      if (group.length > MOST_NAMED) return [`${countedKind(kind, group.length)} ${became}`]
       return group.map(({ words, facts }) =>
-        facts.length > 0 ? `${words}: ${facts.join(', ').toLowerCase()}` : `${words} ${WORDS[became]}`,
+        facts.length > 0 ? `${words}: ${facts.join(', ').toLowerCase()}` : `${words} ${became}`,
       )
     })
     .join(' · ')

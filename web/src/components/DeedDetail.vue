@@ -99,7 +99,6 @@ async function takeBack(): Promise<void> {
     say.warn(`“${label}” is taken back but for what was changed of it since: that stays as it is.`)
   else say.tell(`“${label}” is taken back. Undo makes it again.`)
 }
-const became = { new: 'new', changed: 'changed', gone: 'gone' } as const
 </script>
 
 <template>
@@ -142,7 +141,7 @@ const became = { new: 'new', changed: 'changed', gone: 'gone' } as const
     </div>
     <ul v-if="shown === 'then' && whole" class="things">
       <li v-for="thing in whole.things" :key="thing.id">
-        <span>{{ thing.words }}</span> <span class="soft small">{{ became[thing.became] }}</span>
+        <span>{{ thing.words }}</span> <span class="soft small">{{ thing.became }}</span>
         <dl v-if="thing.values.length">
           <template v-for="each in thing.values" :key="each.fact">
             <dt>{{ each.fact }}</dt>
@@ -174,7 +173,7 @@ const became = { new: 'new', changed: 'changed', gone: 'gone' } as const
             <span>
               {{ thing.words }}
               <span class="soft small">{{
-                thing.facts.length ? thing.facts.join(', ').toLowerCase() : became[thing.became]
+                thing.facts.length ? thing.facts.join(', ').toLowerCase() : thing.became
               }}</span>
             </span>
             <v-btn
