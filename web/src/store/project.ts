@@ -30,11 +30,11 @@ import { browserId, windowId as client } from './browser'
 import { makeId } from './ids'
 import { kept, type Aside, type HeardChange } from './kept'
 import { listenToNews } from './news'
-import { Past, type TakeBack } from './past'
 import { isParting, partingOf, readOrSeen, type Parting } from './readOrSeen'
 import { Sending } from './sending'
 import { derivationsOf, type Derivations } from './derivations'
 import { useSay } from './say'
+import { undoing } from './undoing'
 import { useWatched } from './watched'
 
 /** Parted: the project is not the server's any more, or an older state of it is. */
@@ -75,9 +75,19 @@ export const useProject = defineStore('project', () => {
   const waiting = ref(0)
   /** Why the server takes nothing for now, in its words; empty: it does, or does not answer. */
   const heldBy = ref('')
-  const past = shallowRef(pastOf(''))
-  const undoLabel = computed(() => past.value.undoLabel.value)
-  const redoLabel = computed(() => past.value.redoLabel.value)
+  const steps = undoing({
+    project: () => (id.value === null ? null : project.value),
+    commit: (label, change, undoes) => commit(label, change, undoes),
+    busy() {
+      if (state.value === 'saved') state.value = 'saving'
+    },
+    idle() {
+      if (state.value === 'saving' && waiting.value === 0) state.value = 'saved'
+    },
+    warn: (text) => say.warn(text),
+    clear: () => say.clear(),
+  })
+  const { past, undoLabel, redoLabel } = steps
 
   /** It is looked at as it was after a change, and nothing of it is changed; null: it is as it is now. */
   const moment = shallowRef<LookedAt | null>(null)
@@ -85,8 +95,6 @@ export const useProject = defineStore('project', () => {
   /** Why the project parted from the server's; null: it did not. */
   const parting = shallowRef<Parting | null>(null)
 
-  /** Steps back and again that wait for what takes them back. */
-  let turn: Promise<void> | null = null
   let copy = new Copy(project.value, NOWHERE, make)
   let sending: Sending | null = null
   /** What waits, with its place among what is kept on this computer. */
@@ -154,9 +162,7 @@ export const useProject = defineStore('project', () => {
     ])
     // Another was asked for meanwhile.
     if (mine !== opening) return
-    past.value = pastOf(projectId)
-    // Without it there is nothing to undo yet; whoever undoes asks again.
-    past.value.known().catch(() => undefined)
+    steps.begin(projectId)
     show(projectId, new Project(seen.records), seen.mark)
     for (const { n, sent } of waited) {
       // Changes from before that was told are made on whatever is there.
@@ -191,8 +197,7 @@ export const useProject = defineStore('project', () => {
     derivations.value = null
     project.value = new Project()
     looksIn.value = null
-    past.value = pastOf('')
-    turn = null
+    steps.begin('')
     copy = new Copy(project.value, NOWHERE, make)
     places = new Map()
     parting.value = null
@@ -256,58 +261,6 @@ export const useProject = defineStore('project', () => {
     void place.then(() => sending?.go())
   }
 
-  const undo = (): void => inTurn('undo')
-  const redo = (): void => inTurn('redo')
-
-  /** Steps back or again: at once when all that takes is at hand, or else after those asked for before. */
-  function inTurn(way: 'undo' | 'redo'): void {
-    const work = turn ? turn.then(() => stepBack(way) ?? undefined) : stepBack(way)
-    if (!work) return
-    // Asked for and not made yet is not saved.
-    if (state.value === 'saved') state.value = 'saving'
-    const mine = work.finally(() => {
-      if (turn !== mine) return
-      turn = null
-      if (state.value === 'saving' && waiting.value === 0) state.value = 'saved'
-    })
-    turn = mine
-  }
-
-  function stepBack(way: 'undo' | 'redo'): Promise<void> | null {
-    if (id.value === null) return null
-    const { value: mine } = past
-    const found = mine.next(way)
-    if (!(found instanceof Promise)) {
-      if (found) takeBack(found)
-      return null
-    }
-    return found.then(
-      (each) => {
-        if (each && past.value === mine) takeBack(each)
-      },
-      (error: unknown) => say.warn(`This cannot be taken back now: ${sentence(error)}`),
-    )
-  }
-
-  function takeBack({ step, inverse }: TakeBack): void {
-    const { change, contested } = project.value.unheard(() => merge(project.value, inverse))
-    let against = contested.length > 0 && project.value.isIdle(change) ? 'all of it was changed since.' : ''
-    try {
-      project.value.check(change)
-    } catch (error) {
-      against = sentence(error)
-    }
-    if (against) {
-      past.value.pass(step.id)
-      say.warn(`“${step.label}” stays, since others built on it: ${against}`)
-      return
-    }
-    say.clear()
-    commit(step.label, change, step.id)
-    if (contested.length > 0)
-      say.warn(`“${step.label}” is taken back but for what others changed of it since: that stays as it is.`)
-  }
-
   /** Sends what waits of a project. */
   function sendingOf(projectId: string): Sending {
     const isHere = (): boolean => id.value === projectId
@@ -344,7 +297,8 @@ export const useProject = defineStore('project', () => {
         hold(reason)
       },
       done() {
-        if (isHere() && waiting.value === 0 && !turn && state.value === 'saving') state.value = 'saved'
+        if (isHere() && waiting.value === 0 && !steps.isBusy() && state.value === 'saving')
+          state.value = 'saved'
       },
     })
   }
@@ -533,18 +487,12 @@ export const useProject = defineStore('project', () => {
     settle,
     makeAgain,
     bringIn,
-    undo,
-    redo,
+    undo: steps.undo,
+    redo: steps.redo,
     deeds: () => past.value.recent(),
     allSaved,
   }
 })
-
-const pastOf = (project: string): Past =>
-  new Past({
-    history: () => api.history(project, browserId),
-    inverse: (step) => api.inverse(project, step),
-  })
 
 const now = (): string => new Date().toISOString()
 
@@ -556,5 +504,3 @@ const heardOf = (sent: SentChange, { seq, change = sent.change, contested = [] }
   contested,
   inverse: null,
 })
-
-const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error))
