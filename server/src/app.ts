@@ -13,6 +13,8 @@ import { awayOf } from './database/away'
 import { LOW_SPACE } from './database/database'
 import { guard } from './guard'
 import { Unreadable } from './load'
+import { LONGEST_SILENCE, Presence, hereSchema } from './news/presence'
+import { MOST_STREAMS, Streams } from './news/streams'
 import type { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
 import { TooMuch, readSent } from './readSent'
@@ -39,11 +41,6 @@ export interface AppParts {
 
 /** The largest request taken. A change of 20 000 records is well below it. */
 const BODY_LIMIT = '16mb'
-
-/** So many browsers are told of changes as they come. */
-const MOST_STREAMS = 500
-/** So much may wait for one of them, bytes. */
-const MOST_UNREAD = 2 ** 20
 
 const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().pipe(seqSchema)
@@ -84,7 +81,7 @@ export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }))
   const idOf = (value: unknown): string => idSchema.parse(value)
 
-  const streams = new Set<Response>()
+  const streams = new Streams()
   app.get('/api/health', async (_request, response) => {
     const free = await store.space()
     response.json({
@@ -140,30 +137,23 @@ export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts
     }
     response.json(await store.since(idOf(request.params.id), mark))
   })
-  store.onChange((project, seq, client) => {
-    const told = `data: ${JSON.stringify({ project, seq, client })}\n\n`
-    for (const stream of streams) {
-      // Who does not read what is sent is not waited for, and catches up when it comes again.
-      if (stream.writableLength > MOST_UNREAD) stream.destroy()
-      else stream.write(told)
-    }
-  })
+  store.onChange((project, seq, client) => streams.tell('message', { project, seq, client }))
   app.get('/api/news', (request, response) => {
-    if (streams.size >= MOST_STREAMS) {
+    const { by } = request.query
+    if (!streams.add(response, by === undefined ? null : idOf(by)))
       response.status(503).json({
         code: 'too-many',
         message: `More than ${MOST_STREAMS} browsers are connected. Changes of others are seen when a project is opened.`,
       })
-      return
-    }
-    response.writeHead(200, { 'Content-Type': 'text/event-stream', Connection: 'keep-alive' })
-    response.write(': listening\n\n')
-    streams.add(response)
-    const beat = setInterval(() => response.write(': here\n\n'), 20_000)
-    request.on('close', () => {
-      streams.delete(response)
-      clearInterval(beat)
-    })
+  })
+  const presence = new Presence((news, to) => streams.tell('here', news, to))
+  setInterval(() => presence.clear(), LONGEST_SILENCE / 5).unref()
+  app.post('/api/projects/:id/here', (request, response) => {
+    response.json(presence.here(idOf(request.params.id), hereSchema.parse(request.body)))
+  })
+  app.delete('/api/projects/:id/here/:client', (request, response) => {
+    presence.left(idOf(request.params.id), idOf(request.params.client))
+    response.status(204).end()
   })
   app.get('/api/projects/:id/sheets.pdf', async (request, response) => {
     const id = idOf(request.params.id)

@@ -6,6 +6,8 @@ export type {
   BackupCard,
   Deed,
   DeedThing,
+  Here,
+  HereNews,
   HistoryPage,
   MomentProject,
   OpenedProject,

@@ -89,3 +89,24 @@ export interface OpenedProject {
   readonly unread?: readonly string[]
   readonly records: AnyRecord[]
 }
+
+/** Where somebody is in a project, in one window, and what they have in hand there. */
+export interface Here {
+  readonly client: string
+  /** Who it is; where nobody signs in, the browser. */
+  readonly by: string
+  /** The drawing or sheet that is open; null: none is. */
+  readonly board: string | null
+  /** Where they point on it, in its own measure; null: nowhere. */
+  readonly pointer: { readonly x: number; readonly y: number } | null
+  /** What they have selected. */
+  readonly selection: readonly string[]
+}
+
+/** What is told of those who are in a project. */
+export interface HereNews {
+  readonly project: string
+  readonly client: string
+  /** Null: they left. */
+  readonly here: Here | null
+}

@@ -1,0 +1,76 @@
+import { z } from 'zod'
+import type { Here, HereNews } from '@lamina/core/exchange'
+import { idSchema } from '@lamina/core/records'
+
+/** So much of what somebody has selected is told. */
+const MOST_SELECTED = 200
+/** Who was not heard of for so long has left, ms. */
+export const LONGEST_SILENCE = 25_000
+/** So many windows are told of in one project. */
+const MOST_HERE = 100
+
+/** So far out anybody points, mm. */
+const FAR = 1e9
+const coordinate = z.number().gte(-FAR).lte(FAR)
+
+export const hereSchema = z.strictObject({
+  client: idSchema,
+  by: idSchema,
+  board: idSchema.nullable(),
+  pointer: z.strictObject({ x: coordinate, y: coordinate }).nullable(),
+  selection: z.array(idSchema).max(MOST_SELECTED),
+})
+
+/** Hears where people are; `to` are the browsers that are in the same project. */
+export type Heard = (news: HereNews, to: ReadonlySet<string>) => void
+
+interface Seen {
+  readonly here: Here
+  readonly at: number
+}
+
+/** Who is where in which project. Nothing of it is stored. */
+export class Presence {
+  private readonly projects = new Map<string, Map<string, Seen>>()
+
+  constructor(
+    private readonly heard: Heard,
+    private readonly now: () => number = () => Date.now(),
+  ) {}
+
+  /** Somebody is somewhere. @returns the others that are in the project */
+  here(project: string, here: Here): Here[] {
+    const windows = this.projects.get(project) ?? new Map<string, Seen>()
+    this.projects.set(project, windows)
+    const isKnown = windows.has(here.client)
+    if (!isKnown && windows.size >= MOST_HERE) return []
+    windows.set(here.client, { here, at: this.now() })
+    this.heard({ project, client: here.client, here }, this.browsersIn(project))
+    return [...windows.values()].flatMap((each) => (each.here.client === here.client ? [] : [each.here]))
+  }
+
+  /** A window left a project. */
+  left(project: string, client: string): void {
+    const windows = this.projects.get(project)
+    const to = this.browsersIn(project)
+    if (!windows?.delete(client)) return
+    if (windows.size === 0) this.projects.delete(project)
+    this.heard({ project, client, here: null }, to)
+  }
+
+  /** Lets those go that were not heard of for long. */
+  clear(): void {
+    const before = this.now() - LONGEST_SILENCE
+    for (const [project, windows] of [...this.projects])
+      for (const [client, { at }] of [...windows]) if (at < before) this.left(project, client)
+  }
+
+  /** How many windows are in projects. */
+  get count(): number {
+    return [...this.projects.values()].reduce((sum, { size }) => sum + size, 0)
+  }
+
+  private browsersIn(project: string): Set<string> {
+    return new Set([...(this.projects.get(project)?.values() ?? [])].map(({ here }) => here.by))
+  }
+}
