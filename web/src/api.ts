@@ -1,6 +1,7 @@
 import { imprintFrom, type ChangePicture, type Imprint } from '@lamina/core/annotate'
 import type {
   BackupCard,
+  Here,
   HistoryPage,
   Library,
   MomentProject,
@@ -196,7 +197,10 @@ export const api = {
   restore: ({ project, file }: BackupCard) =>
     ask<BroughtIn>('POST', `/api/backups/${encodeURIComponent(project)}/${encodeURIComponent(file)}/back`),
   remove: (id: string) => ask<void>('DELETE', at(id)),
-  newsAddress: '/api/news',
+  newsAddress: (by: string) => `/api/news?by=${by}`,
+  /** This window is somewhere in a project. @returns the others that are in it */
+  here: (id: string, here: Here) => ask<Here[]>('POST', `${at(id)}/here`, here),
+  left: (id: string, client: string) => ask<void>('DELETE', `${at(id)}/here/${client}`),
   /** @param moment the change after which it is wanted; null: as it is now */
   pdfAddress: (id: string, sheets: readonly string[] | undefined, moment: number | null) => {
     const query = new URLSearchParams()

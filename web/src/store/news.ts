@@ -1,4 +1,6 @@
+import type { HereNews } from '@lamina/core/exchange'
 import { api } from '../api'
+import { browserId } from './browser'
 
 /** A change was stored, on whichever way; number 0: the project was removed. */
 export interface News {
@@ -8,8 +10,8 @@ export interface News {
   readonly client: string
 }
 
-/** What windows of one browser tell each other: news, or that the stream of them began (again). */
-type Told = News | 'began'
+/** What windows of one browser tell each other: news, where others are, or that the stream of them began (again). */
+type Told = News | HereNews | 'began'
 
 const NAME = 'lamina-news'
 /** After the stream was refused it is asked for again after so long. */
@@ -24,12 +26,14 @@ const AGAIN_MS = 15_000
  */
 export function listenToNews(
   project: string,
-  { heard, began }: { heard(news: News): void; began(): void },
+  { heard, here, began }: { heard(news: News): void; here(news: HereNews): void; began(): void },
 ): () => void {
   const channel = new BroadcastChannel(NAME)
   const hear = (told: Told): void => {
     if (told === 'began') began()
-    else if (told.project === project) heard(told)
+    else if (told.project !== project) return
+    else if ('here' in told) here(told)
+    else heard(told)
   }
   channel.onmessage = ({ data }: MessageEvent<Told>) => hear(data)
   const tell = (told: Told): void => {
@@ -44,9 +48,12 @@ export function listenToNews(
       let source: EventSource | null = null
       let again: ReturnType<typeof setTimeout> | undefined
       const open = (): void => {
-        source = new EventSource(api.newsAddress)
+        source = new EventSource(api.newsAddress(browserId))
         source.onopen = () => tell('began')
         source.onmessage = ({ data }: MessageEvent<string>) => tell(JSON.parse(data) as News)
+        source.addEventListener('here', ({ data }: MessageEvent<string>) =>
+          tell(JSON.parse(data) as HereNews),
+        )
         source.onerror = () => {
           // Where the server only went away the browser tries again by itself.
           if (source?.readyState === EventSource.CLOSED) again = setTimeout(open, AGAIN_MS)

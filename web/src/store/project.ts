@@ -31,6 +31,7 @@ import { makeId } from './ids'
 import { kept, type Aside, type HeardChange } from './kept'
 import { listenToNews } from './news'
 import { isParting, partingOf, readOrSeen, type Parting } from './readOrSeen'
+import { useOthers } from './others'
 import { Sending } from './sending'
 import { derivationsOf, type Derivations } from './derivations'
 import { useSay } from './say'
@@ -65,6 +66,7 @@ interface Heard {
 export const useProject = defineStore('project', () => {
   const say = useSay()
   const aside = useAside()
+  const others = useOthers()
   const id = ref<string | null>(null)
   /** What is read of it is shown again when it changes. */
   const project = shallowRef<Project>(new Project())
@@ -188,6 +190,7 @@ export const useProject = defineStore('project', () => {
 
   function close(): void {
     opening++
+    others.leave()
     deafen?.()
     deafen = null
     sending?.stop()
@@ -416,10 +419,12 @@ export const useProject = defineStore('project', () => {
   }
 
   function listen(projectId: string): void {
+    others.come(projectId)
     deafen = listenToNews(projectId, {
       heard: (news) => {
         if (news.seq === 0 || (news.client !== client && news.seq > copy.seq)) void hearNews(projectId)
       },
+      here: (news) => others.hear(news),
       // News of the time without a connection is not repeated: ask for it.
       began: () => void hearNews(projectId),
     })
