@@ -7,6 +7,7 @@ import { useProject } from '../store/project'
 import type { BoardWork } from '../surface/useBoard'
 import FootLine from './FootLine.vue'
 import MeasureTag from './MeasureTag.vue'
+import OthersHere from './OthersHere.vue'
 import NumberRow from './NumberRow.vue'
 import MakeBlockPanel from './MakeBlockPanel.vue'
 import { PANELS } from './panels'
@@ -50,6 +51,7 @@ const holdContainer = toRef(props.work.container)
       :aria-busy="!work.surface.whole.value"
       :data-test="test"
     ></div>
+    <OthersHere :board="scene.board.id" :camera="camera" />
     <MeasureTag
       :fields="tools.fields.value"
       :typing="tools.typing"

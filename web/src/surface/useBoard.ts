@@ -20,6 +20,7 @@ import { imageOf } from './imprintImage'
 import { KeptPicture } from './keptPicture'
 import { Making } from './making'
 import { useMaking } from './useMaking'
+import { useOthersOn } from './useOthersOn'
 import { lateLettering, letteringReady } from '../lettering'
 import { paintList, scaledLook, type ScreenLook } from './painter'
 import { useCarriedBlock } from './useCarriedBlock'
@@ -165,6 +166,7 @@ export function useBoard(ways: BoardWays) {
         }
         missed = null
         byKeys = null
+        others.point(at)
         own?.move?.(at, event)
         tools.move(at, event.shiftKey)
         if (pressedAt && event.buttons === 1) {
@@ -179,6 +181,7 @@ export function useBoard(ways: BoardWays) {
         if (!tools.tool.value) own?.double?.(at, REACH_PIXELS / camera.value.scale)
       },
       leave() {
+        others.point(null)
         if (!tools.fields.value.length) tools.at.value = null
         surface.redrawOverlay()
       },
@@ -186,6 +189,13 @@ export function useBoard(ways: BoardWays) {
     },
   )
   const { camera } = surface
+  const others = useOthersOn({
+    board: () => board.value,
+    picture,
+    building,
+    screenLook: (now, only) => ways.screenLook(now, only),
+    redraw: () => surface.redrawOverlay(),
+  })
   const tools = useTools(
     board,
     picture,
@@ -292,6 +302,7 @@ export function useBoard(ways: BoardWays) {
 
   function paintOverlay(context: CanvasRenderingContext2D, now: Camera): void {
     const { live, warning, soft, paper } = ways.colours()
+    others.paint(context, now)
     if (hand.selection.length > 0) {
       paintList(context, selecting.selectedItems.value, now.scale, {
         ...ways.screenLook(now, live),
