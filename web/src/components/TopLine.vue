@@ -5,6 +5,7 @@ import { useAside } from '../store/aside'
 import { useProject } from '../store/project'
 import { useDesk } from '../store/desk'
 import { useOpened } from '../store/opened'
+import OthersChip from './OthersChip.vue'
 import ThemeSwitch from './ThemeSwitch.vue'
 
 defineProps<{ place: string }>()
@@ -33,6 +34,7 @@ const AWAY = {
     </div>
     <div v-if="opened.around" class="right">
       <slot />
+      <OthersChip />
       <template v-if="!store.moment">
         <v-btn
           :icon="mdiUndoVariant"

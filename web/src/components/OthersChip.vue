@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { useTheme } from 'vuetify'
+import { findBoard } from '@lamina/core/records'
+import { useOthers } from '../store/others'
+import { peopleNames } from '../store/people'
+import { useProject } from '../store/project'
+import { toneOf } from '../surface/othersLook'
+
+/** Who else is in the project, and on which drawing; a press goes there. */
+const others = useOthers()
+const store = useProject()
+const router = useRouter()
+const theme = useTheme()
+const all = computed(() => {
+  const here = [...others.all.values()]
+  const nameOf = peopleNames([...new Set(here.map(({ by }) => by))].sort())
+  return here.map(({ client, by, board }) => {
+    const found = board === null ? undefined : findBoard(store.project, board)
+    return {
+      client,
+      name: nameOf(by),
+      tone: toneOf(by, theme.current.value.dark),
+      board: found,
+      where: found
+        ? found.kind === 'sheet'
+          ? `${found.number} ${found.title}`
+          : found.name
+        : 'elsewhere in the project',
+    }
+  })
+})
+const words = computed(() => (all.value.length === 1 ? '1 other here' : `${all.value.length} others here`))
+function go(board: (typeof all.value)[number]['board']): void {
+  if (!board) return
+  const params = { project: store.id!, [board.kind]: board.id }
+  void router.push({ name: board.kind, params })
+}
+</script>
+
+<template>
+  <v-menu v-if="all.length">
+    <template #activator="{ props: menu }">
+      <button type="button" class="pill" v-bind="menu" data-test="others" title="Who else is in this project">
+        <span
+          v-for="each in all.slice(0, 4)"
+          :key="each.client"
+          class="dot"
+          :style="{ background: each.tone }"
+        />
+        {{ words }}
+      </button>
+    </template>
+    <v-list density="compact">
+      <v-list-item
+        v-for="each in all"
+        :key="each.client"
+        :title="each.name"
+        :subtitle="each.where"
+        :disabled="!each.board"
+        @click="go(each.board)"
+      >
+        <template #prepend><span class="dot" :style="{ background: each.tone }" /></template>
+      </v-list-item>
+    </v-list>
+  </v-menu>
+</template>
+
+<style scoped>
+.dot {
+  display: inline-block;
+  width: 8px;
+  height: 8px;
+  margin-right: 5px;
+  border-radius: 50%;
+}
+</style>
