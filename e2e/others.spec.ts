@@ -20,18 +20,18 @@ test('others are seen where they point and what they hold, and go when they leav
   await expect(page.getByTestId('others')).toBeHidden()
   await other.goto(`/project/${project}`)
   await expect(board(other).element).toBeVisible()
-  await expect(page.getByTestId('others')).toHaveText('1 other here')
-  await expect(other.getByTestId('others')).toHaveText('1 other here')
+  await expect(page.getByTestId('others')).toHaveAccessibleName('1 other here')
+  await expect(other.getByTestId('others')).toHaveAccessibleName('1 other here')
 
   await test.step('their pointer stands where it points, at whatever zoom', async () => {
     await board(other).move(2000, 500)
     await expect(page.getByTestId('other')).toContainText('Another browser')
-    const [x, y] = await board(page).place(2000, 500)
+    const { x, y } = await board(page).toScreen(2000, 500)
     await expect
       .poll(async () => Math.hypot((await seenAt(page)).x - x, (await seenAt(page)).y - y))
       .toBeLessThan(3)
     await board(other).move(1000, 500)
-    const [nextX] = await board(page).place(1000, 500)
+    const { x: nextX } = await board(page).toScreen(1000, 500)
     await expect.poll(async () => Math.abs((await seenAt(page)).x - nextX)).toBeLessThan(3)
   })
 

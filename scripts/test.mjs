@@ -3,6 +3,7 @@ import { spawn, spawnSync } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { stripVTControlCharacters } from 'node:util'
 import { buildIfNeeded, findChromium, findPoppler, installDependencies, root, say } from './setup.mjs'
 
 installDependencies()
@@ -60,11 +61,19 @@ await checks([
   ['types of web', 'vue-tsc', ['-p', 'web']],
 ])
 
-const count = (file, read) => {
+/** What failed, each with what was said of it: told once more at the end, where it is found. */
+const faults = []
+const MOST_SAID = 1200
+const faultOf = (title, said) =>
+  faults.push(`${title}\n${stripVTControlCharacters(said).slice(0, MOST_SAID)}`)
+
+const count = (file, read, failures) => {
   try {
-    const [good, bad] = read(JSON.parse(readFileSync(join(out, file), 'utf8')))
+    const report = JSON.parse(readFileSync(join(out, file), 'utf8'))
+    const [good, bad] = read(report)
     passed += good
     failed += bad
+    for (const [title, said] of failures(report)) faultOf(title, said)
     return bad
   } catch {
     failed++
@@ -77,7 +86,31 @@ const unit = run('unit tests', 'vitest', [
   '--reporter=json',
   '--outputFile.json=.tmp/unit.json',
 ])
-if (count('unit.json', (r) => [r.numPassedTests, r.numFailedTests]) === 0 && !unit) failed++
+const unitFailures = ({ testResults }) =>
+  testResults.flatMap(({ name, status, message, assertionResults }) => {
+    const each = assertionResults.flatMap(({ status, fullName, failureMessages }) =>
+      status === 'failed' ? [[`${name}: ${fullName}`, failureMessages.join('\n')]] : [],
+    )
+    return each.length > 0 || status !== 'failed' ? each : [[name, message]]
+  })
+if (count('unit.json', (r) => [r.numPassedTests, r.numFailedTests], unitFailures) === 0 && !unit) failed++
+
+const specsIn = ({ suites = [], specs = [] }) => [...specs, ...suites.flatMap(specsIn)]
+/** What was said of a browser test, and what its page showed then. */
+const browserFailures = (report) =>
+  specsIn(report).flatMap(({ ok, file, title, tests }) => {
+    if (ok) return []
+    const results = tests.flatMap(({ results }) => results)
+    const said = results.flatMap(({ errors }) => errors.map(({ message }) => message))
+    const shown = results.flatMap(({ attachments }) =>
+      attachments.flatMap(({ name, path }) => (name === 'error-context' && path ? [pageIn(path)] : [])),
+    )
+    return [[`${file}: ${title}`, [...said, ...shown].map((each) => each.slice(0, MOST_SAID / 2)).join('\n')]]
+  })
+const pageIn = (path) => {
+  const [, page] = readFileSync(path, 'utf8').split('# Page snapshot')
+  return page ? `The page:${page}` : ''
+}
 
 try {
   buildIfNeeded()
@@ -86,7 +119,8 @@ try {
       CHROMIUM_PATH: chromium,
       PLAYWRIGHT_JSON_OUTPUT_NAME: join(out, file),
     })
-    if (count(file, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]) === 0 && !good) failed++
+    const counted = ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]
+    if (count(file, counted, browserFailures) === 0 && !good) failed++
   }
   // Each worker has a server and a browser of its own; what tells how long something takes has the machine alone.
   browser('browser tests', 'e2e.json', ['--workers=2', '--grep-invert=@alone'])
@@ -96,5 +130,6 @@ try {
   failed++
 }
 
+for (const fault of faults) say(`\n— ${fault}`)
 say(`${passed} passed, ${failed} failed`)
 process.exit(failed ? 1 : 0)

@@ -42,14 +42,21 @@ function go(board: (typeof all.value)[number]['board']): void {
 <template>
   <v-menu v-if="all.length">
     <template #activator="{ props: menu }">
-      <button type="button" class="pill" v-bind="menu" data-test="others" title="Who else is in this project">
+      <button
+        type="button"
+        class="pill"
+        v-bind="menu"
+        data-test="others"
+        :aria-label="words"
+        title="Who else is in this project"
+      >
         <span
           v-for="each in all.slice(0, 4)"
           :key="each.client"
           class="dot"
           :style="{ background: each.tone }"
         />
-        {{ words }}
+        {{ all.length }} <span class="soft">here too</span>
       </button>
     </template>
     <v-list density="compact">
