@@ -1,5 +1,6 @@
 import { newProject, type SentChange } from '../core/src/edit'
 import { Project, type AnyRecord, type Change, type Id } from '../core/src/records'
+import { madeOn } from '../core/src/together'
 import type { TestServer } from '../e2e/server'
 
 /** A project on a server: its level and drawing, and a way to change it further. */
@@ -36,7 +37,7 @@ export async function fill(
   inOne = 1000,
 ): Promise<Filled> {
   const { change, level, drawing } = emptyProject(`Bench ${id}`)
-  new Project().apply(change)
+  const project = new Project()
   let seq = 0
   const post = async (path: string, sent: Change): Promise<void> => {
     const body: SentChange = {
@@ -45,15 +46,18 @@ export async function fill(
       base: seq - 1,
       label: 'Fill',
       change: sent,
-      was: [],
+      was: madeOn(project, sent),
       undoes: null,
     }
+    project.apply(sent)
     const answer = await fetch(`${server.address}/api/projects/${id}${path}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify(body),
     })
     if (!answer.ok) throw new Error(await answer.text())
+    const { contested } = (await answer.json()) as { contested?: readonly unknown[] }
+    if (contested) throw new Error('a change that fills a project was not made as it was sent')
   }
   await post('', change)
   const all = records(level, drawing)

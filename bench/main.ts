@@ -12,6 +12,7 @@ import { benchPointer } from './pointer'
 import { benchRooms } from './rooms'
 import { benchSearch } from './search'
 import { benchSnap } from './snap'
+import { benchTogether } from './together'
 import { benchViews } from './views'
 import { benchWalls } from './walls'
 
@@ -41,6 +42,7 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   views: benchViews,
   keeping: benchKeeping,
   history: benchHistory,
+  together: benchTogether,
   opening: benchOpening,
   plot: benchPlot,
 }

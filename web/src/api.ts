@@ -200,7 +200,9 @@ export const api = {
   newsAddress: (by: string) => `/api/news?by=${by}`,
   /** This window is somewhere in a project. @returns the others that are in it */
   here: (id: string, here: Here) => ask<Here[]>('POST', `${at(id)}/here`, here),
-  left: (id: string, client: string) => ask<void>('DELETE', `${at(id)}/here/${client}`),
+  /** It left; this arrives also while the window is closed. */
+  left: (id: string, client: string) =>
+    fetch(`${at(id)}/here/${client}`, { method: 'DELETE', keepalive: true }),
   /** @param moment the change after which it is wanted; null: as it is now */
   pdfAddress: (id: string, sheets: readonly string[] | undefined, moment: number | null) => {
     const query = new URLSearchParams()

@@ -19,7 +19,7 @@ export interface Desk {
 export async function openDesk(records: readonly AnyRecord[]): Promise<Desk> {
   vi.stubGlobal(
     'EventSource',
-    class {
+    class extends EventTarget {
       close(): void {}
     },
   )
@@ -49,6 +49,8 @@ export async function openDesk(records: readonly AnyRecord[]): Promise<Desk> {
     text: '',
   })
   vi.spyOn(api, 'history').mockResolvedValue([])
+  vi.spyOn(api, 'here').mockResolvedValue([])
+  vi.spyOn(api, 'left').mockResolvedValue(new Response())
   vi.spyOn(api, 'send').mockImplementation(() => new Promise(() => undefined))
   vi.spyOn(kept, 'waiting').mockResolvedValue([])
   let n = 0

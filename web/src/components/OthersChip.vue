@@ -56,10 +56,10 @@ function go(board: (typeof all.value)[number]['board']): void {
           class="dot"
           :style="{ background: each.tone }"
         />
-        {{ all.length }} <span class="soft">here too</span>
+        <span class="count">{{ all.length }} <span class="soft">here too</span></span>
       </button>
     </template>
-    <v-list density="compact">
+    <v-list class="who" density="compact">
       <v-list-item
         v-for="each in all"
         :key="each.client"
@@ -81,5 +81,22 @@ function go(board: (typeof all.value)[number]['board']): void {
   height: 8px;
   margin-right: 5px;
   border-radius: 50%;
+}
+.who :deep(.v-list-item-subtitle) {
+  color: rgb(var(--v-theme-soft-ink));
+  opacity: 1;
+}
+/* Where it is narrow a dot for each of the first few is what there is room for. */
+@media (max-width: 1100px) {
+  .pill {
+    padding: 0 2px;
+    border-color: transparent;
+  }
+  .count {
+    display: none;
+  }
+  .dot {
+    margin-right: 2px;
+  }
 }
 </style>

@@ -16,6 +16,9 @@ const BEAT = 10_000
 /** So much of a selection is told. */
 const MOST_SELECTED = 200
 
+/** The windows of one's own browser are no others. */
+const isOther = ({ by }: Here): boolean => by !== browserId
+
 const NOWHERE: OwnHere = { board: null, pointer: null, selection: [] }
 
 /** Who else is in the open project, where they are and what they have in hand; and telling them of this window. */
@@ -38,13 +41,28 @@ export const useOthers = defineStore('others', () => {
   function come(to: string): void {
     leave()
     project = to
+    addEventListener('pagehide', bye)
+    addEventListener('pageshow', again)
+    document.addEventListener('visibilitychange', again)
     void tell()
+  }
+  /** The window is closed, or put by whole: it may be shown again. */
+  const bye = (): void => {
+    clearTimeout(timer)
+    if (project !== null) void api.left(project, windowId).catch(() => undefined)
+  }
+  /** Nobody points in a window that is not seen; one that is seen again says that it is there. */
+  const again = (): void => {
+    if (document.visibilityState === 'hidden') be({ pointer: null })
+    else soon(0)
   }
 
   /** Leaves it: others see this window no more. */
   function leave(): void {
-    clearTimeout(timer)
-    if (project !== null) void api.left(project, windowId).catch(() => undefined)
+    bye()
+    removeEventListener('pagehide', bye)
+    removeEventListener('pageshow', again)
+    document.removeEventListener('visibilitychange', again)
     project = null
     own = NOWHERE
     toldAt = -Infinity
@@ -80,7 +98,7 @@ export const useOthers = defineStore('others', () => {
     }
     try {
       const others = await api.here(to, here)
-      if (to === project) all.value = new Map(others.map((each) => [each.client, each]))
+      if (to === project) all.value = new Map(others.filter(isOther).map((each) => [each.client, each]))
     } catch {
       // Without the server nobody is seen.
       if (to === project) all.value = new Map()
@@ -92,7 +110,7 @@ export const useOthers = defineStore('others', () => {
 
   /** Hears of somebody. */
   function hear({ project: of, client, here }: HereNews): void {
-    if (of !== project || client === windowId) return
+    if (of !== project || (here && !isOther(here))) return
     const isNew = here !== null && !all.value.has(client)
     put(client, here)
     if (isNew) soon(0)
