@@ -1,11 +1,12 @@
 import { randomBytes } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import express, { type ErrorRequestHandler, type Express, type Response } from 'express'
+import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { z } from 'zod'
-import { seqSchema } from '@lamina/core/edit'
+import { seqSchema, type SentChange } from '@lamina/core/edit'
+import type { Role } from '@lamina/core/exchange'
 import { ChangeRefused, idSchema } from '@lamina/core/records'
 import type { Archives } from './archives/archives'
 import { archiveRoutes } from './archives/routes'
@@ -15,10 +16,12 @@ import { guard } from './guard'
 import { Unreadable } from './load'
 import { LONGEST_SILENCE, Presence, hereSchema } from './news/presence'
 import { MOST_STREAMS, Streams } from './news/streams'
+import { OPEN } from './persons/access'
+import { gate, type GateParts } from './persons/gate'
 import type { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
 import { TooMuch, readSent } from './readSent'
-import { Ahead, Conflict, NotThere } from './faults'
+import { Ahead, Conflict, NotAllowed, NotThere } from './faults'
 import type { SeenChanges, SeenOrder } from './history/picturesOf'
 import { historyRoutes } from './history/routes'
 import type { Store } from './store'
@@ -35,6 +38,10 @@ export interface AppParts {
   readonly log: Logger
   /** Host names this server answers to. */
   readonly hosts: readonly string[]
+  /** Those who may come in; null: nobody is asked who they are. */
+  readonly door: Omit<GateParts, 'ended'> | null
+  /** Servers before this one that may say where a request comes from; null: there are none. */
+  readonly proxy?: string | null
   /** The built interface; null when it is served elsewhere. */
   readonly site: string | null
 }
@@ -45,9 +52,15 @@ const BODY_LIMIT = '16mb'
 const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().pipe(seqSchema)
 
-export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts, site }: AppParts): Express {
+export function makeApp(parts: AppParts): Express {
+  const { store, pictures, plotter, archives, drawer, log, hosts, door, proxy, site } = parts
   const app = express()
   app.disable('x-powered-by')
+  if (proxy)
+    app.set(
+      'trust proxy',
+      proxy.split(',').map((each) => each.trim()),
+    )
   app.use(guard(hosts))
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64')
@@ -71,17 +84,19 @@ export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts
           frameAncestors: ["'none'"],
         },
       },
-      strictTransportSecurity: false,
+      strictTransportSecurity: door?.overTls ?? false,
     }),
   )
   app.use('/api', (_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store')
     next()
   })
+  const streams = new Streams()
+  const access = door ? gate(app, { ...door, ended: (person) => streams.end(person) }) : OPEN
+  if (!door) app.get('/api/me', (_request, response) => void response.json({ asked: false, person: null }))
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }))
   const idOf = (value: unknown): string => idSchema.parse(value)
 
-  const streams = new Streams()
   app.get('/api/health', async (_request, response) => {
     const free = await store.space()
     response.json({
@@ -92,13 +107,26 @@ export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts
     })
   })
   app.get('/api/projects', async (_request, response) => {
-    response.json(await pictures.list())
+    const [all, roleIn] = await Promise.all([pictures.list(), access.roles(response)])
+    response.json(all.filter(({ id }) => roleIn(id) !== null))
   })
+  /** A change as who asks made it: where people sign in nobody speaks for another. */
+  const sentBy = async (request: Request, response: Response): Promise<SentChange> => {
+    const sent = await readSent(request.body)
+    const person = access.person(response)
+    return person ? { ...sent, by: person.id } : sent
+  }
   app.post('/api/projects/:id', async (request, response) => {
-    response.status(201).json(await store.create(idOf(request.params.id), await readSent(request.body)))
+    const id = idOf(request.params.id)
+    const answer = await store.create(id, await sentBy(request, response))
+    await access.made(response, id)
+    await access.note(request, response, 'made', id)
+    response.status(201).json(answer)
   })
   app.get('/api/projects/:id', async (request, response) => {
-    response.json(await store.read(idOf(request.params.id)))
+    const opened = await store.read(idOf(request.params.id))
+    const role = response.locals['role'] as Role | undefined
+    response.json({ ...opened, ...(role && { role }) })
   })
   app.get('/api/projects/:id/imprint', async (request, response) => {
     const board = request.query['board']
@@ -110,7 +138,8 @@ export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts
     else response.status(204).end()
   })
   app.get('/api/projects/:id/history', async (request, response) => {
-    response.json(await store.steps(idOf(request.params.id), idOf(request.query['by'])))
+    const by = access.person(response)?.id ?? idOf(request.query['by'])
+    response.json(await store.steps(idOf(request.params.id), by))
   })
   app.get('/api/projects/:id/changes/:change/inverse', async (request, response) => {
     response.json(await store.inverse(idOf(request.params.id), idOf(request.params.change)))
@@ -122,12 +151,13 @@ export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts
     const id = idOf(request.params.id)
     await store.remove(id)
     await pictures.forget(id)
+    await access.note(request, response, 'removed', id)
     response.status(204).end()
   })
-  app.use('/api', archiveRoutes(archives, store))
+  app.use('/api', archiveRoutes(archives, store, access))
   app.use('/api', historyRoutes(store.history, store.chronicle, drawer))
   app.post('/api/projects/:id/changes', async (request, response) => {
-    response.json(await store.append(idOf(request.params.id), await readSent(request.body)))
+    response.json(await store.append(idOf(request.params.id), await sentBy(request, response)))
   })
   app.get('/api/projects/:id/changes', async (request, response) => {
     const { on } = request.query
@@ -137,10 +167,17 @@ export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts
     }
     response.json(await store.since(idOf(request.params.id), mark))
   })
-  store.onChange((project, seq, client) => streams.tell('message', { project, seq, client }))
+  const spread = async (project: string, seq: number, client: string): Promise<void> => {
+    const readers = await access.readers(project)
+    streams.tell('message', { project, seq, client }, readers ?? undefined)
+  }
+  store.onChange((project, seq, client) => {
+    spread(project, seq, client).catch((error: unknown) => log.warn({ err: error }, 'news could not be told'))
+  })
   app.get('/api/news', (request, response) => {
     const { by } = request.query
-    if (!streams.add(response, by === undefined ? null : idOf(by)))
+    const whose = access.person(response)?.id ?? (by === undefined ? null : idOf(by))
+    if (!streams.add(response, whose))
       response.status(503).json({
         code: 'too-many',
         message: `More than ${MOST_STREAMS} browsers are connected. Changes of others are seen when a project is opened.`,
@@ -149,7 +186,9 @@ export function makeApp({ store, pictures, plotter, archives, drawer, log, hosts
   const presence = new Presence((news, to) => streams.tell('here', news, to))
   setInterval(() => presence.clear(), LONGEST_SILENCE / 5).unref()
   app.post('/api/projects/:id/here', (request, response) => {
-    response.json(presence.here(idOf(request.params.id), hereSchema.parse(request.body)))
+    const here = hereSchema.parse(request.body)
+    const by = access.person(response)?.id ?? here.by
+    response.json(presence.here(idOf(request.params.id), { ...here, by }))
   })
   app.delete('/api/projects/:id/here/:client', (request, response) => {
     presence.left(idOf(request.params.id), idOf(request.params.client))
@@ -208,6 +247,7 @@ function explain(log: Logger): ErrorRequestHandler {
     if (error instanceof Ahead) return answer(409, 'ahead', error.message)
     if (error instanceof Unreadable) return answer(503, 'unreadable', error.message)
     if (error instanceof TooMuch) return answer(413, 'too-large', error.message)
+    if (error instanceof NotAllowed) return answer(error.status, error.code, error.message)
     if (error instanceof NotThere) return answer(404, 'not-there', error.message)
     if (error instanceof z.ZodError) {
       const issue = error.issues[0]!

@@ -1,6 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
+import { createServer as createTlsServer } from 'node:https'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
@@ -13,6 +14,7 @@ import { NewerData } from './database/bringUp'
 import { Embedded, inThread } from './database/embedded'
 import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folder'
 import type { SeenChanges, SeenOrder } from './history/picturesOf'
+import { SettingRefused, addressOf, firstLink, makeDoor, reachedBy, type Reached } from './persons/door'
 import type { PictureOrder, Drawn } from './pictures/draw'
 import { Imprints } from './pictures/imprints'
 import { Pictures } from './pictures/pictures'
@@ -25,7 +27,6 @@ import { Threads } from './thread/threads'
 
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
 const port = wholeSetting('PORT', 4180, 65_535)
-const host = process.env['HOST'] ?? '127.0.0.1'
 const backups = backupsKept()
 const samples = !process.argv.includes('--no-samples')
 
@@ -52,14 +53,24 @@ function folderOrExit(): HeldFolder {
   }
 }
 
-async function storeOrExit({ database: files }: HeldFolder): Promise<Store> {
+function reachedOrExit(): Reached {
+  try {
+    return reachedBy(process.env)
+  } catch (error) {
+    if (error instanceof SettingRefused) exitWith(2, error.message)
+    throw error
+  }
+}
+
+async function storeOrExit({ database: files }: HeldFolder): Promise<{ store: Store; database: Embedded }> {
   const database = new Embedded(inThread(join(here, 'database.worker.js'), files), files)
   try {
     await database.refuseFull()
     await database.open()
-    return await Store.over(database, migrations, (project, what) =>
+    const store = await Store.over(database, migrations, (project, what) =>
       log.warn({ project }, `a project was damaged: ${what}`),
     )
+    return { store, database }
   } catch (error) {
     if (error instanceof NewerData) exitWith(5, `${error.message} The data folder is ${folder}.`)
     const away = awayOf(error)
@@ -71,10 +82,12 @@ async function storeOrExit({ database: files }: HeldFolder): Promise<Store> {
 async function main(): Promise<void> {
   // What is kept is for its owner alone.
   process.umask(0o077)
+  const reached = reachedOrExit()
   const held = folderOrExit()
   process.on('exit', held.letGo)
   say('opening the database')
-  const store = await storeOrExit(held)
+  const { store, database } = await storeOrExit(held)
+  const door = await makeDoor(database.db, reached)
   if (samples) await seedSamples(store, say)
   const thread = <Order, Made>(file: string): Thread<Order, Made> =>
     new Thread(() => new Worker(join(here, file)))
@@ -107,7 +120,7 @@ async function main(): Promise<void> {
     makeId: () => randomUUID(),
     most: backups,
   })
-  const hosts = ['localhost', '127.0.0.1', '[::1]', ...(process.env['LAMINA_HOSTS']?.split(',') ?? [])]
+  const hosts = ['localhost', '127.0.0.1', '[::1]', ...reached.hosts]
   const app = makeApp({
     store,
     pictures,
@@ -116,9 +129,11 @@ async function main(): Promise<void> {
     drawer,
     log,
     hosts,
+    door,
+    proxy: reached.proxy,
     site: join(here, '../../web/dist'),
   })
-  const server = createServer(app)
+  const server = reached.tls ? createTlsServer(reached.tls, app) : createServer(app)
   server.on('error', (error: NodeJS.ErrnoException) => {
     const sentence =
       error.code === 'EADDRINUSE'
@@ -127,13 +142,27 @@ async function main(): Promise<void> {
     process.stderr.write(`${sentence}\n`)
     process.exit(4)
   })
-  server.listen(port, host, () => {
+  server.listen(port, reached.host, () => {
     const address = server.address()
     const at = typeof address === 'object' && address ? address.port : port
     held.answersAt(at)
-    say(`Lamina is ready: http://localhost:${at}`)
+    say(`Lamina is ready: ${addressOf(reached, at)}`)
     archives.begin()
+    if (door) void opened(door, addressOf(reached, at))
   })
+  /** Tells where the first person comes in, and lets go of sessions that are over. */
+  async function opened({ persons, sessions }: NonNullable<typeof door>, address: string): Promise<void> {
+    const secret = await firstLink(persons)
+    if (secret)
+      say(
+        `Nobody keeps the persons here yet. The first comes by this link, once, within an hour:\n${address}/join#${secret}`,
+      )
+    setInterval(() => {
+      sessions
+        .letGoOld()
+        .catch((error: unknown) => log.warn({ err: error }, 'old sessions could not be let go'))
+    }, 60 * 60_000).unref()
+  }
   const stop = (): void => {
     server.close()
     server.closeAllConnections()

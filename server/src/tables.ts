@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import {
+  boolean,
   customType,
   index,
   integer,
@@ -14,6 +15,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { SmallPicture } from '@lamina/core/display'
 import type { Contested } from '@lamina/core/edit'
+import type { Act, Role } from '@lamina/core/exchange'
 import type { AnyRecord, Change } from '@lamina/core/records'
 
 export const projects = pgTable('projects', {
@@ -130,3 +132,74 @@ export const pictures = pgTable('pictures', {
   /** Null when nothing is drawn. */
   body: jsonb('body').$type<SmallPicture | null>(),
 })
+
+/** Who works here. Those who left stay, for what they did has their names. */
+export const persons = pgTable('persons', {
+  id: text('id').primaryKey(),
+  /** What they sign in with, in small letters. */
+  signIn: text('sign_in').notNull().unique(),
+  name: text('name').notNull(),
+  initials: text('initials').notNull(),
+  /** Its hash. */
+  password: text('password').notNull(),
+  /** They keep the persons: make links, and see what was done. */
+  manages: boolean('manages').notNull().default(false),
+  madeAt: timestamp('made_at', { withTimezone: true })
+    .notNull()
+    .default(sql`now()`),
+  leftAt: timestamp('left_at', { withTimezone: true }),
+})
+
+/** Links that make a person, or give one a new password, once. */
+export const links = pgTable('links', {
+  /** Of what the link says. */
+  hash: text('hash').primaryKey(),
+  /** Whose password it gives; null: it makes a person. */
+  person: text('person').references(() => persons.id, { onDelete: 'cascade' }),
+  manages: boolean('manages').notNull().default(false),
+  endsAt: timestamp('ends_at', { withTimezone: true }).notNull(),
+})
+
+/** Who is signed in where. */
+export const sessions = pgTable(
+  'sessions',
+  {
+    /** Of what the browser holds. */
+    hash: text('hash').primaryKey(),
+    person: text('person').references(() => persons.id, { onDelete: 'cascade' }),
+    body: jsonb('body').$type<unknown>().notNull(),
+    endsAt: timestamp('ends_at', { withTimezone: true }).notNull(),
+  },
+  (table) => [index('sessions_person').on(table.person)],
+)
+
+/** What somebody may do in a project; everybody's is that of the person `*`. */
+export const roles = pgTable(
+  'roles',
+  {
+    project: text('project')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    person: text('person').notNull(),
+    role: text('role').$type<Role>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.project, table.person] }), index('roles_person').on(table.person)],
+)
+
+/** Who did what, but for what they drew: that is in the journals. */
+export const acts = pgTable('acts', {
+  id: serial('id').primaryKey(),
+  at: timestamp('at', { withTimezone: true, mode: 'string' })
+    .notNull()
+    .default(sql`now()`),
+  /** Null: nobody who is signed in. */
+  person: text('person'),
+  what: text('what').$type<Act>().notNull(),
+  /** Whom or what it was done to, in words. */
+  about: text('about').notNull().default(''),
+  /** Where it was asked from. */
+  address: text('address').notNull().default(''),
+})
+
+/** What this server and those beside it have in common: a name and what it is. */
+export const common = pgTable('common', { name: text('name').primaryKey(), value: text('value').notNull() })

@@ -1,9 +1,7 @@
-import { createServer, request, type Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
+import { request } from 'node:http'
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Writable } from 'node:stream'
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { imprintFrom, type Imprint } from '@lamina/core/annotate'
@@ -11,31 +9,19 @@ import type { SentChange, Step } from '@lamina/core/edit'
 import type { ProjectCard } from '@lamina/core/exchange'
 import { madeOn } from '@lamina/core/together'
 import { Project, type AnyRecord, type Change, type RecordOf } from '@lamina/core/records'
-import { makeApp } from '../src/app'
-import { Archives } from '../src/archives/archives'
-import { makeArchive } from '../src/archives/order'
 import { OpenProjects, type OpenProject } from '../src/openProjects'
-import { NothingToPlot, plotSheets, type PlotOrder } from '../src/plot/document'
-import { drawProject } from '../src/pictures/draw'
 import { Imprints } from '../src/pictures/imprints'
-import { Pictures, type PictureThread } from '../src/pictures/pictures'
+import { Pictures } from '../src/pictures/pictures'
 import { seedSamples } from '../src/seed'
-import { picturesOf, type SeenOrder } from '../src/history/picturesOf'
 import { Store } from '../src/store'
+import { FORM, appInProcess, migrations, type AppInProcess } from './appInProcess'
 import { inFolder, inMemory } from './inProcess'
 import { newHouse, wallOn } from './newHouse'
-import { WorkRefused } from '../src/thread/thread'
 
-const migrations = join(import.meta.dirname, '../drizzle')
-const complaints: string[] = []
+let app: AppInProcess
 let store: Store
 let pictures: Pictures
-/** What draws the pictures. */
-const FORM = 'now'
-const printed = mkdtempSync(join(tmpdir(), 'lamina-imprints-'))
-/** So many pictures were made. */
-let drawn = 0
-let server: Server
+let printed: string
 let port: number
 
 let n = 0
@@ -109,42 +95,13 @@ function ask(
 }
 
 beforeAll(async () => {
-  store = await Store.over(inMemory(), migrations)
-  const log = pino(
-    { level: 'warn' },
-    new Writable({ write: (chunk, _encoding, done) => (complaints.push(String(chunk)), done()) }),
-  )
-  const plotter = {
-    load: { working: 0, waiting: 0 },
-    async make(order: PlotOrder): Promise<Uint8Array> {
-      try {
-        return await plotSheets(order)
-      } catch (error) {
-        if (error instanceof NothingToPlot) throw new WorkRefused(error.message)
-        throw error
-      }
-    },
-  }
-  const painter: PictureThread = { make: async (order) => (drawn++, drawProject(order)) }
-  pictures = new Pictures(store, painter, log, new Imprints(printed, FORM))
-  const archives = new Archives(store, { make: makeArchive }, join(printed, 'backups'), {
-    log,
-    makeId,
-    most: 14,
-  })
-  const drawer = { make: async (order: SeenOrder) => picturesOf(order) }
-  const hosts = ['localhost', '127.0.0.1']
-  server = createServer(makeApp({ store, pictures, plotter, archives, drawer, log, hosts, site: null }))
-  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
-  port = (server.address() as AddressInfo).port
+  app = await appInProcess(inMemory(), makeId)
+  ;({ store, pictures, port, printed } = app)
   expect((await ask('POST', '/api/projects/house', sent('first', made.change))).status).toBe(201)
 })
 afterAll(async () => {
-  server.close()
-  pictures.close()
-  await store.close()
-  rmSync(printed, { recursive: true, force: true })
-  expect(complaints).toEqual([])
+  await app.close()
+  expect(app.complaints).toEqual([])
 })
 
 describe('the journal', () => {
@@ -469,12 +426,12 @@ describe('the list of projects', () => {
     const first = await card()
     expect(first).toMatchObject({ name: 'House <b>&', drawings: 1, late: false })
     expect(first.picture!.parts.map(({ by }) => by)).toContain('line')
-    const before = drawn
+    const before = app.drawn()
     expect(await card()).toEqual(first)
-    expect(drawn).toBe(before)
+    expect(app.drawn()).toBe(before)
     await lengthen('p1', 9000)
     const after = await card()
-    expect(drawn).toBe(before + 1)
+    expect(app.drawn()).toBe(before + 1)
     expect(after.late).toBe(false)
     expect(after.picture).not.toEqual(first.picture)
   })

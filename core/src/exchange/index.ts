@@ -2,6 +2,7 @@ export * from './facts'
 export * from './library'
 export { withLibrary } from './settings'
 export * from './archive'
+export * from './persons'
 export type {
   BackupCard,
   Deed,

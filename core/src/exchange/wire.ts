@@ -1,5 +1,6 @@
 import type { SmallPicture } from '../display'
 import type { AnyRecord } from '../records'
+import type { Role } from './persons'
 import type { ToldFact, ToldThing } from '../told'
 
 /** A project in the list of all. */
@@ -88,6 +89,8 @@ export interface OpenedProject {
   /** Of which kinds things are left out that could not be read; left out: of none. */
   readonly unread?: readonly string[]
   readonly records: AnyRecord[]
+  /** What who asks may do in it; left out: nobody is asked who they are, and may do all. */
+  readonly role?: Role
 }
 
 /** Where somebody is in a project, in one window, and what they have in hand there. */

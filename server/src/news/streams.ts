@@ -15,7 +15,7 @@ export class Streams {
     return this.all.size
   }
 
-  /** Begins one. @param by the browser that listens; null: it does not say so. @returns false: there are too many */
+  /** Begins one. @param by the browser that listens, or the person; null: it does not say so. @returns false: there are too many */
   add(response: Response, by: string | null): boolean {
     if (this.all.size >= MOST_STREAMS) return false
     response.writeHead(200, { 'Content-Type': 'text/event-stream', Connection: 'keep-alive' })
@@ -29,7 +29,12 @@ export class Streams {
     return true
   }
 
-  /** Tells all of them, or those of some browsers. */
+  /** Ends those of a browser, or a person. */
+  end(by: string): void {
+    for (const [stream, of] of this.all) if (of === by) stream.end()
+  }
+
+  /** Tells all of them, or those of some browsers or persons. */
   tell(event: 'message' | 'here', data: unknown, to?: ReadonlySet<string>): void {
     const told = `${event === 'message' ? '' : `event: ${event}\n`}data: ${JSON.stringify(data)}\n\n`
     for (const [stream, by] of this.all) {

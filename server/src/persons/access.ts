@@ -1,0 +1,44 @@
+import type { Request, Response } from 'express'
+import type { Act, KnownPerson, Role } from '@lamina/core/exchange'
+import type { Acts } from './acts'
+import type { Roles } from './roles'
+
+/** What who asks may do; where nobody is asked who they are, all. */
+export interface Access {
+  /** Who asks; null: nobody is asked. */
+  person(response: Response): KnownPerson | null
+  /** What they may do in each project. */
+  roles(response: Response): Promise<(project: string) => Role | null>
+  /** Those who know of a project; null: all do. */
+  readers(project: string): Promise<ReadonlySet<string> | null>
+  /** They made a project, and own it. */
+  made(response: Response, project: string): Promise<void>
+  /** They did something that is written down. */
+  note(request: Request, response: Response, what: Act, about?: string): Promise<void>
+}
+
+/** Where nobody is asked. */
+export const OPEN: Access = {
+  person: () => null,
+  roles: () => Promise.resolve(() => 'owner'),
+  readers: () => Promise.resolve(null),
+  made: () => Promise.resolve(),
+  note: () => Promise.resolve(),
+}
+
+/** Where people sign in: who asks was found before. */
+export const signedIn = (roles: Roles, acts: Acts): Access => ({
+  person: personOf,
+  async roles(response) {
+    const all = await roles.all(personOf(response)!)
+    return (project) => (all ? (all.get(project) ?? null) : 'owner')
+  },
+  readers: (project) => roles.readers(project),
+  made: (response, project) => roles.begin(project, personOf(response)!.id),
+  note: (request, response, what, about) =>
+    acts.note(what, { person: personOf(response)?.id ?? null, address: request.ip ?? '' }, about),
+})
+
+/** Who asks, as was found; null: nobody who is signed in. */
+export const personOf = (response: Response): KnownPerson | null =>
+  (response.locals['person'] as KnownPerson | undefined) ?? null
