@@ -11,14 +11,17 @@ interface Fixtures {
 interface WorkerFixtures {
   readonly server: TestServer
   readonly samples: boolean
+  /** What the server is started with besides. */
+  readonly settings: Readonly<Record<string, string>>
 }
 
 /** Tests fail on any error in the browser's console and any warning of the server. */
 export const test = base.extend<Fixtures, WorkerFixtures>({
   samples: [true, { option: true, scope: 'worker' }],
+  settings: [{}, { option: true, scope: 'worker' }],
   server: [
-    async ({ samples }, use) => {
-      const server = await TestServer.begin({ samples })
+    async ({ samples, settings }, use) => {
+      const server = await TestServer.begin({ samples, settings })
       await use(server)
       await server.end()
     },

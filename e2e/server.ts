@@ -22,18 +22,29 @@ async function freePort(): Promise<number> {
 export class TestServer {
   /** Everything the server wrote that is not progress. */
   readonly complaints: string[] = []
+  /** What it said when it was started last. */
+  said = ''
   private child: ChildProcess | null = null
 
   private constructor(
     readonly port: number,
     readonly folder: string,
     private readonly args: readonly string[],
+    private readonly settings: Readonly<Record<string, string>>,
   ) {}
 
-  /** @param options.folder its data folder; left out: one of its own */
-  static async begin(options: { samples: boolean; folder?: string }): Promise<TestServer> {
+  /**
+   * @param options.folder its data folder; left out: one of its own
+   * @param options.settings what it is started with besides
+   */
+  static async begin(options: {
+    samples: boolean
+    folder?: string
+    settings?: Readonly<Record<string, string>>
+  }): Promise<TestServer> {
     const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'lamina-test-'))
-    const server = new TestServer(await freePort(), folder, options.samples ? [] : ['--no-samples'])
+    const args = options.samples ? [] : ['--no-samples']
+    const server = new TestServer(await freePort(), folder, args, options.settings ?? {})
     await server.start()
     return server
   }
@@ -43,6 +54,7 @@ export class TestServer {
   }
 
   async start(): Promise<void> {
+    this.said = ''
     const child = spawn(process.execPath, [main, ...this.args], {
       env: {
         ...process.env,
@@ -51,6 +63,7 @@ export class TestServer {
         LOG_LEVEL: 'warn',
         // None that a test did not ask for.
         LAMINA_BACKUPS: '0',
+        ...this.settings,
       },
       stdio: ['ignore', 'pipe', 'pipe'],
     })
@@ -59,6 +72,7 @@ export class TestServer {
     await new Promise<void>((ready, failed) => {
       child.stdout!.on('data', (data: Buffer) => {
         const text = String(data)
+        this.said += text
         if (text.includes('Lamina is ready')) ready()
         if (text.includes('"level":')) this.complaints.push(text)
       })

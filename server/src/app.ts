@@ -114,6 +114,12 @@ export function makeApp(parts: AppParts): Express {
   const sentBy = async (request: Request, response: Response): Promise<SentChange> => {
     const sent = await readSent(request.body)
     const person = access.person(response)
+    if (person && sent.by !== undefined && sent.by !== person.id && (await access.isSomebody(sent.by)))
+      throw new NotAllowed(
+        409,
+        'anothers',
+        'Somebody else made this change, and they are not signed in here. It is kept as they made it.',
+      )
     return person ? { ...sent, by: person.id } : sent
   }
   app.post('/api/projects/:id', async (request, response) => {

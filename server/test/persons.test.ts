@@ -227,6 +227,17 @@ describe('in a project', () => {
     expect(deeds[0]!.by).toBe(drafter.id)
   })
 
+  it('a change that another made, and that waited where somebody else signs in now, is not theirs', async () => {
+    const me = (await keeper.json<Me>('/me')).person!.id
+    const { who, id } = await newcomer('later')
+    await share('house', id, 'drafter')
+    const before = await keeper.json<{ seq: number; on: string }>('/projects/house')
+    const waited = { ...wallSent('w9'), base: before.seq, on: before.on, by: me }
+    const answer = await who.ask('POST', '/projects/house/changes', waited)
+    expect([answer.status, ((await answer.json()) as { code: string }).code]).toEqual([409, 'anothers'])
+    expect(await keeper.status('POST', '/projects/house/changes', waited)).toBe(200)
+  })
+
   it('who makes one owns it; everybody can be let in; an owner stays', async () => {
     const { who: maker, id } = await newcomer('maker')
     const { who: other } = await newcomer('another')

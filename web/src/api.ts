@@ -1,18 +1,33 @@
 import { imprintFrom, type ChangePicture, type Imprint } from '@lamina/core/annotate'
 import type {
   BackupCard,
+  DoneAct,
   Here,
   HistoryPage,
+  KnownPerson,
   Library,
+  LinkFacts,
+  MadeLink,
+  Me,
   MomentProject,
   OpenedProject,
+  Person,
   ProjectCard,
   RemovedProject,
+  Role,
+  Share,
   WholeDeed,
 } from '@lamina/core/exchange'
 import type { Contested, JournalEntry, SentChange, Step } from '@lamina/core/edit'
 import type { Change } from '@lamina/core/records'
 import type { JournalMark, Meant } from '@lamina/core/together'
+
+/** What people say of themselves. */
+export interface OwnFacts {
+  readonly signIn: string
+  readonly name: string
+  readonly initials: string
+}
 
 /** The server answered with a refusal: a stable code and a sentence. */
 export class Refused extends Error {
@@ -27,10 +42,20 @@ export class Refused extends Error {
 
 /** The server could not be reached. */
 export class NotConnected extends Error {
-  constructor() {
-    super('The Lamina server does not answer.')
+  constructor(message = 'The Lamina server does not answer.') {
+    super(message)
   }
 }
+
+/** Nobody is signed in here any more: until somebody is, it is as if the server were away. */
+export class SignedOut extends NotConnected {
+  constructor() {
+    super('You are signed out. Sign in to go on; what you drew is kept on this computer.')
+  }
+}
+const signedOut = new Set<() => void>()
+/** Hears when the server does not know any more who asks. */
+export const onSignedOut = (listener: () => void): void => void signedOut.add(listener)
 
 /** What became of a change that was sent. */
 export interface Answer {
@@ -93,6 +118,10 @@ async function fetched(method: string, path: string, body?: unknown): Promise<Re
   if (!response.ok) {
     const refusal = (await response.json().catch(() => null)) as { code?: string; message?: string } | null
     // What stands between says so without a word of its own.
+    if (refusal?.code === 'sign-in') {
+      for (const tell of signedOut) tell()
+      throw new SignedOut()
+    }
     if (!refusal && response.status >= 502 && response.status <= 504) throw new NotConnected()
     throw new Refused(
       response.status,
@@ -198,6 +227,29 @@ export const api = {
     ask<BroughtIn>('POST', `/api/backups/${encodeURIComponent(project)}/${encodeURIComponent(file)}/back`),
   remove: (id: string) => ask<void>('DELETE', at(id)),
   newsAddress: (by: string) => `/api/news?by=${by}`,
+  /** Who asks, and whether anybody is asked who they are. */
+  me: () => ask<Me>('GET', '/api/me'),
+  signIn: (signIn: string, password: string) => ask<Me>('POST', '/api/me', { signIn, password }),
+  signOut: () => ask<void>('DELETE', '/api/me'),
+  signOutEverywhere: () => ask<void>('DELETE', '/api/me/sessions'),
+  changeMe: (facts: OwnFacts) => ask<Me>('PUT', '/api/me', facts),
+  changePassword: (old: string, now: string) => ask<void>('PUT', '/api/me/password', { old, now }),
+  link: (secret: string) => ask<LinkFacts>('GET', `/api/links/${encodeURIComponent(secret)}`),
+  follow: (secret: string, facts: OwnFacts & { password: string }) =>
+    ask<Me>('POST', `/api/links/${encodeURIComponent(secret)}`, facts),
+  /** All who are or were here; who keeps them sees more of them. */
+  persons: () => ask<(Person & Partial<KnownPerson>)[]>('GET', '/api/persons'),
+  /** @param person whose password it gives; null: it makes somebody new */
+  makeLink: (person: string | null, manages: boolean) =>
+    ask<MadeLink>('POST', '/api/links', { person, manages }),
+  setManages: (person: string, manages: boolean) => ask<void>('PUT', `/api/persons/${person}`, { manages }),
+  letGo: (person: string) => ask<void>('DELETE', `/api/persons/${person}`),
+  endSessions: (person: string) => ask<void>('DELETE', `/api/persons/${person}/sessions`),
+  acts: (before?: number) =>
+    ask<DoneAct[]>('GET', `/api/acts${before === undefined ? '' : `?before=${before}`}`),
+  shares: (id: string) => ask<Share[]>('GET', `${at(id)}/shares`),
+  share: (id: string, share: { person: string; role: Role | null }) =>
+    ask<Share[]>('PUT', `${at(id)}/shares`, share),
   /** This window is somewhere in a project. @returns the others that are in it */
   here: (id: string, here: Here) => ask<Here[]>('POST', `${at(id)}/here`, here),
   /** It left; this arrives also while the window is closed. */

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { stayAtMoment } from './moment'
+import { askWho } from './who'
 
 /** Pages that take the room of the drawer, since no tool works on them. */
 const WIDE = { wide: true }
@@ -7,10 +8,16 @@ const WIDE = { wide: true }
 /** The page of what became of a project looks at it as it is now. */
 const HISTORY = { ...WIDE, now: true }
 
+/** Pages for those who are not signed in. */
+const ANYBODY = { anybody: true }
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'projects', component: () => import('./pages/ProjectsPage.vue') },
+    { path: '/sign-in', name: 'sign-in', component: () => import('./pages/SignInPage.vue'), meta: ANYBODY },
+    { path: '/join', name: 'join', component: () => import('./pages/JoinPage.vue'), meta: ANYBODY },
+    { path: '/persons', name: 'persons', component: () => import('./pages/PersonsPage.vue') },
     { path: '/new', name: 'new-project', component: () => import('./pages/NewProjectPage.vue') },
     {
       path: '/project/:project',
@@ -72,4 +79,5 @@ export const router = createRouter({
   ],
 })
 
+askWho(router)
 stayAtMoment(router)

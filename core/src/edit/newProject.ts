@@ -26,6 +26,8 @@ export interface NewProject {
   readonly orientation: 'landscape' | 'portrait'
   /** ISO day for the first sheet. */
   readonly date: string
+  /** The initials of who draws it. */
+  readonly drawn?: string
 }
 
 /**
@@ -59,7 +61,7 @@ export function newProject(
     size: input.sheetSize,
     orientation: input.orientation,
     date: input.date,
-    drawn: '',
+    drawn: input.drawn ?? '',
     checked: '',
     revision: '',
     order: 0,

@@ -17,9 +17,15 @@ export function nextSheetNumber(project: Project): string {
 
 /**
  * A new empty sheet of the project's size behind the others.
+ * @param drawn the initials of who draws it; empty: as on the sheet before
  * @refuses in-the-way, nonsense
  */
-export function addSheet(project: Project, date: string, makeId: MakeId): { change: Change; sheet: Id } {
+export function addSheet(
+  project: Project,
+  date: string,
+  makeId: MakeId,
+  drawn = '',
+): { change: Change; sheet: Id } {
   const { sheetSize, orientation } = project.facts
   const sheets = project.all('sheet')
   const last = sheets.sort((p, q) => p.order - q.order)[sheets.length - 1]
@@ -31,7 +37,7 @@ export function addSheet(project: Project, date: string, makeId: MakeId): { chan
     size: last?.size ?? sheetSize,
     orientation: last?.orientation ?? orientation,
     date,
-    drawn: last?.drawn ?? '',
+    drawn: drawn || (last?.drawn ?? ''),
     checked: '',
     revision: '',
     order: (last?.order ?? -1) + 1,

@@ -1,12 +1,15 @@
 import type { Request, Response } from 'express'
 import type { Act, KnownPerson, Role } from '@lamina/core/exchange'
 import type { Acts } from './acts'
+import type { Persons } from './persons'
 import type { Roles } from './roles'
 
 /** What who asks may do; where nobody is asked who they are, all. */
 export interface Access {
   /** Who asks; null: nobody is asked. */
   person(response: Response): KnownPerson | null
+  /** Whether an id is of somebody who works or worked here. */
+  isSomebody(id: string): Promise<boolean>
   /** What they may do in each project. */
   roles(response: Response): Promise<(project: string) => Role | null>
   /** Those who know of a project; null: all do. */
@@ -20,6 +23,7 @@ export interface Access {
 /** Where nobody is asked. */
 export const OPEN: Access = {
   person: () => null,
+  isSomebody: () => Promise.resolve(false),
   roles: () => Promise.resolve(() => 'owner'),
   readers: () => Promise.resolve(null),
   made: () => Promise.resolve(),
@@ -27,8 +31,9 @@ export const OPEN: Access = {
 }
 
 /** Where people sign in: who asks was found before. */
-export const signedIn = (roles: Roles, acts: Acts): Access => ({
+export const signedIn = (persons: Persons, roles: Roles, acts: Acts): Access => ({
   person: personOf,
+  isSomebody: (id) => persons.isKnown(id),
   async roles(response) {
     const all = await roles.all(personOf(response)!)
     return (project) => (all ? (all.get(project) ?? null) : 'owner')

@@ -71,7 +71,7 @@ const asked = (person: KnownPerson | null): Me => ({ asked: true, person })
 export function gate(app: Express, parts: GateParts): Access {
   const { persons, roles, sessions, acts } = parts
   const guessing = new Guessing()
-  const access = signedIn(roles, acts)
+  const access = signedIn(persons, roles, acts)
   const placeOf = (request: Request): string => request.ip ?? ''
   const need = (response: Response): KnownPerson => {
     const person = personOf(response)

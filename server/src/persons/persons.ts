@@ -58,6 +58,11 @@ export class Persons {
     return rows.map(({ person, places }) => known(person, places))
   }
 
+  /** Whether somebody works or worked here. */
+  async isKnown(id: string): Promise<boolean> {
+    return (await this.db.select({ id: persons.id }).from(persons).where(eq(persons.id, id))).length > 0
+  }
+
   /** Somebody who works here. */
   async get(id: string): Promise<KnownPerson | null> {
     const [row] = await this.db

@@ -22,6 +22,7 @@ import { libraryBlocks } from '../store/blocks'
 import { STAGES, useDesk } from '../store/desk'
 import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
+import { useMe } from '../store/me'
 import { useOpened } from '../store/opened'
 import { useValues } from '../store/values'
 import type { ToolName } from '../tools/catalogue'
@@ -45,6 +46,7 @@ export function useActions() {
   const desk = useDesk()
   const unsettled = useAside()
   const hand = useHand()
+  const me = useMe()
   const habits = useHabits()
   const opened = useOpened()
   const values = useValues()
@@ -97,7 +99,7 @@ export function useActions() {
   function newSheet(): void {
     let id = ''
     const made = store.edit('New sheet', (project, makeId) => {
-      const added = addSheet(project, today(), makeId)
+      const added = addSheet(project, today(), makeId, me.me?.person?.initials)
       id = added.sheet
       return added.change
     })

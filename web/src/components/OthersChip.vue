@@ -4,18 +4,20 @@ import { useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { findBoard } from '@lamina/core/records'
 import { useOthers } from '../store/others'
+import { useMe } from '../store/me'
 import { peopleNames } from '../store/people'
 import { useProject } from '../store/project'
 import { toneOf } from '../surface/othersLook'
 
 /** Who else is in the project, and on which drawing; a press goes there. */
 const others = useOthers()
+const me = useMe()
 const store = useProject()
 const router = useRouter()
 const theme = useTheme()
 const all = computed(() => {
   const here = [...others.all.values()]
-  const nameOf = peopleNames([...new Set(here.map(({ by }) => by))].sort())
+  const nameOf = peopleNames([...new Set(here.map(({ by }) => by))].sort(), me.nameOf)
   return here.map(({ client, by, board }) => {
     const found = board === null ? undefined : findBoard(store.project, board)
     return {

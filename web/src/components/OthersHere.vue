@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useTheme } from 'vuetify'
 import type { Id } from '@lamina/core/records'
 import { useOthers } from '../store/others'
+import { useMe } from '../store/me'
 import { peopleNames } from '../store/people'
 import { toneOf } from '../surface/othersLook'
 import type { Camera } from '../surface/camera'
@@ -10,10 +11,11 @@ import type { Camera } from '../surface/camera'
 /** Where others point on a board: each in a tone of its own, with a name. */
 const props = defineProps<{ board: Id; camera: Camera }>()
 const others = useOthers()
+const me = useMe()
 const theme = useTheme()
 const pointers = computed(() => {
   const { scale, centre, width, height } = props.camera
-  const nameOf = peopleNames([...new Set([...others.all.values()].map(({ by }) => by))].sort())
+  const nameOf = peopleNames([...new Set([...others.all.values()].map(({ by }) => by))].sort(), me.nameOf)
   return others.on(props.board).flatMap(({ client, by, pointer }) => {
     if (!pointer) return []
     const x = width / 2 + (pointer.x - centre.x) * scale

@@ -1,15 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 import { setFacts } from '@lamina/core/edit'
 import { sheetSizeNames, type ProjectFacts, type Sheet } from '@lamina/core/records'
 import { scalesText } from '@lamina/core/sheets'
 import { viewportsOf } from '@lamina/core/edit'
+import { useMe } from '../store/me'
 import { useProject } from '../store/project'
 import TextField from './TextField.vue'
 
 /** The fields of the title block: the project's own, and the sheet's. */
 const props = defineProps<{ sheet: Sheet }>()
 const store = useProject()
+const me = useMe()
+onMounted(() => void me.load().catch(() => undefined))
 const facts = computed(() => store.project.facts)
 const scale = computed(() => scalesText(viewportsOf(store.project, props.sheet.id), facts.value.units.system))
 const own = [
@@ -40,8 +43,12 @@ const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
       :label="label"
       :type="field === 'date' ? 'date' : 'text'"
       :shown="sheet[field]"
+      :list="field === 'drawn' || field === 'checked' ? 'initials-here' : undefined"
       @set="(text) => setSheet('Title block', { [field]: text.trim() })"
     />
+    <datalist id="initials-here">
+      <option v-for="initials in me.initials" :key="initials" :value="initials" />
+    </datalist>
     <TextField
       v-for="[field, label] in shared"
       :key="field"

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 import { useAside } from '../store/aside'
 import { useProject } from '../store/project'
 import { useDesk } from '../store/desk'
+import { useMe } from '../store/me'
 import { useOpened } from '../store/opened'
 import OthersChip from './OthersChip.vue'
 import ThemeSwitch from './ThemeSwitch.vue'
@@ -12,9 +14,12 @@ defineProps<{ place: string }>()
 const store = useProject()
 const desk = useDesk()
 const aside = useAside()
+const me = useMe()
+const route = useRoute()
 const opened = useOpened()
 const name = computed(() => (store.id ? store.project.facts.name : ''))
 const saved = computed(() => {
+  if (me.isLost) return { text: 'Signed out, kept on this computer', tone: 'away' }
   if (store.state === 'saved') return { text: 'Saved', tone: 'good' }
   if (store.state === 'saving') return { text: 'Saving', tone: 'busy' }
   return { text: `${AWAY[store.state](store.heldBy)}, kept on this computer`, tone: 'away' }
@@ -58,6 +63,15 @@ const AWAY = {
       <button v-if="aside.all.length" type="button" class="pill settle" @click="desk.settling = true">
         {{ aside.all.length }} not kept
       </button>
+      <router-link
+        v-if="me.isLost"
+        class="pill settle"
+        :to="{ name: 'sign-in', query: { then: route.fullPath } }"
+        >Sign in</router-link
+      >
+      <span v-if="store.role === 'reader'" class="pill reads" title="Its owner can let you draw in it"
+        >Reading</span
+      >
       <router-link
         v-if="!store.moment"
         class="kept"
@@ -137,6 +151,12 @@ const AWAY = {
 }
 .settle {
   color: rgb(var(--v-theme-warning));
+}
+.reads {
+  cursor: default;
+}
+a.pill {
+  text-decoration: none;
 }
 .kept {
   padding: 4px 0;

@@ -7,8 +7,9 @@ import DeedDetail from '../components/DeedDetail.vue'
 import FootLine from '../components/FootLine.vue'
 import TopLine from '../components/TopLine.vue'
 import { day } from '../dates'
-import { browserId } from '../store/browser'
+import { selfId } from '../store/browser'
 import { useHistoryList, type AskedFor } from '../store/historyList'
+import { useMe } from '../store/me'
 import { peopleNames } from '../store/people'
 import { useProject } from '../store/project'
 
@@ -20,7 +21,9 @@ const list = useHistoryList(() => store.id!)
 const { deeds, more, isBusy, fault, reach, pictures, found, lost } = list
 
 const place = ref<string | null>(null)
-const person = ref<'anybody' | 'me' | 'others'>('anybody')
+/** Anybody; who is here; all others; or one who works here, by their id. */
+const person = ref('anybody')
+const me = useMe()
 const onDay = ref('')
 const named = ref(false)
 const places = computed(() => [
@@ -28,13 +31,22 @@ const places = computed(() => [
   ...store.project.all('drawing').map(({ id, name }) => ({ value: id, title: name })),
   ...store.project.all('sheet').map(({ id, number, title }) => ({ value: id, title: `${number} ${title}` })),
 ])
-const PERSONS = [
-  { value: 'anybody', title: 'Anybody' },
-  { value: 'me', title: 'You' },
-  { value: 'others', title: 'Others' },
-]
 const people = shallowRef<readonly string[]>([])
-const nameOf = computed(() => peopleNames(people.value))
+const nameOf = computed(() => peopleNames(people.value, me.nameOf))
+const persons = computed(() => [
+  { value: 'anybody', title: 'Anybody' },
+  { value: selfId(), title: 'You' },
+  { value: 'others', title: 'Others' },
+  ...people.value.flatMap((id) => {
+    const name = id === selfId() ? undefined : me.nameOf(id)
+    return name === undefined ? [] : [{ value: id, title: name }]
+  }),
+])
+/** Whose changes are asked for. */
+function whoAsked(): AskedFor {
+  if (person.value === 'anybody') return {}
+  return person.value === 'others' ? { notBy: selfId() } : { by: person.value }
+}
 
 /** The drawing with its level: a plan shows what stands on that. */
 function placesAsked(): string | undefined {
@@ -48,7 +60,7 @@ const asked = computed((): AskedFor => {
   const on = placesAsked()
   return {
     ...(on === undefined ? {} : { places: on }),
-    ...(person.value === 'me' ? { by: browserId } : person.value === 'others' ? { notBy: browserId } : {}),
+    ...whoAsked(),
     ...(from && to ? { from: from.toISOString(), to: to.toISOString() } : {}),
     ...(named.value ? { named: '1' } : {}),
   }
@@ -113,7 +125,7 @@ const time = (iso: string): string =>
     <section class="list" aria-label="Changes">
       <div class="asked">
         <v-select v-model="place" :items="places" label="Drawing or sheet" />
-        <v-select v-model="person" :items="PERSONS" label="Made by" />
+        <v-select v-model="person" :items="persons" label="Made by" />
         <v-text-field v-model="onDay" type="date" label="Day" persistent-placeholder />
         <v-checkbox v-model="named" label="Named moments" density="compact" hide-details />
       </div>

@@ -10,11 +10,13 @@ import LengthField from '../components/LengthField.vue'
 import { useDesk } from '../store/desk'
 import { useHand } from '../store/hand'
 import { makeId } from '../store/ids'
+import { useMe } from '../store/me'
 import { firstChange } from '../store/firstChange'
 
 const router = useRouter()
 const desk = useDesk()
 const hand = useHand()
+const me = useMe()
 const name = ref('')
 const number = ref('')
 const client = ref('')
@@ -69,6 +71,7 @@ async function make(): Promise<void> {
         sheetSize: size.value,
         orientation: orientation.value,
         date: new Date().toISOString().slice(0, 10),
+        drawn: me.me?.person?.initials ?? '',
       },
       makeId,
     )

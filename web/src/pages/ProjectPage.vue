@@ -22,6 +22,7 @@ import { useHabits } from '../store/habits'
 import { useHand } from '../store/hand'
 import { useImprints } from '../store/imprints'
 import { kept } from '../store/kept'
+import { useMe } from '../store/me'
 import { useOpened } from '../store/opened'
 import { useValues } from '../store/values'
 import { useProject } from '../store/project'
@@ -43,6 +44,13 @@ const imprints = useImprints()
 const opened = useOpened()
 const values = useValues()
 const actions = useActions()
+// Whoever changed and shows something here has a name.
+onMounted(
+  () =>
+    void useMe()
+      .load()
+      .catch(() => undefined),
+)
 const fault = ref('')
 const isOpen = computed(
   () => store.id === props.project && fault.value === '' && (store.moment?.seq ?? null) === momentOf(route),

@@ -4,6 +4,8 @@ import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import type { ProjectCard, RemovedProject } from '@lamina/core/exchange'
 import { api, readAhead, type BroughtIn } from '../api'
 import BackupsDialog from '../components/BackupsDialog.vue'
+import MeMenu from '../components/MeMenu.vue'
+import ShareDialog from '../components/ShareDialog.vue'
 import LaminaMark from '../components/LaminaMark.vue'
 import ProjectMenu from '../components/ProjectMenu.vue'
 import ProjectThumb from '../components/ProjectThumb.vue'
@@ -11,6 +13,7 @@ import ThemeSwitch from '../components/ThemeSwitch.vue'
 import { day } from '../dates'
 import { keepFile, safeName } from '../keepFile'
 import { kept, readyKept } from '../store/kept'
+import { useMe } from '../store/me'
 import { whenIdle } from '../idle'
 import { letteringReady } from '../lettering'
 
@@ -122,6 +125,9 @@ const menu = shallowRef<{ readonly card: ProjectCard; readonly at: HTMLElement }
 /** Whose backups are shown; null: all. */
 const backupsOf = shallowRef<{ readonly id: string; readonly name: string } | null | undefined>()
 const clearing = shallowRef<RemovedProject | null>(null)
+const me = useMe()
+/** Of which it is said who may do what. */
+const sharing = shallowRef<ProjectCard | null>(null)
 </script>
 
 <template>
@@ -129,6 +135,7 @@ const clearing = shallowRef<RemovedProject | null>(null)
     <header>
       <div class="brand"><span class="lettering">Lamina</span><LaminaMark /></div>
       <div>
+        <MeMenu />
         <ThemeSwitch />
         <v-btn variant="text" @click="file?.click()">Bring in</v-btn>
         <input
@@ -229,10 +236,13 @@ const clearing = shallowRef<RemovedProject | null>(null)
       :at="menu.at"
       @copy="copy(menu.card)"
       @save="save(menu.card)"
+      :shared="me.me?.asked === true"
       @backups="backupsOf = menu.card"
+      @share="sharing = menu.card"
       @remove="leaving = menu.card"
       @done="menu = null"
     />
+    <ShareDialog v-if="sharing" :of="sharing" @done="sharing = null" />
     <BackupsDialog
       v-if="backupsOf !== undefined"
       :of="backupsOf"

@@ -15,7 +15,15 @@ function known(): string {
 }
 
 /** This browser: who made a change, where nobody signs in. One that keeps nothing is another each time. */
-export const browserId = known()
+const browserId = known()
+
+let person: string | null = null
+/** Who is signed in here; null: nobody. Told once, before anything is opened. */
+export const letSelfBe = (is: string | null): void => {
+  person = is
+}
+/** Whoever makes changes here: who is signed in, or this browser. */
+export const selfId = (): string => person ?? browserId
 
 /** This window of it. */
 export const windowId = makeId()

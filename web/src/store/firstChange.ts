@@ -1,13 +1,13 @@
 import type { SentChange } from '@lamina/core/edit'
 import type { Change } from '@lamina/core/records'
-import { browserId, windowId as client } from './browser'
+import { selfId, windowId as client } from './browser'
 import { makeId } from './ids'
 
 /** The first change of a new project, as the server takes it. */
 export const firstChange = (change: Change): SentChange => ({
   id: makeId(),
   client,
-  by: browserId,
+  by: selfId(),
   base: 0,
   label: 'New project',
   change,

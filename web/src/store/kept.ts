@@ -1,4 +1,4 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb'
 import type { Contested, SentChange } from '@lamina/core/edit'
 import type { OpenedProject } from '@lamina/core/exchange'
 import type { Change } from '@lamina/core/records'
@@ -74,6 +74,20 @@ export const readyKept = (): void => void open().catch(() => (database = null))
 
 const all = (project: string): IDBKeyRange => IDBKeyRange.bound([project, 0], [project, Infinity])
 
+const STATES = ['states', 'texts', 'heard', 'queue'] as const
+/** Lets go of how some projects were seen, but for those of which something waits. */
+async function forget(
+  work: IDBPTransaction<KeptSchema, typeof STATES, 'readwrite'>,
+  projects: readonly string[],
+): Promise<void> {
+  for (const old of projects) {
+    if (await work.objectStore('queue').index('project').getKey(old)) continue
+    await work.objectStore('states').delete(old)
+    await work.objectStore('texts').delete(old)
+    await work.objectStore('heard').delete(all(old))
+  }
+}
+
 /** What this computer keeps of projects, whatever becomes of the window and the server. */
 export const kept = {
   /** A change made here waits for the server. */
@@ -107,7 +121,7 @@ export const kept = {
     { project, name, seq }: { project: string; name: string; seq: number },
     text: string,
   ): Promise<void> {
-    const work = (await open()).transaction(['states', 'texts', 'heard', 'queue'], 'readwrite')
+    const work = (await open()).transaction(STATES, 'readwrite')
     const states = work.objectStore('states')
     await states.put({ project, name, at: Date.now() })
     await work.objectStore('texts').put({ project, text })
@@ -115,12 +129,13 @@ export const kept = {
     const known: string[] = []
     for (let at = await states.index('at').openKeyCursor(null, 'prev'); at; at = await at.continue())
       known.push(at.primaryKey)
-    for (const old of known.slice(MOST_STATES)) {
-      if (await work.objectStore('queue').index('project').getKey(old)) continue
-      await states.delete(old)
-      await work.objectStore('texts').delete(old)
-      await work.objectStore('heard').delete(all(old))
-    }
+    await forget(work, known.slice(MOST_STATES))
+    await work.done
+  },
+  /** Lets go of how projects were seen: what is left behind at a computer is what waits. */
+  async forgetSeen(): Promise<void> {
+    const work = (await open()).transaction(STATES, 'readwrite')
+    await forget(work, await work.objectStore('states').getAllKeys())
     await work.done
   },
   /** The projects that can be seen without the server, those seen last first. */

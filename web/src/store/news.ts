@@ -1,6 +1,6 @@
 import type { HereNews } from '@lamina/core/exchange'
 import { api } from '../api'
-import { browserId } from './browser'
+import { selfId } from './browser'
 
 /** A change was stored, on whichever way; number 0: the project was removed. */
 export interface News {
@@ -48,7 +48,7 @@ export function listenToNews(
       let source: EventSource | null = null
       let again: ReturnType<typeof setTimeout> | undefined
       const open = (): void => {
-        source = new EventSource(api.newsAddress(browserId))
+        source = new EventSource(api.newsAddress(selfId()))
         source.onopen = () => tell('began')
         source.onmessage = ({ data }: MessageEvent<string>) => tell(JSON.parse(data) as News)
         source.addEventListener('here', ({ data }: MessageEvent<string>) =>

@@ -4,7 +4,7 @@ import type { Here, HereNews } from '@lamina/core/exchange'
 import type { Point } from '@lamina/core/geometry'
 import type { Id } from '@lamina/core/records'
 import { api } from '../api'
-import { browserId, windowId } from './browser'
+import { selfId, windowId } from './browser'
 
 /** Where this window is. */
 export type OwnHere = Pick<Here, 'board' | 'pointer' | 'selection'>
@@ -17,7 +17,7 @@ const BEAT = 10_000
 const MOST_SELECTED = 200
 
 /** The windows of one's own browser are no others. */
-const isOther = ({ by }: Here): boolean => by !== browserId
+const isOther = ({ by }: Here): boolean => by !== selfId()
 
 const NOWHERE: OwnHere = { board: null, pointer: null, selection: [] }
 
@@ -91,7 +91,7 @@ export const useOthers = defineStore('others', () => {
     const { board, pointer, selection } = own
     const here: Here = {
       client: windowId,
-      by: browserId,
+      by: selfId(),
       board,
       pointer,
       selection: selection.slice(0, MOST_SELECTED),

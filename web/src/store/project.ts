@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { solverOf, type LevelSolver } from '@lamina/core/building'
 import { sceneIn, sceneOf, type Scene } from '@lamina/core/derive'
-import type { MomentProject } from '@lamina/core/exchange'
+import type { MomentProject, Role } from '@lamina/core/exchange'
 import { EditRefused, type Contested, type MakeId, type SentChange } from '@lamina/core/edit'
 import {
   ChangeRefused,
@@ -26,7 +26,7 @@ import { NotConnected, Refused, api, type Answer } from '../api'
 import { keepStorage } from '../keepHere'
 import { useAside } from './aside'
 import { laterWork, type Work } from './parted'
-import { browserId, windowId as client } from './browser'
+import { selfId, windowId as client } from './browser'
 import { makeId } from './ids'
 import { kept, type Aside, type HeardChange } from './kept'
 import { listenToNews } from './news'
@@ -93,6 +93,9 @@ export const useProject = defineStore('project', () => {
 
   /** It is looked at as it was after a change, and nothing of it is changed; null: it is as it is now. */
   const moment = shallowRef<LookedAt | null>(null)
+
+  /** What who is signed in may do in it; null: nobody is asked who they are. */
+  const role = ref<Role | null>(null)
 
   /** Why the project parted from the server's; null: it did not. */
   const parting = shallowRef<Parting | null>(null)
@@ -165,6 +168,7 @@ export const useProject = defineStore('project', () => {
     // Another was asked for meanwhile.
     if (mine !== opening) return
     steps.begin(projectId)
+    role.value = seen.role
     show(projectId, new Project(seen.records), seen.mark)
     for (const { n, sent } of waited) {
       // Changes from before that was told are made on whatever is there.
@@ -205,6 +209,7 @@ export const useProject = defineStore('project', () => {
     places = new Map()
     parting.value = null
     moment.value = null
+    role.value = null
     waiting.value = 0
     heldBy.value = ''
     state.value = 'saved'
@@ -227,6 +232,10 @@ export const useProject = defineStore('project', () => {
       say.warn('This is how the project was. Go back to now to draw, or bring it back from its history.')
       return null
     }
+    if (role.value === 'reader') {
+      say.warn('You read this project. Its owner can make you a drafter.')
+      return null
+    }
     let change: Change
     try {
       const { value: now } = project
@@ -244,7 +253,7 @@ export const useProject = defineStore('project', () => {
   }
 
   function commit(label: string, change: Change, undoes: string | null): void {
-    const facts = { id: makeId(), client, by: browserId, label, undoes }
+    const facts = { id: makeId(), client, by: selfId(), label, undoes }
     const { sent } = copy.edit(facts, change)
     past.value.add(sent, takingBackSent(sent), false)
     waiting.value = copy.sending.length
@@ -336,7 +345,7 @@ export const useProject = defineStore('project', () => {
     for (const entry of news) {
       const sent = mine.get(entry.id)
       if (sent) settled(sent, entry.contested)
-      else if (entry.by === browserId && entry.inverse)
+      else if (entry.by === selfId() && entry.inverse)
         past.value.add(entry, takingBack(entry.change, entry.inverse), true)
     }
     const changes = news.map(({ seq, id: each, label, change, inverse }): HeardChange => {
@@ -477,6 +486,7 @@ export const useProject = defineStore('project', () => {
     heldBy,
     parting,
     moment,
+    role,
     undoLabel,
     redoLabel,
     units,

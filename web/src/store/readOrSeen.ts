@@ -1,3 +1,4 @@
+import type { Role } from '@lamina/core/exchange'
 import { Project, type AnyRecord } from '@lamina/core/records'
 import type { JournalMark } from '@lamina/core/together'
 import { NotConnected, Refused, api } from '../api'
@@ -20,6 +21,8 @@ export interface SeenProject {
   readonly parting: Parting | null
   /** Of which kinds things could not be read on the server. */
   readonly unread: readonly string[]
+  /** What who is signed in may do in it; null: nobody is asked who they are. */
+  readonly role: Role | null
 }
 
 export const isParting = ({ status, code }: Refused): boolean => code === 'ahead' || status === 404
@@ -48,6 +51,7 @@ export async function readOrSeen(project: string): Promise<SeenProject> {
       mark: { seq: opened.seq, id: opened.on },
       parting: null,
       unread: opened.unread ?? [],
+      role: opened.role ?? null,
     }
   } catch (error) {
     const isGone = error instanceof Refused && error.status === 404
@@ -65,6 +69,7 @@ export async function readOrSeen(project: string): Promise<SeenProject> {
       mark: { seq, id },
       parting: isGone ? partingOf(error) : null,
       unread: [],
+      role: opened.role ?? null,
     }
   }
 }

@@ -2,7 +2,7 @@ import { computed, shallowRef } from 'vue'
 import { ChangeRefused, type Change, type Project } from '@lamina/core/records'
 import { merge } from '@lamina/core/together'
 import { api } from '../api'
-import { browserId } from './browser'
+import { selfId } from './browser'
 import { Past, type TakeBack } from './past'
 
 /** What steps back and again are made on. */
@@ -94,7 +94,7 @@ export function undoing(on: Undoable) {
 
 const pastOf = (project: string): Past =>
   new Past({
-    history: () => api.history(project, browserId),
+    history: () => api.history(project, selfId()),
     inverse: (step) => api.inverse(project, step),
   })
 
