@@ -1,4 +1,3 @@
-import type { Page } from '@playwright/test'
 import { ask, board, expect, newProject, stage, test } from './fixture'
 import { faults } from './levelAA'
 

@@ -2,30 +2,13 @@ import type { Page } from '@playwright/test'
 import { board, choose, expect, newProject, putAway, saved, stage, test, wallAt } from './fixture'
 import { faults } from './levelAA'
 import { isPainted } from './painted'
-import type { TestServer } from './server'
+import { PASSWORD, come, firstLink } from './people'
 
 test.use({
   samples: false,
   settings: { LAMINA_SIGN_IN: '1' },
   expectedErrors: [/status of 40[134]/],
 })
-
-const PASSWORD = 'four plain words here'
-
-/** The link by which the first person comes, as the server said it. */
-async function firstLink(server: TestServer): Promise<string> {
-  await expect.poll(() => server.said).toMatch(/\/join#[\w-]+/)
-  return /http\S+\/join#[\w-]+/.exec(server.said)![0]
-}
-
-async function come(page: Page, link: string, name: string, signIn: string): Promise<void> {
-  await page.goto(link)
-  await page.getByLabel('Name', { exact: true }).fill(name)
-  await page.getByLabel('Name to sign in with').fill(signIn)
-  await page.getByLabel('Password', { exact: true }).fill(PASSWORD)
-  await page.getByRole('button', { name: 'Come in' }).click()
-  await expect(page.getByRole('heading', { name: 'Projects' })).toBeVisible()
-}
 
 async function signIn(page: Page, name: string, password: string): Promise<void> {
   await page.getByLabel('Name to sign in with').fill(name)
@@ -167,4 +150,15 @@ test('people come by links, are let into projects, draw under their names, and a
     await signIn(other, 'ben@office.example', 'other plain words here')
     await expect(board(other).element).toBeVisible()
   })
+})
+
+test('settings that leave the door open are refused in a sentence', async ({ server }) => {
+  const refused = await server.second({ HOST: '0.0.0.0' })
+  expect(refused.code).toBe(2)
+  expect(refused.said).toContain('Beyond this computer Lamina is reached over TLS alone.')
+  const half = await server.second({ LAMINA_TLS_CERT: '/nowhere.pem' })
+  expect([half.code, half.said]).toEqual([
+    2,
+    'LAMINA_TLS_CERT and LAMINA_TLS_KEY go together: name both files, or neither.\n',
+  ])
 })

@@ -50,7 +50,7 @@ export class TestServer {
   }
 
   get address(): string {
-    return `http://localhost:${this.port}`
+    return `${this.settings['LAMINA_TLS_CERT'] ? 'https' : 'http'}://localhost:${this.port}`
   }
 
   async start(): Promise<void> {
@@ -58,6 +58,7 @@ export class TestServer {
     const child = spawn(process.execPath, [main, ...this.args], {
       env: {
         ...process.env,
+        HOST: '127.0.0.1',
         PORT: String(this.port),
         LAMINA_DATA: this.folder,
         LOG_LEVEL: 'warn',
@@ -109,9 +110,11 @@ export class TestServer {
   }
 
   /** A second server on the same folder: gives its exit code and what it said. */
-  async second(): Promise<{ code: number | null; said: string }> {
+  async second(
+    settings: Readonly<Record<string, string>> = {},
+  ): Promise<{ code: number | null; said: string }> {
     const child = spawn(process.execPath, [main, '--no-samples'], {
-      env: { ...process.env, PORT: '0', LAMINA_DATA: this.folder },
+      env: { ...process.env, HOST: '127.0.0.1', PORT: '0', LAMINA_DATA: this.folder, ...settings },
       stdio: ['ignore', 'ignore', 'pipe'],
     })
     let said = ''

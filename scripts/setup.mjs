@@ -52,6 +52,11 @@ export function findPoppler() {
   if (spawnSync('pdftocairo', ['-v']).error) bring('poppler-utils')
 }
 
+/** What makes certificates for the tests over TLS. */
+export function findOpenssl() {
+  if (spawnSync('openssl', ['version']).error) bring('openssl')
+}
+
 function bring(name) {
   say(`installing ${name} from Debian's packages`)
   const sudo = process.getuid?.() === 0 ? [] : ['sudo']

@@ -4,11 +4,20 @@ import { once } from 'node:events'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { stripVTControlCharacters } from 'node:util'
-import { buildIfNeeded, findChromium, findPoppler, installDependencies, root, say } from './setup.mjs'
+import {
+  buildIfNeeded,
+  findChromium,
+  findOpenssl,
+  findPoppler,
+  installDependencies,
+  root,
+  say,
+} from './setup.mjs'
 
 installDependencies()
 const chromium = findChromium()
 findPoppler()
+findOpenssl()
 const out = join(root, '.tmp')
 rmSync(join(out, 'unit.json'), { force: true })
 rmSync(join(out, 'e2e.json'), { force: true })

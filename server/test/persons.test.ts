@@ -283,7 +283,7 @@ describe('keeping the persons', () => {
     ] as const)
       expect(await who.status(method, path, body)).toBe(403)
     const [seen] = await who.json<Partial<KnownPerson>[]>('/persons')
-    expect(Object.keys(seen!).sort()).toEqual(['id', 'initials', 'left', 'name'])
+    expect(Object.keys(seen!).sort()).toEqual(['id', 'initials', 'left', 'manages', 'name'])
   })
 
   it('ends sessions, lets people go, and never leaves nobody', async () => {

@@ -11,11 +11,12 @@ export interface Person {
   readonly initials: string
   /** They work here no more; what they did has their name. */
   readonly left: boolean
+  /** They keep the persons: make links, end sessions, and own every project. */
+  readonly manages: boolean
 }
 /** The same, as those see it who keep the persons, and themselves. */
 export interface KnownPerson extends Person {
   readonly signIn: string
-  readonly manages: boolean
   /** Signed in at so many places. */
   readonly places: number
 }
@@ -62,6 +63,8 @@ export const ACTS = [
   'shared',
 ] as const
 export type Act = (typeof ACTS)[number]
+/** So many of them are told at once. */
+export const ACTS_A_PAGE = 100
 /** One of them. */
 export interface DoneAct {
   readonly id: number

@@ -1,10 +1,7 @@
 import { desc, lt } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
-import type { Act, DoneAct } from '@lamina/core/exchange'
+import { ACTS_A_PAGE, type Act, type DoneAct } from '@lamina/core/exchange'
 import { acts } from '../tables'
-
-/** So many are told at once. */
-export const ACTS_A_PAGE = 100
 
 /** What is written down of what people do. */
 export class Acts {

@@ -9,6 +9,7 @@ import {
   isEnough,
   type KnownPerson,
   type Me,
+  type Person,
 } from '@lamina/core/exchange'
 import { idSchema, nameSchema } from '@lamina/core/records'
 import { NotAllowed, NotThere } from '../faults'
@@ -200,16 +201,11 @@ export function gate(app: Express, parts: GateParts): Access {
 
   routes.get('/persons', async (_request, response) => {
     const all = await persons.all()
-    const { manages } = need(response)
-    response.json(
-      all.map(({ id, name, initials, left, ...rest }) => ({
-        id,
-        name,
-        initials,
-        left,
-        ...(manages && rest),
-      })),
-    )
+    if (need(response).manages) response.json(all)
+    else
+      response.json(
+        all.map(({ id, name, initials, left, manages }): Person => ({ id, name, initials, left, manages })),
+      )
   })
   routes.post('/links', small, async (request, response) => {
     keeper(response)

@@ -24,10 +24,15 @@ const choices = [
 const roleOf = (person: string): Role | null =>
   shares.value?.find((share) => share.person === person)?.role ?? null
 const rows = computed(() => [
-  { id: EVERYBODY, name: 'Everybody here', role: roleOf(EVERYBODY) },
+  { id: EVERYBODY, name: 'Everybody here', role: roleOf(EVERYBODY), manages: false },
   ...me.persons
     .filter(({ id, left }) => !left || roleOf(id) !== null)
-    .map(({ id, name, left }) => ({ id, name: left ? `${name} (left)` : name, role: roleOf(id) })),
+    .map(({ id, name, left, manages }) => ({
+      id,
+      name: left ? `${name} (left)` : name,
+      role: roleOf(id),
+      manages,
+    })),
 ])
 async function doing(work: () => Promise<readonly Share[]>): Promise<void> {
   fault.value = ''
@@ -60,12 +65,13 @@ const set = (person: string, role: Role | null): Promise<void> =>
   >
     <v-card class="share" color="surface">
       <h2 id="share-title">Who may do what in {{ of.name }}</h2>
-      <p class="soft">Whoever keeps the persons here owns every project.</p>
       <v-alert v-if="fault" type="error" variant="tonal" density="compact" role="alert">{{ fault }}</v-alert>
       <ul v-if="shares">
         <li v-for="row in rows" :key="row.id">
           <span>{{ row.name }}</span>
+          <span v-if="row.manages" class="soft">Keeps the persons, and owns every project</span>
           <v-select
+            v-else
             :model-value="row.role"
             :items="choices"
             :label="`What ${row.name} may do`"

@@ -19,11 +19,12 @@ const route = useRoute()
 const opened = useOpened()
 const name = computed(() => (store.id ? store.project.facts.name : ''))
 const saved = computed(() => {
-  if (me.isLost) return { text: 'Signed out, kept on this computer', tone: 'away' }
-  if (store.state === 'saved') return { text: 'Saved', tone: 'good' }
-  if (store.state === 'saving') return { text: 'Saving', tone: 'busy' }
-  return { text: `${AWAY[store.state](store.heldBy)}, kept on this computer`, tone: 'away' }
+  if (me.isLost) return { text: 'Signed out', more: KEPT, tone: 'away' }
+  if (store.state === 'saved') return { text: 'Saved', more: '', tone: 'good' }
+  if (store.state === 'saving') return { text: 'Saving', more: '', tone: 'busy' }
+  return { text: AWAY[store.state](store.heldBy), more: KEPT, tone: 'away' }
 })
+const KEPT = ', kept on this computer'
 const AWAY = {
   offline: (heldBy: string) => (heldBy ? 'Not stored yet' : 'Not connected'),
   parted: () => 'Not on the server',
@@ -76,11 +77,11 @@ const AWAY = {
         v-if="!store.moment"
         class="kept"
         :to="{ name: 'history', params: { project: store.id! } }"
-        :aria-label="`${saved.text}. History of the project`"
-        :title="store.heldBy || 'History of the project'"
-        ><span class="saved" :class="saved.tone" role="status" data-test="saved">{{
-          saved.text
-        }}</span></router-link
+        :aria-label="`${saved.text}${saved.more}. History of the project`"
+        :title="store.heldBy || `${saved.text}${saved.more}. History of the project`"
+        ><span class="saved" :class="saved.tone" role="status" data-test="saved"
+          >{{ saved.text }}<span v-if="saved.more" class="more">{{ saved.more }}</span></span
+        ></router-link
       >
       <ThemeSwitch />
       <button type="button" class="pill" @click="desk.askOpen = true">Ask <kbd>/</kbd></button>
@@ -139,7 +140,8 @@ const AWAY = {
   }
 }
 @media (max-width: 1200px) {
-  .right :deep(.pill .soft) {
+  .right :deep(.pill .soft),
+  .saved .more {
     display: none;
   }
 }

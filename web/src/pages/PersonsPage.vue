@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
-import type { Act, DoneAct, KnownPerson, MadeLink, Person } from '@lamina/core/exchange'
+import {
+  ACTS_A_PAGE,
+  type Act,
+  type DoneAct,
+  type KnownPerson,
+  type MadeLink,
+  type Person,
+} from '@lamina/core/exchange'
 import { api, type OwnFacts } from '../api'
 import MeMenu from '../components/MeMenu.vue'
 import OwnFactsFields from '../components/OwnFactsFields.vue'
@@ -35,12 +42,12 @@ async function load(): Promise<void> {
   all.value = await api.persons()
   if (!own.value.manages) return
   acts.value = await api.acts()
-  hasMore.value = acts.value.length > 0
+  hasMore.value = acts.value.length === ACTS_A_PAGE
 }
 async function earlier(): Promise<void> {
   const more = await api.acts(acts.value.at(-1)!.id)
   acts.value = [...acts.value, ...more]
-  hasMore.value = more.length > 0
+  hasMore.value = more.length === ACTS_A_PAGE
 }
 onMounted(() => {
   document.title = 'Persons · Lamina'
@@ -146,12 +153,14 @@ const whoOf = ({ person }: DoneAct): string =>
         <div class="two">
           <form @submit.prevent="changeFacts">
             <OwnFactsFields v-model="facts" />
-            <v-btn type="submit" variant="tonal" :loading="busy === 'facts'">Change</v-btn>
+            <v-btn type="submit" color="primary" variant="tonal" :loading="busy === 'facts'">Change</v-btn>
           </form>
           <form @submit.prevent="changePassword">
             <PasswordField v-model="old" label="Password now" />
             <PasswordField v-model="now" label="New password" is-new />
-            <v-btn type="submit" variant="tonal" :loading="busy === 'password'">Change the password</v-btn>
+            <v-btn type="submit" color="primary" variant="tonal" :loading="busy === 'password'"
+              >Change the password</v-btn
+            >
           </form>
         </div>
         <v-btn variant="text" class="mt-2" :loading="busy === 'everywhere'" @click="signOutEverywhere"
@@ -163,13 +172,15 @@ const whoOf = ({ person }: DoneAct): string =>
         <p class="soft">They come by a link that is good once, within a week. Give it to nobody else.</p>
         <div class="new">
           <v-checkbox v-model="manages" label="Keeps the persons too" density="compact" hide-details />
-          <v-btn variant="tonal" :loading="busy === 'link'" @click="makeLink(null)">Make a link</v-btn>
+          <v-btn color="primary" variant="tonal" :loading="busy === 'link'" @click="makeLink(null)"
+            >Make a link</v-btn
+          >
         </div>
-        <div v-if="link" class="link" role="group" aria-label="The link">
+        <div v-if="link" class="made" role="group" aria-label="The link">
           <b>{{ link.what }}</b>
           <code data-test="link">{{ address }}</code>
           <span class="soft small">Good until {{ dayAndTime(link.made.endsAt) }}. It is shown only now.</span>
-          <v-btn size="small" variant="tonal" @click="copy">Copy</v-btn>
+          <v-btn size="small" color="primary" variant="tonal" @click="copy">Copy</v-btn>
         </div>
       </section>
       <section aria-labelledby="all-title">
@@ -284,7 +295,7 @@ form > .v-btn {
   gap: 20px;
   align-items: center;
 }
-.link {
+.made {
   display: grid;
   gap: 6px;
   justify-items: start;
