@@ -361,6 +361,7 @@ describe('how it is reached', () => {
     expect(isAsked(reachedBy({ LAMINA_HOSTS: 'plans.example' }))).toBe(true)
     const behind = reachedBy({ HOST: '0.0.0.0', LAMINA_PROXY: '10.0.0.2', LAMINA_HOSTS: 'Plans.example' })
     expect(isAsked(behind)).toBe(true)
+    expect(reachedBy({ LAMINA_PROXY: '10.0.0.0/8, ::1' }).proxy).toBe('10.0.0.0/8,::1')
     expect(addressOf(behind, 4180)).toBe('https://plans.example')
     expect(addressOf(reachedBy({}), 4180)).toBe('http://localhost:4180')
   })
@@ -369,6 +370,8 @@ describe('how it is reached', () => {
     for (const env of [
       { HOST: '0.0.0.0' },
       { HOST: '192.168.1.7', LAMINA_HOSTS: 'plans.example' },
+      { LAMINA_PROXY: 'proxy.example' },
+      { LAMINA_PROXY: '10.0.0.0/33' },
       { LAMINA_TLS_CERT: '/nowhere/cert.pem' },
       { LAMINA_TLS_CERT: '/nowhere/cert.pem', LAMINA_TLS_KEY: '/nowhere/key.pem' },
     ])

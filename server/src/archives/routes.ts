@@ -24,6 +24,7 @@ export function archiveRoutes(
     if (role === null) throw new NotThere('There is no such project.')
     if (!isEnough(role, least)) throw new NotAllowed(403, 'not-yours', 'Only its owner may do that.')
   }
+  const by = (response: Response): string | undefined => access.person(response)?.id
   /** A project was made, and is of who made it. */
   const made = async <T extends { readonly id: string; readonly name: string }>(
     request: Request,
@@ -42,10 +43,14 @@ export function archiveRoutes(
   })
   routes.post('/archives', raw({ type: 'application/zip', limit: LARGEST }), async (request, response) => {
     const { body } = request as { body: unknown }
-    await made(request, response, await archives.bringIn(body instanceof Buffer ? body : Buffer.alloc(0)))
+    await made(
+      request,
+      response,
+      await archives.bringIn(body instanceof Buffer ? body : Buffer.alloc(0), by(response)),
+    )
   })
   routes.post('/projects/:id/copy', async (request, response) => {
-    await made(request, response, await archives.copy(idOf(request.params.id)))
+    await made(request, response, await archives.copy(idOf(request.params.id), by(response)))
   })
   routes.get('/removed', async (_request, response) => {
     const roleIn = await access.roles(response)
@@ -76,7 +81,7 @@ export function archiveRoutes(
   routes.post('/backups/:project/:file/back', async (request, response) => {
     const { project, file } = request.params
     await need(response, idOf(project), 'drafter')
-    await made(request, response, await archives.restore(project, file))
+    await made(request, response, await archives.restore(project, file, by(response)))
   })
   return routes
 }

@@ -25,6 +25,13 @@ export interface Reached {
 /** Settings that do not go together, or name what cannot be read; the message is a sentence. */
 export class SettingRefused extends Error {}
 
+/** An address, or a part of a network by the bits they have in common. */
+function isProxy(text: string): boolean {
+  const [, address, bits] = /^([^/]+)(?:\/(\d{1,3}))?$/.exec(text) ?? []
+  const form = isIP(address ?? '')
+  return form !== 0 && (bits === undefined || Number(bits) <= (form === 4 ? 32 : 128))
+}
+
 const isLoopback = (host: string): boolean =>
   host === 'localhost' || host === '::1' || (isIP(host) === 4 && host.startsWith('127.'))
 
@@ -39,6 +46,11 @@ export function reachedBy(env: Readonly<Record<string, string | undefined>>): Re
   const hosts = listed('LAMINA_HOSTS')
   const proxies = listed('LAMINA_PROXY')
   const proxy = proxies.length > 0 ? proxies.join(',') : null
+  const unknown = proxies.find((each) => !isProxy(each))
+  if (unknown !== undefined)
+    throw new SettingRefused(
+      `LAMINA_PROXY is the address of a proxy as the server sees it, as 127.0.0.1 or 10.0.0.0/8, not “${unknown}”.`,
+    )
   const tls = tlsOf(env)
   if (!isLoopback(host) && !tls && !proxy)
     throw new SettingRefused(

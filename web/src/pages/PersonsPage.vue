@@ -14,6 +14,7 @@ import OwnFactsFields from '../components/OwnFactsFields.vue'
 import PasswordField from '../components/PasswordField.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
 import { dayAndTime } from '../dates'
+import { kept } from '../store/kept'
 import { sentenceOf, useMe } from '../store/me'
 import { goAnew } from '../who'
 
@@ -73,6 +74,7 @@ const changePassword = (): Promise<void> =>
 const signOutEverywhere = (): Promise<void> =>
   doing('everywhere', async () => {
     await api.signOutEverywhere()
+    await kept.forgetSeen().catch(() => undefined)
     goAnew('/sign-in')
   })
 
