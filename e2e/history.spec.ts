@@ -23,7 +23,7 @@ const toHistory = async (page: Page): Promise<void> => {
 }
 
 test('a moment is looked at, named and brought back, as a change of its own', async ({ page, server }) => {
-  const project = await newProject(page, { name: 'Second house' })
+  const project = await newProject(page, { name: 'House looked back on' })
   for (const y of [0, 1000, 2000]) await wallAt(page, y)
   await saved(page)
   await toHistory(page)
@@ -108,7 +108,7 @@ test('a history is narrowed by drawing, by person and by day; one drawing is bro
   server,
   other,
 }) => {
-  const project = await newProject(page, { name: 'Second house' })
+  const project = await newProject(page, { name: 'House looked back on' })
   await wallAt(page, 0)
   await saved(page)
   await other.goto(`/project/${project}`)
@@ -149,7 +149,7 @@ test.describe('without the server', () => {
     page,
     server,
   }) => {
-    await newProject(page, { name: 'Second house' })
+    await newProject(page, { name: 'House looked back on' })
     await wallAt(page, 0)
     await saved(page)
     await toHistory(page)

@@ -15,7 +15,7 @@ test('others are seen where they point and what they hold, and go when they leav
   other,
   server,
 }) => {
-  const project = await newProject(page, { name: 'Second house' })
+  const project = await newProject(page, { name: 'House of two' })
   await wallAt(page, 0)
   await saved(page)
   await expect(page.getByTestId('others')).toBeHidden()
@@ -62,7 +62,7 @@ test('others are seen where they point and what they hold, and go when they leav
 })
 
 test('what is in hand stays in hand while others draw', async ({ page, other, server }) => {
-  const project = await newProject(page, { name: 'Third house' })
+  const project = await newProject(page, { name: 'House in hand' })
   await wallAt(page, 0)
   await saved(page)
   await other.goto(`/project/${project}`)

@@ -59,7 +59,7 @@ test('people come by links, are let into projects, draw under their names, and a
 
   let project = ''
   await test.step('initials are in the title block of what they make', async () => {
-    project = await newProject(page, { name: 'First house' })
+    project = await newProject(page, { name: 'House of persons' })
     await wallAt(page, 0)
     await saved(page)
     await stage(page, 'compose')
@@ -76,7 +76,7 @@ test('people come by links, are let into projects, draw under their names, and a
   })
 
   await test.step('a reader looks, and is told that they cannot draw', async () => {
-    await share(page, 'First house', 'Ben Test', 'Reads: looks, measures, plots')
+    await share(page, 'House of persons', 'Ben Test', 'Reads: looks, measures, plots')
     await other.goto(`/project/${project}`)
     await expect(other.getByText('Reading', { exact: true })).toBeVisible()
     await other.keyboard.press('w')
@@ -95,7 +95,7 @@ test('people come by links, are let into projects, draw under their names, and a
   })
 
   await test.step('a drafter draws, and the history tells who did', async () => {
-    await share(page, 'First house', 'Ben Test', 'Drafts: draws, composes, issues')
+    await share(page, 'House of persons', 'Ben Test', 'Drafts: draws, composes, issues')
     await other.reload()
     await expect(board(other).element).toBeVisible()
     await wallAt(other, 600)

@@ -8,6 +8,7 @@ import type { RecordOf } from '@lamina/core/records'
 import { choose, expect, newProject, projectId, records, saved, test, wallAt, walls } from './fixture'
 import type { TestServer } from './server'
 
+// The list of projects is that of the server, which other files of tests have used: no other has projects of these names.
 test.use({ samples: false })
 
 /** Something done with a project in the list. */
