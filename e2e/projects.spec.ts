@@ -1,7 +1,4 @@
-import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
-import { resolve } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import type { Page } from '@playwright/test'
 import type { OpenedProject } from '@lamina/core/exchange'
 import type { RecordOf } from '@lamina/core/records'
@@ -20,14 +17,6 @@ const card = (page: Page, name: string) =>
   page.getByRole('link', { name, exact: false }).filter({ hasText: name })
 const idOf = async (server: TestServer, name: string): Promise<string> =>
   (await server.json<{ id: string; name: string }[]>('/api/projects')).find((each) => each.name === name)!.id
-
-/** A program of the server, on the folder of the one that runs. */
-const beside = (server: TestServer, program: string): string =>
-  execFileSync(
-    process.execPath,
-    [resolve(fileURLToPath(import.meta.url), `../../server/dist/${program}.js`)],
-    { env: { ...process.env, LAMINA_DATA: server.folder, LOG_LEVEL: 'warn' }, encoding: 'utf8' },
-  )
 
 test('a project is copied, saved as a file, brought in, removed and brought back', async ({
   page,
@@ -146,7 +135,7 @@ test('a backup is made while the server runs, by a command too, and put back by 
   await page.goto(`/project/${project}`)
   await wallAt(page, 300)
   await saved(page)
-  expect(beside(server, 'backup')).toContain('Backups made: 1')
+  expect(server.program('backup')).toContain('Backups made: 1')
   await page.goto('/')
   await more(page, 'Second house', 'Backups')
   await expect(dialog.getByRole('listitem')).toHaveCount(2)
@@ -163,9 +152,9 @@ test('a backup is made while the server runs, by a command too, and put back by 
 
   // And by the commands while it does not.
   await server.stop()
-  expect(beside(server, 'backup')).toContain('Backups made: ')
-  expect(beside(server, 'backup')).toContain('No project changed since its last backup.')
-  expect(beside(server, 'check')).toMatch(/^Second house: whole \(\d+ things, 3 changes\)$/m)
+  expect(server.program('backup')).toContain('Backups made: ')
+  expect(server.program('backup')).toContain('No project changed since its last backup.')
+  expect(server.program('check')).toMatch(/^Second house: whole \(\d+ things, 3 changes\)$/m)
   await server.start()
   expect(readFileSync(`${server.folder}/backups/${project}/name.txt`, 'utf8')).toBe('Second house')
 })

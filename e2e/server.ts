@@ -1,8 +1,8 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
-import { join, resolve } from 'node:path'
+import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 const main = resolve(fileURLToPath(import.meta.url), '../../server/dist/main.js')
@@ -121,6 +121,14 @@ export class TestServer {
     child.stderr.on('data', (data: Buffer) => (said += String(data)))
     const code = await new Promise<number | null>((done) => child.once('exit', done))
     return { code, said }
+  }
+
+  /** A program of the server, on its folder. @returns what it says */
+  program(name: 'backup' | 'check'): string {
+    return execFileSync(process.execPath, [join(dirname(main), `${name}.js`)], {
+      env: { ...process.env, LAMINA_DATA: this.folder, LOG_LEVEL: 'warn' },
+      encoding: 'utf8',
+    })
   }
 
   async json<T>(path: string): Promise<T> {

@@ -30,4 +30,6 @@ test('over TLS the cookie goes over nothing else, and people draw', async ({ pag
   await newProject(page, { name: 'Over TLS' })
   await wallAt(page, 0)
   await saved(page)
+  // Commands beside it need nobody who is signed in, nor its certificate.
+  expect(server.program('backup')).toContain('Backups made: 1')
 })

@@ -4,7 +4,8 @@ import { Worker } from 'node:worker_threads'
 import pino from 'pino'
 import { Archives } from './archives/archives'
 import type { ArchiveMade, ArchiveOrder } from './archives/order'
-import { FolderInUse, portOf } from './folder'
+import { command } from './commands'
+import { FolderInUse, commandsOf } from './folder'
 import { backupsKept, dataFolder, here, migrations, onFolder, run, say } from './standing'
 import { Store } from './store'
 import { Thread } from './thread/thread'
@@ -26,10 +27,8 @@ run(async () => {
       return told(made)
     })
   } catch (error) {
-    const port = error instanceof FolderInUse ? portOf(dataFolder) : null
-    if (port === null) throw error
-    const answer = await fetch(`http://localhost:${port}/api/backups`, { method: 'POST' })
-    if (!answer.ok) throw new Error(`the server that runs answered ${answer.status}`, { cause: error })
-    return told(((await answer.json()) as { made: number }).made)
+    const at = error instanceof FolderInUse ? commandsOf(dataFolder) : null
+    if (at === null) throw error
+    return told((await command<{ made: number }>(at, '/backups')).made)
   }
 })

@@ -27,8 +27,8 @@ export interface HeldFolder {
   readonly imprints: string
   /** Where backups of projects are kept. */
   readonly backups: string
-  /** Tells others where this server answers. */
-  answersAt(port: number): void
+  /** Tells others where this server answers, and where it takes commands. */
+  answersAt(port: number, commands: CommandsAt): void
   letGo(): void
 }
 
@@ -77,7 +77,8 @@ export function takeFolder(folder: string): HeldFolder {
     database: join(folder, DATABASE),
     imprints: join(folder, IMPRINTS),
     backups: join(folder, BACKUPS),
-    answersAt: (port) => writeHolder(lock, { pid: process.pid, port }),
+    answersAt: (port, { port: at, secret }) =>
+      writeHolder(lock, { pid: process.pid, port, commands: { port: at, secret } }),
     letGo() {
       if (held) closeSync(lock)
       held = false
@@ -89,6 +90,13 @@ export function takeFolder(folder: string): HeldFolder {
 interface Holder {
   readonly pid: number
   readonly port?: number
+  readonly commands?: CommandsAt
+}
+
+/** Where a server takes commands, and the secret that whoever gives them knows. */
+export interface CommandsAt {
+  readonly port: number
+  readonly secret: string
 }
 
 function writeHolder(lock: number, holder: Holder): void {
@@ -96,10 +104,10 @@ function writeHolder(lock: number, holder: Holder): void {
   writeSync(lock, JSON.stringify(holder), 0)
 }
 
-/** Where the server answers that holds a data folder; null: that is not told. */
-export function portOf(folder: string): number | null {
+/** Where the server takes commands that holds a data folder; null: that is not told. */
+export function commandsOf(folder: string): CommandsAt | null {
   try {
-    return (JSON.parse(readFileSync(join(folder, LOCK), 'utf8')) as Holder).port ?? null
+    return (JSON.parse(readFileSync(join(folder, LOCK), 'utf8')) as Holder).commands ?? null
   } catch {
     return null
   }

@@ -9,6 +9,7 @@ import pino from 'pino'
 import { makeApp } from './app'
 import { Archives } from './archives/archives'
 import type { ArchiveMade, ArchiveOrder } from './archives/order'
+import { answerCommands } from './commands'
 import { awayOf } from './database/away'
 import { NewerData } from './database/bringUp'
 import { Embedded, inThread } from './database/embedded'
@@ -142,10 +143,11 @@ async function main(): Promise<void> {
     process.stderr.write(`${sentence}\n`)
     process.exit(4)
   })
+  const commands = await answerCommands(archives)
   server.listen(port, reached.host, () => {
     const address = server.address()
     const at = typeof address === 'object' && address ? address.port : port
-    held.answersAt(at)
+    held.answersAt(at, commands)
     say(`Lamina is ready: ${addressOf(reached, at)}`)
     archives.begin()
     if (door) void opened(door, addressOf(reached, at))
@@ -166,6 +168,7 @@ async function main(): Promise<void> {
   const stop = (): void => {
     server.close()
     server.closeAllConnections()
+    commands.close()
     pictures.close()
     void archives
       .close()
