@@ -56,11 +56,7 @@ export function makeApp(parts: AppParts): Express {
   const { store, pictures, plotter, archives, drawer, log, hosts, door, proxy, site } = parts
   const app = express()
   app.disable('x-powered-by')
-  if (proxy)
-    app.set(
-      'trust proxy',
-      proxy.split(',').map((each) => each.trim()),
-    )
+  if (proxy) app.set('trust proxy', proxy.split(','))
   app.use(guard(hosts))
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64')

@@ -150,7 +150,10 @@ async function main(): Promise<void> {
     held.answersAt(at, commands)
     say(`Lamina is ready: ${addressOf(reached, at)}`)
     archives.begin()
-    if (door) void opened(door, addressOf(reached, at))
+    if (door)
+      opened(door, addressOf(reached, at)).catch((error: unknown) =>
+        log.error({ err: error }, 'the first link could not be made'),
+      )
   })
   /** Tells where the first person comes in, and lets go of sessions that are over. */
   async function opened({ persons, sessions }: NonNullable<typeof door>, address: string): Promise<void> {

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { api } from '../api'
 import { kept } from '../store/kept'
-import { useMe } from '../store/me'
+import { sentenceOf, useMe } from '../store/me'
 import { goAnew } from '../who'
 
 /** Who is signed in, and what they can do about that. */
@@ -15,7 +15,7 @@ async function signOut(): Promise<void> {
     await kept.forgetSeen().catch(() => undefined)
     goAnew('/sign-in')
   } catch (error) {
-    fault.value = error instanceof Error ? error.message : String(error)
+    fault.value = sentenceOf(error)
   }
 }
 </script>

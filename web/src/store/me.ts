@@ -38,7 +38,9 @@ export const useMe = defineStore('me', () => {
   function known(): Promise<Me> {
     asking ??= api.me().then(take, (error: unknown) => {
       asking = null
-      if (error instanceof NotConnected) return take(seen() ?? { asked: false, person: null })
+      // A server that cannot say it for now is as one that is away.
+      if (error instanceof NotConnected || error instanceof Refused)
+        return take(seen() ?? { asked: false, person: null })
       throw error
     })
     return asking
@@ -77,5 +79,4 @@ export const useMe = defineStore('me', () => {
 })
 
 /** A refusal in a sentence. */
-export const sentenceOf = (error: unknown): string =>
-  error instanceof Refused || error instanceof Error ? error.message : String(error)
+export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
