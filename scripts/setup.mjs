@@ -52,6 +52,11 @@ export function findPoppler() {
   if (spawnSync('pdftocairo', ['-v']).error) bring('poppler-utils')
 }
 
+/** The PostgreSQL server that the tests start, each time on a folder of its own. */
+export function findPostgres() {
+  if (!existsSync('/usr/lib/postgresql')) bring('postgresql')
+}
+
 /** What makes certificates for the tests over TLS. */
 export function findOpenssl() {
   if (spawnSync('openssl', ['version']).error) bring('openssl')

@@ -9,6 +9,7 @@ import {
   findChromium,
   findOpenssl,
   findPoppler,
+  findPostgres,
   installDependencies,
   root,
   say,
@@ -18,6 +19,7 @@ installDependencies()
 const chromium = findChromium()
 findPoppler()
 findOpenssl()
+findPostgres()
 const out = join(root, '.tmp')
 rmSync(join(out, 'unit.json'), { force: true })
 rmSync(join(out, 'e2e.json'), { force: true })

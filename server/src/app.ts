@@ -11,7 +11,7 @@ import { ChangeRefused, idSchema } from '@lamina/core/records'
 import type { Archives } from './archives/archives'
 import { archiveRoutes } from './archives/routes'
 import { awayOf } from './database/away'
-import { LOW_SPACE } from './database/database'
+import { LOW_SPACE, type Others, type Spread } from './database/database'
 import { guard } from './guard'
 import { Unreadable } from './load'
 import { LONGEST_SILENCE, Presence, hereSchema } from './news/presence'
@@ -42,6 +42,8 @@ export interface AppParts {
   readonly door: Omit<GateParts, 'ended'> | null
   /** Servers before this one that may say where a request comes from; null: there are none. */
   readonly proxy?: string | null
+  /** The other servers on the same database; null: there are none. */
+  readonly others?: Others | null
   /** The built interface; null when it is served elsewhere. */
   readonly site: string | null
 }
@@ -53,7 +55,7 @@ const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().pipe(seqSchema)
 
 export function makeApp(parts: AppParts): Express {
-  const { store, pictures, plotter, archives, drawer, log, hosts, door, proxy, site } = parts
+  const { store, pictures, plotter, archives, drawer, log, hosts, door, proxy, others, site } = parts
   const app = express()
   app.disable('x-powered-by')
   if (proxy) app.set('trust proxy', proxy.split(','))
@@ -88,7 +90,16 @@ export function makeApp(parts: AppParts): Express {
     next()
   })
   const streams = new Streams()
-  const access = door ? gate(app, { ...door, ended: (person) => streams.end(person) }) : OPEN
+  /** Tells the other servers on the database, if it can be told: all of this is told again, or seen otherwise. */
+  const spreadOut = (spread: Spread): void =>
+    void others
+      ?.tell(spread)
+      .catch((error: unknown) => log.warn({ err: error }, 'other servers could not be told'))
+  const ended = (person: string): void => {
+    streams.end(person)
+    spreadOut({ what: 'ended', person })
+  }
+  const access = door ? gate(app, { ...door, ended }) : OPEN
   if (!door) app.get('/api/me', (_request, response) => void response.json({ asked: false, person: null }))
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }))
   const idOf = (value: unknown): string => idSchema.parse(value)
@@ -185,7 +196,17 @@ export function makeApp(parts: AppParts): Express {
         message: `More than ${MOST_STREAMS} browsers are connected. Changes of others are seen when a project is opened.`,
       })
   })
-  const presence = new Presence((news, to) => streams.tell('here', news, to))
+  const presence = new Presence(
+    (news, to) => streams.tell('here', news, to),
+    (news) => spreadOut({ what: 'here', news }),
+  )
+  others?.hear(
+    (spread) => {
+      if (spread.what === 'here') presence.hear(spread.news)
+      else if (spread.what === 'ended') streams.end(spread.person)
+    },
+    () => undefined,
+  )
   setInterval(() => presence.clear(), LONGEST_SILENCE / 5).unref()
   app.post('/api/projects/:id/here', (request, response) => {
     const here = hereSchema.parse(request.body)

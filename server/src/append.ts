@@ -16,8 +16,14 @@ export const sumOf = (body: SQL): SQL =>
 /**
  * Appends a change to the journal of a project and brings its records up to date, in one statement: both are there or neither, and
  * it costs one answer of the database. A number or an id that the journal has already is refused by its keys.
+ * @param told what other servers are told with it; null: there are none
  */
-export function append(project: string, stored: Stored, inverse: Change): SQL {
+export function append(
+  project: string,
+  stored: Stored,
+  inverse: Change,
+  told: { readonly channel: string; readonly text: string } | null,
+): SQL {
   const { seq, id, client, by = null, base, label, change, undoes, contested } = stored
   const touched = [...change.put.map((record) => record.id), ...change.drop]
   const json = (value: unknown): SQL => sql`${JSON.stringify(value)}::jsonb`
@@ -43,5 +49,5 @@ export function append(project: string, stored: Stored, inverse: Change): SQL {
     )
     update ${projects} set seq = ${seq}, changed_at = now(), name = coalesce(${name}, name),
       count = count - before.n + after.n, sum = sum - before.s + after.s
-    from before, after where id = ${project}`
+    from before, after${told ? sql`, pg_notify(${told.channel}, ${told.text})` : sql``} where id = ${project}`
 }

@@ -12,7 +12,9 @@ import type { ArchiveMade, ArchiveOrder } from './archives/order'
 import { answerCommands } from './commands'
 import { awayOf } from './database/away'
 import { NewerData } from './database/bringUp'
+import type { Database } from './database/database'
 import { Embedded, inThread } from './database/embedded'
+import { PgServer } from './database/pgServer'
 import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folder'
 import type { SeenChanges, SeenOrder } from './history/picturesOf'
 import { SettingRefused, addressOf, firstLink, makeDoor, reachedBy, type Reached } from './persons/door'
@@ -63,8 +65,15 @@ function reachedOrExit(): Reached {
   }
 }
 
-async function storeOrExit({ database: files }: HeldFolder): Promise<{ store: Store; database: Embedded }> {
-  const database = new Embedded(inThread(join(here, 'database.worker.js'), files), files)
+/** The PostgreSQL server that is set; null: the database that comes with the application is used. */
+const databaseAddress = process.env['DATABASE_URL'] || null
+
+async function storeOrExit({ database: files }: HeldFolder): Promise<{ store: Store; database: Database }> {
+  const where = databaseAddress === null ? `The data folder is ${folder}` : 'It is the one of DATABASE_URL'
+  const database =
+    databaseAddress === null
+      ? new Embedded(inThread(join(here, 'database.worker.js'), files), files)
+      : new PgServer(databaseAddress, log)
   try {
     await database.refuseFull()
     await database.open()
@@ -73,9 +82,14 @@ async function storeOrExit({ database: files }: HeldFolder): Promise<{ store: St
     )
     return { store, database }
   } catch (error) {
-    if (error instanceof NewerData) exitWith(5, `${error.message} The data folder is ${folder}.`)
+    if (error instanceof NewerData) exitWith(5, `${error.message} ${where}.`)
     const away = awayOf(error)
-    if (away) exitWith(6, `${away.message} The data folder is ${folder}; nothing was changed there.`)
+    if (away) exitWith(6, `${away.message} ${where}; nothing was changed there.`)
+    if (databaseAddress !== null)
+      exitWith(
+        6,
+        `The database cannot be opened: ${error instanceof Error ? error.message : String(error)}. ${where}.`,
+      )
     throw error
   }
 }
@@ -89,7 +103,7 @@ async function main(): Promise<void> {
   say('opening the database')
   const { store, database } = await storeOrExit(held)
   const door = await makeDoor(database.db, reached)
-  if (samples) await seedSamples(store, say)
+  if (samples) await database.alone(() => seedSamples(store, say))
   const thread = <Order, Made>(file: string): Thread<Order, Made> =>
     new Thread(() => new Worker(join(here, file)))
   const plotter = new Threads<PlotOrder, Uint8Array>(
@@ -132,6 +146,7 @@ async function main(): Promise<void> {
     hosts,
     door,
     proxy: reached.proxy,
+    others: database.others,
     site: join(here, '../../web/dist'),
   })
   const server = reached.tls ? createTlsServer(reached.tls, app) : createServer(app)

@@ -51,6 +51,11 @@ export class OpenProjects {
     }
   }
 
+  /** Those at hand. */
+  get ids(): string[] {
+    return [...this.held.keys()]
+  }
+
   /** How many are at hand. */
   get count(): number {
     return this.held.size

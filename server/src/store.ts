@@ -20,7 +20,7 @@ import type {
 } from '@lamina/core/exchange'
 import { ChangeRefused, type AnyRecord, type Change } from '@lamina/core/records'
 import { append, type Stored } from './append'
-import { awayOf } from './database/away'
+import { awayOf, isTaken } from './database/away'
 import { bringUp } from './database/bringUp'
 import type { Database } from './database/database'
 import { Ahead, Conflict, NotThere } from './faults'
@@ -42,6 +42,11 @@ export interface Answer {
   /** What of it others had changed to something else; left out: nothing. */
   readonly contested?: readonly Contested[]
 }
+
+/** So often a change is made anew on what other servers stored meanwhile. */
+const MOST_TRIES = 50
+/** Another server stored a change of the same number. */
+class Overtaken extends Error {}
 
 /** It has a first change, and is not removed. */
 const isHere = and(gt(projects.seq, 0), isNull(projects.removedAt))
@@ -65,6 +70,12 @@ export class Store {
     this.db = database.db
     this.chronicle = new Chronicle(this.db)
     this.history = new History(this.db, this.chronicle)
+    database.others?.hear(
+      (spread) => {
+        if (spread.what === 'changed') this.heard(spread.project, spread.seq, spread.client)
+      },
+      () => this.catchUp(),
+    )
   }
 
   /**
@@ -77,7 +88,7 @@ export class Store {
     migrations: string,
     mended: Mended = () => undefined,
   ): Promise<Store> {
-    await bringUp(database.db, migrations)
+    await database.alone(() => bringUp(database.db, migrations))
     return new Store(database, mended)
   }
 
@@ -144,7 +155,7 @@ export class Store {
   async read(id: string): Promise<OpenedProject> {
     return this.inTurn(id, async () => {
       await this.bringUpToDate(id)
-      const { project, seq, last, unread } = await this.open.get(id)
+      const { project, seq, last, unread } = await this.held(id)
       if (last === null) throw new NotThere('There is no such project.')
       return {
         id,
@@ -190,7 +201,7 @@ export class Store {
   async library(id: string): Promise<Library> {
     return this.inTurn(id, async () => {
       await this.bringUpToDate(id)
-      const { project, seq } = await this.open.get(id)
+      const { project, seq } = await this.held(id)
       if (seq === 0) throw new NotThere('There is no such project.')
       const { name, units } = project.facts
       return { name, system: units.system, records: [...project.everything()].filter(isLibraryRecord) }
@@ -199,8 +210,14 @@ export class Store {
 
   /** The journal after a place in it, for windows that fell behind. */
   async since(id: string, mark: JournalMark): Promise<JournalEntry[]> {
-    await this.refuseAhead(id, mark)
-    const { seq } = mark
+    return this.inTurn(id, async () => {
+      await this.refuseAhead(id, await this.held(id), mark)
+      return this.journal(id, mark.seq)
+    })
+  }
+
+  /** The changes after one. */
+  private async journal(id: string, seq: number): Promise<JournalEntry[]> {
     const rows = await this.db
       .select()
       .from(changes)
@@ -217,7 +234,7 @@ export class Store {
       if (!facts) throw new ChangeRefused('bad-change', 'A new project begins with its own facts.')
       await this.database.refuseFull()
       await this.db.insert(projects).values({ id, name: facts.name }).onConflictDoNothing()
-      const { seq } = await this.open.get(id)
+      const { seq } = await this.held(id)
       if (seq > 0 && !(await this.storedAs(id, first.id)))
         throw new Conflict('There is a project of this id already.')
       return this.store(id, first)
@@ -243,7 +260,7 @@ export class Store {
         .returning({ id: projects.id })
       if (gone.length === 0) throw new NotThere('There is no such project.')
       this.open.letGo(id)
-      this.tell(id, 0, 'server')
+      await this.tellAll(id, 0)
     })
   }
 
@@ -274,7 +291,7 @@ export class Store {
         .returning({ seq: projects.seq })
       if (back.length === 0) throw new NotThere('There is no such removed project.')
       this.open.letGo(id)
-      this.tell(id, back[0]!.seq, 'server')
+      await this.tellAll(id, back[0]!.seq)
     })
   }
 
@@ -296,10 +313,10 @@ export class Store {
   async archived(id: string): Promise<ArchivedProject> {
     return this.inTurn(id, async () => {
       await this.bringUpToDate(id)
-      const { project, last, unread } = await this.open.get(id)
+      const { project, last, unread } = await this.held(id)
       if (last === null) throw new NotThere('There is no such project.')
       // Where some of it could not be read its changes come to more than its records.
-      const journal = unread.length > 0 ? [] : await this.since(id, { seq: 0, id: null })
+      const journal = unread.length > 0 ? [] : await this.journal(id, 0)
       return { id, name: project.facts.name, records: [...project.everything()], journal }
     })
   }
@@ -319,19 +336,83 @@ export class Store {
     const whole = known ? renamed(from, as) : from
     const journal = whole.journal.length > 0 ? whole.journal : [firstOf(whole, as)]
     await this.inTurn(id, () => insertWhole(this.db, { ...whole, id, journal }))
-    this.tell(id, journal.length, 'server')
+    await this.tellAll(id, journal.length)
     return id
   }
 
+  /** Tells who listens here; and the other servers, but of changes: those are told with what stores them. */
   private tell(project: string, seq: number, client: string): void {
     for (const listener of this.listeners) listener(project, seq, client)
     this.chronicle.changed(project, seq)
+  }
+  private async tellAll(project: string, seq: number): Promise<void> {
+    this.tell(project, seq, 'server')
+    await this.database.others?.tell({ what: 'changed', project, seq, client: 'server' })
+  }
+
+  /** Another server on the same database stored a change, or removed a project. */
+  private heard(project: string, seq: number, client: string): void {
+    if (seq === 0) this.open.letGo(project)
+    for (const listener of this.listeners) listener(project, seq, client)
+  }
+
+  /** What others did meanwhile may not have been heard of: whoever has a project open is told how it is now. */
+  private catchUp(): void {
+    for (const id of this.open.ids)
+      this.inTurn(id, () => this.held(id)).then(
+        ({ seq }) => this.heard(id, seq, 'server'),
+        (error: unknown) => {
+          if (error instanceof NotThere) this.heard(id, 0, 'server')
+        },
+      )
+  }
+
+  /**
+   * A project as the database has it now. What other servers stored since it was read is taken in.
+   * @throws NotThere
+   */
+  private async held(id: string): Promise<OpenProject> {
+    const state = await this.open.get(id)
+    if (!this.database.others) return state
+    const [row] = await this.db
+      .select({ seq: projects.seq, removedAt: projects.removedAt, on: changes.id })
+      .from(projects)
+      .leftJoin(changes, and(eq(changes.project, projects.id), eq(changes.seq, state.seq)))
+      .where(eq(projects.id, id))
+    const isSame = row && row.removedAt === null && row.on === state.last && row.seq >= state.seq
+    if (!isSame) {
+      this.open.letGo(id)
+      return this.open.get(id)
+    }
+    if (row.seq === state.seq) return state
+    try {
+      for (const { seq, id: change, change: made } of await this.journal(id, state.seq)) {
+        state.project.apply(made)
+        state.seq = seq
+        state.last = change
+      }
+      return state
+    } catch (error) {
+      // What could not be read here and is left out may be what it changes.
+      this.open.letGo(id)
+      if (!(error instanceof ChangeRefused)) throw error
+      return this.open.get(id)
+    }
   }
 
   private async store(id: string, sent: SentChange): Promise<Answer> {
     await this.database.refuseFull()
     try {
-      return await this.storeNew(id, sent)
+      for (let tries = 1; ; tries++) {
+        try {
+          return await this.storeNew(id, sent)
+        } catch (error) {
+          // Another server stored a change meanwhile: this one is made on that.
+          if (!(error instanceof Overtaken) || tries === MOST_TRIES) throw error
+          const again = await this.storedAs(id, sent.id)
+          if (again) return answerTo(sent, again)
+        }
+      }
     } catch (error) {
       // It was sent before, and was stored then, whatever stands against it now.
       const again = awayOf(error) ? undefined : await this.storedAs(id, sent.id)
@@ -341,15 +422,19 @@ export class Store {
   }
 
   private async storeNew(id: string, sent: SentChange): Promise<Answer> {
-    const state = await this.open.get(id)
-    await this.refuseAhead(id, { seq: sent.base, id: sent.on ?? null })
+    const state = await this.held(id)
+    await this.refuseAhead(id, state, { seq: sent.base, id: sent.on ?? null })
     const { change, contested } = merge(state.project, { ...sent.change, was: sent.was })
     // What was sent was read by its schema; what was merged was not.
     state.project.check(change, new Set(sent.change.put))
     const stored: Stored = { ...sent, seq: state.seq + 1, change, contested: [...contested] }
+    const { others } = this.database
+    const told =
+      others?.toldBy({ what: 'changed', project: id, seq: stored.seq, client: sent.client }) ?? null
     try {
-      await this.database.often('append', append(id, stored, state.project.inverseOf(change)))
+      await this.database.often('append', append(id, stored, state.project.inverseOf(change), told))
     } catch (error) {
+      if (others && isTaken(error)) throw new Overtaken()
       // Whether it was stored is not known: what is held of it is read again.
       this.open.letGo(id)
       throw error
@@ -362,8 +447,7 @@ export class Store {
   }
 
   /** Refuses what was made on a journal that this one is not any more. */
-  private async refuseAhead(id: string, mark: JournalMark): Promise<void> {
-    const { seq, last } = await this.open.get(id)
+  private async refuseAhead(id: string, { seq, last }: OpenProject, mark: JournalMark): Promise<void> {
     const isThere =
       mark.seq <= seq &&
       (mark.id === null || mark.id === (mark.seq === seq ? last : await this.changeAt(id, mark.seq)))
@@ -395,7 +479,7 @@ export class Store {
 
   /** A project of an older version gets what it lacks, as a change of its own. */
   private async bringUpToDate(id: string): Promise<void> {
-    const { project, seq } = await this.open.get(id)
+    const { project, seq } = await this.held(id)
     if (seq === 0) return
     const change = upgrade(project)
     if (!change) return
@@ -411,7 +495,7 @@ export class Store {
   }
 
   private async load(id: string): Promise<OpenProject> {
-    const found = await load(this.db, id, this.mended)
+    const found = await this.database.atOnce((db) => load(db, id, this.mended))
     if (!found) throw new NotThere('There is no such project.')
     return found
   }

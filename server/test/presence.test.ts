@@ -14,15 +14,35 @@ const at = (client: string, by = client, facts: Partial<Here> = {}): Here => ({
 
 describe('who is where', () => {
   const heard: { news: HereNews; to: string[] }[] = []
+  /** What other servers were told. */
+  const spread: HereNews[] = []
   let now = 0
   const begun = (): Presence => {
-    heard.length = 0
+    heard.length = spread.length = 0
     now = 0
     return new Presence(
       (news, to) => heard.push({ news, to: [...to].sort() }),
+      (news) => void spread.push(news),
       () => now,
     )
   }
+
+  it('comes from other servers, is told here and not again to them', () => {
+    const presence = begun()
+    presence.here('p', at('a'))
+    expect(spread).toEqual([{ project: 'p', client: 'a', here: at('a') }])
+    presence.hear({ project: 'p', client: 'far', here: at('far') })
+    expect(heard.at(-1)).toEqual({
+      news: { project: 'p', client: 'far', here: at('far') },
+      to: ['a', 'far'],
+    })
+    expect(presence.here('p', at('a'))).toEqual([at('far')])
+    presence.hear({ project: 'p', client: 'far', here: null })
+    expect(presence.here('p', at('a'))).toEqual([])
+    expect(spread.map(({ client }) => client)).toEqual(['a', 'a', 'a'])
+    presence.left('p', 'a')
+    expect(spread.at(-1)).toEqual({ project: 'p', client: 'a', here: null })
+  })
 
   it('is told to the browsers that are in the same project, and to whoever comes', () => {
     const presence = begun()

@@ -1,11 +1,34 @@
 import type { SQL } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
+import type { HereNews } from '@lamina/core/exchange'
+
+/** What servers on one database tell each other. */
+export type Spread =
+  | { readonly what: 'changed'; readonly project: string; readonly seq: number; readonly client: string }
+  | { readonly what: 'here'; readonly news: HereNews }
+  /** Somebody's sessions ended. */
+  | { readonly what: 'ended'; readonly person: string }
+
+/** The other servers on the same database. */
+export interface Others {
+  /** How it is told within a statement: what is told is told if that is done. */
+  toldBy(spread: Spread): { readonly channel: string; readonly text: string }
+  tell(spread: Spread): Promise<void>
+  /** @param missed something may have been told while this server could not hear it */
+  hear(heard: (spread: Spread) => void, missed: () => void): void
+}
 
 /** Where projects are kept. */
 export interface Database {
   readonly db: NodePgDatabase
   /** Makes a statement that is made often, in the same words each time: it is planned once. */
   often(name: string, statement: SQL): Promise<void>
+  /** Reads what is there at one moment, where others may write meanwhile. */
+  atOnce<T>(work: (db: NodePgDatabase) => Promise<T>): Promise<T>
+  /** Does what no other server on it does meanwhile. */
+  alone<T>(work: () => Promise<T>): Promise<T>
+  /** Null: no other server can be on it. */
+  readonly others: Others | null
   /** Refuses while nothing can be stored. @throws DatabaseAway */
   refuseFull(): Promise<void>
   /** How much space is left, bytes; null: that is not known here. */

@@ -64,6 +64,16 @@ export class Embedded implements Database {
     this.db = drizzle(this.pool)
   }
 
+  /** Nobody else writes to it. */
+  readonly others = null
+  atOnce<T>(work: (db: NodePgDatabase) => Promise<T>): Promise<T> {
+    return work(this.db)
+  }
+
+  alone<T>(work: () => Promise<T>): Promise<T> {
+    return work()
+  }
+
   async often(name: string, statement: SQL): Promise<void> {
     const { sql: text, params: values } = this.dialect.sqlToQuery(statement)
     await this.pool.query({ name, text, values })

@@ -35,6 +35,8 @@ export class Presence {
 
   constructor(
     private readonly heard: Heard,
+    /** Tells the other servers, which have windows of their own. */
+    private readonly spread: (news: HereNews) => void = () => undefined,
     private readonly now: () => number = () => Date.now(),
   ) {}
 
@@ -45,17 +47,36 @@ export class Presence {
     const isKnown = windows.has(here.client)
     if (!isKnown && windows.size >= MOST_HERE) return []
     windows.set(here.client, { here, at: this.now() })
-    this.heard({ project, client: here.client, here }, this.browsersIn(project))
+    const news = { project, client: here.client, here }
+    this.heard(news, this.browsersIn(project))
+    this.spread(news)
     return [...windows.values()].flatMap((each) => (each.here.client === here.client ? [] : [each.here]))
+  }
+
+  /** Another server tells of a window. */
+  hear(news: HereNews): void {
+    const { project, client, here } = news
+    if (!here) return this.gone(project, client, false)
+    const windows = this.projects.get(project) ?? new Map<string, Seen>()
+    if (!windows.has(client) && windows.size >= MOST_HERE) return
+    this.projects.set(project, windows)
+    windows.set(client, { here, at: this.now() })
+    this.heard(news, this.browsersIn(project))
   }
 
   /** A window left a project. */
   left(project: string, client: string): void {
+    this.gone(project, client, true)
+  }
+
+  private gone(project: string, client: string, isOwn: boolean): void {
     const windows = this.projects.get(project)
     const to = this.browsersIn(project)
     if (!windows?.delete(client)) return
     if (windows.size === 0) this.projects.delete(project)
-    this.heard({ project, client, here: null }, to)
+    const news = { project, client, here: null }
+    this.heard(news, to)
+    if (isOwn) this.spread(news)
   }
 
   /** Lets those go that were not heard of for long. */

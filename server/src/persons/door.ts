@@ -18,7 +18,7 @@ export interface Reached {
   readonly proxy: string | null
   /** Its certificate and key; null: it speaks plainly. */
   readonly tls: { readonly cert: Buffer; readonly key: Buffer } | null
-  /** People sign in wherever it is reached from. */
+  /** People sign in wherever it is reached from: it is set so, or others may be on its database. */
   readonly always: boolean
 }
 
@@ -57,7 +57,7 @@ export function reachedBy(env: Readonly<Record<string, string | undefined>>): Re
       'Beyond this computer Lamina is reached over TLS alone. Name the files of a certificate and its key ' +
         'with LAMINA_TLS_CERT and LAMINA_TLS_KEY, or the address of the proxy that brings TLS with LAMINA_PROXY.',
     )
-  return { host, hosts, proxy, tls, always: (env['LAMINA_SIGN_IN'] ?? '') !== '' }
+  return { host, hosts, proxy, tls, always: Boolean(env['LAMINA_SIGN_IN'] ?? env['DATABASE_URL']) }
 }
 
 function tlsOf(env: Readonly<Record<string, string | undefined>>): Reached['tls'] {

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { and, asc, count, eq, gt, isNull, sql } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import type { KnownPerson, LinkFacts, MadeLink } from '@lamina/core/exchange'
+import { isTaken } from '../database/away'
 import { NotAllowed, NotThere } from '../faults'
 import { links, persons, sessions } from '../tables'
 import { hashOf, isPassword } from './passwords'
@@ -190,16 +191,12 @@ export class Persons {
 
 type Within = Pick<NodePgDatabase, 'select'>
 
-/** A row that there is already (PostgreSQL: Error Codes). */
-const UNIQUE_VIOLATION = '23505'
-
 /** @throws NotAllowed where the name to sign in with is another's */
 async function orTaken<T>(signIn: string, work: Promise<T>): Promise<T> {
   try {
     return await work
   } catch (error) {
-    const { code, cause } = error as { code?: unknown; cause?: { code?: unknown } }
-    if (code !== UNIQUE_VIOLATION && cause?.code !== UNIQUE_VIOLATION) throw error
+    if (!isTaken(error)) throw error
     throw new NotAllowed(
       409,
       'taken',
