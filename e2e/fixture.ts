@@ -145,12 +145,13 @@ export async function choose(page: Page, label: string, entry: string): Promise<
   await page.getByRole('option', { name: entry, exact: true }).click()
 }
 
-/** A new project made through its form; ends on the first board. */
+/** A new project made through its form; ends on the first board. Left out, the address is that of the test's own server. */
 export async function newProject(
   page: Page,
   facts: { name: string; feet?: boolean; level?: string; height?: string },
+  address = '',
 ): Promise<string> {
-  await page.goto('/new')
+  await page.goto(`${address}/new`)
   await page.getByLabel('Name', { exact: true }).fill(facts.name)
   if (facts.feet) await page.getByLabel('Feet and inches').check()
   if (facts.level) await page.getByLabel('First level').fill(facts.level)

@@ -23,7 +23,7 @@ test('two people in two browsers draw in one project through two servers on one 
     let project = ''
     await test.step('both come by links', async () => {
       await come(page, await firstLink(one!), 'Ada Test', 'ada@office.example')
-      project = await newProject(page, { name: 'Office house' })
+      project = await newProject(page, { name: 'Office house' }, one!.address)
       await page.goto(`${one!.address}/persons`)
       await page.getByRole('button', { name: 'Make a link' }).click()
       const link = new URL((await page.getByTestId('link').textContent())!)
