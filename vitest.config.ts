@@ -9,6 +9,7 @@ export default defineConfig({
     setupFiles: ['core/test/seed.ts'],
     testTimeout: 60_000,
     hookTimeout: 60_000,
+    expect: { poll: { timeout: 15_000 } },
     // Vuetify's parts bring their styles along.
     server: { deps: { inline: ['vuetify'] } },
   },

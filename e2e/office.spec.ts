@@ -1,7 +1,7 @@
 import { Postgres } from '../server/test/postgres'
 import { board, expect, newProject, putAway, saved, test, wallAt } from './fixture'
 import { isPainted } from './painted'
-import { come, firstLink } from './people'
+import { come, firstLink, signIn } from './people'
 import { TestServer } from './server'
 
 test.use({
@@ -62,6 +62,66 @@ test('two people in two browsers draw in one project through two servers on one 
   } finally {
     await one!.end()
     await two!.end()
+    await postgres.end()
+  }
+})
+
+test('projects and persons are moved to a PostgreSQL server and back, and nobody goes on where they were', async ({
+  page,
+}, testInfo) => {
+  test.slow()
+  const postgres = await Postgres.begin()
+  const DATABASE_URL = await postgres.database()
+  const alone = await TestServer.begin({ samples: false, settings: { LAMINA_SIGN_IN: '1' } })
+  const { folder } = alone
+  let onServer: TestServer | null = null
+  try {
+    let project = ''
+    await test.step('what is to be moved', async () => {
+      await come(page, await firstLink(alone), 'Ada Test', 'ada@office.example')
+      project = await newProject(page, { name: 'Moved house' }, alone.address)
+      await wallAt(page, 0)
+      await saved(page)
+      // Not while it is drawn in.
+      expect(() => alone.program('move', ['to-server'], { DATABASE_URL })).toThrow(/already running/)
+      expect(() => alone.program('move', [], { DATABASE_URL })).toThrow(/say whether projects go to it/)
+      await alone.stop()
+    })
+
+    await test.step('there, by two servers, with a plot', async () => {
+      const said = alone.program('move', ['to-server'], { DATABASE_URL })
+      expect(said).toContain('projects: 1\n')
+      expect(said).toContain('persons: 1\n')
+      expect((await alone.second()).said).toMatch(/were moved to a PostgreSQL server/)
+      onServer = await TestServer.begin({ samples: false, folder, settings: { DATABASE_URL } })
+      expect(onServer.program('check')).toMatch(/^Moved house: whole/)
+      expect(() => onServer!.program('move', ['to-folder'])).toThrow(/already running/)
+      const empty = { LAMINA_DATA: testInfo.outputPath('empty') }
+      expect(() => onServer!.program('move', ['to-folder'], empty)).toThrow(/Stop it everywhere first/)
+      await page.goto(`${onServer.address}/project/${project}`)
+      await signIn(page, 'ada@office.example')
+      await expect.poll(() => isPainted(board(page), 2000, 0)).toBe(true)
+      await wallAt(page, 1000)
+      await saved(page)
+      expect(onServer.program('backup')).toContain('Backups made: 1')
+      const plot = await page.request.get(`${onServer.address}/api/projects/${project}/sheets.pdf`)
+      expect(plot.status()).toBe(200)
+      expect((await plot.body()).subarray(0, 5).toString()).toBe('%PDF-')
+      expect(await onServer.stop()).toBe(0)
+    })
+
+    await test.step('and back, with what was drawn there', async () => {
+      expect(alone.program('move', ['to-folder'], { DATABASE_URL })).toContain(
+        'Start Lamina without DATABASE_URL',
+      )
+      await alone.start()
+      await page.goto(`${alone.address}/project/${project}`)
+      await signIn(page, 'ada@office.example')
+      await expect.poll(() => isPainted(board(page), 2000, 1000)).toBe(true)
+    })
+  } finally {
+    await (onServer as TestServer | null)?.end()
+    await alone.end()
     await postgres.end()
   }
 })

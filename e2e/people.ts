@@ -18,3 +18,9 @@ export async function come(page: Page, link: string, name: string, signIn: strin
   await page.getByRole('button', { name: 'Come in' }).click()
   await expect(page.getByRole('heading', { name: 'Projects' })).toBeVisible()
 }
+
+export async function signIn(page: Page, name: string, password = PASSWORD): Promise<void> {
+  await page.getByLabel('Name to sign in with').fill(name)
+  await page.getByLabel('Password', { exact: true }).fill(password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+}

@@ -2,19 +2,13 @@ import type { Page } from '@playwright/test'
 import { board, choose, expect, newProject, putAway, saved, stage, test, wallAt } from './fixture'
 import { faults } from './levelAA'
 import { isPainted } from './painted'
-import { PASSWORD, come, firstLink } from './people'
+import { PASSWORD, come, firstLink, signIn } from './people'
 
 test.use({
   samples: false,
   settings: { LAMINA_SIGN_IN: '1' },
   expectedErrors: [/status of 40[134]/],
 })
-
-async function signIn(page: Page, name: string, password: string): Promise<void> {
-  await page.getByLabel('Name to sign in with').fill(name)
-  await page.getByLabel('Password', { exact: true }).fill(password)
-  await page.getByRole('button', { name: 'Sign in' }).click()
-}
 
 /** A link for somebody new, made by who keeps the persons. */
 async function newLink(page: Page): Promise<string> {

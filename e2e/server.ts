@@ -77,9 +77,10 @@ export class TestServer {
         if (text.includes('Lamina is ready')) ready()
         if (text.includes('"level":')) this.complaints.push(text)
       })
-      child.once('exit', (code) =>
-        failed(new Error(`the server ended with ${code}: ${this.complaints.join('')}`)),
-      )
+      child.once('exit', (code) => {
+        this.child = null
+        failed(new Error(`the server ended with ${code}: ${this.complaints.join('')}`))
+      })
     })
     child.removeAllListeners('exit')
   }
@@ -123,11 +124,16 @@ export class TestServer {
     return { code, said }
   }
 
-  /** A program of the server, on its folder. @returns what it says */
-  program(name: 'backup' | 'check'): string {
-    return execFileSync(process.execPath, [join(dirname(main), `${name}.js`)], {
-      env: { ...process.env, LAMINA_DATA: this.folder, LOG_LEVEL: 'warn' },
+  /** A program of the server, on its folder. @returns what it says @throws where it ends with another code than 0 */
+  program(
+    name: 'backup' | 'check' | 'move',
+    args: readonly string[] = [],
+    settings: Readonly<Record<string, string>> = {},
+  ): string {
+    return execFileSync(process.execPath, [join(dirname(main), `${name}.js`), ...args], {
+      env: { ...process.env, LAMINA_DATA: this.folder, LOG_LEVEL: 'warn', ...this.settings, ...settings },
       encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'pipe'],
     })
   }
 

@@ -12,6 +12,7 @@ await build({
     main: join(root, 'server/src/main.ts'),
     backup: join(root, 'server/src/backup.ts'),
     check: join(root, 'server/src/check.ts'),
+    move: join(root, 'server/src/move.ts'),
     'database.worker': join(root, 'server/src/database/worker.ts'),
     'plot.worker': join(root, 'server/src/plot/worker.ts'),
     'archive.worker': join(root, 'server/src/archives/worker.ts'),

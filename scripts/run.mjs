@@ -1,4 +1,4 @@
-// npm run check, npm run backup: a program of the server beside the server itself, on the data folder of LAMINA_DATA.
+// npm run check, npm run backup, npm run move: a program of the server beside the server itself, on the data folder of LAMINA_DATA.
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
 import { buildIfNeeded, installDependencies, root } from './setup.mjs'

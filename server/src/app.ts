@@ -19,7 +19,7 @@ import { MOST_STREAMS, Streams } from './news/streams'
 import { OPEN } from './persons/access'
 import { gate, type GateParts } from './persons/gate'
 import type { Pictures } from './pictures/pictures'
-import type { PlotOrder } from './plot/document'
+import type { Plots } from './plot/plots'
 import { TooMuch, readSent } from './readSent'
 import { Ahead, Conflict, NotAllowed, NotThere } from './faults'
 import type { SeenChanges, SeenOrder } from './history/picturesOf'
@@ -31,7 +31,7 @@ import type { Threads } from './thread/threads'
 export interface AppParts {
   readonly store: Store
   readonly pictures: Pick<Pictures, 'list' | 'imprint' | 'forget'>
-  readonly plotter: Pick<Threads<PlotOrder, Uint8Array>, 'make' | 'load'>
+  readonly plots: Pick<Plots, 'plot' | 'load'>
   readonly archives: Pick<Archives, 'pack' | 'bringIn' | 'copy' | 'restore' | 'list' | 'all'>
   /** Draws what changes are seen by. */
   readonly drawer: Pick<Threads<SeenOrder, SeenChanges>, 'make'>
@@ -55,7 +55,7 @@ const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().pipe(seqSchema)
 
 export function makeApp(parts: AppParts): Express {
-  const { store, pictures, plotter, archives, drawer, log, hosts, door, proxy, others, site } = parts
+  const { store, pictures, plots, archives, drawer, log, hosts, door, proxy, others, site } = parts
   const app = express()
   app.disable('x-powered-by')
   if (proxy) app.set('trust proxy', proxy.split(','))
@@ -109,7 +109,7 @@ export function makeApp(parts: AppParts): Express {
     response.json({
       ok: true,
       streams: streams.size,
-      plots: plotter.load,
+      plots: await plots.load(),
       ...(free === null ? {} : { free, low: free < LOW_SPACE }),
     })
   })
@@ -221,11 +221,11 @@ export function makeApp(parts: AppParts): Express {
     const id = idOf(request.params.id)
     const wanted = sheetQuery.parse(request.query['sheets'])
     const at = request.query['at']
-    const opened = await (at === undefined ? store.read(id) : store.history.moment(id, sinceQuery.parse(at)))
+    const seq = at === undefined ? (await store.read(id)).seq : sinceQuery.parse(at)
     const sheets = wanted ? wanted.split(',').map(idOf) : null
     const cancel = new AbortController()
     response.on('close', () => cancel.abort())
-    const pdf = await plotter.make({ records: opened.records, sheets }, id, cancel.signal)
+    const pdf = await plots.plot({ project: id, seq, sheets }, cancel.signal)
     response.setHeader('Content-Type', 'application/pdf')
     response.setHeader('Content-Disposition', 'attachment; filename="sheets.pdf"')
     response.end(pdf)

@@ -4,14 +4,15 @@ import { isLater, recordSchema } from '@lamina/core/records'
 import { saysTheSame } from '@lamina/core/together'
 import { bringUp } from './database/bringUp'
 import { replayed } from './mend'
-import { migrations, onFolder, run, say } from './standing'
+import { migrations, onDatabase, run, say } from './standing'
 import { projects, records } from './tables'
 import { wholenessOf, type Wholeness } from './wholeness'
 
 /** Says of every project whether it is whole, and changes none. Ends with 0 when all are. */
 run(() =>
-  onFolder(async ({ db }) => {
-    await bringUp(db, migrations)
+  onDatabase(async (database) => {
+    const { db } = database
+    await database.alone(() => bringUp(db, migrations))
     let all = true
     for (const { id } of await db.select({ id: projects.id }).from(projects)) {
       const found = (await wholenessOf(db, id))!

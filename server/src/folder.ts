@@ -7,10 +7,11 @@ import {
   openSync,
   readFileSync,
   readdirSync,
+  renameSync,
   statSync,
   writeSync,
 } from 'node:fs'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { tryLock } from 'fs-native-extensions'
 import { makingOf } from './database/openFolder'
 
@@ -50,12 +51,19 @@ const PARTS = [
 /** The version of the database's files that this server reads. */
 const VERSION = '18'
 
+/** A database whose projects were moved to a PostgreSQL server is called so, with when that was. */
+const MOVED = /^database\.moved-\d{8}T\d{6}$/
+
+/** Where the database of a server is: in its data folder, or on a PostgreSQL server. */
+export type DatabasePlace = 'folder' | 'server'
+
 /**
  * Takes the data folder for this process, and makes it if there is none. It is held by a lock of the operating system, which that
  * gives back when the process ends in whatever way.
+ * @param place where the database is: in the folder it must be whole, or be the first there
  * @throws FolderRefused
  */
-export function takeFolder(folder: string): HeldFolder {
+export function takeFolder(folder: string, place: DatabasePlace = 'folder'): HeldFolder {
   makeFolder(folder)
   const lock = openLock(folder)
   if (!tryLock(lock)) {
@@ -67,7 +75,8 @@ export function takeFolder(folder: string): HeldFolder {
   }
   try {
     writeHolder(lock, { pid: process.pid })
-    examine(folder)
+    refuseForeign(folder)
+    if (place === 'folder') refuseBroken(folder)
   } catch (error) {
     closeSync(lock)
     throw toldPlainly(error, folder)
@@ -162,20 +171,46 @@ function toldPlainly(error: unknown, folder: string): unknown {
   }
 }
 
-/** Refuses what is no data folder, or no longer a whole one: nothing is made over what is there. */
-function examine(folder: string): void {
-  const known = [LOCK, DATABASE, IMPRINTS, BACKUPS, makingOf(DATABASE)]
+/** Whether there is a database in a data folder. */
+export const hasDatabase = ({ database }: Pick<HeldFolder, 'database'>): boolean => isThere(database)
+
+/** Puts a database aside whose projects were moved, so that nobody goes on in it unaware. @returns how it is called now */
+export function putAside({ database }: Pick<HeldFolder, 'database'>, now: Date): string {
+  const stamp = now.toISOString().replace(/[-:]/g, '').slice(0, 15)
+  const name = `${DATABASE}.moved-${stamp}`
+  renameSync(database, join(dirname(database), name))
+  return name
+}
+
+/** Refuses what is no data folder. */
+function refuseForeign(folder: string): void {
+  const entries = readdirSync(folder)
+  if (entries.includes(DATABASE)) return
+  const known = [LOCK, IMPRINTS, BACKUPS, makingOf(DATABASE)]
+  const foreign = entries.filter((name) => !known.includes(name) && !MOVED.test(name))
+  if (foreign.length > 0)
+    throw new FolderRefused(
+      `The folder ${folder} holds other things (${someOf(foreign)}) and no database. ` +
+        'Name an empty folder, or the one the database is in, with LAMINA_DATA.',
+    )
+}
+
+/** Refuses a folder that has no database any more, or no whole one: nothing is made over what is there. */
+function refuseBroken(folder: string): void {
   const entries = readdirSync(folder)
   if (!entries.includes(DATABASE)) {
-    const foreign = entries.filter((name) => !known.includes(name))
-    if (foreign.length > 0 || entries.includes(IMPRINTS) || entries.includes(BACKUPS))
+    const moved = entries.filter((name) => MOVED.test(name)).sort()
+    if (moved.length > 0)
       throw new FolderRefused(
-        foreign.length > 0
-          ? `The folder ${folder} holds other things (${someOf(foreign)}) and no database. ` +
-              'Name an empty folder, or the one the database is in, with LAMINA_DATA.'
-          : `The data folder ${folder} was in use before, but its database is gone. Nothing was made in its place. ` +
-              'Put the folder “database” back, or name another folder with LAMINA_DATA' +
-              (entries.includes(BACKUPS) ? ' and bring the backups in this one’s “backups” in there.' : '.'),
+        `The projects of the data folder ${folder} were moved to a PostgreSQL server. Name that with DATABASE_URL. ` +
+          `As they were before they are in “${moved.at(-1)}”: called “${DATABASE}” again, it is used as it was.`,
+      )
+    if (entries.includes(IMPRINTS) || entries.includes(BACKUPS))
+      throw new FolderRefused(
+        `The data folder ${folder} was in use before, but its database is gone. Nothing was made in its place. ` +
+          'Put the folder “database” back, name the PostgreSQL server it was used with with DATABASE_URL, ' +
+          'or name another folder with LAMINA_DATA' +
+          (entries.includes(BACKUPS) ? ' and bring the backups in this one’s “backups” in there.' : '.'),
       )
     return
   }

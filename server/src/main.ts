@@ -5,7 +5,6 @@ import { createServer as createTlsServer } from 'node:https'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
-import pino from 'pino'
 import { makeApp } from './app'
 import { Archives } from './archives/archives'
 import type { ArchiveMade, ArchiveOrder } from './archives/order'
@@ -13,22 +12,33 @@ import { answerCommands } from './commands'
 import { awayOf } from './database/away'
 import { NewerData } from './database/bringUp'
 import type { Database } from './database/database'
-import { Embedded, inThread } from './database/embedded'
 import { PgServer } from './database/pgServer'
-import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folder'
+import { FolderInUse, FolderRefused, hasDatabase, type HeldFolder } from './folder'
 import type { SeenChanges, SeenOrder } from './history/picturesOf'
 import { SettingRefused, addressOf, firstLink, makeDoor, reachedBy, type Reached } from './persons/door'
 import type { PictureOrder, Drawn } from './pictures/draw'
 import { Imprints } from './pictures/imprints'
 import { Pictures } from './pictures/pictures'
 import type { PlotOrder } from './plot/document'
+import { PlotsHere } from './plot/plots'
+import { PlotQueue } from './plot/queue'
 import { seedSamples } from './seed'
-import { backupsKept, dataFolder as folder, here, migrations, say, wholeSetting } from './standing'
+import {
+  backupsKept,
+  dataFolder as folder,
+  databaseAddress,
+  here,
+  inFolder,
+  log,
+  migrations,
+  say,
+  takeStanding,
+  wholeSetting,
+} from './standing'
 import { Store } from './store'
 import { Thread } from './thread/thread'
 import { Threads } from './thread/threads'
 
-const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
 const port = wholeSetting('PORT', 4180, 65_535)
 const backups = backupsKept()
 const samples = !process.argv.includes('--no-samples')
@@ -49,7 +59,7 @@ function exitWith(code: number, sentence: string): never {
 
 function folderOrExit(): HeldFolder {
   try {
-    return takeFolder(folder)
+    return takeStanding()
   } catch (error) {
     if (error instanceof FolderRefused) exitWith(error instanceof FolderInUse ? 3 : 5, error.message)
     throw error
@@ -65,15 +75,9 @@ function reachedOrExit(): Reached {
   }
 }
 
-/** The PostgreSQL server that is set; null: the database that comes with the application is used. */
-const databaseAddress = process.env['DATABASE_URL'] || null
-
-async function storeOrExit({ database: files }: HeldFolder): Promise<{ store: Store; database: Database }> {
+async function storeOrExit(held: HeldFolder): Promise<{ store: Store; database: Database }> {
   const where = databaseAddress === null ? `The data folder is ${folder}` : 'It is the one of DATABASE_URL'
-  const database =
-    databaseAddress === null
-      ? new Embedded(inThread(join(here, 'database.worker.js'), files), files)
-      : new PgServer(databaseAddress, log)
+  const database = databaseAddress === null ? inFolder(held) : new PgServer(databaseAddress, log)
   try {
     await database.refuseFull()
     await database.open()
@@ -99,15 +103,19 @@ async function main(): Promise<void> {
   process.umask(0o077)
   const reached = reachedOrExit()
   const held = folderOrExit()
-  process.on('exit', held.letGo)
   say('opening the database')
   const { store, database } = await storeOrExit(held)
+  if (databaseAddress !== null && hasDatabase(held))
+    say(
+      `The projects in the database of ${folder} are not those of DATABASE_URL, and are not shown. npm run move carries them there.`,
+    )
   const door = await makeDoor(database.db, reached)
   if (samples) await database.alone(() => seedSamples(store, say))
   const thread = <Order, Made>(file: string): Thread<Order, Made> =>
     new Thread(() => new Worker(join(here, file)))
+  const hands = Math.max(2, Math.min(4, availableParallelism() - 1))
   const plotter = new Threads<PlotOrder, Uint8Array>(
-    Math.max(2, Math.min(4, availableParallelism() - 1)),
+    hands,
     () =>
       new Worker(join(here, 'plot.worker.js'), {
         resourceLimits: { maxOldGenerationSizeMb: PLOT_MEGABYTES },
@@ -118,6 +126,10 @@ async function main(): Promise<void> {
       tooLarge: `These sheets take more than ${PLOT_MEGABYTES} MB of memory to plot. Plot fewer of them at once, or show less on them.`,
     },
   )
+  const plotsHere = new PlotsHere(store, plotter)
+  const plots = database.others
+    ? new PlotQueue({ db: database.db, others: database.others, here: plotsHere, most: hands, log })
+    : plotsHere
   const drawer = new Threads<SeenOrder, SeenChanges>(1, () => new Worker(join(here, 'history.worker.js')), {
     seconds: PICTURE_SECONDS,
     tooLong: 'These changes take too long to draw.',
@@ -139,7 +151,7 @@ async function main(): Promise<void> {
   const app = makeApp({
     store,
     pictures,
-    plotter,
+    plots,
     archives,
     drawer,
     log,
@@ -190,9 +202,8 @@ async function main(): Promise<void> {
     pictures.close()
     void archives
       .close()
-      .then(() =>
-        Promise.all([plotter.close(), drawer.close(), painter.close(), packer.close(), store.close()]),
-      )
+      .then(() => plots.close())
+      .then(() => Promise.all([drawer.close(), painter.close(), packer.close(), store.close()]))
       .then(() => process.exit(0))
   }
   process.once('SIGINT', stop)

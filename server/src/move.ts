@@ -1,70 +1,61 @@
-import { getTableColumns, getTableName, sql } from 'drizzle-orm'
-import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
-import type { PgTable } from 'drizzle-orm/pg-core'
-import { acts, changes, common, links, persons, pictures, projects, records, roles, seen, sessions, states } from './tables'
+import { sql } from 'drizzle-orm'
+import { bringUp } from './database/bringUp'
+import { NotCarried, carry } from './database/carry'
+import { PgServer } from './database/pgServer'
+import { hasDatabase, putAside } from './folder'
+import { dataFolder, databaseAddress, inFolder, log, migrations, run, say, takeStanding } from './standing'
 
-/** All that is moved, in an order in which each comes after what it refers to. Sessions and links are not: people sign in anew. */
-const MOVED = { projects, changes, records, pictures, states, seen, persons, roles, acts } as const
-/** What stays where it is. */
-const LEFT = { sessions, links, common } as const
-export const TABLES: readonly PgTable[] = [...Object.values(MOVED), ...Object.values(LEFT)]
-
-/** So many rows are read and written at once. */
-const PAGE = 200
-
-/** A database that already has projects is not moved into; the message is a sentence. */
-export class NotEmpty extends Error {}
+const WAYS = ['to-server', 'to-folder'] as const
+type Way = (typeof WAYS)[number]
 
 /**
- * Carries all projects with their histories, the persons and who may do what from one database to another, all of it or none.
- * Both have the form that this version knows.
- * @param told hears of each table, with so many rows
- * @throws NotEmpty
+ * Carries all projects and persons from the data folder to the PostgreSQL server of DATABASE_URL, or back. Where they were they are
+ * left as they were; in the folder under another name, so that nobody goes on there unaware.
  */
-export async function move(
-  from: NodePgDatabase,
-  to: NodePgDatabase,
-  told: (table: string, rows: number) => void,
-): Promise<void> {
-  await to.transaction(async (work) => {
-    for (const table of Object.values(MOVED)) {
-      const [row] = await work.select({ n: sql<number>`count(*)::int` }).from(table as PgTable)
-      if (row!.n > 0)
-        throw new NotEmpty('There are projects or persons already where they are to be moved to. Nothing was moved.')
-    }
-    for (const table of Object.values(MOVED)) told(getTableName(table), await carry(from, work, table))
-    // Numbers that the database gives go on after those that were given.
-    for (const [table, column] of [
-      ['records', 'place'],
-      ['acts', 'id'],
-    ])
-      await work.execute(
-        sql.raw(
-          `select setval(pg_get_serial_sequence('${table}', '${column}'), coalesce((select max(${column}) from ${table}), 0) + 1, false)`,
-        ),
-      )
-  })
-}
+run(async () => {
+  const way = WAYS.find((each) => each === process.argv[2])
+  if (!way || databaseAddress === null) {
+    process.stderr.write(
+      'Name the PostgreSQL server with DATABASE_URL, and say whether projects go to it or come back: ' +
+        'npm run move -- to-server, or npm run move -- to-folder.\n',
+    )
+    return 2
+  }
+  const held = takeStanding(way === 'to-server' ? 'folder' : 'server')
+  if (way === 'to-server' && !hasDatabase(held))
+    throw new NotCarried(`There is no database in the data folder ${dataFolder}. Nothing was moved.`)
+  const server = new PgServer(databaseAddress, log, 'lamina move')
+  const folder = inFolder(held)
+  try {
+    await server.open()
+    await refuseServed(server)
+    await folder.open()
+    for (const each of [folder, server]) await each.alone(() => bringUp(each.db, migrations))
+    const [from, to] = way === 'to-server' ? [folder, server] : [server, folder]
+    await carry(from.db, to.db, (table, rows) => say(`${table}: ${rows}`))
+  } finally {
+    await Promise.all([server.close(), folder.close()])
+  }
+  say(done(way, way === 'to-server' ? putAside(held, new Date()) : null))
+  return 0
+})
 
-/** Rows page by page, in the order of their key. @returns so many */
-async function carry(
-  from: NodePgDatabase,
-  to: Pick<NodePgDatabase, 'insert'>,
-  table: PgTable,
-): Promise<number> {
-  let carried = 0
-  for (let after = 0; ; after += PAGE) {
-    // The place of a row in its table stays while nobody writes there.
-    const rows = await from
-      .select()
-      .from(table)
-      .orderBy(sql`ctid`)
-      .limit(PAGE)
-      .offset(after)
-    if (rows.length > 0) await to.insert(table).values(rows as never)
-    carried += rows.length
-    if (rows.length < PAGE) return carried
+function done(way: Way, aside: string | null): string {
+  switch (way) {
+    case 'to-server':
+      return `All is on the server now. Start Lamina with the same DATABASE_URL. As it was before it is kept in “${aside}” in ${dataFolder}.`
+    case 'to-folder':
+      return `All is in ${dataFolder} now. Start Lamina without DATABASE_URL. As it was before it is still on the server.`
   }
 }
 
-export const columnsOf = (table: PgTable): string[] => Object.keys(getTableColumns(table))
+/** Refuses to move while somebody may be drawing. */
+async function refuseServed({ db }: PgServer): Promise<void> {
+  const { rows } = await db.execute(
+    sql`select 1 from pg_stat_activity where datname = current_database() and application_name = 'lamina news'`,
+  )
+  if (rows.length > 0)
+    throw new NotCarried(
+      'Lamina runs on the database of DATABASE_URL. Stop it everywhere first; nothing was moved.',
+    )
+}

@@ -1,9 +1,13 @@
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { BACKUPS_KEPT } from './archives/archives'
+import pino from 'pino'
 import { awayOf } from './database/away'
 import { NewerData } from './database/bringUp'
+import type { Database } from './database/database'
+import { NotCarried } from './database/carry'
 import { Embedded, inThread } from './database/embedded'
+import { PgServer } from './database/pgServer'
 import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folder'
 
 /** Where the programs of the server are. */
@@ -26,17 +30,48 @@ export const backupsKept = (): number => wholeSetting('LAMINA_BACKUPS', BACKUPS_
 
 export const say = (line: string): void => void process.stdout.write(`${line}\n`)
 
-/** Works on the data folder while no server does, and gives what comes of it. */
-export async function onFolder<T>(work: (database: Embedded, held: HeldFolder) => Promise<T>): Promise<T> {
-  const held = takeFolder(dataFolder)
+/** What is said beside what is answered. */
+export const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
+
+/** The address of the PostgreSQL server that is set; null: the database is in the data folder. */
+export const databaseAddress = process.env['DATABASE_URL'] || null
+
+/** The data folder, taken for this program. @throws FolderRefused */
+export function takeStanding(
+  place = databaseAddress === null ? ('folder' as const) : ('server' as const),
+): HeldFolder {
+  const held = takeFolder(dataFolder, place)
   process.on('exit', held.letGo)
-  const database = new Embedded(inThread(join(here, 'database.worker.js'), held.database), held.database)
-  await database.open()
+  return held
+}
+
+/** The database in a data folder, not yet opened. */
+export const inFolder = ({ database }: Pick<HeldFolder, 'database'>): Embedded =>
+  new Embedded(inThread(join(here, 'database.worker.js'), database), database)
+
+async function working<D extends Database & { open(): Promise<void> }, T>(
+  database: D,
+  work: (database: D) => Promise<T>,
+): Promise<T> {
   try {
-    return await work(database, held)
+    await database.open()
+    return await work(database)
   } finally {
     await database.close()
   }
+}
+
+/** Works on the data folder while no server does, and on the database that is set; gives what comes of it. */
+export async function onFolder<T>(work: (database: Database, held: HeldFolder) => Promise<T>): Promise<T> {
+  const held = takeStanding()
+  return working(databaseAddress === null ? inFolder(held) : new PgServer(databaseAddress, log), (database) =>
+    work(database, held),
+  )
+}
+
+/** Works on the database that is set: one in the data folder while no server does, another whoever else does. */
+export function onDatabase<T>(work: (database: Database) => Promise<T>): Promise<T> {
+  return databaseAddress === null ? onFolder(work) : working(new PgServer(databaseAddress, log), work)
 }
 
 /** Ends the program with what it gives; faults in a sentence, each kind with a number of its own. */
@@ -45,7 +80,8 @@ export function run(program: () => Promise<number>): void {
     (code) => process.exit(code),
     (error: unknown) => {
       const away = awayOf(error)
-      const isPlain = error instanceof FolderRefused || error instanceof NewerData
+      const isPlain =
+        error instanceof FolderRefused || error instanceof NewerData || error instanceof NotCarried
       const sentence = away?.message ?? (error instanceof Error ? error.message : String(error))
       process.stderr.write(`${isPlain || away ? sentence : `That could not be done: ${sentence}`}\n`)
       process.exit(error instanceof FolderInUse ? 3 : away ? 6 : 5)

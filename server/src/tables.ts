@@ -201,5 +201,35 @@ export const acts = pgTable('acts', {
   address: text('address').notNull().default(''),
 })
 
+/** Plots that are asked for of servers on one database: any of them takes one, and whoever asked fetches what came of it. */
+export const plots = pgTable(
+  'plots',
+  {
+    id: text('id').primaryKey(),
+    project: text('project')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    /** The change as of which it is. */
+    seq: integer('seq').notNull(),
+    /** Null: the whole set. */
+    sheets: jsonb('sheets').$type<string[] | null>(),
+    askedAt: timestamp('asked_at', { withTimezone: true })
+      .notNull()
+      .default(sql`now()`),
+    /** Whoever asked waits so long, and says so again before; after it nobody wants it any more. */
+    wantedUntil: timestamp('wanted_until', { withTimezone: true }).notNull(),
+    /** The server that works on it, and so long it is taken for alive if it does not say so again; null: it waits. */
+    taker: text('taker'),
+    takenUntil: timestamp('taken_until', { withTimezone: true }),
+    /** So often it was taken. */
+    tries: integer('tries').notNull().default(0),
+    /** What came of it; null: nothing yet. */
+    made: bytes('made'),
+    /** Why nothing comes of it, for whoever asked; null: nothing stands against it. */
+    refused: text('refused'),
+  },
+  (table) => [index('plots_asked').on(table.askedAt)],
+)
+
 /** What this server and those beside it have in common: a name and what it is. */
 export const common = pgTable('common', { name: text('name').primaryKey(), value: text('value').notNull() })

@@ -14,6 +14,7 @@ import { drawProject } from '../src/pictures/draw'
 import { Imprints } from '../src/pictures/imprints'
 import { Pictures, type PictureThread } from '../src/pictures/pictures'
 import { NothingToPlot, plotSheets, type PlotOrder } from '../src/plot/document'
+import { PlotsHere } from '../src/plot/plots'
 import { Store } from '../src/store'
 import { WorkRefused } from '../src/thread/thread'
 
@@ -49,7 +50,7 @@ export async function appInProcess(
     { level: 'warn' },
     new Writable({ write: (chunk, _encoding, done) => (complaints.push(String(chunk)), done()) }),
   )
-  const plotter = {
+  const threads = {
     load: { working: 0, waiting: 0 },
     async make(order: PlotOrder): Promise<Uint8Array> {
       try {
@@ -60,6 +61,7 @@ export async function appInProcess(
       }
     },
   }
+  const plots = new PlotsHere(store, { ...threads, close: () => Promise.resolve() })
   const painter: PictureThread = { make: async (order) => (drawn++, drawProject(order)) }
   const pictures = new Pictures(store, painter, log, new Imprints(printed, FORM))
   const archives = new Archives(store, { make: makeArchive }, join(printed, 'backups'), {
@@ -69,7 +71,7 @@ export async function appInProcess(
   })
   const drawer = { make: async (order: SeenOrder) => picturesOf(order) }
   const hosts = ['localhost', '127.0.0.1']
-  const parts = { store, pictures, plotter, archives, drawer, log, hosts, site: null }
+  const parts = { store, pictures, plots, archives, drawer, log, hosts, site: null }
   const server = createServer(makeApp({ ...parts, door: await door() }))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   return {

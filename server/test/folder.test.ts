@@ -12,7 +12,7 @@ import {
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { FolderInUse, FolderRefused, takeFolder } from '../src/folder'
+import { FolderInUse, FolderRefused, hasDatabase, putAside, takeFolder } from '../src/folder'
 import { openFolder } from '../src/database/openFolder'
 
 let folder: string
@@ -121,6 +121,29 @@ describe('the data folder', () => {
     }
     writeFileSync(join(database(), 'PG_VERSION'), '17\n')
     expect(refusal()).toMatch(/was made by version 17 of the database, and this server reads version 18/)
+  }, 60_000)
+
+  it('of a server whose database is elsewhere needs none, and is not taken for one that has', () => {
+    takeFolder(folder, 'server').letGo()
+    mkdirSync(join(folder, 'backups'))
+    takeFolder(folder, 'server').letGo()
+    expect(refusal()).toMatch(/name the PostgreSQL server it was used with with DATABASE_URL/)
+    writeFileSync(join(folder, 'letter.txt'), 'x')
+    expect(() => takeFolder(folder, 'server')).toThrow(/holds other things \(letter\.txt\)/)
+  })
+
+  it('whose projects were moved says where they are, and takes them back', async () => {
+    await (await openFolder(database(), () => undefined)).close()
+    const held = takeFolder(folder)
+    expect(hasDatabase(held)).toBe(true)
+    const aside = putAside(held, new Date('2026-12-02T08:09:10Z'))
+    held.letGo()
+    expect(aside).toBe('database.moved-20261202T080910')
+    expect(hasDatabase(held)).toBe(false)
+    expect(refusal()).toContain(`As they were before they are in “${aside}”`)
+    takeFolder(folder, 'server').letGo()
+    renameSync(join(folder, aside), database())
+    takeFolder(folder).letGo()
   }, 60_000)
 
   it('forgets a database whose making was broken off, and makes it anew', async () => {

@@ -100,7 +100,7 @@ describe('two servers on one database', () => {
         }
       })
       .toBe(2)
-    await expect.poll(() => heard.at(-1)?.[1], { timeout: 5000 }).toBe(2)
+    await expect.poll(() => heard.at(-1)?.[1]).toBe(2)
     await a.remove('house')
     await expect.poll(() => heard.at(-1)).toEqual(['house', 0, 'server'])
     await close()

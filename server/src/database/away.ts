@@ -55,8 +55,16 @@ export function awayOf(error: unknown): DatabaseAway | null {
 const UNIQUE_VIOLATION = '23505'
 
 /** Whether something could not be put in since there is another of its key. */
-export function isTaken(error: unknown): boolean {
+export const isTaken = (error: unknown): boolean => hasCode(error, UNIQUE_VIOLATION)
+
+/** A row that refers to one that is not there (foreign_key_violation). */
+const FOREIGN_KEY_VIOLATION = '23503'
+
+/** Whether something could not be put in since what it belongs to is gone. */
+export const isGone = (error: unknown): boolean => hasCode(error, FOREIGN_KEY_VIOLATION)
+
+function hasCode(error: unknown, code: string): boolean {
   for (let each: unknown = error; each instanceof Error; each = each.cause)
-    if ((each as { readonly code?: unknown }).code === UNIQUE_VIOLATION) return true
+    if ((each as { readonly code?: unknown }).code === code) return true
   return false
 }

@@ -8,6 +8,12 @@ export type Spread =
   | { readonly what: 'here'; readonly news: HereNews }
   /** Somebody's sessions ended. */
   | { readonly what: 'ended'; readonly person: string }
+  /** There is a plot to be taken. */
+  | { readonly what: 'plots' }
+  /** Something came of a plot. */
+  | { readonly what: 'plotted'; readonly plot: string }
+  /** Whoever asked for a plot does not want it any more. */
+  | { readonly what: 'unwanted'; readonly plot: string }
 
 /** The other servers on the same database. */
 export interface Others {

@@ -33,11 +33,13 @@ export class PgServer implements Database, Others {
   constructor(
     private readonly address: string,
     private readonly log: Pick<Logger, 'warn'>,
+    /** As others on the database see it. */
+    private readonly name = 'lamina',
   ) {
     this.pool = new Pool({
       connectionString: address,
       max: CONNECTIONS,
-      application_name: 'lamina',
+      application_name: name,
       connectionTimeoutMillis: LONGEST_WAIT_MS,
     })
     // A connection that ends while nobody uses it is made again when it is wanted.
@@ -104,7 +106,7 @@ export class PgServer implements Database, Others {
   }
 
   private async listen(): Promise<void> {
-    const ear = new Client({ connectionString: this.address, application_name: 'lamina news' })
+    const ear = new Client({ connectionString: this.address, application_name: `${this.name} news` })
     this.ear = ear
     let isOver = false
     const over = (error?: Error): void => {

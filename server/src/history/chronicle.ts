@@ -1,6 +1,6 @@
 import { promisify } from 'node:util'
 import { gunzip, gzip } from 'node:zlib'
-import { and, asc, desc, eq, gt, isNull, lte } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, isNull, lt, lte } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { placesOf } from '@lamina/core/kinds'
 import type { AnyRecord, Change, Id } from '@lamina/core/records'
@@ -73,7 +73,9 @@ export class Chronicle {
       if (!isLast || seq <= told) return
       if (rows.length > 0) await this.db.insert(seen).values(rows).onConflictDoNothing()
       rows = []
-      await this.db.update(projects).set({ told: seq }).where(eq(projects.id, project))
+      // Another server may have read further meanwhile.
+      const isFurther = and(eq(projects.id, project), lt(projects.told, seq))
+      await this.db.update(projects).set({ told: seq }).where(isFurther)
     })
   }
 

@@ -57,7 +57,7 @@ export function reachedBy(env: Readonly<Record<string, string | undefined>>): Re
       'Beyond this computer Lamina is reached over TLS alone. Name the files of a certificate and its key ' +
         'with LAMINA_TLS_CERT and LAMINA_TLS_KEY, or the address of the proxy that brings TLS with LAMINA_PROXY.',
     )
-  return { host, hosts, proxy, tls, always: Boolean(env['LAMINA_SIGN_IN'] ?? env['DATABASE_URL']) }
+  return { host, hosts, proxy, tls, always: Boolean(env['LAMINA_SIGN_IN'] || env['DATABASE_URL']) }
 }
 
 function tlsOf(env: Readonly<Record<string, string | undefined>>): Reached['tls'] {
