@@ -11,13 +11,17 @@ import { ChangeRefused, idSchema } from '@lamina/core/records'
 import type { Archives } from './archives/archives'
 import { archiveRoutes } from './archives/routes'
 import { awayOf } from './database/away'
-import { LOW_SPACE, type Others, type Spread } from './database/database'
+import type { Database, Spread } from './database/database'
+import { healthRoute } from './facts/health'
+import { Metrics } from './facts/metrics'
+import { routeOf, tellRequests } from './facts/requests'
 import { guard } from './guard'
 import { Unreadable } from './load'
 import { LONGEST_SILENCE, Presence, hereSchema } from './news/presence'
 import { MOST_STREAMS, Streams } from './news/streams'
 import { OPEN } from './persons/access'
 import { gate, type GateParts } from './persons/gate'
+import { bears } from './persons/secrets'
 import type { Pictures } from './pictures/pictures'
 import type { Plots } from './plot/plots'
 import { TooMuch, readSent } from './readSent'
@@ -30,20 +34,26 @@ import type { Threads } from './thread/threads'
 
 export interface AppParts {
   readonly store: Store
+  readonly database: Database
   readonly pictures: Pick<Pictures, 'list' | 'imprint' | 'forget'>
   readonly plots: Pick<Plots, 'plot' | 'load'>
-  readonly archives: Pick<Archives, 'pack' | 'bringIn' | 'copy' | 'restore' | 'list' | 'all'>
+  readonly archives: Pick<Archives, 'pack' | 'bringIn' | 'copy' | 'restore' | 'list' | 'all' | 'lastBackup'>
   /** Draws what changes are seen by. */
   readonly drawer: Pick<Threads<SeenOrder, SeenChanges>, 'make'>
   readonly log: Logger
+  /** How what it counts and measures is told. */
+  readonly facts: {
+    /** Whoever bears it may ask where people sign in; null: only who keeps them. */
+    readonly key: string | null
+    /** Memory, processor and event loop of the process too. */
+    readonly ofProcess: boolean
+  }
   /** Host names this server answers to. */
   readonly hosts: readonly string[]
   /** Those who may come in; null: nobody is asked who they are. */
   readonly door: Omit<GateParts, 'ended'> | null
   /** Servers before this one that may say where a request comes from; null: there are none. */
   readonly proxy?: string | null
-  /** The other servers on the same database; null: there are none. */
-  readonly others?: Others | null
   /** The built interface; null when it is served elsewhere. */
   readonly site: string | null
 }
@@ -55,10 +65,13 @@ const sheetQuery = z.string().max(4000).optional()
 const sinceQuery = z.coerce.number().pipe(seqSchema)
 
 export function makeApp(parts: AppParts): Express {
-  const { store, pictures, plots, archives, drawer, log, hosts, door, proxy, others, site } = parts
+  const { store, pictures, plots, archives, drawer, log, facts, hosts, door, proxy, site } = parts
+  const { database } = parts
+  const { others } = database
   const app = express()
   app.disable('x-powered-by')
   if (proxy) app.set('trust proxy', proxy.split(','))
+  app.use(tellRequests(log, Boolean(proxy)))
   app.use(guard(hosts))
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64')
@@ -90,6 +103,12 @@ export function makeApp(parts: AppParts): Express {
     next()
   })
   const streams = new Streams()
+  const metrics = new Metrics({ database, store, plots, streams, backups: archives }, facts.ofProcess)
+  app.use('/api', metrics.requested)
+  app.get('/api/health', healthRoute(database, plots, streams))
+  app.get('/api/metrics', (request, response, next) =>
+    facts.key !== null && bears(request, facts.key) ? metrics.answer(request, response, next) : next(),
+  )
   /** Tells the other servers on the database, if it can be told: all of this is told again, or seen otherwise. */
   const spreadOut = (spread: Spread): void =>
     void others
@@ -104,14 +123,10 @@ export function makeApp(parts: AppParts): Express {
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }))
   const idOf = (value: unknown): string => idSchema.parse(value)
 
-  app.get('/api/health', async (_request, response) => {
-    const free = await store.space()
-    response.json({
-      ok: true,
-      streams: streams.size,
-      plots: await plots.load(),
-      ...(free === null ? {} : { free, low: free < LOW_SPACE }),
-    })
+  app.get('/api/metrics', (request, response, next) => {
+    if (access.person(response)?.manages === false)
+      throw new NotAllowed(403, 'not-yours', 'Only who keeps the persons here may see that.')
+    return metrics.answer(request, response, next)
   })
   app.get('/api/projects', async (_request, response) => {
     const [all, roleIn] = await Promise.all([pictures.list(), access.roles(response)])
@@ -225,7 +240,7 @@ export function makeApp(parts: AppParts): Express {
     const sheets = wanted ? wanted.split(',').map(idOf) : null
     const cancel = new AbortController()
     response.on('close', () => cancel.abort())
-    const pdf = await plots.plot({ project: id, seq, sheets }, cancel.signal)
+    const pdf = await metrics.plot(plots.plot({ project: id, seq, sheets }, cancel.signal))
     response.setHeader('Content-Type', 'application/pdf')
     response.setHeader('Content-Disposition', 'attachment; filename="sheets.pdf"')
     response.end(pdf)
@@ -251,11 +266,6 @@ function serveSite(app: Express, site: string): void {
     response.setHeader('Cache-Control', 'no-store')
     response.type('html').send(page.replaceAll('__NONCE__', String(response.locals['nonce'])))
   })
-}
-
-/** What a fault comes from. What is around it tells what was asked, and so the content of drawings: that is not logged. */
-function causeOf(error: unknown): unknown {
-  return error instanceof Error && error.cause !== undefined ? causeOf(error.cause) : error
 }
 
 /** Errors as a stable code and a sentence. */
@@ -291,7 +301,12 @@ function explain(log: Logger): ErrorRequestHandler {
     if (status === 413) return answer(413, 'too-large', 'That is more than can be taken at once (16 MB).')
     if (status !== undefined && status >= 400 && status < 500)
       return answer(status, 'bad-request', 'The request could not be read.')
-    log.error({ err: causeOf(error), path: request.path }, 'a request failed')
-    answer(500, 'fault', 'Something went wrong here. Nothing was stored; please try again.')
+    const id = String(request.id)
+    log.error({ err: error, request: id, route: routeOf(request) }, 'a request failed')
+    answer(
+      500,
+      'fault',
+      `Something went wrong here. Nothing was stored; please try again. The log has it as ${id}.`,
+    )
   }
 }

@@ -1,12 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
-import pino from 'pino'
 import { Archives } from './archives/archives'
 import type { ArchiveMade, ArchiveOrder } from './archives/order'
 import { command } from './commands'
 import { FolderInUse, commandsOf } from './folder'
-import { backupsKept, dataFolder, here, migrations, onFolder, run, say } from './standing'
+import { backupsKept, dataFolder, here, log, migrations, onFolder, run, say } from './standing'
 import { Store } from './store'
 import { Thread } from './thread/thread'
 
@@ -20,7 +19,6 @@ run(async () => {
     return await onFolder(async (database, { backups }) => {
       const store = await Store.over(database, migrations)
       const thread = new Thread<ArchiveOrder, ArchiveMade>(() => new Worker(join(here, 'archive.worker.js')))
-      const log = pino({ level: 'warn' })
       const most = backupsKept()
       const made = await new Archives(store, thread, backups, { log, makeId: () => randomUUID(), most }).all()
       await thread.close()

@@ -1,10 +1,9 @@
-import { timingSafeEqual } from 'node:crypto'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import express from 'express'
 import type { Archives } from './archives/archives'
 import type { CommandsAt } from './folder'
-import { newSecret } from './persons/secrets'
+import { bears, newSecret } from './persons/secrets'
 
 /**
  * Answers commands that are given beside a server that runs: on this computer alone, to who can read its data folder, where the secret
@@ -14,12 +13,10 @@ export async function answerCommands(
   archives: Pick<Archives, 'all'>,
 ): Promise<CommandsAt & { close(): void }> {
   const secret = newSecret()
-  const wanted = Buffer.from(`Bearer ${secret}`)
   const app = express()
   app.disable('x-powered-by')
   app.use((request, response, next) => {
-    const given = Buffer.from(request.headers.authorization ?? '')
-    if (given.length === wanted.length && timingSafeEqual(given, wanted)) next()
+    if (bears(request, secret)) next()
     else
       response.status(401).json({ code: 'sign-in', message: 'Only commands of its owner are answered here.' })
   })

@@ -32,6 +32,7 @@ import {
   log,
   migrations,
   say,
+  secretSetting,
   takeStanding,
   wholeSetting,
 } from './standing'
@@ -41,6 +42,7 @@ import { Threads } from './thread/threads'
 
 const port = wholeSetting('PORT', 4180, 65_535)
 const backups = backupsKept()
+const metricsKey = secretSetting('LAMINA_METRICS')
 const samples = !process.argv.includes('--no-samples')
 
 /** What one plot may take. */
@@ -158,7 +160,8 @@ async function main(): Promise<void> {
     hosts,
     door,
     proxy: reached.proxy,
-    others: database.others,
+    database,
+    facts: { key: metricsKey, ofProcess: true },
     site: join(here, '../../web/dist'),
   })
   const server = reached.tls ? createTlsServer(reached.tls, app) : createServer(app)

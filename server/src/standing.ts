@@ -1,13 +1,13 @@
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { BACKUPS_KEPT } from './archives/archives'
-import pino from 'pino'
 import { awayOf } from './database/away'
 import { NewerData } from './database/bringUp'
 import type { Database } from './database/database'
 import { NotCarried } from './database/carry'
 import { Embedded, inThread } from './database/embedded'
 import { PgServer } from './database/pgServer'
+import { makeLog } from './facts/log'
 import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folder'
 
 /** Where the programs of the server are. */
@@ -25,13 +25,21 @@ export function wholeSetting(name: string, otherwise: number, most: number): num
   process.exit(2)
 }
 
+/** A setting that is a secret, of 16 letters and more; a shorter one ends the program with a sentence. */
+export function secretSetting(name: string): string | null {
+  const text = process.env[name] || null
+  if (text === null || text.length >= 16) return text
+  process.stderr.write(`${name} must have 16 letters or more, so that nobody guesses it.\n`)
+  process.exit(2)
+}
+
 /** So many backups of a project are kept; 0: none are made by themselves. */
 export const backupsKept = (): number => wholeSetting('LAMINA_BACKUPS', BACKUPS_KEPT, 1000)
 
 export const say = (line: string): void => void process.stdout.write(`${line}\n`)
 
 /** What is said beside what is answered. */
-export const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
+export const log = makeLog(process.env['LOG_LEVEL'] ?? 'warn')
 
 /** The address of the PostgreSQL server that is set; null: the database is in the data folder. */
 export const databaseAddress = process.env['DATABASE_URL'] || null

@@ -103,6 +103,11 @@ export class Store {
     await this.database.close()
   }
 
+  /** So many projects are held in memory. */
+  get atHand(): number {
+    return this.open.count
+  }
+
   /** Calls back after every change that was stored, and with the number 0 when a project was removed. Gives the way to stop. */
   onChange(listener: (project: string, seq: number, client: string) => void): () => void {
     this.listeners.add(listener)

@@ -4,11 +4,11 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Writable } from 'node:stream'
-import pino from 'pino'
 import { makeApp, type AppParts } from '../src/app'
 import { Archives } from '../src/archives/archives'
 import { makeArchive } from '../src/archives/order'
 import type { Database } from '../src/database/database'
+import { makeLog } from '../src/facts/log'
 import { picturesOf, type SeenOrder } from '../src/history/picturesOf'
 import { drawProject } from '../src/pictures/draw'
 import { Imprints } from '../src/pictures/imprints'
@@ -19,6 +19,8 @@ import { Store } from '../src/store'
 import { WorkRefused } from '../src/thread/thread'
 
 export const migrations = join(import.meta.dirname, '../drizzle')
+/** Who bears it may ask for metrics. */
+export const METRICS_KEY = 'a key of the tests'
 /** What draws the pictures. */
 export const FORM = 'now'
 
@@ -36,18 +38,22 @@ export interface AppInProcess {
   close(): Promise<void>
 }
 
-/** @param door who is let in, made when the database has its form */
+/**
+ * @param door who is let in, made when the database has its form
+ * @param level what it complains of, and what is told besides
+ */
 export async function appInProcess(
   database: Database,
   makeId: () => string,
   door: () => Promise<AppParts['door']> = () => Promise.resolve(null),
+  level = 'warn',
 ): Promise<AppInProcess> {
   const complaints: string[] = []
   const printed = mkdtempSync(join(tmpdir(), 'lamina-imprints-'))
   let drawn = 0
   const store = await Store.over(database, migrations)
-  const log = pino(
-    { level: 'warn' },
+  const log = makeLog(
+    level,
     new Writable({ write: (chunk, _encoding, done) => (complaints.push(String(chunk)), done()) }),
   )
   const threads = {
@@ -71,7 +77,8 @@ export async function appInProcess(
   })
   const drawer = { make: async (order: SeenOrder) => picturesOf(order) }
   const hosts = ['localhost', '127.0.0.1']
-  const parts = { store, pictures, plots, archives, drawer, log, hosts, site: null }
+  const facts = { key: METRICS_KEY, ofProcess: false }
+  const parts = { facts, database, store, pictures, plots, archives, drawer, log, hosts, site: null }
   const server = createServer(makeApp({ ...parts, door: await door() }))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   return {

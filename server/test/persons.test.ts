@@ -9,6 +9,7 @@ import { Persons } from '../src/persons/persons'
 import { appInProcess, type AppInProcess } from './appInProcess'
 import { inMemory } from './inProcess'
 import { newHouse, wallOn } from './newHouse'
+import { Somebody } from './somebody'
 
 let n = 0
 const makeId = (): string => `r${++n}`
@@ -16,54 +17,7 @@ const database = inMemory()
 let app: AppInProcess
 const reached = reachedBy({ LAMINA_SIGN_IN: '1' })
 
-/** Somebody at a browser of their own. */
-class Somebody {
-  private cookie = ''
-
-  async ask(method: string, path: string, body?: unknown): Promise<Response> {
-    const answer = await fetch(`http://localhost:${app.port}/api${path}`, {
-      method,
-      headers: {
-        ...(this.cookie && { Cookie: this.cookie }),
-        ...(body !== undefined && { 'Content-Type': 'application/json' }),
-      },
-      ...(body !== undefined && { body: JSON.stringify(body) }),
-    })
-    const given = answer.headers.getSetCookie()[0]
-    if (given !== undefined) this.cookie = given.split(';')[0]!
-    return answer
-  }
-
-  async status(method: string, path: string, body?: unknown): Promise<number> {
-    const answer = await this.ask(method, path, body)
-    await answer.text()
-    return answer.status
-  }
-
-  async json<T>(path: string): Promise<T> {
-    const answer = await this.ask('GET', path)
-    expect(answer.status).toBe(200)
-    return (await answer.json()) as T
-  }
-
-  /** Follows a link as somebody new. */
-  async come(secret: string, name: string, password = `the password of ${name}`): Promise<KnownPerson> {
-    const answer = await this.ask('POST', `/links/${secret}`, {
-      signIn: `${name}@office.example`,
-      name: `${name[0]!.toUpperCase()}${name.slice(1)} Test`,
-      initials: `${name[0]!.toUpperCase()}T`,
-      password,
-    })
-    expect(answer.status).toBe(201)
-    return ((await answer.json()) as Me).person!
-  }
-
-  signIn(name: string, password = `the password of ${name}`): Promise<number> {
-    return this.status('POST', '/me', { signIn: `${name}@office.example`, password })
-  }
-}
-
-const keeper = new Somebody()
+const keeper = new Somebody(() => app.port)
 const made = newHouse(makeId)
 const first: SentChange = {
   id: 'first',
@@ -87,7 +41,7 @@ const wallSent = (id: string): SentChange => ({
 async function newcomer(name: string): Promise<{ who: Somebody; id: string }> {
   const answer = await keeper.ask('POST', '/links', { person: null, manages: false })
   const { secret } = (await answer.json()) as MadeLink
-  const who = new Somebody()
+  const who = new Somebody(() => app.port)
   return { who, id: (await who.come(secret, name)).id }
 }
 const share = (project: string, person: string, role: Role | null): Promise<number> =>
@@ -105,7 +59,7 @@ afterAll(async () => {
 
 describe('who is not signed in', () => {
   it('learns nothing and changes nothing, whatever they ask', async () => {
-    const nobody = new Somebody()
+    const nobody = new Somebody(() => app.port)
     const asked: [string, string, unknown?][] = [
       ['GET', '/projects'],
       ['GET', '/projects/house'],
@@ -127,6 +81,7 @@ describe('who is not signed in', () => {
       ['POST', '/links', { person: null, manages: true }],
       ['PUT', '/me', { signIn: 'a', name: 'a', initials: 'a' }],
       ['DELETE', '/me/sessions'],
+      ['GET', '/metrics'],
     ]
     for (const [method, path, body] of asked)
       expect([path, await nobody.status(method, path, body)]).toEqual([path, 401])
@@ -135,7 +90,7 @@ describe('who is not signed in', () => {
   })
 
   it('holds no cookie until they sign in, and one that scripts cannot read then', async () => {
-    const nobody = new Somebody()
+    const nobody = new Somebody(() => app.port)
     const before = await nobody.ask('GET', '/me')
     expect(before.headers.getSetCookie()).toEqual([])
     const after = await nobody.ask('POST', '/me', {
@@ -153,19 +108,19 @@ describe('a link', () => {
     const { secret } = (await answer.json()) as MadeLink
     const facts = { signIn: 'one', name: 'One', initials: 'O', password: 'long enough' }
     const both = await Promise.all([
-      new Somebody().status('POST', `/links/${secret}`, facts),
-      new Somebody().status('POST', `/links/${secret}`, { ...facts, signIn: 'two' }),
+      new Somebody(() => app.port).status('POST', `/links/${secret}`, facts),
+      new Somebody(() => app.port).status('POST', `/links/${secret}`, { ...facts, signIn: 'two' }),
     ])
     expect(both.sort()).toEqual([201, 404])
-    expect(await new Somebody().status('GET', `/links/${secret}`)).toBe(404)
-    expect(await new Somebody().status('GET', '/links/a-secret-that-nobody-made')).toBe(404)
+    expect(await new Somebody(() => app.port).status('GET', `/links/${secret}`)).toBe(404)
+    expect(await new Somebody(() => app.port).status('GET', '/links/a-secret-that-nobody-made')).toBe(404)
   })
 
   it('stays good where what was typed is refused', async () => {
     const answer = await keeper.ask('POST', '/links', { person: null, manages: false })
     const { secret } = (await answer.json()) as MadeLink
     const facts = { signIn: 'three', name: 'Three', initials: 'T', password: 'long enough' }
-    const who = new Somebody()
+    const who = new Somebody(() => app.port)
     const path = `/links/${secret}`
     expect(await who.status('POST', path, { ...facts, password: 'too short' })).toBe(422)
     expect(await who.status('POST', path, { ...facts, signIn: 'with spaces in it' })).toBe(422)
@@ -178,7 +133,7 @@ describe('a link', () => {
     const answer = await keeper.ask('POST', '/links', { person: id, manages: false })
     const { secret } = (await answer.json()) as MadeLink
     expect(await who.json<Me>('/me')).toMatchObject({ person: { id } })
-    const again = await new Somebody().come(secret, 'forgetful', 'another password')
+    const again = await new Somebody(() => app.port).come(secret, 'forgetful', 'another password')
     expect(again.id).toBe(id)
     expect(await who.json<Me>('/me')).toEqual({ asked: true, person: null })
     expect(await who.signIn('forgetful')).toBe(401)
@@ -321,7 +276,7 @@ describe('keeping the persons', () => {
 describe('one’s own', () => {
   it('password is changed by who knows it, and ends the other sessions', async () => {
     const { who } = await newcomer('changer')
-    const elsewhere = new Somebody()
+    const elsewhere = new Somebody(() => app.port)
     await elsewhere.signIn('changer')
     const wrong = { old: 'not this one', now: 'a new password' }
     expect(await who.status('PUT', '/me/password', wrong)).toBe(403)
@@ -334,7 +289,7 @@ describe('one’s own', () => {
 
   it('sessions end by one press everywhere', async () => {
     const { who } = await newcomer('everywhere')
-    const elsewhere = new Somebody()
+    const elsewhere = new Somebody(() => app.port)
     await elsewhere.signIn('everywhere')
     expect(await who.status('DELETE', '/me/sessions')).toBe(204)
     expect([await who.status('GET', '/projects'), await elsewhere.status('GET', '/projects')]).toEqual([
@@ -344,7 +299,7 @@ describe('one’s own', () => {
 
   it('passwords are not guessed', async () => {
     await newcomer('guessed')
-    const guesser = new Somebody()
+    const guesser = new Somebody(() => app.port)
     const all: number[] = []
     for (let i = 0; i <= TRIES.each; i++) all.push(await guesser.signIn('guessed', `guess ${i}`))
     expect(all).toEqual([...Array<number>(TRIES.each).fill(401), 429])

@@ -125,6 +125,12 @@ export class Archives {
     return found.sort((p, q) => (p.at < q.at ? 1 : p.at > q.at ? -1 : 0))
   }
 
+  /** When the last backup was made; null: there is none. */
+  async lastBackup(): Promise<Date | null> {
+    const [last] = await this.list()
+    return last ? new Date(last.at) : null
+  }
+
   /** Makes a backup of every project that changed since its last. @returns so many were made */
   async all(): Promise<number> {
     return this.make(() => true)
