@@ -4,6 +4,8 @@ import { benchEdits } from './edits'
 import { benchFurniture } from './furniture'
 import { benchHistory } from './history'
 import { benchKeeping } from './keeping'
+import { benchHostile } from './hostile'
+import { benchKills } from './kills'
 import { benchMatters } from './matters'
 import { benchOpening } from './opening'
 import { benchPatterns } from './patterns'
@@ -43,6 +45,8 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   keeping: benchKeeping,
   history: benchHistory,
   together: benchTogether,
+  kills: benchKills,
+  hostile: benchHostile,
   opening: benchOpening,
   plot: benchPlot,
 }

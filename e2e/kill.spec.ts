@@ -1,31 +1,26 @@
 import { board, expect, newProject, putAway, saved, stored, test } from './fixture'
-import { Drafter } from './drawing'
-import { TestServer } from './server'
+import { killedAtArchive, killedAtFirstStart, killedAtMigration, killedDrawing } from './kills'
 
 test.use({ samples: false })
 
-test('a server killed in the middle of edits has lost nothing it acknowledged', async () => {
-  const server = await TestServer.begin({ samples: false })
-  try {
-    const drafter = await Drafter.begin(server, 'kill')
-    for (let round = 0; round < 5; round++) {
-      // The change that was on its way when the server died is sent again: once is enough, twice is harmless.
-      let killed: Promise<void> | null = null
-      for (let i = 0; i < 400; i++) {
-        // In the middle of the run the plug is pulled, while requests go on.
-        if (i === 40 + round * 13) killed = server.kill()
-        const outcome = await drafter.draw()
-        if (outcome === 'unanswered') break
-        expect(outcome).toBe('acknowledged')
-      }
-      await killed
-      await server.start()
-    }
-    expect(drafter.acknowledged.length).toBeGreaterThan(200)
-    expect(await drafter.lost()).toEqual([])
-  } finally {
-    await server.end()
-  }
+test.describe('a server that is killed', () => {
+  test('in the middle of edits has lost nothing it acknowledged', async () => {
+    const { acknowledged, lost } = await killedDrawing(5, 45)
+    expect(acknowledged).toBeGreaterThan(200)
+    expect(lost).toEqual([])
+  })
+
+  test('while it starts for the first time starts the next time, and keeps what is drawn', async () => {
+    expect(await killedAtFirstStart(2)).toEqual({ rounds: 2, acknowledged: 10, lost: [] })
+  })
+
+  test('while it brings the data of an earlier version to its own form does so the next time', async () => {
+    expect(await killedAtMigration(2)).toEqual({ rounds: 2, acknowledged: 10, lost: [] })
+  })
+
+  test('while an archive is brought in has it as a whole or not at all', async () => {
+    expect(await killedAtArchive(2, 60)).toMatchObject({ rounds: 2, lost: [] })
+  })
 })
 
 test.describe('with the server away', () => {

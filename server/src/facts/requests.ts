@@ -46,7 +46,8 @@ interface Told {
 }
 
 function facts(request: Request, response: Response, told: Told): object {
-  const { id } = request.params as { readonly id?: string }
+  // One that was refused before it was looked at has none.
+  const { id } = (request.params as { readonly id?: string } | undefined) ?? {}
   const person = response.locals['person'] as { readonly id: string } | undefined
   return {
     method: request.method,
