@@ -1,5 +1,6 @@
-import { newProject as firstRecords, type SentChange } from '@lamina/core/edit'
+import type { SentChange } from '@lamina/core/edit'
 import type { AnyRecord } from '@lamina/core/records'
+import { newHouse, wallOn } from '../server/test/newHouse'
 import type { TestServer } from './server'
 
 /** What a change came to: it was acknowledged, refused in a sentence, or never answered. */
@@ -40,18 +41,7 @@ export class Drafter {
 
   static async begin(server: TestServer, project: string): Promise<Drafter> {
     let n = 0
-    const made = firstRecords(
-      {
-        name: project,
-        system: 'metric',
-        levelName: 'Ground',
-        storeyHeight: 2700,
-        sheetSize: 'A1',
-        orientation: 'landscape',
-        date: '2026-01-01',
-      },
-      () => `r${++n}`,
-    )
+    const made = newHouse(() => `r${++n}`, project)
     const drafter = new Drafter(server, project, made.level, project)
     const first = drafter.sent('first', { put: made.change.put, drop: [] })
     const outcome = await drafter.post(`/api/projects/${project}`, first)
@@ -86,18 +76,10 @@ export class Drafter {
   private wall(): { id: string; sent: SentChange } {
     const n = ++this.count
     const id = `wall-${this.name}-${n}`
-    const wall: AnyRecord = {
+    return {
       id,
-      kind: 'wall',
-      level: this.level,
-      type: 'wall-type-block-140',
-      a: { x: 0, y: n * 500 },
-      b: { x: 3000, y: n * 500 + 1 },
-      reference: 'centre',
-      base: 0,
-      height: null,
+      sent: this.sent(`change-${this.name}-${n}`, { put: [wallOn(this.level, id, n * 500)], drop: [] }),
     }
-    return { id, sent: this.sent(`change-${this.name}-${n}`, { put: [wall], drop: [] }) }
   }
 
   private sent(id: string, change: SentChange['change']): SentChange {

@@ -1,9 +1,9 @@
 import { Agent, request } from 'node:http'
 import { connect } from 'node:net'
 import * as fc from 'fast-check'
-import { newProject } from '@lamina/core/edit'
 import type { AnyRecord } from '@lamina/core/records'
 import { SAMPLES } from '@lamina/core/samples'
+import { newHouse } from '../server/test/newHouse'
 import type { TestServer } from './server'
 
 /** What is sent: a request, or bytes that are none. */
@@ -30,18 +30,7 @@ const AT_ONCE = 12
 const LONGEST = 150_000
 
 let next = 0
-const house = newProject(
-  {
-    name: 'Target',
-    system: 'metric',
-    levelName: 'Ground',
-    storeyHeight: 2700,
-    sheetSize: 'A1',
-    orientation: 'landscape',
-    date: '2026-01-01',
-  },
-  () => `h${++next}`,
-)
+const house = newHouse(() => `h${++next}`, 'Target')
 
 /** A record of every kind that the samples have. */
 const KINDS: readonly AnyRecord[] = (() => {

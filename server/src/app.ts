@@ -51,7 +51,7 @@ export interface AppParts {
   /** Host names this server answers to. */
   readonly hosts: readonly string[]
   /** Those who may come in; null: nobody is asked who they are. */
-  readonly door: Omit<GateParts, 'ended'> | null
+  readonly door: Omit<GateParts, 'ended' | 'nameOf'> | null
   /** Servers before this one that may say where a request comes from; null: there are none. */
   readonly proxy?: string | null
   /** The built interface; null when it is served elsewhere. */
@@ -118,7 +118,7 @@ export function makeApp(parts: AppParts): Express {
     streams.end(person)
     spreadOut({ what: 'ended', person })
   }
-  const access = door ? gate(app, { ...door, ended }) : OPEN
+  const access = door ? gate(app, { ...door, ended, nameOf: (project) => store.nameOf(project) }) : OPEN
   if (!door) app.get('/api/me', (_request, response) => void response.json({ asked: false, person: null }))
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }))
   const idOf = (value: unknown): string => idSchema.parse(value)
@@ -146,9 +146,9 @@ export function makeApp(parts: AppParts): Express {
   }
   app.post('/api/projects/:id', async (request, response) => {
     const id = idOf(request.params.id)
-    const answer = await store.create(id, await sentBy(request, response))
-    await access.made(response, id)
-    await access.note(request, response, 'made', id)
+    const owner = access.person(response)?.id ?? null
+    const answer = await store.create(id, await sentBy(request, response), owner)
+    await access.note(request, response, 'made', await store.nameOf(id))
     response.status(201).json(answer)
   })
   app.get('/api/projects/:id', async (request, response) => {
@@ -179,7 +179,7 @@ export function makeApp(parts: AppParts): Express {
     const id = idOf(request.params.id)
     await store.remove(id)
     await pictures.forget(id)
-    await access.note(request, response, 'removed', id)
+    await access.note(request, response, 'removed', await store.nameOf(id))
     response.status(204).end()
   })
   app.use('/api', archiveRoutes(archives, store, access))

@@ -1,16 +1,16 @@
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import type { JournalEntry } from '@lamina/core/edit'
 import type { AnyRecord } from '@lamina/core/records'
+import { beginProject, type NewProject } from './beginProject'
+import { Conflict } from './faults'
 import { tellSums } from './mend'
-import { changes, projects, records } from './tables'
+import { changes, records } from './tables'
 
 /** So many rows go into one statement. */
 const PAGE = 500
 
 /** A project that is put in as a whole. */
-export interface Whole {
-  readonly id: string
-  readonly name: string
+export interface Whole extends NewProject {
   /** In the order in which they came to be. */
   readonly records: readonly AnyRecord[]
   /** All its changes, the first first. */
@@ -19,11 +19,11 @@ export interface Whole {
 
 /** Puts in a project with its history, all of it or none. */
 export async function insertWhole(db: NodePgDatabase, whole: Whole): Promise<void> {
-  const { id, name, journal } = whole
+  const { id, journal } = whole
   const by = new Map<string, number>()
   for (const { seq, change } of journal) for (const record of change.put) by.set(record.id, seq)
   await db.transaction(async (work) => {
-    await work.insert(projects).values({ id, name })
+    if (!(await beginProject(work, whole))) throw new Conflict('There is a project of this id already.')
     for (let from = 0; from < journal.length; from += PAGE)
       await work
         .insert(changes)

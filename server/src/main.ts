@@ -79,8 +79,8 @@ function reachedOrExit(): Reached {
 
 async function storeOrExit(held: HeldFolder): Promise<{ store: Store; database: Database }> {
   const where = databaseAddress === null ? `The data folder is ${folder}` : 'It is the one of DATABASE_URL'
-  const database = databaseAddress === null ? inFolder(held) : new PgServer(databaseAddress, log)
   try {
+    const database = databaseAddress === null ? inFolder(held) : new PgServer(databaseAddress, log)
     await database.refuseFull()
     await database.open()
     const store = await Store.over(database, migrations, (project, what) =>

@@ -20,6 +20,7 @@ import type {
 } from '@lamina/core/exchange'
 import { ChangeRefused, type AnyRecord, type Change } from '@lamina/core/records'
 import { append, type Stored } from './append'
+import { beginProject } from './beginProject'
 import { awayOf, isTaken } from './database/away'
 import { bringUp } from './database/bringUp'
 import type { Database } from './database/database'
@@ -231,14 +232,23 @@ export class Store {
     return rows.map(entryOf)
   }
 
-  /** A new project from its first change. The same id again is harmless if the change is the same one. */
-  async create(id: string, first: SentChange): Promise<Answer> {
+  /** What a project is called, also one that is removed; its id, where there is none. */
+  async nameOf(id: string): Promise<string> {
+    const [row] = await this.db.select({ name: projects.name }).from(projects).where(eq(projects.id, id))
+    return row?.name ?? id
+  }
+
+  /**
+   * A new project from its first change. The same id again is harmless if the change is the same one.
+   * @param owner whose it is; null: nobody is asked who they are
+   */
+  async create(id: string, first: SentChange, owner: string | null = null): Promise<Answer> {
     return this.inTurn(id, async () => {
       if (await this.isRemoved(id)) throw new Conflict('There was a project of this id, which is removed.')
       const facts = first.change.put.find((record) => record.kind === 'project')
       if (!facts) throw new ChangeRefused('bad-change', 'A new project begins with its own facts.')
       await this.database.refuseFull()
-      await this.db.insert(projects).values({ id, name: facts.name }).onConflictDoNothing()
+      await this.db.transaction((work) => beginProject(work, { id, name: facts.name, owner }))
       const { seq } = await this.held(id)
       if (seq > 0 && !(await this.storedAs(id, first.id)))
         throw new Conflict('There is a project of this id already.')
@@ -300,7 +310,7 @@ export class Store {
     })
   }
 
-  /** Removes what was removed before a moment, or one that was, for good. @returns their ids */
+  /** Removes what was removed before a moment, or one that was, for good. @returns what they were called */
   async clear(which: { readonly before: Date } | { readonly id: string }): Promise<string[]> {
     const gone = await this.db
       .delete(projects)
@@ -310,8 +320,8 @@ export class Store {
           'id' in which ? eq(projects.id, which.id) : lt(projects.removedAt, which.before),
         ),
       )
-      .returning({ id: projects.id })
-    return gone.map(({ id }) => id)
+      .returning({ name: projects.name })
+    return gone.map(({ name }) => name)
   }
 
   /** A project with its whole history. */
@@ -333,14 +343,14 @@ export class Store {
    */
   async putIn(
     from: ArchivedProject,
-    as: { id: string; name: string; by?: string; first: string },
+    as: { id: string; name: string; owner: string | null; first: string },
   ): Promise<string> {
     await this.database.refuseFull()
     const [known] = await this.db.select({ id: projects.id }).from(projects).where(eq(projects.id, from.id))
     const id = known ? as.id : from.id
     const whole = known ? renamed(from, as) : from
     const journal = whole.journal.length > 0 ? whole.journal : [firstOf(whole, as)]
-    await this.inTurn(id, () => insertWhole(this.db, { ...whole, id, journal }))
+    await this.inTurn(id, () => insertWhole(this.db, { ...whole, id, owner: as.owner, journal }))
     await this.tellAll(id, journal.length)
     return id
   }
@@ -527,7 +537,7 @@ const answerTo = (sent: SentChange, stored: Pick<Stored, 'seq' | 'change' | 'con
 const entryOf = ({ project: _, ...row }: typeof changes.$inferSelect): JournalEntry => row
 
 /** A project by another name; its history tells of that by a change of its own. */
-function renamed(from: ArchivedProject, as: { name: string; by?: string }): ArchivedProject {
+function renamed(from: ArchivedProject, as: { name: string; owner: string | null }): ArchivedProject {
   const change = (records: readonly AnyRecord[]): { put: AnyRecord[]; was: AnyRecord[] } => {
     const was = records.filter((each) => each.kind === 'project')
     return { was, put: was.map((each) => ({ ...each, name: as.name })) }
@@ -549,16 +559,19 @@ function renamed(from: ArchivedProject, as: { name: string; by?: string }): Arch
   return { ...from, name: as.name, records, journal: [...from.journal, entry] }
 }
 
-const entryFacts = ({ by }: { by?: string }) => ({
+const entryFacts = ({ owner }: { owner: string | null }) => ({
   client: 'server',
-  by: by ?? null,
+  by: owner,
   undoes: null,
   contested: [],
   at: new Date().toISOString(),
 })
 
 /** All of a project as its first change. */
-const firstOf = ({ records }: ArchivedProject, as: { first: string; by?: string }): JournalEntry => ({
+const firstOf = (
+  { records }: ArchivedProject,
+  as: { first: string; owner: string | null },
+): JournalEntry => ({
   ...entryFacts(as),
   id: `${UPGRADE}first`,
   seq: 1,

@@ -260,9 +260,19 @@ describe('keeping the persons', () => {
     const { who } = await newcomer('noted')
     expect(await who.status('POST', '/projects/barn', first)).toBe(201)
     const id = (await who.json<Me>('/me')).person!.id
+    expect(await who.status('GET', '/projects/barn/archive')).toBe(200)
+    expect(await who.status('DELETE', '/projects/barn')).toBe(204)
+    expect(await who.status('POST', '/removed/barn/back')).toBe(204)
+    expect(await who.status('DELETE', '/projects/barn')).toBe(204)
+    expect(await who.status('DELETE', '/removed/barn')).toBe(204)
     const told = (await keeper.json<DoneAct[]>('/acts')).filter(({ person }) => person === id)
     expect(told.map(({ what, about }) => [what, about])).toEqual([
-      ['made', 'barn'],
+      ['cleared', 'House'],
+      ['removed', 'House'],
+      ['broughtBack', 'House'],
+      ['removed', 'House'],
+      ['packed', 'House'],
+      ['made', 'House'],
       ['joined', ''],
     ])
     const [last] = await keeper.json<DoneAct[]>('/acts')

@@ -1,11 +1,14 @@
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { sql } from 'drizzle-orm'
 import type { SentChange } from '@lamina/core/edit'
+import { MOST_SELECTED } from '@lamina/core/exchange'
 import { Project, type RecordOf } from '@lamina/core/records'
 import { madeOn } from '@lamina/core/together'
 import { awayOf } from '../src/database/away'
 import { PgServer } from '../src/database/pgServer'
 import { NotThere } from '../src/faults'
+import { hereSchema } from '../src/news/presence'
 import { Store } from '../src/store'
 import { wholenessOf } from '../src/wholeness'
 import { newHouse, wallOn } from './newHouse'
@@ -103,6 +106,27 @@ describe('two servers on one database', () => {
     await expect.poll(() => heard.at(-1)?.[1]).toBe(2)
     await a.remove('house')
     await expect.poll(() => heard.at(-1)).toEqual(['house', 0, 'server'])
+    await close()
+  })
+
+  it('tell all of somebody with the longest names, and are not disturbed by what others say there', async () => {
+    const { databases, close } = await servers(2)
+    const [a, b] = databases as [PgServer, PgServer]
+    const heard: unknown[] = []
+    b.hear(
+      (spread) => heard.push(spread),
+      () => undefined,
+    )
+    const long = (i: number): string => String(i).padStart(64, 'x')
+    const far = -123_456_789.123_456_78
+    const selection = Array.from({ length: MOST_SELECTED }, (_, i) => long(i))
+    const here = { client: long(1), by: long(2), board: long(3), pointer: { x: far, y: far }, selection }
+    expect(hereSchema.parse(here)).toEqual(here)
+    for (const text of ['', 'no JSON', '{}', '{"from":"x"}', 'null', '[]'])
+      await a.db.execute(sql`select pg_notify('lamina', ${text})`)
+    const news = { project: long(4), client: here.client, here }
+    await a.tell({ what: 'here', news })
+    await expect.poll(() => heard).toEqual([{ what: 'here', news }])
     await close()
   })
 

@@ -3,6 +3,7 @@ export * from './library'
 export { withLibrary } from './settings'
 export * from './archive'
 export * from './persons'
+export { MOST_SELECTED } from './wire'
 export type {
   BackupCard,
   Deed,

@@ -93,6 +93,9 @@ export interface OpenedProject {
   readonly role?: Role
 }
 
+/** So much of what somebody has selected is told: with the longest ids it fits into what a database tells at once, 8 000 bytes. */
+export const MOST_SELECTED = 100
+
 /** Where somebody is in a project, in one window, and what they have in hand there. */
 export interface Here {
   readonly client: string

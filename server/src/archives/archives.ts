@@ -69,25 +69,29 @@ export class Archives {
     return (await this.thread.make({ what: 'pack', project, at })) as Uint8Array
   }
 
-  /** Brings an archive in as a project. @returns its id */
-  async bringIn(bytes: Uint8Array, by?: string): Promise<{ id: string; name: string }> {
-    return this.putIn(await this.unpack(bytes), 'brought in', by)
+  /** Brings an archive in as a project. @param owner whose it is; null: nobody is asked who they are @returns its id */
+  async bringIn(bytes: Uint8Array, owner: string | null = null): Promise<{ id: string; name: string }> {
+    return this.putIn(await this.unpack(bytes), 'brought in', owner)
   }
 
   /** Makes a project that is as another is now. */
-  async copy(project: string, by?: string): Promise<{ id: string; name: string }> {
+  async copy(project: string, owner: string | null = null): Promise<{ id: string; name: string }> {
     const from = await this.store.archived(project)
-    return this.putIn({ ...from, journal: [] }, 'copy', by)
+    return this.putIn({ ...from, journal: [] }, 'copy', owner)
   }
 
   /** Puts a backup back: in its place where its project is gone, else as a project beside it. */
-  async restore(project: string, file: string, by?: string): Promise<{ id: string; name: string }> {
+  async restore(
+    project: string,
+    file: string,
+    owner: string | null = null,
+  ): Promise<{ id: string; name: string }> {
     const [, at] = FILE.exec(file) ?? []
     if (!at || !isId(project)) throw new NotThere('There is no such backup.')
     const bytes = await readFile(join(this.folder, project, file)).catch(() => {
       throw new NotThere('There is no such backup.')
     })
-    return this.putIn(await this.unpack(bytes), `of ${dateOf(at).slice(0, 10)}`, by)
+    return this.putIn(await this.unpack(bytes), `of ${dateOf(at).slice(0, 10)}`, owner)
   }
 
   private async unpack(bytes: Uint8Array): Promise<ArchivedProject> {
@@ -97,14 +101,14 @@ export class Archives {
   private async putIn(
     from: ArchivedProject,
     how: string,
-    by: string | undefined,
+    owner: string | null,
   ): Promise<{ id: string; name: string }> {
     const own = ` (${how})`
     const name = from.name.slice(0, 200 - own.length) + own
     const id = await this.store.putIn(from, {
       id: this.means.makeId(),
       name,
-      ...(by === undefined ? {} : { by }),
+      owner,
       first: 'Brought in',
     })
     return { id, name: id === from.id ? from.name : name }

@@ -14,7 +14,7 @@ const idOf = (value: unknown): string => idSchema.parse(value)
 /** Archives, copies and backups of projects, and projects that were removed. */
 export function archiveRoutes(
   archives: Pick<Archives, 'pack' | 'bringIn' | 'copy' | 'restore' | 'list' | 'all'>,
-  store: Pick<Store, 'removed' | 'bringBack' | 'clear'>,
+  store: Pick<Store, 'removed' | 'bringBack' | 'clear' | 'nameOf'>,
   access: Access,
 ): Router {
   const routes = Router()
@@ -24,20 +24,19 @@ export function archiveRoutes(
     if (role === null) throw new NotThere('There is no such project.')
     if (!isEnough(role, least)) throw new NotAllowed(403, 'not-yours', 'Only its owner may do that.')
   }
-  const by = (response: Response): string | undefined => access.person(response)?.id
+  const by = (response: Response): string | null => access.person(response)?.id ?? null
   /** A project was made, and is of who made it. */
   const made = async <T extends { readonly id: string; readonly name: string }>(
     request: Request,
     response: Response,
     project: T,
   ): Promise<void> => {
-    await access.made(response, project.id)
     await access.note(request, response, 'made', project.name)
     response.status(201).json(project)
   }
   routes.get('/projects/:id/archive', async (request, response) => {
     const bytes = await archives.pack(idOf(request.params.id))
-    await access.note(request, response, 'packed', request.params.id)
+    await access.note(request, response, 'packed', await store.nameOf(idOf(request.params.id)))
     response.setHeader('Content-Disposition', 'attachment; filename="project.zip"')
     response.type('application/zip').end(bytes)
   })
@@ -61,14 +60,14 @@ export function archiveRoutes(
     const id = idOf(request.params.id)
     await need(response, id, 'owner')
     await store.bringBack(id)
-    await access.note(request, response, 'broughtBack', id)
+    await access.note(request, response, 'broughtBack', await store.nameOf(id))
     response.status(204).end()
   })
   routes.delete('/removed/:id', async (request, response) => {
     const id = idOf(request.params.id)
     await need(response, id, 'owner')
-    await store.clear({ id })
-    await access.note(request, response, 'cleared', id)
+    const [name] = await store.clear({ id })
+    if (name !== undefined) await access.note(request, response, 'cleared', name)
     response.status(204).end()
   })
   routes.get('/backups', async (_request, response) => {

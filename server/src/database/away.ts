@@ -35,7 +35,7 @@ const NOT_THERE: ReadonlySet<unknown> = new Set([
 ])
 /** What the library says of a connection that ended while something was asked, which has no code. */
 const ENDED =
-  /^Connection terminated|^Client has encountered a connection error|timeout exceeded when trying to connect/
+  /^Connection terminated|^Query read timeout|^Client has encountered a connection error|timeout exceeded when trying to connect/
 
 /** Why the database could not do something, if that is for now; null: it is another fault. */
 export function awayOf(error: unknown): DatabaseAway | null {

@@ -14,8 +14,29 @@ const ALONE = 0x1a31a
 const CONNECTIONS = 10
 /** Nobody waits longer than this for one, ms. */
 const LONGEST_WAIT_MS = 8000
+/** No answer for so long means that none will come, ms. */
+const LONGEST_ANSWER_MS = 60_000
+/** What another does alone is waited for by asking every so many ms. */
+const TRY_MS = 200
+/** So often it is looked whether others can still be heard, and so long an answer to that takes, ms. */
+const LISTEN_MS = 20_000
 /** After the connection by which it hears of others broke it is made again after so long, ms. */
 const AGAIN_MS = 1000
+
+interface Told {
+  readonly from: string
+  readonly spread: Spread
+}
+
+/** What was told; null: it is none of what servers tell each other. */
+function toldIn(payload: string | undefined): Told | null {
+  try {
+    const told = JSON.parse(payload ?? '') as Partial<Told> | null
+    return told && typeof told.from === 'string' && told.spread ? (told as Told) : null
+  } catch {
+    return null
+  }
+}
 
 /** A PostgreSQL server: several servers of Lamina on it serve the same projects together. */
 export class PgServer implements Database, Others {
@@ -41,6 +62,8 @@ export class PgServer implements Database, Others {
       max: CONNECTIONS,
       application_name: name,
       connectionTimeoutMillis: LONGEST_WAIT_MS,
+      query_timeout: LONGEST_ANSWER_MS,
+      keepAlive: true,
     })
     // A connection that ends while nobody uses it is made again when it is wanted.
     this.pool.on('error', () => undefined)
@@ -68,7 +91,13 @@ export class PgServer implements Database, Others {
   async alone<T>(work: () => Promise<T>): Promise<T> {
     const client = await this.pool.connect()
     try {
-      await client.query('select pg_advisory_lock($1)', [ALONE])
+      for (;;) {
+        const { rows } = await client.query<{ mine: boolean }>('select pg_try_advisory_lock($1) as mine', [
+          ALONE,
+        ])
+        if (rows[0]!.mine) break
+        await new Promise((done) => setTimeout(done, TRY_MS))
+      }
       return await work()
     } finally {
       // It ends with the connection too.
@@ -106,12 +135,18 @@ export class PgServer implements Database, Others {
   }
 
   private async listen(): Promise<void> {
-    const ear = new Client({ connectionString: this.address, application_name: `${this.name} news` })
+    const ear = new Client({
+      connectionString: this.address,
+      application_name: `${this.name} news`,
+      connectionTimeoutMillis: LONGEST_WAIT_MS,
+      query_timeout: LISTEN_MS,
+    })
     this.ear = ear
     let isOver = false
     const over = (error?: Error): void => {
       if (isOver) return
       isOver = true
+      clearInterval(looking)
       void ear.end().catch(() => undefined)
       if (this.isClosed) return
       this.log.warn(
@@ -120,12 +155,15 @@ export class PgServer implements Database, Others {
       )
       this.again()
     }
+    // A connection that is lost without a word hears nothing and does not say so.
+    const looking = setInterval(() => ear.query('select 1').catch(over), LISTEN_MS)
+    looking.unref()
     ear.on('error', over)
     ear.on('end', () => over())
     ear.on('notification', ({ payload }) => {
-      const { from, spread } = JSON.parse(payload ?? '{}') as { from?: string; spread?: Spread }
-      if (from === this.own || !spread) return
-      for (const heard of this.listeners) heard(spread)
+      const told = toldIn(payload)
+      if (told === null || told.from === this.own) return
+      for (const heard of this.listeners) heard(told.spread)
     })
     await ear.connect()
     await ear.query(`listen ${CHANNEL}`)

@@ -1,9 +1,7 @@
 import { z } from 'zod'
-import type { Here, HereNews } from '@lamina/core/exchange'
+import { MOST_SELECTED, type Here, type HereNews } from '@lamina/core/exchange'
 import { idSchema } from '@lamina/core/records'
 
-/** So much of what somebody has selected is told. */
-const MOST_SELECTED = 200
 /** Who was not heard of for so long has left, ms. */
 export const LONGEST_SILENCE = 25_000
 /** So many windows are told of in one project. */

@@ -14,8 +14,6 @@ export interface Access {
   roles(response: Response): Promise<(project: string) => Role | null>
   /** Those who know of a project; null: all do. */
   readers(project: string): Promise<ReadonlySet<string> | null>
-  /** They made a project, and own it. */
-  made(response: Response, project: string): Promise<void>
   /** They did something that is written down. */
   note(request: Request, response: Response, what: Act, about?: string): Promise<void>
 }
@@ -26,7 +24,6 @@ export const OPEN: Access = {
   isSomebody: () => Promise.resolve(false),
   roles: () => Promise.resolve(() => 'owner'),
   readers: () => Promise.resolve(null),
-  made: () => Promise.resolve(),
   note: () => Promise.resolve(),
 }
 
@@ -39,7 +36,6 @@ export const signedIn = (persons: Persons, roles: Roles, acts: Acts): Access => 
     return (project) => (all ? (all.get(project) ?? null) : 'owner')
   },
   readers: (project) => roles.readers(project),
-  made: (response, project) => roles.begin(project, personOf(response)!.id),
   note: (request, response, what, about) =>
     acts.note(what, { person: personOf(response)?.id ?? null, address: request.ip ?? '' }, about),
 })

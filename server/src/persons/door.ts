@@ -93,7 +93,7 @@ export function addressOf({ host, hosts, proxy, tls }: Reached, port: number): s
 export async function makeDoor(
   db: NodePgDatabase,
   reached: Reached,
-): Promise<Omit<GateParts, 'ended'> | null> {
+): Promise<Omit<GateParts, 'ended' | 'nameOf'> | null> {
   if (!isAsked(reached)) return null
   return {
     persons: new Persons(db),

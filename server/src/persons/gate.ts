@@ -26,6 +26,8 @@ export interface GateParts {
   readonly roles: Roles
   readonly sessions: Sessions
   readonly acts: Acts
+  /** What a project is called. */
+  nameOf(project: string): Promise<string>
   /** What sessions are signed with. */
   readonly secret: string
   /** What is between is encrypted: cookies go over nothing else. */
@@ -70,7 +72,7 @@ const asked = (person: KnownPerson | null): Me => ({ asked: true, person })
 
 /** Lets people in who are signed in, each to what they may do; and is where they sign in and out, and are kept. */
 export function gate(app: Express, parts: GateParts): Access {
-  const { persons, roles, sessions, acts } = parts
+  const { persons, roles, sessions, acts, nameOf } = parts
   const guessing = new Guessing()
   const access = signedIn(persons, roles, acts)
   const placeOf = (request: Request): string => request.ip ?? ''
@@ -256,7 +258,7 @@ export function gate(app: Express, parts: GateParts): Access {
       request,
       response,
       'shared',
-      `${project}: ${who?.name ?? 'everybody'}, ${role === null ? 'nothing' : ROLE_WORDS[role]}`,
+      `${await nameOf(project)}: ${who?.name ?? 'everybody'}, ${role === null ? 'nothing' : ROLE_WORDS[role]}`,
     )
     response.json(await roles.shares(project))
   })

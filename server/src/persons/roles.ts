@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, inArray } from 'drizzle-orm'
 import type { NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { EVERYBODY, isEnough, type KnownPerson, type Role, type Share } from '@lamina/core/exchange'
 import { NotAllowed } from '../faults'
@@ -48,14 +48,6 @@ export class Roles {
       .from(roles)
       .where(eq(roles.project, project))
       .orderBy(roles.person)
-  }
-
-  /** Makes somebody the owner of a project that has nobody yet. */
-  async begin(project: string, person: string): Promise<void> {
-    await this.db.execute(
-      sql`insert into ${roles} (project, person, role) select ${project}, ${person}, 'owner'
-        where not exists (select 1 from ${roles} where project = ${project})`,
-    )
   }
 
   /** Gives somebody a role, or none. @throws NotAllowed where the project would have no owner of its own any more */

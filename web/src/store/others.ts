@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
-import type { Here, HereNews } from '@lamina/core/exchange'
+import { MOST_SELECTED, type Here, type HereNews } from '@lamina/core/exchange'
 import type { Point } from '@lamina/core/geometry'
 import type { Id } from '@lamina/core/records'
 import { api } from '../api'
@@ -13,8 +13,6 @@ export type OwnHere = Pick<Here, 'board' | 'pointer' | 'selection'>
 const EACH = 80
 /** So often at least it is said that this window is there still, ms. */
 const BEAT = 10_000
-/** So much of a selection is told. */
-const MOST_SELECTED = 200
 
 /** The windows of one's own browser are no others. */
 const isOther = ({ by }: Here): boolean => by !== selfId()
