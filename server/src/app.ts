@@ -72,7 +72,7 @@ export function makeApp(parts: AppParts): Express {
   app.disable('x-powered-by')
   if (proxy) app.set('trust proxy', proxy.split(','))
   app.use(tellRequests(log, Boolean(proxy)))
-  app.use(guard(hosts))
+  app.use(guard(hosts, log))
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64')
     next()

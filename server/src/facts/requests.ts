@@ -4,7 +4,6 @@ import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 
 const ID = /^[\w-]{1,64}$/
-/** Asked so often that they are told of by those alone who want to know all. */
 const OFTEN = new Set(['/api/health', '/api/metrics', '/api/projects/:id/here'])
 
 /**
@@ -33,12 +32,18 @@ export function tellRequests(log: Logger, behindProxy: boolean): RequestHandler 
       return id
     },
     // Faults are told with their causes where they are answered.
-    customLogLevel: (request) => (OFTEN.has(routeOf(request)) ? 'debug' : 'info'),
+    customLogLevel: (request, response) => (isSmall(request, response) ? 'debug' : 'info'),
     customSuccessMessage: () => 'answered',
     customErrorMessage: () => 'not answered',
     customSuccessObject: facts,
     customErrorObject: (request, response, _error, told: Told) => facts(request, response, told),
   })
+}
+
+/** Told of to those alone who want to know all: what is asked often, and the files of the application. */
+function isSmall(request: Request, response: Response): boolean {
+  const route = routeOf(request)
+  return OFTEN.has(route) || (route === 'none' && response.statusCode < 400)
 }
 
 interface Told {
