@@ -89,10 +89,12 @@ export class TestServer {
   async kill(): Promise<void> {
     const { child } = this
     if (!child) return
+    this.child = null
+    // One that ended by itself is gone already.
+    if (child.exitCode !== null || child.signalCode !== null) return
     const gone = new Promise((done) => child.once('exit', done))
     child.kill('SIGKILL')
     await gone
-    this.child = null
   }
 
   /** Asks it to end; gives its exit code. */
