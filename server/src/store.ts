@@ -18,10 +18,11 @@ import type {
   ProjectCard,
   RemovedProject,
 } from '@lamina/core/exchange'
-import { ChangeRefused, type AnyRecord, type Change } from '@lamina/core/records'
+import { ChangeRefused, type Change } from '@lamina/core/records'
 import { append, type Stored } from './append'
 import { beginProject } from './beginProject'
 import { awayOf, isTaken } from './database/away'
+import { firstOf, renamed } from './broughtIn'
 import { bringUp } from './database/bringUp'
 import type { Database } from './database/database'
 import { Ahead, Conflict, NotThere } from './faults'
@@ -535,48 +536,3 @@ const answerTo = (sent: SentChange, stored: Pick<Stored, 'seq' | 'change' | 'con
 })
 
 const entryOf = ({ project: _, ...row }: typeof changes.$inferSelect): JournalEntry => row
-
-/** A project by another name; its history tells of that by a change of its own. */
-function renamed(from: ArchivedProject, as: { name: string; owner: string | null }): ArchivedProject {
-  const change = (records: readonly AnyRecord[]): { put: AnyRecord[]; was: AnyRecord[] } => {
-    const was = records.filter((each) => each.kind === 'project')
-    return { was, put: was.map((each) => ({ ...each, name: as.name })) }
-  }
-  const { put, was } = change(from.records)
-  const records = from.records.map((each) => (each.kind === 'project' ? put[0]! : each))
-  const last = from.journal.at(-1)
-  if (!last) return { ...from, name: as.name, records }
-  const seq = last.seq + 1
-  const entry: JournalEntry = {
-    ...entryFacts(as),
-    id: `${UPGRADE}named-${seq}`,
-    seq,
-    base: last.seq,
-    label: 'Named',
-    change: { put, drop: [] },
-    inverse: { put: was, drop: [] },
-  }
-  return { ...from, name: as.name, records, journal: [...from.journal, entry] }
-}
-
-const entryFacts = ({ owner }: { owner: string | null }) => ({
-  client: 'server',
-  by: owner,
-  undoes: null,
-  contested: [],
-  at: new Date().toISOString(),
-})
-
-/** All of a project as its first change. */
-const firstOf = (
-  { records }: ArchivedProject,
-  as: { first: string; owner: string | null },
-): JournalEntry => ({
-  ...entryFacts(as),
-  id: `${UPGRADE}first`,
-  seq: 1,
-  base: 0,
-  label: as.first,
-  change: { put: [...records], drop: [] },
-  inverse: { put: [], drop: records.map(({ id }) => id) },
-})

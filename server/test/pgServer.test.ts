@@ -1,3 +1,4 @@
+import { connect, createServer, type Socket } from 'node:net'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { sql } from 'drizzle-orm'
@@ -107,6 +108,43 @@ describe('two servers on one database', () => {
     await a.remove('house')
     await expect.poll(() => heard.at(-1)).toEqual(['house', 0, 'server'])
     await close()
+  })
+
+  it('try again once a second, not more, while the database is away, and hear again when it is back', async () => {
+    const { port } = new URL(await postgres.database())
+    let isAway = false
+    const tries: number[] = []
+    const joined = new Set<Socket>()
+    const between = createServer((from) => {
+      if (isAway) tries.push(performance.now())
+      if (isAway) return void from.destroy()
+      const to = connect(Number(port), '127.0.0.1')
+      for (const each of [from, to]) joined.add(each.on('error', () => undefined))
+      from.pipe(to).pipe(from)
+    })
+    await new Promise<void>((done) => between.listen(0, '127.0.0.1', done))
+    const through = (between.address() as { port: number }).port
+    const address = await postgres.database()
+    const near = new PgServer(address, log)
+    const far = new PgServer(address.replace(`:${port}/`, `:${through}/`), log)
+    await Promise.all([near.open(), far.open()])
+    const heard: unknown[] = []
+    let missed = 0
+    far.hear(
+      (spread) => heard.push(spread),
+      () => missed++,
+    )
+    isAway = true
+    const begun = performance.now()
+    for (const each of joined) each.destroy()
+    await expect.poll(() => tries.length).toBeGreaterThanOrEqual(5)
+    expect(tries[4]! - begun).toBeGreaterThan(4500)
+    isAway = false
+    await expect.poll(() => missed).toBe(1)
+    await near.tell({ what: 'plots' })
+    await expect.poll(() => heard).toEqual([{ what: 'plots' }])
+    await Promise.all([near.close(), far.close()])
+    between.close()
   })
 
   it('tell all of somebody with the longest names, and are not disturbed by what others say there', async () => {

@@ -40,8 +40,7 @@ type Working = Pick<NodePgDatabase, 'execute'>
 /**
  * Carries all projects with their histories, the persons and who may do what from one database to another: all of it as it is at one
  * moment, or none. Both have the form that this version knows. What was carried is compared, row by row.
- * @param told hears of each table, when it was carried
- * @returns how many rows there are of each table
+ * @param told hears of each table that was carried, and how many rows it has
  * @throws NotCarried
  */
 export async function carry(

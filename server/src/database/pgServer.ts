@@ -143,12 +143,14 @@ export class PgServer implements Database, Others {
     })
     this.ear = ear
     let isOver = false
+    let isListening = false
     const over = (error?: Error): void => {
       if (isOver) return
       isOver = true
       clearInterval(looking)
       void ear.end().catch(() => undefined)
-      if (this.isClosed) return
+      // One that never listened is told to whoever asked for it, and is tried again there.
+      if (this.isClosed || !isListening) return
       this.log.warn(
         { err: error },
         'the connection by which other servers are heard broke, and is made again',
@@ -165,8 +167,14 @@ export class PgServer implements Database, Others {
       if (told === null || told.from === this.own) return
       for (const heard of this.listeners) heard(told.spread)
     })
-    await ear.connect()
-    await ear.query(`listen ${CHANNEL}`)
+    try {
+      await ear.connect()
+      await ear.query(`listen ${CHANNEL}`)
+      isListening = true
+    } catch (error) {
+      over()
+      throw error
+    }
   }
 
   private again(): void {

@@ -1,6 +1,7 @@
 import type { RequestHandler } from 'express'
 import { sql } from 'drizzle-orm'
 import { LOW_SPACE, type Database } from '../database/database'
+import { inTime } from '../inTime'
 import type { Streams } from '../news/streams'
 import type { Plots } from '../plot/plots'
 
@@ -35,7 +36,7 @@ export async function healthOf(
   const on = database.others ? 'server' : 'folder'
   const [took, free] = await Promise.all([answered(database), database.space()])
   const space = free === null ? {} : { free, low: free < LOW_SPACE }
-  const load = took === null ? null : await inTime(plots.load())
+  const load = took === null ? null : await soon(plots.load())
   const facts = { streams: streams.size, ...space }
   if (took === null || load === null) return { ok: false, database: { on, answers: false }, ...facts }
   return { ok: true, database: { on, answers: true, ms: took }, plots: load, ...facts }
@@ -44,20 +45,16 @@ export async function healthOf(
 /** How long the database took to answer, ms; null: it does not. */
 async function answered({ db }: Pick<Database, 'db'>): Promise<number | null> {
   const began = performance.now()
-  const answer = await inTime(db.execute(sql`select 1`))
+  const answer = await soon(db.execute(sql`select 1`))
   return answer === null ? null : Math.round(performance.now() - began)
 }
 
 /** What comes of it; null: it fails, or takes too long. */
-async function inTime<T>(work: Promise<T>): Promise<T | null> {
-  let timer: NodeJS.Timeout | undefined
-  const late = new Promise<null>((done) => (timer = setTimeout(done, LONGEST_MS, null)))
-  try {
-    return await Promise.race([work.catch(() => null), late])
-  } finally {
-    clearTimeout(timer)
-  }
-}
+const soon = <T>(work: Promise<T>): Promise<T | null> =>
+  inTime(
+    work.catch(() => null),
+    LONGEST_MS,
+  )
 
 /** Answers how it stands; with 503 where it does not serve, for proxies that look for that. */
 export const healthRoute =

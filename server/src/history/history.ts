@@ -5,6 +5,7 @@ import type { Deed, HistoryPage, MomentProject, WholeDeed } from '@lamina/core/e
 import { Project, SCHEMA, type AnyRecord } from '@lamina/core/records'
 import { factsChanged, summaryOf, thingsChanged } from '@lamina/core/told'
 import { NotThere } from '../faults'
+import { inTime } from '../inTime'
 import { changes, seen } from '../tables'
 import { STEP, type Chronicle } from './chronicle'
 
@@ -56,9 +57,7 @@ export class History {
   /** Some of a history in words, the last first. */
   async page(project: string, asked: Asked): Promise<HistoryPage> {
     const reading = this.chronicle.read(project)
-    let timer: NodeJS.Timeout | undefined
-    await Promise.race([reading, new Promise((done) => (timer = setTimeout(done, PATIENCE)))])
-    clearTimeout(timer)
+    await inTime(reading, PATIENCE)
     reading.catch(() => undefined)
     const where: (SQL | undefined)[] = [eq(changes.project, project)]
     if (asked.before !== undefined) where.push(lt(changes.seq, asked.before))

@@ -1,6 +1,7 @@
 import type { Logger } from 'pino'
 import type { ProjectCard } from '@lamina/core/exchange'
 import { NotThere } from '../faults'
+import { inTime } from '../inTime'
 import type { Store } from '../store'
 import type { Thread } from '../thread/thread'
 import type { PictureOrder, Drawn } from './draw'
@@ -68,9 +69,7 @@ export class Pictures {
       return cards
     }
     const made = Promise.all(late.map(({ id }) => this.made(id)))
-    let timer: NodeJS.Timeout | undefined
-    await Promise.race([made, new Promise((resolve) => (timer = setTimeout(resolve, PATIENCE)))])
-    clearTimeout(timer)
+    await inTime(made, PATIENCE)
     return this.store.list()
   }
 

@@ -5,6 +5,7 @@ import type { Logger } from 'pino'
 import { awayOf, isGone } from '../database/away'
 import type { Others, Spread } from '../database/database'
 import { NotThere } from '../faults'
+import { inTime } from '../inTime'
 import { plots } from '../tables'
 import { WorkRefused, WorkStopped } from '../thread/thread'
 import type { Plot, Plots } from './plots'
@@ -23,12 +24,6 @@ const MOST_WAITING = 100
 
 const soon = (ms: number) => sql`now() + make_interval(secs => ${ms / 1000})`
 const isOpen = and(isNull(plots.made), isNull(plots.refused))
-
-async function atMost(settled: Promise<void>, ms: number): Promise<void> {
-  let timer: NodeJS.Timeout | undefined
-  await Promise.race([settled, new Promise((done) => (timer = setTimeout(done, ms)))])
-  clearTimeout(timer)
-}
 
 export interface QueueMeans {
   readonly db: NodePgDatabase
@@ -97,7 +92,7 @@ export class PlotQueue implements Plots {
         if (!row) throw new NotThere('There is no such project.')
         if (row.refused !== null) throw new WorkRefused(row.refused)
         if (row.made) return row.made
-        await atMost(told, LOOK_MS)
+        await inTime(told, LOOK_MS)
       }
     } finally {
       signal?.removeEventListener('abort', stop)
@@ -176,7 +171,9 @@ export class PlotQueue implements Plots {
         const taken = await this.take()
         if (!taken) continue
         this.isToLook = true
-        void this.work(taken)
+        this.work(taken).catch((error: unknown) =>
+          this.means.log.error({ err: error }, 'what came of a plot could not be told'),
+        )
       }
     } catch (error) {
       if (!awayOf(error) && !this.isClosed)
