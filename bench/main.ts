@@ -7,6 +7,7 @@ import { benchKeeping } from './keeping'
 import { benchHostile } from './hostile'
 import { benchKills } from './kills'
 import { benchMatters } from './matters'
+import { benchOffice } from './office'
 import { benchOpening } from './opening'
 import { benchPatterns } from './patterns'
 import { benchPlot } from './plot'
@@ -47,6 +48,7 @@ const BENCHES: Record<string, () => Row[] | Promise<Row[]>> = {
   together: benchTogether,
   kills: benchKills,
   hostile: benchHostile,
+  office: benchOffice,
   opening: benchOpening,
   plot: benchPlot,
 }

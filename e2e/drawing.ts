@@ -17,15 +17,17 @@ export class Drafter {
   private base = 0
 
   private constructor(
-    private readonly server: TestServer,
+    /** By which it draws: it may go on by another one on the same database. */
+    public server: TestServer,
     readonly project: string,
     private readonly level: string,
     private readonly name: string,
+    private readonly headers: Readonly<Record<string, string>>,
   ) {}
 
   /** Another one, in the same project. */
   another(name: string): Drafter {
-    return new Drafter(this.server, this.project, this.level, name)
+    return new Drafter(this.server, this.project, this.level, name, this.headers)
   }
 
   /** One who joins in a project that there is. */
@@ -34,15 +36,20 @@ export class Drafter {
       `/api/projects/${project}`,
     )
     const level = records.find(({ kind }) => kind === 'level')!
-    const drafter = new Drafter(server, project, level.id, 'joined')
+    const drafter = new Drafter(server, project, level.id, 'joined', {})
     drafter.base = seq
     return drafter
   }
 
-  static async begin(server: TestServer, project: string): Promise<Drafter> {
+  /** @param headers what is asked with, as of somebody signed in */
+  static async begin(
+    server: TestServer,
+    project: string,
+    headers: Readonly<Record<string, string>> = {},
+  ): Promise<Drafter> {
     let n = 0
     const made = newHouse(() => `r${++n}`, project)
-    const drafter = new Drafter(server, project, made.level, project)
+    const drafter = new Drafter(server, project, made.level, project, headers)
     const first = drafter.sent('first', { put: made.change.put, drop: [] })
     const outcome = await drafter.post(`/api/projects/${project}`, first)
     if (outcome !== 'acknowledged') throw new Error(JSON.stringify(outcome))
@@ -63,8 +70,9 @@ export class Drafter {
 
   /** The walls that were acknowledged and are not there; and whether the journal has anything twice. */
   async lost(): Promise<string[]> {
-    const { records } = await this.server.json<{ records: AnyRecord[] }>(`/api/projects/${this.project}`)
-    const journal = await this.server.json<{ id: string }[]>(`/api/projects/${this.project}/changes?since=0`)
+    const path = `/api/projects/${this.project}`
+    const { records } = await this.server.json<{ records: AnyRecord[] }>(path, this.headers)
+    const journal = await this.server.json<{ id: string }[]>(`${path}/changes?since=0`, this.headers)
     const here = new Set(records.map(({ id }) => id))
     const twice = journal.length - new Set(journal.map(({ id }) => id)).size
     return [
@@ -90,7 +98,7 @@ export class Drafter {
     try {
       const response = await fetch(this.server.address + path, {
         method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
+        headers: { 'Content-Type': 'application/json', ...this.headers },
         body: JSON.stringify(sent),
       })
       if (response.ok) {

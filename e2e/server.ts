@@ -139,8 +139,8 @@ export class TestServer {
     })
   }
 
-  async json<T>(path: string): Promise<T> {
-    const response = await fetch(this.address + path)
+  async json<T>(path: string, headers: Readonly<Record<string, string>> = {}): Promise<T> {
+    const response = await fetch(this.address + path, { headers })
     if (!response.ok) throw new Error(`${path}: ${response.status}`)
     return (await response.json()) as T
   }
