@@ -13,6 +13,7 @@ await build({
     backup: join(root, 'server/src/backup.ts'),
     check: join(root, 'server/src/check.ts'),
     move: join(root, 'server/src/move.ts'),
+    blank: join(root, 'server/src/blank.ts'),
     'database.worker': join(root, 'server/src/database/worker.ts'),
     'plot.worker': join(root, 'server/src/plot/worker.ts'),
     'archive.worker': join(root, 'server/src/archives/worker.ts'),
@@ -40,6 +41,7 @@ await build({
     },
   ],
 })
+execFileSync(process.execPath, [join(root, 'server/dist/blank.js')], { stdio: 'inherit' })
 if (!process.argv.includes('--server-only')) {
   execFileSync(
     process.execPath,

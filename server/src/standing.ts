@@ -14,6 +14,8 @@ import { FolderInUse, FolderRefused, takeFolder, type HeldFolder } from './folde
 export const here = dirname(fileURLToPath(import.meta.url))
 export const dataFolder = resolve(process.env['LAMINA_DATA'] ?? '.lamina')
 export const migrations = join(here, '../drizzle')
+/** An empty database of the form this version knows: it comes with the build. */
+const blank = join(here, 'blank')
 
 /** A setting that is a whole number; any other ends the program with a sentence. */
 export function wholeSetting(name: string, otherwise: number, most: number): number {
@@ -55,7 +57,7 @@ export function takeStanding(
 
 /** The database in a data folder, not yet opened. */
 export const inFolder = ({ database }: Pick<HeldFolder, 'database'>): Embedded =>
-  new Embedded(inThread(join(here, 'database.worker.js'), database), database)
+  new Embedded(inThread(join(here, 'database.worker.js'), { folder: database, blank }), database)
 
 async function working<D extends Database & { open(): Promise<void> }, T>(
   database: D,

@@ -1,6 +1,8 @@
 import { spawn } from 'node:child_process'
 import {
+  chmodSync,
   chownSync,
+  existsSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
@@ -11,15 +13,22 @@ import {
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import type { PGlite } from '@electric-sql/pglite'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { FolderInUse, FolderRefused, hasDatabase, putAside, takeFolder } from '../src/folder'
 import { openFolder } from '../src/database/openFolder'
+import type { FailedWrite } from '../src/database/synced'
 
 let folder: string
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'lamina-folder-'))
 })
 afterEach(() => rmSync(folder, { recursive: true, force: true }))
+/** An empty database that is copied, since making one takes seconds. */
+const blank = mkdtempSync(join(tmpdir(), 'lamina-blank-'))
+beforeAll(async () => (await openFolder(join(blank, 'database'), () => undefined)).close())
+afterAll(() => rmSync(blank, { recursive: true }))
+const opened = (): Promise<PGlite> => openFolder(database(), () => undefined, join(blank, 'database'))
 const database = (): string => join(folder, 'database')
 
 /** What is said of a folder that is refused. */
@@ -108,7 +117,7 @@ describe('the data folder', () => {
   })
 
   it('holds a whole database of this version, or is refused with what is missing; nothing is changed', async () => {
-    await (await openFolder(database(), () => undefined)).close()
+    await (await opened()).close()
     takeFolder(folder).letGo()
     for (const part of ['PG_VERSION', 'global/pg_control', 'pg_wal', 'base']) {
       const path = join(database(), part)
@@ -133,7 +142,7 @@ describe('the data folder', () => {
   })
 
   it('whose projects were moved says where they are, and takes them back', async () => {
-    await (await openFolder(database(), () => undefined)).close()
+    await (await opened()).close()
     const held = takeFolder(folder)
     expect(hasDatabase(held)).toBe(true)
     const aside = putAside(held, new Date('2026-12-02T08:09:10Z'))
@@ -154,5 +163,29 @@ describe('the data folder', () => {
     expect((await made.query('select 1 as one')).rows).toEqual([{ one: 1 }])
     await made.close()
     expect(readdirSync(folder).sort()).toEqual(['database', 'server.lock'])
+  }, 60_000)
+
+  it('begins as the empty database that comes with the build, open to its owner alone', async () => {
+    const filled = join(folder, 'filled')
+    const first = await openFolder(filled, () => undefined, join(blank, 'database'))
+    await first.exec('create table marks (n integer); insert into marks values (7)')
+    await first.close()
+    chmodSync(filled, 0o755)
+    const failures: FailedWrite[] = []
+    const tell = (failure: FailedWrite): void => void failures.push(failure)
+    const begun = await openFolder(database(), tell, filled)
+    await begun.exec('insert into marks values (8)')
+    await begun.close()
+    expect(statSync(database()).mode & 0o777).toBe(0o700)
+    // One that is there is opened as it is.
+    const again = await openFolder(database(), tell, join(folder, 'none'))
+    expect((await again.query('select n from marks order by n')).rows).toEqual([{ n: 7 }, { n: 8 }])
+    await again.close()
+    expect(failures).toEqual([])
+    // One that cannot be copied is told, and nothing of it is taken for a database.
+    const other = join(folder, 'other')
+    await expect(openFolder(other, tell, join(folder, 'none'))).rejects.toThrow(/ENOENT/)
+    expect(failures).toEqual([{ doing: 'write', path: `${other}.making`, code: 'ENOENT' }])
+    expect(existsSync(other)).toBe(false)
   }, 60_000)
 })

@@ -28,9 +28,15 @@ const LONGEST_WAIT = 8000
 const PAUSE = 1000
 const LONGEST_CLOSING = 20_000
 
+/** Where a database is, and the folder of an empty one that it begins as where there is none; null: it is made anew. */
+export interface DatabaseOrder {
+  readonly folder: string
+  readonly blank: string | null
+}
+
 /** The embedded database in a thread of its own, as the file `worker` has it. */
-export const inThread = (worker: string, folder: string) => (): Started =>
-  new Worker(worker, { workerData: { folder } })
+export const inThread = (worker: string, order: DatabaseOrder) => (): Started =>
+  new Worker(worker, { workerData: order })
 
 interface Running extends Speaking {
   close(): Promise<void>

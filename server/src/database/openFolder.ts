@@ -1,4 +1,4 @@
-import { existsSync, renameSync, rmSync } from 'node:fs'
+import { chmodSync, cpSync, existsSync, renameSync, rmSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
 import { SyncedFolder, syncPath, syncTree, type FailedWrite } from './synced'
@@ -21,16 +21,32 @@ const opened = async (folder: string, failed: (failure: FailedWrite) => void): P
 /**
  * Opens the database in a folder, or makes one there. What it acknowledges from then on is on the disk.
  * @param failed is told of writes that fail
+ * @param blank the folder of an empty database that a new one begins as, which is quicker than making one; null: it is made
  */
-export async function openFolder(folder: string, failed: (failure: FailedWrite) => void): Promise<PGlite> {
+export async function openFolder(
+  folder: string,
+  failed: (failure: FailedWrite) => void,
+  blank: string | null = null,
+): Promise<PGlite> {
   if (!existsSync(folder)) {
     const making = makingOf(folder)
     rmSync(making, { recursive: true, force: true })
-    const made = await opened(making, failed)
-    await made.close()
+    if (blank === null) await (await opened(making, failed)).close()
+    else copyTelling(blank, making, failed)
     syncTree(making)
     renameSync(making, folder)
     syncPath(dirname(folder))
   }
   return opened(folder, failed)
+}
+
+function copyTelling(from: string, to: string, failed: (failure: FailedWrite) => void): void {
+  try {
+    cpSync(from, to, { recursive: true })
+    chmodSync(to, 0o700)
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException
+    if (code !== undefined) failed({ doing: 'write', path: to, code })
+    throw error
+  }
 }
