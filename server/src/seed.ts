@@ -3,12 +3,20 @@ import { SAMPLES } from '@lamina/core/samples'
 import { madeOn } from '@lamina/core/together'
 import type { Store } from './store'
 
+/** The change that a sample is whole with. */
+const lastOf = (sample: string): string => `${sample}-last`
+
+/** Whether a sample is known to be whole, or was removed: told without making it, which takes seconds. */
+const isDone = async (store: Store, sample: string): Promise<boolean> =>
+  (await store.stores(sample, lastOf(sample))) || (await store.isRemoved(sample))
+
 /**
- * Draws the sample projects, each once: one whose drawing was broken off goes on where it stopped, since a
+ * Draws the sample projects, each once, and none that was removed: one whose drawing was broken off goes on where it stopped, since a
  * change sent twice is harmless. `said` is told of progress.
  */
 export async function seedSamples(store: Store, said: (line: string) => void): Promise<void> {
   for (const sample of SAMPLES) {
+    if (await isDone(store, sample.id)) continue
     let next = 0
     const steps = sample.make(() => `s${++next}`)
     const last = steps.length - 1
@@ -25,7 +33,8 @@ export async function seedSamples(store: Store, said: (line: string) => void): P
     for (const [i, { label, change }] of steps.entries()) {
       const was = madeOn(drawn, change)
       drawn.apply(change)
-      const sent = { id: `${sample.id}-${i}`, client: 'samples', base: i, label, change, was, undoes: null }
+      const id = i === last ? lastOf(sample.id) : `${sample.id}-${i}`
+      const sent = { id, client: 'samples', base: i, label, change, was, undoes: null }
       if (i === 0) await store.create(sample.id, sent)
       else await store.append(sample.id, sent)
     }

@@ -280,7 +280,8 @@ export class Store {
     })
   }
 
-  private async isRemoved(id: string): Promise<boolean> {
+  /** Whether there is such a project, and it was removed. */
+  async isRemoved(id: string): Promise<boolean> {
     const rows = await this.db
       .select({ id: projects.id })
       .from(projects)
@@ -479,6 +480,11 @@ export class Store {
       .from(changes)
       .where(and(eq(changes.project, id), eq(changes.seq, seq)))
     return row?.id ?? null
+  }
+
+  /** Whether a change is in the journal of a project, which may be removed. */
+  async stores(id: string, change: string): Promise<boolean> {
+    return (await this.storedAs(id, change)) !== undefined
   }
 
   /** What became of a change; undefined: it is not there. */

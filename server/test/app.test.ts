@@ -3,10 +3,11 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { imprintFrom, type Imprint } from '@lamina/core/annotate'
 import type { SentChange, Step } from '@lamina/core/edit'
 import type { ProjectCard } from '@lamina/core/exchange'
+import { SAMPLES } from '@lamina/core/samples'
 import { madeOn } from '@lamina/core/together'
 import { Project, type AnyRecord, type Change, type RecordOf } from '@lamina/core/records'
 import { OpenProjects, type OpenProject } from '../src/openProjects'
@@ -382,6 +383,31 @@ describe('samples', () => {
     const { seq } = await own.read(first[0]!.id)
     await seedSamples(own, () => undefined)
     expect((await own.read(first[0]!.id)).seq).toBe(seq)
+    await own.close()
+  })
+
+  it('go on where they were broken off; whole ones are not made again, and removed ones stay away', async () => {
+    const own = await Store.over(inMemory(), migrations)
+    const append = own.append.bind(own)
+    const power = vi.spyOn(own, 'append').mockImplementation((id, change) => {
+      if (change.id.endsWith('-last')) throw new Error('the power is cut')
+      return append(id, change)
+    })
+    await expect(seedSamples(own, () => undefined)).rejects.toThrow('the power is cut')
+    power.mockRestore()
+    const [broken] = await own.list()
+    const seq = await own.seqOf(broken!.id)
+    const said: string[] = []
+    await seedSamples(own, (line) => said.push(line))
+    expect(said).toHaveLength(2)
+    expect(await own.seqOf(broken!.id)).toBe(seq + 1)
+    await own.remove(broken!.id)
+    const making = SAMPLES.map((each) => vi.spyOn(each, 'make'))
+    await seedSamples(own, (line) => said.push(line))
+    expect(making.map(({ mock }) => mock.calls.length)).toEqual([0, 0])
+    expect(said).toHaveLength(2)
+    expect((await own.list()).map(({ id }) => id)).not.toContain(broken!.id)
+    vi.restoreAllMocks()
     await own.close()
   })
 })
