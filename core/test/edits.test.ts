@@ -7,9 +7,18 @@ import { PLAIN_LOOK, draftField, sceneOf, pensOf } from '../src/derive'
 import { extentOf, paintSvg } from '../src/display'
 import { distance, dot, type Point } from '../src/geometry'
 import { snapAt } from '../src/locate'
-import { TIED_KINDS, anchorsOf, Project, recordSchema, tieHost, type Id, type Opening } from '../src/records'
+import {
+  TIED_KINDS,
+  anchorsOf,
+  Project,
+  recordSchema,
+  sheetSet,
+  tieHost,
+  type Id,
+  type Opening,
+} from '../src/records'
 import { scheduleTable } from '../src/schedules'
-import { sheetItems, sheetSet } from '../src/sheets'
+import { sheetItems } from '../src/sheets'
 import { refusalCodes } from '../scripts/refusals.mjs'
 import { inked } from './inked'
 import { World, anyNumber, deadNames, heldPoints, type Values } from './world'

@@ -151,6 +151,7 @@ export {
   UPGRADE,
   History,
 } from './history'
+export { copyTitleBlock, removeTitleBlock, setPaper, setTitleBlock, setTitleFacts } from './titleBlocks'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport, turnViewport } from './sheets'
 export { copySheet } from './copySheet'
 export { mapItems, copyItems, mirrorAbout, scaleAbout, alignMap } from './transform'

@@ -2,13 +2,14 @@ import type { Drawing, DrawingOf } from './drawing'
 import type { Id } from './parts'
 import type { Project } from './project'
 import type { Sheet } from './sheet'
+import type { TitleBlock } from './titleBlock'
 
-/** What is drafted on: a drawing in real mm, or a sheet in paper mm. */
-export type Board = Drawing | Sheet
+/** What is drafted on: a drawing in real mm, or a sheet or a title block in paper mm. */
+export type Board = Drawing | Sheet | TitleBlock
 
 /** The board of an id; undefined when it is no board. */
 export const findBoard = (project: Project, id: Id): Board | undefined =>
-  project.find('drawing', id) ?? project.find('sheet', id)
+  project.find('drawing', id) ?? project.find('sheet', id) ?? project.find('titleBlock', id)
 
 /** The board of an id; throws when there is none. */
 export const needBoard = (project: Project, id: Id): Board =>
@@ -20,7 +21,7 @@ export const boardOf = (project: Project, record: object): Board | null =>
     ? (findBoard(project, record.drawing) ?? null)
     : null
 
-/** Board mm to one paper mm: a sheet is paper itself. */
+/** Board mm to one paper mm: sheets and title blocks are paper themselves. */
 export const scaleOf = (board: Board): number => (board.kind === 'drawing' ? board.readingScale : 1)
 
 /** Angle of the working axes of a board, radians. */

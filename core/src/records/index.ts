@@ -112,10 +112,13 @@ export {
   type PenRecord,
   type AnnotationStyle,
 } from './styles'
+export { formatName, sheetSet } from './sheetSet'
+export { foldings, titlePlaces, type TitleBlock, type TitlePlace } from './titleBlock'
 export {
   SCHEMA,
   isLater,
   sheetSizeNames,
+  type SheetFormat,
   type SheetSizeName,
   type StairLimits,
   type ProjectFacts,

@@ -1,7 +1,7 @@
 import { draftField, edgeEntry, type DraftField, type FieldMore, sceneOf } from '../derive'
 import { boxCorners, straight, type Box, type Edge } from '../geometry'
 import type { Id, Project, Sheet } from '../records'
-import { sheetLayout } from './titleBlock'
+import { sheetLayout } from './layout'
 
 const sides = (box: Box): Edge[] => {
   const corners = boxCorners(box)
@@ -26,10 +26,10 @@ export function sheetField(
   sheet: Sheet,
   frames: readonly { readonly id: Id; readonly frame: Box }[],
 ): DraftField {
-  const { frame, titleBlock } = sheetLayout(sheet)
+  const { frame, titleBlock } = sheetLayout(project, sheet)
   return draftField(sceneOf(project, sheet), [
     ...frames.map(({ id, frame: box }) => framed(id, box)),
     framed(`${sheet.id}-frame`, frame),
-    framed(`${sheet.id}-title`, titleBlock),
+    ...(titleBlock ? [framed(`${sheet.id}-title`, titleBlock)] : []),
   ])
 }

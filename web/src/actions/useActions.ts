@@ -15,8 +15,7 @@ import {
   removeItems,
 } from '@lamina/core/edit'
 import { standardBlocks } from '@lamina/core/library'
-import type { Drawing, Sheet } from '@lamina/core/records'
-import { sheetSet } from '@lamina/core/sheets'
+import { sheetSet, type Drawing, type Sheet } from '@lamina/core/records'
 import { useAside } from '../store/aside'
 import { libraryBlocks } from '../store/blocks'
 import { STAGES, useDesk } from '../store/desk'

@@ -4,15 +4,15 @@ import { useTheme } from 'vuetify'
 import { bringingDerived, pensOf, type Picture } from '@lamina/core/derive'
 import { addViewport, moveItems, setFacts, viewportsOf } from '@lamina/core/edit'
 import { boxHeight, boxOf, boxWidth, type Box, type Point } from '@lamina/core/geometry'
+import { sheetExtent } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
-import type { Drawing, Id, Sheet, Viewport } from '@lamina/core/records'
+import { formatName, type Drawing, type Id, type Sheet, type Viewport } from '@lamina/core/records'
 import {
   aimAnywhere,
   aimViewport,
   aimingAt,
   croppedTo,
   lineUp,
-  sheetExtent,
   sheetField,
   sheetPictureOf,
   picturingSheet,
@@ -355,7 +355,7 @@ onBeforeUnmount(() => {
 
 <template>
   <TopLine :place="`${sheet.number} ${sheet.title}`">
-    <span class="pill still">{{ sheet.size }} {{ sheet.orientation }}</span>
+    <span class="pill still">{{ formatName(sheet.size) }} {{ sheet.orientation }}</span>
     <span v-if="sheet.revision" class="pill still"><span class="soft">Rev</span> {{ sheet.revision }}</span>
     <button type="button" class="pill" title="Show the whole sheet (Home)" @click="fit">
       {{ zoomWords }}

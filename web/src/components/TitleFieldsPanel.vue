@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
-import { setFacts } from '@lamina/core/edit'
-import { sheetSizeNames, type ProjectFacts, type Sheet } from '@lamina/core/records'
-import { scalesText } from '@lamina/core/sheets'
-import { viewportsOf } from '@lamina/core/edit'
+import { scalesOn } from '@lamina/core/annotate'
+import { setFacts, setPaper, setTitleBlock } from '@lamina/core/edit'
+import { STANDARD_TITLES, sidesOf } from '@lamina/core/library'
+import { sheetSizeNames, type ProjectFacts, type Sheet, type SheetFormat } from '@lamina/core/records'
 import { useMe } from '../store/me'
 import { useProject } from '../store/project'
+import NumberField from './NumberField.vue'
 import TextField from './TextField.vue'
 
 /** The fields of the title block: the project's own, and the sheet's. */
@@ -14,7 +15,7 @@ const store = useProject()
 const me = useMe()
 onMounted(() => void me.load().catch(() => undefined))
 const facts = computed(() => store.project.facts)
-const scale = computed(() => scalesText(viewportsOf(store.project, props.sheet.id), facts.value.units.system))
+const scale = computed(() => scalesOn(store.project, props.sheet))
 const own = [
   ['title', 'Drawing title'],
   ['number', 'Drawing number'],
@@ -32,7 +33,54 @@ const setSheet = (label: string, now: Partial<Sheet>): unknown =>
   store.edit(label, (p) => setFacts(p, 'sheet', props.sheet.id, now))
 const setShared = (now: Partial<ProjectFacts>): unknown =>
   store.edit('Title block', (p) => setFacts(p, 'project', 'project', now))
-const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
+const onPaper = (now: Parameters<typeof setPaper>[2]): unknown =>
+  store.edit('Sheet size', (p) => setPaper(p, props.sheet.id, now))
+
+/** Chosen in the list of sizes: one of its own, that begins as it is. */
+const OWN = 'own'
+const sizes = [
+  ...sheetSizeNames.map((name) => ({ value: name as string, title: name })),
+  { value: OWN, title: 'Own size' },
+]
+const size = computed({
+  get: () => (typeof props.sheet.size === 'string' ? props.sheet.size : OWN),
+  set(name: string) {
+    const [short, long] = sidesOf(props.sheet.size)
+    onPaper({ size: name === OWN ? { short, long } : (name as SheetFormat) })
+  },
+})
+const sides = computed(() => {
+  const [short, long] = sidesOf(props.sheet.size)
+  return props.sheet.orientation === 'landscape'
+    ? { width: long, height: short }
+    : { width: short, height: long }
+})
+/** A typed width or height: the longer one says how it lies. */
+function setSide(which: 'width' | 'height', mm: number): void {
+  const width = which === 'width' ? mm : sides.value.width
+  const height = which === 'height' ? mm : sides.value.height
+  onPaper({
+    size: { short: Math.min(width, height), long: Math.max(width, height) },
+    orientation: width >= height ? 'landscape' : 'portrait',
+  })
+}
+
+const NONE = ''
+const titles = computed(() => {
+  const mine = store.project.all('titleBlock')
+  const shipped = STANDARD_TITLES.map(({ block }) => block).filter(
+    ({ id }) => !mine.some((each) => each.id === id),
+  )
+  return [
+    ...[...mine, ...shipped].map(({ id, name }) => ({ value: id, title: name })),
+    { value: NONE, title: 'None' },
+  ]
+})
+const title = computed({
+  get: () => props.sheet.titleBlock ?? NONE,
+  set: (id: string) =>
+    void store.edit('Title block', (p) => setTitleBlock(p, [props.sheet.id], id === NONE ? null : id)),
+})
 </script>
 
 <template>
@@ -57,12 +105,24 @@ const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
       @set="(text) => setShared({ [field]: text.trim() })"
     />
     <p class="soft small">Scale: {{ scale }} (from the viewports)</p>
-    <v-select
-      label="Size"
-      :items="[...sheetSizeNames]"
-      :model-value="sheet.size"
-      @update:model-value="(size: Sheet['size']) => setPaper({ size })"
-    />
+    <v-select v-model="title" label="Title block" :items="titles" />
+    <v-select v-model="size" label="Size" :items="sizes" />
+    <div v-if="size === OWN" class="two">
+      <NumberField
+        label="Wide, mm"
+        :value="sides.width"
+        :least="50"
+        :most="5000"
+        @set="(mm) => setSide('width', mm)"
+      />
+      <NumberField
+        label="High, mm"
+        :value="sides.height"
+        :least="50"
+        :most="5000"
+        @set="(mm) => setSide('height', mm)"
+      />
+    </div>
     <v-select
       label="Lies"
       :items="[
@@ -70,7 +130,7 @@ const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
         { value: 'portrait', title: 'Portrait' },
       ]"
       :model-value="sheet.orientation"
-      @update:model-value="(orientation: Sheet['orientation']) => setPaper({ orientation })"
+      @update:model-value="(orientation: Sheet['orientation']) => onPaper({ orientation })"
     />
   </div>
 </template>
@@ -78,6 +138,11 @@ const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
 <style scoped>
 .stack {
   display: grid;
+  gap: 10px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
   gap: 10px;
 }
 </style>

@@ -1,0 +1,105 @@
+import { STANDARD_TITLES, usualTitle, type ShippedTitle } from '../library'
+import type { AnyRecord, Change, Id, Project, Sheet, TitleBlock } from '../records'
+import { copyInto } from './transform'
+import { copyName, freeName } from './names'
+import { dropping, storing } from './outcome'
+import { EditRefused, type MakeId } from './refusal'
+import { IDENTITY } from '../geometry'
+import { Outcome } from './outcome'
+
+/** What of a shipped title block a project lacks: all of it, or nothing. */
+export const lackedOf = (project: Project, { block, items }: ShippedTitle): AnyRecord[] =>
+  project.find('titleBlock', block.id) ? [] : [block, ...items]
+
+/** What the usual title block of a sheet is, with what of it the project lacks. */
+export function usualTitleOf(
+  project: Project,
+  paper: Pick<Sheet, 'size' | 'orientation'>,
+): { titleBlock: Id; lacked: AnyRecord[] } {
+  const usual = usualTitle(paper)
+  return { titleBlock: usual.block.id, lacked: lackedOf(project, usual) }
+}
+
+/**
+ * Sheets with another title block: one of the project, or one that ships with the program, which comes into the project; null: none.
+ * @refuses gone, nonsense, nothing
+ */
+export function setTitleBlock(project: Project, sheets: readonly Id[], titleBlock: Id | null): Change {
+  if (sheets.length === 0) throw new EditRefused('nothing', 'Choose the sheets that are to have it.')
+  const shipped = STANDARD_TITLES.find(({ block }) => block.id === titleBlock)
+  if (titleBlock !== null && !shipped && !project.find('titleBlock', titleBlock))
+    throw new EditRefused('gone', 'This title block is no longer there.')
+  const put = sheets.map((id): Sheet => {
+    const { titleBlock: _, ...sheet } = project.need('sheet', id)
+    return titleBlock === null ? sheet : { ...sheet, titleBlock }
+  })
+  return storing(project, ...(shipped ? lackedOf(project, shipped) : []), ...put)
+}
+
+/**
+ * A sheet on other paper. One with the title block that is usual for its size has the usual one of the new size.
+ * @refuses nonsense
+ */
+export function setPaper(
+  project: Project,
+  id: Id,
+  paper: Partial<Pick<Sheet, 'size' | 'orientation'>>,
+): Change {
+  const before = project.need('sheet', id)
+  const sheet: Sheet = { ...before, ...paper }
+  if (before.titleBlock !== usualTitle(before).block.id) return storing(project, sheet)
+  const { titleBlock, lacked } = usualTitleOf(project, sheet)
+  return storing(project, ...lacked, { ...sheet, titleBlock })
+}
+
+/**
+ * Facts of a title block: its name, the sheet it is drawn for, where it stands, margins and marks. A mark that is null goes.
+ * @refuses nonsense, taken, unnamed
+ */
+export function setTitleFacts(
+  project: Project,
+  id: Id,
+  facts: { readonly [F in Exclude<keyof TitleBlock, 'id' | 'kind'>]?: TitleBlock[F] | null | undefined },
+): Change {
+  const block = project.need('titleBlock', id)
+  const name = typeof facts.name === 'string' ? freeName(project, 'titleBlock', facts.name, id) : block.name
+  const merged = Object.entries({ ...block, ...facts, name }).filter(
+    ([, value]) => value !== null && value !== undefined,
+  )
+  return storing(project, Object.fromEntries(merged) as TitleBlock)
+}
+
+/** What is drafted on a title block. */
+const draftedOnTitle = (project: Project, id: Id): Id[] =>
+  project.dependents(id).filter((each) => project.get(each)?.kind !== 'sheet')
+
+/**
+ * A title block like another, with all that is drafted on it.
+ * @refuses bad-value, gone, in-the-way, locked, no-room, nonsense, nothing, taken, too-many, wrong-kind
+ */
+export function copyTitleBlock(project: Project, id: Id, makeId: MakeId): { change: Change; titleBlock: Id } {
+  const from = project.need('titleBlock', id)
+  const made: TitleBlock = { ...from, id: makeId(), name: copyName(project, 'titleBlock', from.name) }
+  const content = draftedOnTitle(project, id)
+  if (content.length === 0) return { change: storing(project, made), titleBlock: made.id }
+  const { copies, groups, told } = copyInto(new Outcome(project), content, [IDENTITY], makeId, {
+    board: made,
+    among: project,
+  })
+  return { change: storing(project, made, ...copies, ...groups, ...told), titleBlock: made.id }
+}
+
+/**
+ * Removes a title block that no sheet has, with what is drafted on it.
+ * @refuses in-use, nonsense
+ */
+export function removeTitleBlock(project: Project, id: Id): Change {
+  const block = project.need('titleBlock', id)
+  const used = project.all('sheet').filter(({ titleBlock }) => titleBlock === id)
+  if (used.length > 0)
+    throw new EditRefused(
+      'in-use',
+      `${used.length === 1 ? `Sheet ${used[0]!.number} has` : `${used.length} sheets have`} “${block.name}”. Give ${used.length === 1 ? 'it' : 'them'} another title block first.`,
+    )
+  return dropping(project, ...draftedOnTitle(project, id), id)
+}
