@@ -1668,6 +1668,11 @@ export const EDITS: { readonly [N in EditName]: Case } = {
       return edit.setTitleBlock(world.project, [world.some('sheet', pick)], id)
     },
   },
+  takeTitleBlock: {
+    moves: 'nothing',
+    make: ({ project }, { pick }) =>
+      edit.takeTitleBlock(project, STANDARD_TITLES[pick % STANDARD_TITLES.length]!.block.id),
+  },
   setTitleFacts: {
     moves: 'nothing',
     make: (world, { a, b, pick, name }) =>

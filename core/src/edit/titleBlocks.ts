@@ -1,11 +1,18 @@
 import { STANDARD_TITLES, usualTitle, type ShippedTitle } from '../library'
-import type { AnyRecord, Change, Id, Project, Sheet, TitleBlock } from '../records'
+import {
+  NO_CHANGE,
+  type AnyRecord,
+  type Change,
+  type Id,
+  type Project,
+  type Sheet,
+  type TitleBlock,
+} from '../records'
 import { copyInto } from './transform'
 import { copyName, freeName } from './names'
-import { dropping, storing } from './outcome'
+import { Outcome, dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
 import { IDENTITY } from '../geometry'
-import { Outcome } from './outcome'
 
 /** What of a shipped title block a project lacks: all of it, or nothing. */
 export const lackedOf = (project: Project, { block, items }: ShippedTitle): AnyRecord[] =>
@@ -18,6 +25,17 @@ export function usualTitleOf(
 ): { titleBlock: Id; lacked: AnyRecord[] } {
   const usual = usualTitle(paper)
   return { titleBlock: usual.block.id, lacked: lackedOf(project, usual) }
+}
+
+/**
+ * Brings a title block that ships with the program into the project, where it can be drawn on.
+ * @refuses gone, in-the-way, nonsense
+ */
+export function takeTitleBlock(project: Project, id: Id): Change {
+  const shipped = STANDARD_TITLES.find(({ block }) => block.id === id)
+  if (!shipped) throw new EditRefused('gone', 'No such title block ships with Lamina.')
+  const lacked = lackedOf(project, shipped)
+  return lacked.length === 0 ? NO_CHANGE : storing(project, ...lacked)
 }
 
 /**

@@ -7,6 +7,10 @@ import type { TitleBlock } from './titleBlock'
 /** What is drafted on: a drawing in real mm, or a sheet or a title block in paper mm. */
 export type Board = Drawing | Sheet | TitleBlock
 
+/** Whether a record is drafted on. */
+export const isBoard = (record: { readonly kind: string }): record is Board =>
+  record.kind === 'drawing' || record.kind === 'sheet' || record.kind === 'titleBlock'
+
 /** The board of an id; undefined when it is no board. */
 export const findBoard = (project: Project, id: Id): Board | undefined =>
   project.find('drawing', id) ?? project.find('sheet', id) ?? project.find('titleBlock', id)
@@ -20,6 +24,18 @@ export const boardOf = (project: Project, record: object): Board | null =>
   'drawing' in record && typeof record.drawing === 'string'
     ? (findBoard(project, record.drawing) ?? null)
     : null
+
+/** What a board is called where it is found. */
+export function boardName(board: Board): string {
+  switch (board.kind) {
+    case 'drawing':
+      return board.name
+    case 'sheet':
+      return `${board.number} ${board.title}`
+    case 'titleBlock':
+      return `Title block ${board.name}`
+  }
+}
 
 /** Board mm to one paper mm: sheets and title blocks are paper themselves. */
 export const scaleOf = (board: Board): number => (board.kind === 'drawing' ? board.readingScale : 1)

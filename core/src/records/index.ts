@@ -151,5 +151,16 @@ export {
   relinked,
 } from './kinds'
 export { ChangeRefused, type Reader, Project } from './project'
-export { type Board, findBoard, needBoard, boardOf, scaleOf, axesOf, asPlan, hostsOf } from './board'
+export {
+  type Board,
+  boardName,
+  findBoard,
+  isBoard,
+  needBoard,
+  boardOf,
+  scaleOf,
+  axesOf,
+  asPlan,
+  hostsOf,
+} from './board'
 export { ownRow } from './ownRow'

@@ -1,4 +1,4 @@
-import { drawingPicture } from '../annotate'
+import { drawingList, drawingPicture } from '../annotate'
 import {
   PLAIN_LOOK,
   partOf,
@@ -13,7 +13,8 @@ import {
 } from '../derive'
 import { drawnApart, type DisplayItem, type DisplayList } from '../display'
 import { boxHeight, boxWidth, moveBy, type Point } from '../geometry'
-import type { TitleBlock } from '../records'
+import { takeTitleBlock } from '../edit'
+import { Project, sheetSet, type Id, type TitleBlock } from '../records'
 import { frameMarks } from './frameMarks'
 import { layoutWith, titleBlockOf } from './layout'
 import type { Paper } from '../library'
@@ -81,4 +82,22 @@ export class TitleBlockDrawn implements PartSource {
     this.part = this.picture.replace(this.part, partOf(items, HERE, null))
     return []
   }
+}
+
+/**
+ * Title blocks as they look on the paper they are made for, with the facts of the first sheet; those that ship with the program too,
+ * which the project may lack.
+ */
+export function titlePreviews(project: Project, ids: readonly Id[]): Map<Id, DisplayList> {
+  const bench = new Project([...project.everything()])
+  for (const id of ids) if (!bench.find('titleBlock', id)) bench.apply(takeTitleBlock(bench, id))
+  const [first] = sheetSet(bench)
+  return new Map(
+    ids.map((id) => {
+      const block = bench.need('titleBlock', id)
+      const scene = sceneOf(bench, block)
+      const seen = first ? sceneOnSheet(scene, first.id) : scene
+      return [id, [...frameMarks(block, block), ...drawingList(seen, { ...PLAIN_LOOK, scale: 1 })]]
+    }),
+  )
 }

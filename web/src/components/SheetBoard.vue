@@ -27,7 +27,8 @@ import { useOpened } from '../store/opened'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { paintSheetGround } from '../surface/marks'
-import { paintList, penWords, rgb, type ScreenLook } from '../surface/painter'
+import { paintList, penWords, type ScreenLook } from '../surface/painter'
+import { paperLook } from '../surface/paperLook'
 import { TRAITS, useBoard } from '../surface/useBoard'
 import { isTyping } from '../surface/useSurface'
 import { fromScreen, toScreen, type Camera } from '../surface/camera'
@@ -74,15 +75,8 @@ const selected = computed(() =>
 const colour = (name: string): string => String(theme.current.value.colors[name])
 /** A sheet is paper in both themes. */
 const light = (name: string): string => String(theme.themes.value['light']!.colors[name])
-const screenLook = (camera: Camera, only?: string): ScreenLook => ({
-  ink: rgb(light('ink')),
-  paper: [255, 255, 255],
-  pixelsPerPaperMm: camera.scale,
-  pens: pensOf(store.project),
-  thinnest: 0.6,
-  boldest: Infinity,
-  ...(only ? { only } : {}),
-})
+const screenLook = (camera: Camera, only?: string): ScreenLook =>
+  paperLook(camera, light, pensOf(store.project), only)
 
 type Ghost = AimedViewport & { readonly drawing: Drawing }
 const ghost = ref<Ghost | null>(null)

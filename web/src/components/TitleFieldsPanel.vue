@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
+import { useRouter } from 'vue-router'
 import { scalesOn } from '@lamina/core/annotate'
 import { setFacts, setPaper, setTitleBlock } from '@lamina/core/edit'
-import { STANDARD_TITLES, sidesOf } from '@lamina/core/library'
-import { sheetSizeNames, type ProjectFacts, type Sheet, type SheetFormat } from '@lamina/core/records'
+import { STANDARD_TITLES } from '@lamina/core/library'
+import type { ProjectFacts, Sheet } from '@lamina/core/records'
 import { useMe } from '../store/me'
 import { useProject } from '../store/project'
 import NumberField from './NumberField.vue'
 import TextField from './TextField.vue'
+import { usePaperSize } from './paperSize'
 
 /** The fields of the title block: the project's own, and the sheet's. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -36,34 +38,14 @@ const setShared = (now: Partial<ProjectFacts>): unknown =>
 const onPaper = (now: Parameters<typeof setPaper>[2]): unknown =>
   store.edit('Sheet size', (p) => setPaper(p, props.sheet.id, now))
 
-/** Chosen in the list of sizes: one of its own, that begins as it is. */
-const OWN = 'own'
-const sizes = [
-  ...sheetSizeNames.map((name) => ({ value: name as string, title: name })),
-  { value: OWN, title: 'Own size' },
-]
-const size = computed({
-  get: () => (typeof props.sheet.size === 'string' ? props.sheet.size : OWN),
-  set(name: string) {
-    const [short, long] = sidesOf(props.sheet.size)
-    onPaper({ size: name === OWN ? { short, long } : (name as SheetFormat) })
-  },
-})
-const sides = computed(() => {
-  const [short, long] = sidesOf(props.sheet.size)
-  return props.sheet.orientation === 'landscape'
-    ? { width: long, height: short }
-    : { width: short, height: long }
-})
-/** A typed width or height: the longer one says how it lies. */
-function setSide(which: 'width' | 'height', mm: number): void {
-  const width = which === 'width' ? mm : sides.value.width
-  const height = which === 'height' ? mm : sides.value.height
-  onPaper({
-    size: { short: Math.min(width, height), long: Math.max(width, height) },
-    orientation: width >= height ? 'landscape' : 'portrait',
+const paper = usePaperSize(() => props.sheet, onPaper)
+
+const router = useRouter()
+const openTitle = (): void =>
+  void router.push({
+    name: 'titleBlock',
+    params: { project: store.id!, titleBlock: props.sheet.titleBlock! },
   })
-}
 
 const NONE = ''
 const titles = computed(() => {
@@ -106,29 +88,29 @@ const title = computed({
     />
     <p class="soft small">Scale: {{ scale }} (from the viewports)</p>
     <v-select v-model="title" label="Title block" :items="titles" />
-    <v-select v-model="size" label="Size" :items="sizes" />
-    <div v-if="size === OWN" class="two">
+    <button v-if="sheet.titleBlock" type="button" class="link" @click="openTitle">
+      Draw on this title block
+    </button>
+    <v-select v-model="paper.size.value" label="Size" :items="paper.sizes" />
+    <div v-if="paper.isOwn.value" class="two">
       <NumberField
         label="Wide, mm"
-        :value="sides.width"
+        :value="paper.sides.value.width"
         :least="50"
         :most="5000"
-        @set="(mm) => setSide('width', mm)"
+        @set="(mm) => paper.setSide('width', mm)"
       />
       <NumberField
         label="High, mm"
-        :value="sides.height"
+        :value="paper.sides.value.height"
         :least="50"
         :most="5000"
-        @set="(mm) => setSide('height', mm)"
+        @set="(mm) => paper.setSide('height', mm)"
       />
     </div>
     <v-select
       label="Lies"
-      :items="[
-        { value: 'landscape', title: 'Landscape' },
-        { value: 'portrait', title: 'Portrait' },
-      ]"
+      :items="paper.LIES"
       :model-value="sheet.orientation"
       @update:model-value="(orientation: Sheet['orientation']) => onPaper({ orientation })"
     />
