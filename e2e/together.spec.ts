@@ -104,6 +104,10 @@ test.describe('without a connection for a while', () => {
     expect(await sheet()).toMatchObject({ title: 'Theirs', drawn: 'B.B.', checked: 'A.A.' })
     await expect(field(page, 'Drawing title')).toHaveValue('Theirs')
     await expect(other.getByRole('button', { name: /not kept$/ })).toHaveCount(0)
+
+    // The history tells that nothing came of the one that was not kept.
+    await page.goto(`/project/${project}/history`)
+    await expect(page.getByText('Nothing: it was so already', { exact: false }).first()).toBeVisible()
   })
 })
 

@@ -8,7 +8,7 @@ import { api } from '../api'
 import { dayAndTime } from '../dates'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
-import { whatChanged } from '../store/whatChanged'
+import { NOTHING_CHANGED, whatChanged } from '../store/whatChanged'
 import ChangeThumb from './ChangeThumb.vue'
 
 /** One change: what it changed, and what changed since the moment after it. */
@@ -139,7 +139,8 @@ async function takeBack(): Promise<void> {
         What changed since
       </button>
     </div>
-    <ul v-if="shown === 'then' && whole" class="things">
+    <p v-if="shown === 'then' && whole?.things.length === 0" class="soft">{{ NOTHING_CHANGED }}</p>
+    <ul v-else-if="shown === 'then' && whole" class="things">
       <li v-for="thing in whole.things" :key="thing.id">
         <span>{{ thing.words }}</span> <span class="soft small">{{ thing.became }}</span>
         <dl v-if="thing.values.length">

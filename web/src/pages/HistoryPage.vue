@@ -12,6 +12,7 @@ import { useHistoryList, type AskedFor } from '../store/historyList'
 import { useMe } from '../store/me'
 import { peopleNames } from '../store/people'
 import { useProject } from '../store/project'
+import { NOTHING_CHANGED } from '../store/whatChanged'
 
 /** What became of the project: who changed what and when, how it was, and what changed since. */
 const store = useProject()
@@ -158,7 +159,9 @@ const time = (iso: string): string =>
                 <span class="soft small">{{ time(deed.at) }} · {{ nameOf(deed.by) }}</span>
               </span>
               <span v-if="deed.named" class="named">{{ deed.named }}</span>
-              <span class="soft small line" :title="deed.words">{{ deed.words }}</span>
+              <span class="soft small line" :title="deed.words || NOTHING_CHANGED">{{
+                deed.words || NOTHING_CHANGED
+              }}</span>
             </span>
           </button>
         </template>

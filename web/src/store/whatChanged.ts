@@ -2,6 +2,9 @@ import { placesOf } from '@lamina/core/kinds'
 import { Project, boardName, findBoard, isBoard, type AnyRecord, type Id } from '@lamina/core/records'
 import { thingsChanged, type ToldThing } from '@lamina/core/told'
 
+/** What is told of a change that nothing came of. */
+export const NOTHING_CHANGED = 'Nothing: it was so already, or others had changed the same before it came.'
+
 /** What changed on one drawing or sheet, or of what belongs to none. */
 export interface ChangedOn {
   /** Null: of the project as a whole. */
