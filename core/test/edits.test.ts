@@ -18,7 +18,7 @@ import {
   type Opening,
 } from '../src/records'
 import { scheduleTable } from '../src/schedules'
-import { sheetItems } from '../src/sheets'
+import { sheetPictureOf } from '../src/sheets'
 import { refusalCodes } from '../scripts/refusals.mjs'
 import { inked } from './inked'
 import { World, anyNumber, deadNames, heldPoints, type Values } from './world'
@@ -191,7 +191,12 @@ describe('any run of any edits with any values', () => {
           const request = { pointer, reach: 100, last: null, align: [], walls: true }
           const snap = snapAt(draftField(sceneOf(project, world.drawing)), request)
           if (snap) expect(Number.isFinite(snap.point.x + snap.point.y)).toBe(true)
-          for (const sheet of sheetSet(project)) expect(sheetItems(project, sheet).length).toBeGreaterThan(10)
+          // Sheets too, with title blocks that were drawn on, given and taken.
+          const onSheet = (of: Project, id: Id) => inked(sheetPictureOf(of, of.need('sheet', id)).list())
+          for (const { id, titleBlock } of sheetSet(project)) {
+            expect(onSheet(project, id)).toEqual(onSheet(anew, id))
+            if (titleBlock !== undefined) expect(onSheet(project, id).length).toBeGreaterThan(0)
+          }
         },
       ),
       { numRuns: 80 },
@@ -217,6 +222,7 @@ describe('any run of any edits with any values', () => {
 })
 
 const TAKEN_AWAY: readonly EditName[] = [
+  'copyTitleBlock',
   'openBlock',
   'copyBlock',
   'addLayer',

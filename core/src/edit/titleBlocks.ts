@@ -29,7 +29,7 @@ export function usualTitleOf(
 
 /**
  * Brings a title block that ships with the program into the project, where it can be drawn on.
- * @refuses gone, in-the-way, nonsense
+ * @refuses gone, nonsense
  */
 export function takeTitleBlock(project: Project, id: Id): Change {
   const shipped = STANDARD_TITLES.find(({ block }) => block.id === id)
