@@ -60,6 +60,7 @@ export async function benchOffice(): Promise<Row[]> {
     }
     await Promise.all(drafters.map(draws))
     await down
+    if (unanswered === 0) throw new Error('nobody was drawing by the server that was killed')
     const lost = new Set<string>()
     for (const drafter of drafters)
       for (const server of servers) {

@@ -35,6 +35,7 @@ test('annotation is set, chosen, changed and removed without a mouse', async ({ 
     await page.keyboard.press('Enter')
     await at(3000, -1500)
     await end()
+    await saved(page)
     const [row] = await stored(server, project, 'dimension')
     expect(row!.anchors.map(({ to }) => to)).not.toContain('point')
     await page.keyboard.press('t')
@@ -51,6 +52,7 @@ test('annotation is set, chosen, changed and removed without a mouse', async ({ 
     await ask(page, 'North point')
     await at(8000, -1500)
     await end()
+    await saved(page)
     expect((await stored(server, project, 'note'))[0]).toMatchObject({
       text: 'Oak floor',
       at: { x: 1000, y: 1000 },

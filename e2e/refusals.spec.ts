@@ -108,6 +108,7 @@ test('what nobody means is refused in a sentence, and nothing is stored', async 
     await surface.press(1500, 4000)
     await expect(said).toContainText('Nothing crosses it')
     await escape(page)
+    await saved(page)
     expect(JSON.stringify(await stored(server, project, 'linework'))).toBe(before)
   })
   await test.step('an offset that swallows its outline, a stretch of nothing, a hatch that leaks', async () => {

@@ -410,6 +410,24 @@ describe('samples', () => {
     vi.restoreAllMocks()
     await own.close()
   })
+
+  it('leave alone what another version drew, and what somebody works on', async () => {
+    const own = await Store.over(inMemory(), migrations)
+    const [first, second] = SAMPLES
+    const begin = (sample: (typeof SAMPLES)[number], more: Partial<SentChange>) => {
+      const [step] = sample.make(makeId)
+      const change = { id: `${sample.id}-0`, label: step!.label, client: 'samples', ...more }
+      return own.create(sample.id, sent(change.id, step!.change, change))
+    }
+    await begin(first!, { label: 'As it was begun before' })
+    await begin(second!, {})
+    await own.append(second!.id, sent('mine', { put: [], drop: [] }, { base: 1 }))
+    const said: string[] = []
+    await seedSamples(own, (line) => said.push(line))
+    expect(said).toEqual([])
+    expect([await own.seqOf(first!.id), await own.seqOf(second!.id)]).toEqual([1, 2])
+    await own.close()
+  })
 })
 
 describe('the order of records', () => {
