@@ -258,9 +258,9 @@ function letter(id: Id, name: string): ShippedTitle {
 
 /** The title blocks that ship with the program. */
 export const STANDARD_TITLES: readonly ShippedTitle[] = [
-  side('title-side-large', 'Side strip, large', 1, 150, { size: 'A1', orientation: 'landscape' }, 841),
-  side('title-side-small', 'Side strip, small', 0.57, 74, { size: 'A3', orientation: 'landscape' }, 420),
-  foot('title-foot-large', 'Foot strip, large', 1, { size: 'A2', orientation: 'portrait' }, 420),
+  side('title-side-large', 'Side strip, large', 0.78, 100, { size: 'A1', orientation: 'landscape' }, 841),
+  side('title-side-small', 'Side strip, small', 0.52, 58, { size: 'A3', orientation: 'landscape' }, 420),
+  foot('title-foot-large', 'Foot strip, large', 0.97, { size: 'A2', orientation: 'portrait' }, 420),
   foot('title-foot-small', 'Foot strip, small', 0.6, { size: 'A4', orientation: 'portrait' }, 210),
   box('title-corner-large', 'Corner, large', 1, { size: 'A1', orientation: 'landscape' }, 841),
   box('title-corner-small', 'Corner, small', 0.62, { size: 'A3', orientation: 'landscape' }, 420),
