@@ -23,6 +23,7 @@ import {
   recordSchema,
   sheetSet,
   sheetSizeNames,
+  type Linework,
   type Sheet,
   type TitleBlock,
 } from '../src/records'
@@ -277,6 +278,45 @@ describe('sheets with title blocks', () => {
     project.apply(removeTitleBlock(project, copy.titleBlock))
     expect(project.find('titleBlock', copy.titleBlock)).toBeUndefined()
     expect(project.all('note').some(({ drawing }) => drawing === copy.titleBlock)).toBe(false)
+  })
+
+  it('keep what is drafted on them to the corner when they are made for other paper, and to its far end where they grow', () => {
+    const { project, sheet } = fresh()
+    const id = sheet.titleBlock!
+    const line = (key: string, ...xy: [number, number, number, number]): Linework => ({
+      ...{ id: key, kind: 'linework', drawing: id, layer: 'layer-fine' },
+      shape: {
+        form: 'path',
+        path: {
+          vertices: [
+            { x: xy[0], y: xy[1], sweep: 0 },
+            { x: xy[2], y: xy[3], sweep: 0 },
+          ],
+          closed: false,
+        },
+      },
+    })
+    const ends = (key: string): number[] => {
+      const { shape } = project.need('linework', key)
+      return shape.form === 'path' ? shape.path.vertices.flatMap(({ x, y }) => [x, y]) : []
+    }
+    // A1: the corner of the frame at 831, 10; the strip grows from 121.34 mm above it.
+    project.apply({
+      put: [line('near', 800, 20, 800, 60), line('far', 800, 500, 820, 500), line('both', 790, 20, 790, 570)],
+      drop: [],
+    })
+    const change = setTitleFacts(project, id, { size: 'A3' })
+    project.check(change)
+    const undo = project.apply(change)
+    // A3: 421 mm less wide, 297 mm less high.
+    expect(ends('near')).toEqual([379, 20, 379, 60])
+    expect(ends('far')).toEqual([379, 203, 399, 203])
+    expect(ends('both')).toEqual([369, 20, 369, 273])
+    project.apply(setTitleFacts(project, id, { margins: { left: 5, right: 5, top: 5, foot: 5 } }))
+    expect(ends('near')).toEqual([384, 15, 384, 55])
+    expect(ends('far')).toEqual([384, 208, 404, 208])
+    project.apply({ put: [...undo.put], drop: [...undo.drop] })
+    expect(ends('both')).toEqual([790, 20, 790, 570])
   })
 
   it('get the usual block where an earlier version drew one by itself', () => {

@@ -1,4 +1,4 @@
-import { STANDARD_TITLES, usualTitle, type ShippedTitle } from '../library'
+import { STANDARD_TITLES, frameOn, usualTitle, type ShippedTitle } from '../library'
 import {
   NO_CHANGE,
   type AnyRecord,
@@ -12,7 +12,7 @@ import { copyInto } from './transform'
 import { copyName, freeName } from './names'
 import { Outcome, dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
-import { IDENTITY } from '../geometry'
+import { IDENTITY, type Point } from '../geometry'
 
 /** What of a shipped title block a project lacks: all of it, or nothing. */
 export const lackedOf = (project: Project, { block, items }: ShippedTitle): AnyRecord[] =>
@@ -71,7 +71,27 @@ export function setPaper(
 }
 
 /**
- * Facts of a title block: its name, the sheet it is drawn for, where it stands, margins and marks. A mark that is null goes.
+ * Where what is drafted on a title block lies on other paper, or in another frame: by the corner, and apart where a strip
+ * grows; null: where it lay. */
+function keptToFrame(
+  was: TitleBlock,
+  now: TitleBlock,
+): { readonly move: (p: Point) => Point; readonly by: Point } | null {
+  const [from, to] = [frameOn(was, was), frameOn(now, now)]
+  const by = { x: to.maxX - from.maxX, y: to.minY - from.minY }
+  const { grows, stands } = was
+  const far = { x: to.minX - from.minX, y: to.maxY - from.maxY }
+  if (by.x === 0 && by.y === 0 && far.x === 0 && far.y === 0) return null
+  const move = ({ x, y }: Point): Point => ({
+    x: x + (grows !== undefined && stands === 'foot' && x < from.maxX - grows ? far.x : by.x),
+    y: y + (grows !== undefined && stands === 'side' && y > from.minY + grows ? far.y : by.y),
+  })
+  return { move, by }
+}
+
+/**
+ * Facts of a title block: its name, the sheet it is drawn for, where it stands, margins and marks. A mark that is null goes. What is
+ * drafted on it keeps to the corner of its frame.
  * @refuses nonsense, taken, unnamed
  */
 export function setTitleFacts(
@@ -84,7 +104,12 @@ export function setTitleFacts(
   const merged = Object.entries({ ...block, ...facts, name }).filter(
     ([, value]) => value !== null && value !== undefined,
   )
-  return storing(project, Object.fromEntries(merged) as TitleBlock)
+  const made = Object.fromEntries(merged) as TitleBlock
+  const outcome = new Outcome(project).put(made)
+  const kept = keptToFrame(block, made)
+  for (const each of kept ? draftedOnTitle(project, id) : [])
+    outcome.stretched(project.get(each)!, kept!.move, kept!.by)
+  return outcome.change()
 }
 
 /** What is drafted on a title block. */

@@ -1,9 +1,6 @@
 import { boxHeight, boxWidth, type Box } from '../geometry'
 import type { Project, Sheet, TitleBlock } from '../records'
-import { sheetExtent, type Paper } from '../library'
-
-/** Around what a sheet without a title block shows, mm (ISO 5457). */
-const EDGE = 10
+import { frameOn, type Paper } from '../library'
 
 /** What of a sheet is for what, paper mm from its lower left corner. */
 export interface SheetLayout {
@@ -22,14 +19,7 @@ export const titleBlockOf = (
 
 /** What of a paper with a title block is for what. */
 export function layoutWith(paper: Paper, block: TitleBlock | null): SheetLayout {
-  const { width, height } = sheetExtent(paper)
-  const margins = block?.margins ?? { left: EDGE, right: EDGE, top: EDGE, foot: EDGE }
-  const frame: Box = {
-    minX: Math.min(margins.left, width / 2 - 1),
-    minY: Math.min(margins.foot, height / 2 - 1),
-    maxX: Math.max(width - margins.right, width / 2 + 1),
-    maxY: Math.max(height - margins.top, height / 2 + 1),
-  }
+  const frame = frameOn(paper, block)
   if (!block) return { frame, titleBlock: null, field: frame }
   const left = frame.maxX - Math.min(block.width, boxWidth(frame))
   const top = frame.minY + Math.min(block.height, boxHeight(frame))

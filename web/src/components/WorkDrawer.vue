@@ -56,10 +56,7 @@ const opened = useOpened()
 const values = useValues()
 
 const drawer = ref<HTMLElement | null>(null)
-watch(
-  () => desk.stage,
-  () => drawer.value?.scrollTo(0, 0),
-)
+watch([() => desk.stage, () => props.actions.titleBlock.value?.id], () => drawer.value?.scrollTo(0, 0))
 const stage = computed(() => STAGES.find((entry) => entry.id === desk.stage)!)
 const here = computed(() => props.matters.filter((matter) => matter.stage === desk.stage))
 const drawing = computed(() => props.actions.drawing.value)

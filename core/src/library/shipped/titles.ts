@@ -85,8 +85,10 @@ class TitleSheet {
     const below = top - pad - letters
     this.words(label, left - pad, below, letters)
     const size = height * this.by
-    const room = below - 1.2 * this.by - foot - 0.6 * pad
-    this.words(bold ? `**${value}**` : value, left - pad, below - 1.2 * this.by - size, size, [
+    // Letters that reach above capitals stand clear of the word.
+    const gap = 0.8 + 0.9 * this.by
+    const room = below - gap - foot - 0.6 * pad
+    this.words(bold ? `**${value}**` : value, left - pad, below - gap - size, size, [
       left - right - 2 * pad,
       Math.max(size, room),
     ])
