@@ -128,7 +128,8 @@ export async function stored<K extends RecordKind>(
   const titles = new Set(all.flatMap(({ id, kind }) => (kind === 'titleBlock' ? [id] : [])))
   return all.filter(
     (record): record is RecordOf<K> =>
-      record.kind === kind && !('drawing' in record && titles.has(record.drawing)),
+      record.kind === kind &&
+      !('drawing' in record && record.drawing !== undefined && titles.has(record.drawing)),
   )
 }
 

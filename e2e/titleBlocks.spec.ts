@@ -83,7 +83,9 @@ test('a title block is chosen, drawn on, copied and set up, and every sheet that
     const name = page.getByRole('textbox', { name: 'Name', exact: true })
     await name.fill('Side strip, LARGE')
     await name.press('Enter')
-    await expect(page.getByTestId('sentence')).toContainText('There is a title block “Side strip, LARGE” already.')
+    await expect(page.getByTestId('sentence')).toContainText(
+      'There is a title block “Side strip, LARGE” already.',
+    )
     await name.fill('Office')
     await name.press('Enter')
     await page.getByLabel('Left, mm').fill('400')

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { derivedOf, sceneOf } from '../src/derive'
 import { settleBoard, settleSheets } from '../src/check'
-import { extentOf, itemExtent } from '../src/display'
+import { extentOf } from '../src/display'
 import { applyTo, boxHolds, growBox } from '../src/geometry'
 import { SHEET_SIZES, sheetExtent } from '../src/library'
 import { Project, recordSchema, sheetSet, sheetSizeNames, type Viewport } from '../src/records'

@@ -2,7 +2,7 @@ import { ROUNDING, normalAngle } from '../geometry'
 import type { Change, Id, Project, Sheet, Viewport } from '../records'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
-import { usualTitleOf } from './titleBlocks'
+import { usualTitleOf } from './usualTitle'
 
 /** The next free drawing number after those of the same beginning: … */
 export function nextSheetNumber(project: Project): string {

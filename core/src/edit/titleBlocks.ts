@@ -1,31 +1,11 @@
-import { STANDARD_TITLES, frameOn, usualTitle, type ShippedTitle } from '../library'
-import {
-  NO_CHANGE,
-  type AnyRecord,
-  type Change,
-  type Id,
-  type Project,
-  type Sheet,
-  type TitleBlock,
-} from '../records'
+import { STANDARD_TITLES, frameOn, usualTitle } from '../library'
+import { NO_CHANGE, type Change, type Id, type Project, type Sheet, type TitleBlock } from '../records'
 import { copyInto } from './transform'
 import { copyName, freeName } from './names'
 import { Outcome, dropping, storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
+import { lackedOf, usualTitleOf } from './usualTitle'
 import { IDENTITY, type Point } from '../geometry'
-
-/** What of a shipped title block a project lacks: all of it, or nothing. */
-export const lackedOf = (project: Project, { block, items }: ShippedTitle): AnyRecord[] =>
-  project.find('titleBlock', block.id) ? [] : [block, ...items]
-
-/** What the usual title block of a sheet is, with what of it the project lacks. */
-export function usualTitleOf(
-  project: Project,
-  paper: Pick<Sheet, 'size' | 'orientation'>,
-): { titleBlock: Id; lacked: AnyRecord[] } {
-  const usual = usualTitle(paper)
-  return { titleBlock: usual.block.id, lacked: lackedOf(project, usual) }
-}
 
 /**
  * Brings a title block that ships with the program into the project, where it can be drawn on.
@@ -92,7 +72,7 @@ function keptToFrame(
 /**
  * Facts of a title block: its name, the sheet it is drawn for, where it stands, margins and marks. A mark that is null goes. What is
  * drafted on it keeps to the corner of its frame.
- * @refuses nonsense, taken, unnamed
+ * @refuses in-the-way, nonsense, taken, unnamed
  */
 export function setTitleFacts(
   project: Project,

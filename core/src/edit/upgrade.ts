@@ -21,7 +21,7 @@ import {
 } from '../records'
 import { marksOf, nextMark } from './marks'
 import { storing } from './outcome'
-import { usualTitleOf } from './titleBlocks'
+import { usualTitleOf } from './usualTitle'
 
 /** The lenses that shipped before the sixth. */
 const LENSES_BEFORE: ReadonlySet<string> = new Set(
