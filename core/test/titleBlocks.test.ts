@@ -7,8 +7,10 @@ import {
   EditRefused,
   addSheet,
   copyTitleBlock,
+  findText,
   newProject,
   removeTitleBlock,
+  replaceText,
   setPaper,
   setTitleBlock,
   setTitleFacts,
@@ -24,6 +26,7 @@ import {
   sheetSet,
   sheetSizeNames,
   type Linework,
+  type Note,
   type Sheet,
   type TitleBlock,
 } from '../src/records'
@@ -317,6 +320,25 @@ describe('sheets with title blocks', () => {
     expect(ends('far')).toEqual([384, 208, 404, 208])
     project.apply({ put: [...undo.put], drop: [...undo.drop] })
     expect(ends('both')).toEqual([790, 20, 790, 570])
+  })
+
+  it('are among what words are looked for in, behind drawings and sheets', () => {
+    const { project, sheet } = fresh()
+    const on = (drawing: string): Note => ({
+      ...{ id: `note-${drawing}`, kind: 'note', drawing, layer: 'layer-notes', text: 'Project of ours' },
+      ...{ at: { x: 50, y: 50 }, heightPaperMm: 2.5, align: 'start' },
+    })
+    const [plan] = project.all('drawing')
+    project.apply({ put: [on(sheet.titleBlock!), on(sheet.id), on(plan!.id)], drop: [] })
+    const sought = { text: 'project', exact: false, whole: true }
+    const found = findText(project, sought)
+    expect(found.map(({ board }) => board.kind).slice(0, 3)).toEqual(['drawing', 'sheet', 'titleBlock'])
+    // Its own PROJECT and PROJECT NUMBER, and the field of both.
+    expect(found.filter(({ board }) => board.id === sheet.titleBlock)).toHaveLength(5)
+    const change = replaceText(project, [`note-${sheet.titleBlock!}`], sought, 'Work')
+    project.check(change)
+    project.apply(change)
+    expect(project.need('note', `note-${sheet.titleBlock!}`).text).toBe('Work of ours')
   })
 
   it('get the usual block where an earlier version drew one by itself', () => {

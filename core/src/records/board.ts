@@ -2,6 +2,7 @@ import type { Drawing, DrawingOf } from './drawing'
 import type { Id } from './parts'
 import type { Project } from './project'
 import type { Sheet } from './sheet'
+import { sheetSet } from './sheetSet'
 import type { TitleBlock } from './titleBlock'
 
 /** What is drafted on: a drawing in real mm, or a sheet or a title block in paper mm. */
@@ -14,6 +15,13 @@ export const isBoard = (record: { readonly kind: string }): record is Board =>
 /** The board of an id; undefined when it is no board. */
 export const findBoard = (project: Project, id: Id): Board | undefined =>
   project.find('drawing', id) ?? project.find('sheet', id) ?? project.find('titleBlock', id)
+
+/** All boards of a project: drawings, sheets in the order of the set, title blocks. */
+export const boardsOf = (project: Project): Board[] => [
+  ...project.all('drawing'),
+  ...sheetSet(project),
+  ...project.all('titleBlock'),
+]
 
 /** The board of an id; throws when there is none. */
 export const needBoard = (project: Project, id: Id): Board =>

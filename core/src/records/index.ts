@@ -158,6 +158,7 @@ export {
   isBoard,
   needBoard,
   boardOf,
+  boardsOf,
   scaleOf,
   axesOf,
   asPlan,
