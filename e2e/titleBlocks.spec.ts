@@ -109,7 +109,13 @@ test('a title block is chosen, drawn on, copied and set up, and every sheet that
     await page.goBack()
     await page.locator('.shelf button.card', { hasText: 'A-101' }).click()
     await choose(page, 'Title block', 'Office')
-    await choose(page, 'Size', 'Own size')
+    await page
+      .locator('.v-select', { has: page.getByRole('combobox', { name: 'Size', exact: true }) })
+      .click()
+    await expect(page.getByRole('option', { name: 'A1', exact: true })).toBeVisible()
+    // The last of a long list.
+    await page.keyboard.press('End')
+    await page.getByRole('option', { name: 'Own size', exact: true }).click()
     const wide = page.getByLabel('Wide, mm')
     await wide.fill('10000')
     await wide.press('Enter')
@@ -123,7 +129,7 @@ test('a title block is chosen, drawn on, copied and set up, and every sheet that
     expect(first!.widthMm).toBeCloseTo(500, 2)
     expect(first!.heightMm).toBeCloseTo(420, 2)
     const said = textsOf(first!).join(' ')
-    expect(said).toContain('Sheet 1 of 1, 500 × 420')
+    expect(said).toContain('Sheet 1 of 1, 420 × 500 mm')
     // All of the name, in lines that end before the frame does.
     expect(said.replace(/\s+/g, ' ')).toContain('second phase')
     const letters = first!.texts.filter(({ text }) => NAME.includes(text) && text.length > 8)
@@ -133,14 +139,14 @@ test('a title block is chosen, drawn on, copied and set up, and every sheet that
 
   await test.step('with the library open, what has it is told, and one in use is not removed', async () => {
     await page.goto(new URL(`/project/${project}/library/title-blocks`, page.url()).href)
-    const card = page.locator('li', { hasText: 'Office' })
+    const card = page.locator('li', { has: page.getByTitle('Draw on Office') })
     await expect(card).toContainText('on one sheet')
     await page.getByRole('textbox', { name: 'Find a title block' }).fill('foot')
-    await expect(page.locator('main li')).toHaveCount(2)
+    await expect(page.getByTitle(/^Draw on /)).toHaveCount(2)
     await page.getByRole('textbox', { name: 'Find a title block' }).fill('nothing like it')
     await expect(page.getByText('No title block is called like that.')).toBeVisible()
     await page.getByRole('textbox', { name: 'Find a title block' }).fill('office')
-    await card.getByRole('button').first().click()
+    await page.getByTitle('Draw on Office').click()
     await expect(page.getByText('One sheet has it.')).toBeVisible()
     await expect(page.getByRole('button', { name: 'Remove this title block' })).toBeDisabled()
   })
@@ -152,6 +158,6 @@ test('a title block is chosen, drawn on, copied and set up, and every sheet that
     await saved(page)
     expect((await stored(server, project, 'titleBlock')).map(({ name }) => name)).toEqual(['Office'])
     // The ones that ship stand there still, as they came.
-    await expect(page.locator('main li', { hasText: 'Side strip, large' })).toHaveCount(1)
+    await expect(page.getByTitle('Draw on Side strip, large')).toHaveCount(1)
   })
 })
