@@ -118,13 +118,19 @@ export const projectId = (page: Page): string => /project\/([^/]+)/.exec(page.ur
 export const records = async (server: TestServer, project: string): Promise<AnyRecord[]> =>
   (await server.json<{ records: AnyRecord[] }>(`/api/projects/${project}`)).records
 
-/** The stored records of a kind. */
+/** The stored records of a kind; of what is drafted, what stands on the title blocks of the project is left out. */
 export async function stored<K extends RecordKind>(
   server: TestServer,
   project: string,
   kind: K,
 ): Promise<RecordOf<K>[]> {
-  return (await records(server, project)).filter((record): record is RecordOf<K> => record.kind === kind)
+  const all = await records(server, project)
+  const titles = new Set(all.flatMap(({ id, kind }) => (kind === 'titleBlock' ? [id] : [])))
+  return all.filter(
+    (record): record is RecordOf<K> =>
+      record.kind === kind &&
+      !('drawing' in record && record.drawing !== undefined && titles.has(record.drawing)),
+  )
 }
 
 export async function stage(page: Page, name: string): Promise<void> {

@@ -7,9 +7,18 @@ import { PLAIN_LOOK, draftField, sceneOf, pensOf } from '../src/derive'
 import { extentOf, paintSvg } from '../src/display'
 import { distance, dot, type Point } from '../src/geometry'
 import { snapAt } from '../src/locate'
-import { TIED_KINDS, anchorsOf, Project, recordSchema, tieHost, type Id, type Opening } from '../src/records'
+import {
+  TIED_KINDS,
+  anchorsOf,
+  Project,
+  recordSchema,
+  sheetSet,
+  tieHost,
+  type Id,
+  type Opening,
+} from '../src/records'
 import { scheduleTable } from '../src/schedules'
-import { sheetItems, sheetSet } from '../src/sheets'
+import { sheetPictureOf } from '../src/sheets'
 import { refusalCodes } from '../scripts/refusals.mjs'
 import { inked } from './inked'
 import { World, anyNumber, deadNames, heldPoints, type Values } from './world'
@@ -182,7 +191,12 @@ describe('any run of any edits with any values', () => {
           const request = { pointer, reach: 100, last: null, align: [], walls: true }
           const snap = snapAt(draftField(sceneOf(project, world.drawing)), request)
           if (snap) expect(Number.isFinite(snap.point.x + snap.point.y)).toBe(true)
-          for (const sheet of sheetSet(project)) expect(sheetItems(project, sheet).length).toBeGreaterThan(10)
+          // Sheets too, with title blocks that were drawn on, given and taken.
+          const onSheet = (of: Project, id: Id) => inked(sheetPictureOf(of, of.need('sheet', id)).list())
+          for (const { id, titleBlock } of sheetSet(project)) {
+            expect(onSheet(project, id)).toEqual(onSheet(anew, id))
+            if (titleBlock !== undefined) expect(onSheet(project, id).length).toBeGreaterThan(0)
+          }
         },
       ),
       { numRuns: 80 },
@@ -208,6 +222,7 @@ describe('any run of any edits with any values', () => {
 })
 
 const TAKEN_AWAY: readonly EditName[] = [
+  'copyTitleBlock',
   'openBlock',
   'copyBlock',
   'addLayer',

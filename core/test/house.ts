@@ -135,9 +135,18 @@ export const IN_HOUSE: { readonly [K in RecordKind]: readonly RecordOf<K>[] } = 
       b: { x: 6000, y: -1500 },
     },
   ],
+  titleBlock: [
+    {
+      ...{ id: 'title', kind: 'titleBlock', name: 'Strip of the house' },
+      ...{ size: 'A3', orientation: 'landscape', stands: 'side', width: 80, height: 100, grows: 100 },
+      margins: { left: 20, right: 10, top: 10, foot: 10 },
+      ...{ zones: true, centring: true, trimming: true, folding: 'binding' },
+    },
+  ],
   sheet: [
     {
       id: 'sheet',
+      titleBlock: 'title',
       kind: 'sheet',
       number: 'A-101',
       title: 'Plan',

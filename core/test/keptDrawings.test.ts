@@ -5,8 +5,8 @@ import { drawingList } from '../src/annotate'
 import { lookThrough, sceneOf } from '../src/derive'
 import { eachItem, type DisplayItem, type DisplayList } from '../src/display'
 import { lensesOf } from '../src/library'
-import { Project, isTied, type AnyRecord } from '../src/records'
-import { sheetItems, sheetSet } from '../src/sheets'
+import { Project, isTied, sheetSet, type AnyRecord } from '../src/records'
+import { sheetItems } from '../src/sheets'
 
 /**
  * Projects as an earlier version stored them, and digests of what it drew of them: what was drawn right then is

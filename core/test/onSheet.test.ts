@@ -46,7 +46,7 @@ describe('what lies on a sheet', () => {
     expect(others).toEqual([])
     expect(found!.text).toBe('Viewport 2 reaches beyond the frame of the sheet.')
     project.apply(found!.mend!(project))
-    const { field } = sheetLayout(project.need('sheet', 'sheet'))
+    const { field } = sheetLayout(project, project.need('sheet', 'sheet'))
     const moved = project.need('viewport', 'viewport-2')
     expect(boxHolds(field, frameOf(project, moved))).toBe(true)
     // Its label reaches 12.5 mm beneath its 80 (a ring of 4.5 about 8 mm), so far up it stands, and no further aside than it did.
@@ -60,9 +60,9 @@ describe('what lies on a sheet', () => {
       [150, 220],
     ])
     expect(texts(project)).toEqual(['Viewports 1 and 2 lie over each other.'])
-    const { titleBlock } = sheetLayout(project.need('sheet', 'sheet'))
+    const { titleBlock } = sheetLayout(project, project.need('sheet', 'sheet'))
     project.apply({
-      put: [{ ...project.need('viewport', 'viewport-2'), at: { x: titleBlock.minX - 20, y: 220 } }],
+      put: [{ ...project.need('viewport', 'viewport-2'), at: { x: titleBlock!.minX - 20, y: 220 } }],
       drop: [],
     })
     expect(texts(project)).toEqual(['Viewport 2 lies over the title block.'])

@@ -6,7 +6,7 @@ import { EditRefused } from '../src/edit'
 import { solverOf, wallAxis } from '../src/building'
 import { atDistance, moveBy, pathLength, pathOf, type Affine, type Point } from '../src/geometry'
 import { handlesOf } from '../src/kinds'
-import { standardBlocks, standardDetails } from '../src/library'
+import { STANDARD_TITLES, standardBlocks, standardDetails } from '../src/library'
 import { shapePath, turnAbout } from '../src/linework'
 import {
   GATHERED,
@@ -17,6 +17,8 @@ import {
   drawnAs,
   lensKinds,
   penRoles,
+  sheetSizeNames,
+  titlePlaces,
   statuses,
   patternNames,
   type Change,
@@ -1657,6 +1659,46 @@ export const EDITS: { readonly [N in EditName]: Case } = {
   copySheet: {
     moves: 'nothing',
     make: (world, { pick }) => edit.copySheet(world.project, world.some('sheet', pick), world.makeId).change,
+  },
+  setTitleBlock: {
+    moves: 'nothing',
+    make(world, { pick }) {
+      const all = [...world.project.all('titleBlock'), ...STANDARD_TITLES.map(({ block }) => block)]
+      const id = pick % 5 === 0 ? null : all[pick % all.length]!.id
+      return edit.setTitleBlock(world.project, [world.some('sheet', pick)], id)
+    },
+  },
+  takeTitleBlock: {
+    moves: 'nothing',
+    make: ({ project }, { pick }) =>
+      edit.takeTitleBlock(project, STANDARD_TITLES[pick % STANDARD_TITLES.length]!.block.id),
+  },
+  setTitleFacts: {
+    moves: 'nothing',
+    make: (world, { a, b, pick, name }) =>
+      edit.setTitleFacts(world.project, world.some('titleBlock', pick), {
+        name,
+        ...(pick % 2 ? { width: a, height: b } : { grows: pick % 3 ? null : a }),
+        ...(pick % 3 ? { zones: true } : { folding: null }),
+        stands: titlePlaces[pick % 3]!,
+      }),
+  },
+  setPaper: {
+    moves: 'nothing',
+    make: (world, { a, b, pick }) =>
+      edit.setPaper(world.project, world.some('sheet', pick), {
+        size: pick % 3 ? sheetSizeNames[pick % sheetSizeNames.length]! : { short: a, long: b },
+        ...(pick % 2 ? { orientation: 'portrait' } : {}),
+      }),
+  },
+  copyTitleBlock: {
+    moves: 'nothing',
+    make: (world, { pick }) =>
+      edit.copyTitleBlock(world.project, world.some('titleBlock', pick), world.makeId).change,
+  },
+  removeTitleBlock: {
+    moves: 'nothing',
+    make: (world, { pick }) => edit.removeTitleBlock(world.project, world.some('titleBlock', pick)),
   },
   addViewport: {
     moves: 'nothing',

@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { OpenedProject } from '@lamina/core/exchange'
-import { Project, type AnyRecord, type Change } from '@lamina/core/records'
+import { Project, SCHEMA, type AnyRecord, type Change } from '@lamina/core/records'
 import { madeOn } from '@lamina/core/together'
 import { NewerData } from '../src/database/bringUp'
 import type { Embedded } from '../src/database/embedded'
@@ -161,7 +161,10 @@ describe('damage', () => {
 
   it('is not what a later version wrote: that is told, and left as it is', async () => {
     await drawn(await open())
-    await damage(sql`update records set body = jsonb_set(body, '{schema}', '7') where kind = 'project'`)
+    const later = String(SCHEMA + 1)
+    await damage(
+      sql`update records set body = jsonb_set(body, '{schema}', ${later}::jsonb) where kind = 'project'`,
+    )
     await damage(
       sql`update projects set sum = (select sum(('x' || substr(md5(body::text), 1, 15))::bit(60)::bigint::numeric) from records)`,
     )

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { addLinework, addNote, newProject } from '@lamina/core/edit'
-import { Project, type Id, type Viewport } from '@lamina/core/records'
+import { Project, sheetSet, type Id, type Viewport } from '@lamina/core/records'
 import { SAMPLES } from '@lamina/core/samples'
-import { sheetSet } from '@lamina/core/sheets'
 import { plotSheets } from '../src/plot/document'
 import { pagesAsOutlines, unclearLetters, type Unclear } from './outlines'
 

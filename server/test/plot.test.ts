@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest'
 import { addWalls, changePen, setOwnLook } from '@lamina/core/edit'
 import { STANDARD_STYLE } from '@lamina/core/library'
 import { Project, type AnyRecord, type Viewport } from '@lamina/core/records'
-import { SHEET_SIZES } from '@lamina/core/sheets'
+import { SHEET_SIZES } from '@lamina/core/library'
 import { NothingToPlot, plotSheets } from '../src/plot/document'
 import { newHouse } from './newHouse'
 

@@ -38,6 +38,18 @@ export const router = createRouter({
           props: true,
         },
         {
+          path: 'title-block/:titleBlock',
+          name: 'titleBlock',
+          component: () => import('./pages/TitleBlockPage.vue'),
+          props: true,
+        },
+        {
+          path: 'library/title-blocks',
+          name: 'title-blocks',
+          component: () => import('./pages/TitleBlocksPage.vue'),
+          meta: WIDE,
+        },
+        {
           path: 'library',
           name: 'library',
           component: () => import('./pages/LibraryPage.vue'),

@@ -9,7 +9,15 @@ import {
   type Drawing,
   type Id,
 } from '@lamina/core/records'
-import { type Deed, EditRefused, madeAsRead, newProject, type Clipping } from '@lamina/core/edit'
+import {
+  type Deed,
+  EditRefused,
+  madeAsRead,
+  newProject,
+  removeTitleBlock,
+  setTitleBlock,
+  type Clipping,
+} from '@lamina/core/edit'
 import { pictureOf } from '@lamina/core/annotate'
 import {
   PLAIN_LOOK,
@@ -64,6 +72,11 @@ class BoardBench implements Bench {
       this.makeId,
     )
     this.project.apply(made.change)
+    // What is drawn here is all that there is.
+    for (const { id, titleBlock } of this.project.all('sheet')) {
+      this.project.apply(setTitleBlock(this.project, [id], null))
+      if (titleBlock) this.project.apply(removeTitleBlock(this.project, titleBlock))
+    }
     this.values = firstValues(system)
     this.plan = this.project.need('drawing', made.drawing)
     this.board = on === 'plan' ? this.plan : this.project.all('sheet')[0]!

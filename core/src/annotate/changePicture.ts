@@ -10,6 +10,7 @@ import {
 import { EMPTY_BOX, boxCentre, boxesMeet, isEmptyBox, joinBoxes, type Box } from '../geometry'
 import { placesOf } from '../kinds'
 import {
+  findBoard,
   scaleOf,
   type AnyRecord,
   type Board,
@@ -62,7 +63,7 @@ export function takenBackSeen(project: Project, { change, inverse }: MadeChange)
   const all = after ? around : before ? listOf(project, before) : []
   const seen = [...(now ?? []), ...went]
   // Where nothing of it is drawn by itself all of its board is shown.
-  const box = frameAround(seen.length > 0 ? seen : all, board.kind === 'sheet' ? LEAST_OF_SHEET : LEAST)
+  const box = frameAround(seen.length > 0 ? seen : all, board.kind === 'drawing' ? LEAST : LEAST_OF_SHEET)
   if (isEmptyBox(box)) return null
   const pens = pensOf(project)
   const small = (items: DisplayList): SmallPicture | null =>
@@ -89,8 +90,8 @@ function boardOf(project: Project, records: readonly AnyRecord[]): Board | undef
       counts.set(place, (counts.get(place) ?? 0) + 1)
   const [most] = [...counts].sort(([, p], [, q]) => q - p).map(([id]) => id)
   if (most === undefined) return undefined
-  const place = project.get(most)
-  if (place?.kind === 'drawing' || place?.kind === 'sheet') return place
+  const board = findBoard(project, most)
+  if (board) return board
   return project.all('drawing').find((each) => each.view === 'plan' && each.level === most)
 }
 

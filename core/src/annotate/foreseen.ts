@@ -50,10 +50,10 @@ export function foreseenChange(
   picture: Picture,
   scale: number,
 ): readonly DisplayItem[] {
-  // What leaders show the numbers of is there when they are laid out.
-  const keynotes = change.put.filter(({ kind }) => kind === 'keynote')
-  return keynotes.length > 0
-    ? scene.project.standingIn(keynotes, () => foreseenOf(change, scene, picture, scale))
+  // What leaders show the numbers of is there when they are laid out, and so are the rows that others stand beside.
+  const others = change.put.filter(({ kind }) => kind === 'keynote' || kind === 'dimension')
+  return others.length > 0
+    ? scene.project.standingIn(others, () => foreseenOf(change, scene, picture, scale))
     : foreseenOf(change, scene, picture, scale)
 }
 

@@ -36,6 +36,7 @@ export function markedHeight(mark: Pick<LevelMark, 'height'>, point: Point, scen
     }
     case 'block':
     case 'sheet':
+    case 'title':
       return null
   }
 }

@@ -33,20 +33,39 @@ function laidNote(
   scene: Scene,
   scale: number,
 ): { look: TextLook; block: TextBlock; from: number; width: number } {
-  const look = lookOf(note, scene.project)
-  const block = setText(wordsRead(note, scene, scale), look)
+  const { look, block } = fitted(wordsRead(note, scene, scale), lookOf(note, scene.project), note.fitPaperMm)
   const width = note.widthPaperMm ?? block.width
   const from = note.align === 'start' ? 0 : note.align === 'middle' ? -width / 2 : -width
   return { look, block, from, width }
 }
 
+/** A text as it is set: in smaller letters where it would be higher than it may be, or a word of it wider. */
+function fitted(
+  words: string,
+  look: TextLook,
+  fit: number | undefined,
+): { look: TextLook; block: TextBlock } {
+  const block = setText(words, look)
+  const fits =
+    heightOf(block, look) <= (fit ?? Infinity) && !(look.width !== null && block.width > look.width)
+  return fit === undefined || fits || look.height <= LEAST_LETTERS
+    ? { look, block }
+    : fitted(words, { ...look, height: Math.max(LEAST_LETTERS, look.height * FIT_STEP) }, fit)
+}
+/** What has to fit is set so much smaller at a time, down to this height, mm on paper. */
+const FIT_STEP = 0.94
+const LEAST_LETTERS = 0.5
+
 /** A note at a scale, in real mm. Its point is on the base line of the first line, where lines begin, have their middle or end. */
 export function layNote(note: Note, scene: Scene, scale: number): readonly DisplayItem[] {
   const { look, block, from, width } = laidNote(note, scene, scale)
   const u = unitAt(note.turn ?? 0)
-  const items = blockItems(block, look, note.at, u, note.align, scale, note.id)
+  // One line in smaller letters keeps its base line, several keep where they begin.
+  const up = block.lines.length > 1 ? note.heightPaperMm - look.height : 0
+  const at = up === 0 ? note.at : offsetFrom(note.at, u, 0, up * scale)
+  const items = blockItems(block, look, at, u, note.align, scale, note.id)
   const high = heightOf(block, look)
-  const middle = offsetFrom(note.at, u, (from + width / 2) * scale, (look.height - high / 2) * scale)
+  const middle = offsetFrom(at, u, (from + width / 2) * scale, (look.height - high / 2) * scale)
   if (note.framed) items.push(...frameItems(note.framed, middle, u, width, high, scale, note.id))
   // One that was turned lies along something, which turns with the drawing.
   const by = note.turn === undefined ? levelTurn(scene.turned) : halfTurn(note.turn, scene.turned)

@@ -188,6 +188,7 @@ function depthOf(of: Standing, rows: readonly Standing[], scene: Scene, scale: n
 
 interface Kept {
   readonly stamp: number
+  readonly standing: number
   readonly byBoard: Map<string, readonly Standing[]>
 }
 const kept = new WeakMap<Scene['project'], Kept>()
@@ -195,7 +196,9 @@ const kept = new WeakMap<Scene['project'], Kept>()
 /** The rows of a board that stand beside the building, as they are read at a scale. */
 function rowsOf({ project, board, viewport, turned }: Scene, scale: number): readonly Standing[] {
   let mine = kept.get(project)
-  if (mine?.stamp !== project.stamp) kept.set(project, (mine = { stamp: project.stamp, byBoard: new Map() }))
+  const { stamp, standing } = project
+  if (mine?.stamp !== stamp || mine.standing !== standing)
+    kept.set(project, (mine = { stamp, standing, byBoard: new Map() }))
   const key = JSON.stringify([board.id, scale, viewport, turned])
   const known = mine.byBoard.get(key)
   if (known) return known

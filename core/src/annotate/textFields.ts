@@ -6,7 +6,9 @@ import type { Point } from '../geometry'
 import {
   anchorsOf,
   forUnplaced,
+  formatName,
   hasFields,
+  sheetSet,
   tieHost,
   withFields,
   writtenIn,
@@ -90,6 +92,26 @@ function told(field: TextField, { scene, scale, about, at }: Told): string {
       return sheetOf(scene)?.title ?? ''
     case 'revision':
       return sheetOf(scene)?.revision ?? ''
+    case 'date':
+      return sheetOf(scene)?.date ?? ''
+    case 'drawn':
+      return sheetOf(scene)?.drawn ?? ''
+    case 'checked':
+      return sheetOf(scene)?.checked ?? ''
+    case 'scales': {
+      const sheet = sheetOf(scene)
+      return sheet ? scalesOn(project, sheet) : ''
+    }
+    case 'sheet size': {
+      const sheet = sheetOf(scene)
+      return sheet ? formatName(sheet.size) : ''
+    }
+    case 'sheet place': {
+      const sheet = sheetOf(scene)
+      return sheet ? String(sheetSet(project).indexOf(sheet) + 1) : ''
+    }
+    case 'sheet count':
+      return String(project.all('sheet').length)
     case 'room':
       return roomAt(scene, about, at)?.room.name ?? ''
     case 'room number':
@@ -120,14 +142,30 @@ function told(field: TextField, { scene, scale, about, at }: Told): string {
   }
 }
 
-/** The sheet itself, or the first one that a drawing lies on. */
-function sheetOf({ project, board }: Scene): Sheet | undefined {
+/** The sheet itself, the one a title block is seen on or the first that has it, or the first one that a drawing lies on. */
+function sheetOf({ project, board, sheet }: Scene): Sheet | undefined {
   if (board.kind === 'sheet') return board
+  if (board.kind === 'titleBlock')
+    return sheet === undefined
+      ? sheetSet(project).find(({ titleBlock }) => titleBlock === board.id)
+      : project.find('sheet', sheet)
   return project
     .all('viewport')
     .filter(({ drawing }) => drawing === board.id)
     .map(({ sheet }) => project.need('sheet', sheet))
     .sort((p, q) => p.order - q.order)[0]
+}
+
+/** In which scales a sheet shows what it shows: "1:100 at A1", "as shown" where there are several. */
+export function scalesOn(project: Project, { id, size }: Sheet): string {
+  const scales = new Set(
+    project.dependents(id).flatMap((each) => project.find('viewport', each)?.scale ?? []),
+  )
+  const [only] = scales
+  if (only === undefined) return 'not to scale'
+  return scales.size > 1
+    ? 'as shown'
+    : `${scaleName(only, project.facts.units.system)} at ${formatName(size)}`
 }
 
 /** The room that is pointed to, or in which a place of a plan lies. */

@@ -34,6 +34,8 @@ export class LetterMatters {
       if (clashes.length > 0) found.push(told(project, clashes, 'sheet', 'compose', 'on the sheet itself'))
       return found
     }
+    // What is said on a title block is told by the sheets that have it.
+    if (board.kind === 'titleBlock') return []
     const found: Found[] = []
     const read = new Set<string>()
     for (const reading of readingsOf(project, board)) {

@@ -1,8 +1,9 @@
 import { extentOf, itemExtent } from '../display'
 import { EditRefused, moveItems, viewportsOf } from '../edit'
-import { boxHeight, boxHolds, boxWidth, growBox, joinBoxes, type Box } from '../geometry'
+import { boxHeight, boxHolds, boxWidth, growBox, joinBoxes, type Box, type Point } from '../geometry'
+import { sheetExtent } from '../library'
 import type { Change, Id, Project, Sheet, Viewport } from '../records'
-import { VIEWPORT_MARGIN, frameOf, labelOf, sheetExtent, sheetLayout, sheetPictureOf } from '../sheets'
+import { VIEWPORT_MARGIN, frameOf, labelOf, sheetLayout, sheetPictureOf, standsInField } from '../sheets'
 import type { Found } from './matter'
 
 /** Boxes that lie over each other by less than this only touch, mm on paper. */
@@ -22,16 +23,16 @@ export function onSheetMatters(project: Project, sheet: Sheet): Found[] {
     return { viewport, boxes: [box, extentOf(labelOf(project, viewport, frame))] }
   })
   return [
-    ...standing.flatMap((each) => astray(sheet, each) ?? []),
+    ...standing.flatMap((each) => astray(project, sheet, each) ?? []),
     ...standing.flatMap((each, i) => standing.slice(i + 1).flatMap((other) => over(each, other) ?? [])),
     ...lettersBeyond(project, sheet),
   ]
 }
 
-function astray(sheet: Sheet, { viewport, boxes }: Standing): Found | null {
-  const { frame, titleBlock } = sheetLayout(sheet)
+function astray(project: Project, sheet: Sheet, { viewport, boxes }: Standing): Found | null {
+  const { frame, titleBlock } = sheetLayout(project, sheet)
   const isBeyond = boxes.some((box) => !boxHolds(growBox(frame, TOUCH), box))
-  if (!isBeyond && !boxes.some((box) => isOver(box, titleBlock))) return null
+  if (!isBeyond && !(titleBlock && boxes.some((box) => isOver(box, titleBlock)))) return null
   const { id, number, locked, at } = viewport
   const found: Found = {
     stage: 'compose',
@@ -48,7 +49,8 @@ function astray(sheet: Sheet, { viewport, boxes }: Standing): Found | null {
 /** Moves a viewport the least way into the field of its sheet. */
 function movedOnto(project: Project, id: Id): Change {
   const viewport = project.need('viewport', id)
-  const { field } = sheetLayout(project.need('sheet', viewport.sheet))
+  const layout = sheetLayout(project, project.need('sheet', viewport.sheet))
+  const { field } = layout
   const frame = frameOf(project, viewport)
   const box = joinBoxes(frame, extentOf(labelOf(project, viewport, frame)))
   if (boxWidth(box) > boxWidth(field) || boxHeight(box) > boxHeight(field))
@@ -58,11 +60,27 @@ function movedOnto(project: Project, id: Id): Change {
     )
   const into = (low: number, high: number, least: number, most: number): number =>
     low < least ? least - low : high > most ? most - high : 0
-  return moveItems(project, [id], {
+  const by = {
     x: into(box.minX, box.maxX, field.minX, field.maxX),
     y: into(box.minY, box.maxY, field.minY, field.maxY),
-  })
+  }
+  // Beside a title block in the corner, or above it, whichever is nearer and within the field.
+  for (const stands of standsInField(layout)) {
+    const there = shifted(box, by)
+    if (!isOver(there, stands)) continue
+    const [left, up] = [stands.minX - there.maxX, stands.maxY - there.minY]
+    if (there.maxY + up <= field.maxY && (up <= -left || there.minX + left < field.minX)) by.y += up
+    else if (there.minX + left >= field.minX) by.x += left
+  }
+  return moveItems(project, [id], by)
 }
+
+const shifted = (box: Box, { x, y }: Point): Box => ({
+  minX: box.minX + x,
+  maxX: box.maxX + x,
+  minY: box.minY + y,
+  maxY: box.maxY + y,
+})
 
 const isOver = (p: Box, q: Box): boolean =>
   Math.min(p.maxX, q.maxX) - Math.max(p.minX, q.minX) > TOUCH &&

@@ -61,7 +61,7 @@ export class DerivedDrawn implements PartSource {
 
   *update({ scene, derived, records }: News): Generator<void> {
     // A detail shows what it is drawn over as a whole.
-    if (scene.board.kind === 'sheet' || scene.board.view === 'detail') return
+    if (scene.board.kind !== 'drawing' || scene.board.view === 'detail') return
     const { project } = scene
     if (!derived) {
       for (const id of [...this.parts.keys()]) putParts(this.picture, this.parts, id, [])

@@ -9,7 +9,7 @@ import { derivedOf, type Scene } from './scene'
  */
 export function seenAround(scene: Scene, scale: number): SeenAround | null {
   const { board } = scene
-  if (board.kind === 'sheet' || !isStanding(board)) return null
+  if (board.kind !== 'drawing' || !isStanding(board)) return null
   const derived = derivedOf(scene, false)
   return derived && { board, extent: derived.extent, scale }
 }

@@ -39,6 +39,7 @@ const MEANS: { readonly [K in UnplacedKind]: Meaning } = {
   openingType: 'users',
   block: 'users',
   sheet: 'nothing',
+  titleBlock: 'nothing',
   lens: 'nothing',
   schedule: 'nothing',
   // Leaders name it, and follow as such.

@@ -5,6 +5,7 @@ import {
   type Board,
   type Drawing,
   type Sheet,
+  type TitleBlock,
   type DrawingOf,
   type Id,
   type Level,
@@ -28,6 +29,8 @@ interface AnyScene {
   readonly viewport?: Id
   /** How it is turned where it is seen; left out: not at all. */
   readonly turned?: Turned
+  /** The sheet on which a title block is seen; left out: it is looked at by itself. */
+  readonly sheet?: Id
 }
 
 /** A plan: what stands on its level, cut through, with what is drafted over it. */
@@ -66,11 +69,18 @@ export interface SheetScene extends AnyScene {
   readonly building: null
 }
 
+/** A title block, in paper mm, as on the sheet it is drawn for. */
+export interface TitleScene extends AnyScene {
+  readonly view: 'title'
+  readonly board: TitleBlock
+  readonly building: null
+}
+
 /**
  * What a board shows of its project as it is now: where its lines, snaps, ties and picks come from, and where
  * things dropped on it go. Tools know the scene, never where it comes from.
  */
-export type Scene = PlanScene | DerivedScene | BlockScene | SheetScene
+export type Scene = PlanScene | DerivedScene | BlockScene | SheetScene | TitleScene
 
 const keeps = new WeakMap<Project, Map<Id, Kept>>()
 
@@ -107,6 +117,15 @@ export function sceneIn(scene: Scene, viewport: Id, turned?: Turned): Scene {
   return made
 }
 
+/** A title block as it is seen on a sheet: the same object each time. */
+export function sceneOnSheet(scene: Scene, sheet: Id): Scene {
+  let mine = through.get(scene)
+  if (!mine) through.set(scene, (mine = new Map()))
+  let found = mine.get(sheet)
+  if (!found) mine.set(sheet, (found = Object.create(scene, { sheet: { value: sheet } }) as Scene))
+  return found
+}
+
 /** A scene as it was, or another if its level is. */
 function renewed(scene: Scene): Scene {
   switch (scene.view) {
@@ -117,12 +136,14 @@ function renewed(scene: Scene): Scene {
     case 'derived':
     case 'block':
     case 'sheet':
+    case 'title':
       return scene
   }
 }
 
 function sceneFor(project: Project, kept: Kept, board: Board): Scene {
   if (board.kind === 'sheet') return { view: 'sheet', project, kept, board, building: null }
+  if (board.kind === 'titleBlock') return { view: 'title', project, kept, board, building: null }
   switch (board.view) {
     case 'plan':
       return {
@@ -170,6 +191,7 @@ export function hostIn(scene: Scene): { readonly level?: Id; readonly drawing?: 
     case 'derived':
     case 'block':
     case 'sheet':
+    case 'title':
       return { drawing: scene.board.id }
   }
 }

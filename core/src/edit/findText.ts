@@ -1,5 +1,6 @@
 import {
   WRITTEN_KINDS,
+  boardsOf,
   findBoard,
   rewritten,
   writtenIn,
@@ -41,14 +42,13 @@ function patternOf({ text, exact, whole }: Sought): RegExp {
 }
 
 /**
- * All that is written in drawings and on sheets in which a text is found: notes, leaders, what is said of figures, names of level
+ * All that is written in drawings, on sheets and on title blocks in which a text is found: notes, leaders, what is said of figures, names of level
  * marks, symbols, fields of blocks. In the order of their boards; none for no text.
  */
 export function findText(project: Project, sought: Sought): FoundText[] {
   if (sought.text === '') return []
   const pattern = patternOf(sought)
-  const boards: readonly Board[] = [...project.all('drawing'), ...project.all('sheet')]
-  const order = new Map(boards.map(({ id }, i) => [id, i]))
+  const order = new Map(boardsOf(project).map(({ id }, i) => [id, i]))
   return WRITTEN_KINDS.flatMap((kind): AnyRecord[] => project.all(kind))
     .flatMap((record): FoundText[] => {
       const found = writtenIn(record).filter(({ text }) => text.match(pattern))

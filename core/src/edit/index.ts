@@ -151,6 +151,14 @@ export {
   UPGRADE,
   History,
 } from './history'
+export {
+  copyTitleBlock,
+  removeTitleBlock,
+  setPaper,
+  setTitleBlock,
+  setTitleFacts,
+  takeTitleBlock,
+} from './titleBlocks'
 export { nextSheetNumber, addSheet, viewportsOf, addViewport, turnViewport } from './sheets'
 export { copySheet } from './copySheet'
 export { mapItems, copyItems, mirrorAbout, scaleAbout, alignMap } from './transform'

@@ -15,6 +15,7 @@ type Named =
   | 'block'
   | 'keptDetail'
   | 'annotationStyle'
+  | 'titleBlock'
 
 /**
  * A typed name without the spaces around it; refused when it is empty or another of the kind has it.

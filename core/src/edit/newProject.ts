@@ -9,8 +9,9 @@ import {
   STANDARD_MATERIALS,
   standardPlateTypes,
   standardWallTypes,
+  usualTitle,
 } from '../library'
-import { SCHEMA, type Change, type Id, type Level, type Sheet, type SheetSizeName } from '../records'
+import { SCHEMA, type Change, type Id, type Level, type Sheet, type SheetFormat } from '../records'
 import { INCH_MM, type UnitSystem } from '../units'
 import { cutHeightOf, planOf } from './levels'
 import { EditRefused, type MakeId } from './refusal'
@@ -22,7 +23,7 @@ export interface NewProject {
   readonly system: UnitSystem
   readonly levelName: string
   readonly storeyHeight: number
-  readonly sheetSize: SheetSizeName
+  readonly sheetSize: SheetFormat
   readonly orientation: 'landscape' | 'portrait'
   /** ISO day for the first sheet. */
   readonly date: string
@@ -32,7 +33,8 @@ export interface NewProject {
 
 /**
  * The records a new project starts with: its facts, one level with its plan, an empty first sheet, and the
- * standard materials, types of walls and openings, lenses, schedules, pens and annotation styles. Blocks come with their first placement.
+ * standard materials, types of walls and openings, lenses, schedules, pens and annotation styles, and the title block of its size. Blocks
+ * and other title blocks come with their first use.
  * @refuses bad-value, in-the-way, nonsense, unnamed
  */
 export function newProject(
@@ -53,6 +55,7 @@ export function newProject(
     cutHeight: cutHeightOf(input.storeyHeight, input.system),
   }
   const drawing = planOf(level, input.system, makeId)
+  const title = usualTitle({ size: input.sheetSize, orientation: input.orientation })
   const sheet: Sheet = {
     id: makeId(),
     kind: 'sheet',
@@ -64,6 +67,7 @@ export function newProject(
     drawn: input.drawn ?? '',
     checked: '',
     revision: '',
+    titleBlock: title.block.id,
     order: 0,
   }
   return {
@@ -97,6 +101,8 @@ export function newProject(
         ...STANDARD_LAYERS,
         level,
         drawing,
+        title.block,
+        ...title.items,
         sheet,
       ],
       drop: [],

@@ -2,6 +2,7 @@ import { ROUNDING, normalAngle } from '../geometry'
 import type { Change, Id, Project, Sheet, Viewport } from '../records'
 import { storing } from './outcome'
 import { EditRefused, type MakeId } from './refusal'
+import { usualTitleOf } from './usualTitle'
 
 /** The next free drawing number after those of the same beginning: … */
 export function nextSheetNumber(project: Project): string {
@@ -29,20 +30,26 @@ export function addSheet(
   const { sheetSize, orientation } = project.facts
   const sheets = project.all('sheet')
   const last = sheets.sort((p, q) => p.order - q.order)[sheets.length - 1]
+  const size = last?.size ?? sheetSize
+  const lies = last?.orientation ?? orientation
+  const usual = last
+    ? { titleBlock: last.titleBlock, lacked: [] }
+    : usualTitleOf(project, { size, orientation: lies })
   const sheet: Sheet = {
     id: makeId(),
     kind: 'sheet',
     number: nextSheetNumber(project),
     title: 'Untitled',
-    size: last?.size ?? sheetSize,
-    orientation: last?.orientation ?? orientation,
+    size,
+    orientation: lies,
     date,
     drawn: drawn || (last?.drawn ?? ''),
     checked: '',
     revision: '',
+    ...(usual.titleBlock === undefined ? {} : { titleBlock: usual.titleBlock }),
     order: (last?.order ?? -1) + 1,
   }
-  return { change: storing(project, sheet), sheet: sheet.id }
+  return { change: storing(project, ...usual.lacked, sheet), sheet: sheet.id }
 }
 
 /** The viewports of a sheet by their number. */

@@ -14,12 +14,14 @@ import {
   SCHEMA,
   type AnyRecord,
   type Change,
+  type Id,
   type LineMeaning,
   type Linework,
   type Project,
 } from '../records'
 import { marksOf, nextMark } from './marks'
 import { storing } from './outcome'
+import { usualTitleOf } from './usualTitle'
 
 /** The lenses that shipped before the sixth. */
 const LENSES_BEFORE: ReadonlySet<string> = new Set(
@@ -30,7 +32,7 @@ const LENSES_BEFORE: ReadonlySet<string> = new Set(
  * What a project of an older version lacks: layers and line types before the second, opening types, lenses, schedules
  * and numbers of its doors and windows before the third, pens and annotation styles before the fourth, what
  * boundaries and clouds stand for before the fifth, the layer of marks, how shipped materials look from the front, and what
- * floors and roofs are made of before the sixth. What was removed since stays removed. Null when it is up to date.
+ * floors and roofs are made of before the sixth, title blocks of sheets before the seventh. What was removed since stays removed. Null when it is up to date.
  * @refuses nonsense
  */
 export function upgrade(project: Project): Change | null {
@@ -65,6 +67,16 @@ export function upgrade(project: Project): Change | null {
       const mine = project.find('material', id)
       if (mine && facePattern && mine.facePattern === undefined) put.push({ ...mine, facePattern })
     }
+  if (schema < 7) {
+    const lacked = new Map<Id, AnyRecord>()
+    for (const sheet of project.all('sheet')) {
+      if (sheet.titleBlock !== undefined) continue
+      const usual = usualTitleOf(project, sheet)
+      for (const record of usual.lacked) lacked.set(record.id, record)
+      put.push({ ...sheet, titleBlock: usual.titleBlock })
+    }
+    put.push(...lacked.values())
+  }
   for (const line of project.all('linework')) {
     const means = formerMeaning(line)
     if (means && line.means === undefined) put.push({ ...line, means })

@@ -3,7 +3,7 @@ import { KINDS, needs, type AnyRecord, type Id } from '../records'
 /** Finds a record by its id. */
 export type Find = (id: Id) => AnyRecord | undefined
 
-const ITSELF: ReadonlySet<string> = new Set(['drawing', 'level', 'sheet'])
+const ITSELF: ReadonlySet<string> = new Set(['drawing', 'level', 'sheet', 'titleBlock'])
 
 /** It is part of a drawing, and no type, style or the like. */
 const isPlaced = ({ kind }: AnyRecord): boolean => {
@@ -12,7 +12,7 @@ const isPlaced = ({ kind }: AnyRecord): boolean => {
 }
 
 /**
- * The drawings, levels and sheets that a record is seen on: what stands in a wall is seen where that is. What many use, as types, styles
+ * The drawings, levels, sheets and title blocks that a record is seen on: what stands in a wall is seen where that is. What many use, as types, styles
  * and layers, is of no place.
  */
 export function placesOf(record: AnyRecord, find: Find): Set<Id> {

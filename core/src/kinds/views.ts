@@ -31,7 +31,7 @@ export const isStanding = (drawing: Drawing): drawing is Standing =>
 
 /** Whether the mark of a drawing stands on a board: those of sections and elevations on plans, of details on what they are of. */
 export function isMarkedOn(board: Board, drawing: Drawing): boolean {
-  if (board.kind === 'sheet') return false
+  if (board.kind !== 'drawing') return false
   switch (drawing.view) {
     case 'section':
       return board.view === 'plan'

@@ -272,6 +272,8 @@ export const noteSchema = z.strictObject({
   align,
   /** Its lines are broken at this width; left out: only where they are typed so. */
   widthPaperMm: width.optional(),
+  /** Its letters are smaller where it were higher than this, or wider than its width; left out: they are as high as they are. */
+  fitPaperMm: z.number().gte(1).lte(2000).optional(),
   /** From base line to base line, as a multiple of its height; left out: as usual. */
   leading: z.number().gte(1, 'Lines closer than their height lie on each other.').lte(5).optional(),
   framed,

@@ -2,13 +2,26 @@ import type { Drawing, DrawingOf } from './drawing'
 import type { Id } from './parts'
 import type { Project } from './project'
 import type { Sheet } from './sheet'
+import { sheetSet } from './sheetSet'
+import type { TitleBlock } from './titleBlock'
 
-/** What is drafted on: a drawing in real mm, or a sheet in paper mm. */
-export type Board = Drawing | Sheet
+/** What is drafted on: a drawing in real mm, or a sheet or a title block in paper mm. */
+export type Board = Drawing | Sheet | TitleBlock
+
+/** Whether a record is drafted on. */
+export const isBoard = (record: { readonly kind: string }): record is Board =>
+  record.kind === 'drawing' || record.kind === 'sheet' || record.kind === 'titleBlock'
 
 /** The board of an id; undefined when it is no board. */
 export const findBoard = (project: Project, id: Id): Board | undefined =>
-  project.find('drawing', id) ?? project.find('sheet', id)
+  project.find('drawing', id) ?? project.find('sheet', id) ?? project.find('titleBlock', id)
+
+/** All boards of a project: drawings, sheets in the order of the set, title blocks. */
+export const boardsOf = (project: Project): Board[] => [
+  ...project.all('drawing'),
+  ...sheetSet(project),
+  ...project.all('titleBlock'),
+]
 
 /** The board of an id; throws when there is none. */
 export const needBoard = (project: Project, id: Id): Board =>
@@ -20,7 +33,19 @@ export const boardOf = (project: Project, record: object): Board | null =>
     ? (findBoard(project, record.drawing) ?? null)
     : null
 
-/** Board mm to one paper mm: a sheet is paper itself. */
+/** What a board is called where it is found. */
+export function boardName(board: Board): string {
+  switch (board.kind) {
+    case 'drawing':
+      return board.name
+    case 'sheet':
+      return `${board.number} ${board.title}`
+    case 'titleBlock':
+      return `Title block ${board.name}`
+  }
+}
+
+/** Board mm to one paper mm: sheets and title blocks are paper themselves. */
 export const scaleOf = (board: Board): number => (board.kind === 'drawing' ? board.readingScale : 1)
 
 /** Angle of the working axes of a board, radians. */

@@ -112,10 +112,13 @@ export {
   type PenRecord,
   type AnnotationStyle,
 } from './styles'
+export { formatName, sheetSet } from './sheetSet'
+export { foldings, titlePlaces, type TitleBlock, type TitlePlace } from './titleBlock'
 export {
   SCHEMA,
   isLater,
   sheetSizeNames,
+  type SheetFormat,
   type SheetSizeName,
   type StairLimits,
   type ProjectFacts,
@@ -148,5 +151,17 @@ export {
   relinked,
 } from './kinds'
 export { ChangeRefused, type Reader, Project } from './project'
-export { type Board, findBoard, needBoard, boardOf, scaleOf, axesOf, asPlan, hostsOf } from './board'
+export {
+  type Board,
+  boardName,
+  findBoard,
+  isBoard,
+  needBoard,
+  boardOf,
+  boardsOf,
+  scaleOf,
+  axesOf,
+  asPlan,
+  hostsOf,
+} from './board'
 export { ownRow } from './ownRow'

@@ -10,7 +10,7 @@ import { recordSchema, type AnyRecord, type RecordKind, type RecordOf } from './
 
 /**
  * What records of a kind live in: the project itself, the library that projects share, every plan, a level, a wall,
- * a board (a drawing or a sheet) or a sheet.
+ * a board (a drawing, a sheet or a title block) or a sheet.
  */
 export type Host = 'project' | 'library' | 'plans' | 'level' | 'wall' | 'board' | 'sheet'
 
@@ -351,9 +351,9 @@ const FOOTING: Reference<RecordOf<'wall' | 'column'>> = {
 
 const LEVEL = { to: 'level' } as const
 const onLevel = <R extends { level: Id }>(): Reference<R> => one<R>('level' as Keys<R>, LEVEL.to)
-/** What is drafted on a board: a drawing or a sheet. */
+/** What is drafted on a board: a drawing, a sheet or a title block. */
 const onBoard = <R extends { drawing?: Id | undefined }>(): Reference<R> =>
-  one<R>('drawing' as Keys<R>, 'drawing', 'sheet')
+  one<R>('drawing' as Keys<R>, 'drawing', 'sheet', 'titleBlock')
 
 /** Kinds that belong to a building and stand on a level, needing nothing else. */
 const onItsLevel = <R extends { level: Id }>(word: string, layer: Id): KindFacts<R> & { host: 'level' } => ({
@@ -483,7 +483,14 @@ export const KINDS = {
     } satisfies Loose<RecordOf<'schedule'>>,
   },
   keynote: { word: 'keynote', host: 'project', layer: null, needs: [], loose: null },
-  sheet: { word: 'sheet', host: 'project', layer: null, needs: [], loose: null },
+  titleBlock: { word: 'title block', host: 'project', layer: null, needs: [], loose: null },
+  sheet: {
+    word: 'sheet',
+    host: 'project',
+    layer: null,
+    needs: [one('titleBlock', 'titleBlock')],
+    loose: null,
+  },
   gridLine: { word: 'grid line', host: 'plans', layer: 'layer-grid', needs: [], loose: null },
   wall: {
     word: 'wall',
@@ -623,6 +630,7 @@ export type KindIn<H extends Host> = {
 const UNPLACED = [
   'project',
   'level',
+  'titleBlock',
   'sheet',
   'schedule',
   'keynote',

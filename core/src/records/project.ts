@@ -227,6 +227,10 @@ export class Project {
     this.apply({ put, drop })
   }
 
+  /** Which others stand in at present, of all that ever did; 0: none. What is kept by the stamp holds without them. */
+  standing = 0
+  private stood = 0
+
   /**
    * Works with some records standing in for what they are, or as if they were there, and gives what comes of it. They are
    * put back at once: nothing is changed, and nobody hears of it. They name and need what the records name and need that
@@ -242,9 +246,12 @@ export class Project {
       }
     }
     stand(others)
+    const before = this.standing
+    this.standing = ++this.stood
     try {
       return work()
     } finally {
+      this.standing = before
       stand(own)
       for (const { id, kind } of fresh) {
         this.records.delete(id)

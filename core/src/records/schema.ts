@@ -15,6 +15,7 @@ import { KEPT_DETAIL_RECORDS } from './keptDetail'
 import { KEYNOTE_RECORDS } from './keynotes'
 import { SCHEDULE_RECORDS } from './schedule'
 import { SYMBOL_RECORDS } from './symbols'
+import { TITLE_BLOCK_RECORDS } from './titleBlock'
 import { idSchema } from './parts'
 
 export const recordSchema = z.discriminatedUnion('kind', [
@@ -27,6 +28,7 @@ export const recordSchema = z.discriminatedUnion('kind', [
   ...FABRIC_RECORDS,
   ...ROOMS_RECORDS,
   ...SHEET_RECORDS,
+  ...TITLE_BLOCK_RECORDS,
   ...STYLES_RECORDS,
   ...FRAMING_RECORDS,
   ...LENS_RECORDS,

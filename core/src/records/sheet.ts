@@ -27,12 +27,25 @@ export const sheetSizeNames = [
   'ARCH E1',
   'ARCH E',
 ] as const
-export const sheetSizeSchema = z.enum(sheetSizeNames)
-export type SheetSizeName = z.infer<typeof sheetSizeSchema>
+export type SheetSizeName = (typeof sheetSizeNames)[number]
+
+const ownSide = z
+  .number()
+  .gte(50, 'A sheet is at least 50 mm wide and high.')
+  .lte(5000, 'A sheet is at most 5 m long.')
+
+/** A size that has a name, or one of its own: short and long side, mm. */
+export const sheetFormatSchema = z.union([
+  z.enum(sheetSizeNames),
+  z.strictObject({ short: ownSide, long: ownSide }).refine(({ short, long }) => short <= long, {
+    message: 'The short side of a sheet is no longer than its long side.',
+  }),
+])
+export type SheetFormat = z.infer<typeof sheetFormatSchema>
 export const orientationSchema = z.enum(['landscape', 'portrait'])
 
 /** The version of the record format that this program writes. */
-export const SCHEMA = 6
+export const SCHEMA = 7
 
 /** Whether the facts of a project tell of a later version of the record format than this program knows. */
 export function isLater(facts: unknown): boolean {
@@ -44,7 +57,15 @@ export const projectSchema = z.strictObject({
   id: z.literal('project'),
   kind: z.literal('project'),
   /** Version of the record format. */
-  schema: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(SCHEMA)]),
+  schema: z.union([
+    z.literal(1),
+    z.literal(2),
+    z.literal(3),
+    z.literal(4),
+    z.literal(5),
+    z.literal(6),
+    z.literal(SCHEMA),
+  ]),
   name: nameSchema.min(1),
   number: nameSchema,
   client: nameSchema,
@@ -53,7 +74,7 @@ export const projectSchema = z.strictObject({
     stepMm: z.number().gte(0.001).lte(1000),
     fraction: z.union([1, 2, 4, 8, 16, 32, 64].map((n) => z.literal(n))),
   }),
-  sheetSize: sheetSizeSchema,
+  sheetSize: sheetFormatSchema,
   orientation: orientationSchema,
   /** What stairs and ramps keep to: mm, and the slope of ramps as rise to length. */
   stairLimits: z
@@ -84,13 +105,15 @@ export const sheetSchema = z.strictObject({
   kind: z.literal('sheet'),
   number: nameSchema.min(1),
   title: nameSchema.min(1),
-  size: sheetSizeSchema,
+  size: sheetFormatSchema,
   orientation: orientationSchema,
   /** ISO 8601 day, or empty. */
   date: z.string().regex(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is written 2026-05-31.'),
   drawn: nameSchema,
   checked: nameSchema,
   revision: nameSchema,
+  /** Its frame and title block; left out: it has neither. */
+  titleBlock: idSchema.optional(),
   /** Place in the sheet set. */
   order: z.number().int().gte(0).lte(100_000),
 })

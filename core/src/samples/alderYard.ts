@@ -15,6 +15,7 @@ import {
   addVoid,
   newProject,
   setFacts,
+  setPaper,
   setStrips,
   setFooting,
   setLintels,
@@ -562,10 +563,8 @@ function viewSheets(b: SampleBuilder, seen: Seen): void {
   const sheet = (number: string, title: string): string => {
     const made = addSheet(b.project, '2026-11-28', b.makeId)
     b.do('Sheet', made.change)
-    b.do(
-      'Sheet',
-      setFacts(b.project, 'sheet', made.sheet, { number, title, size: 'A1', drawn: 'R.K.', revision: '' }),
-    )
+    b.do('Sheet', setFacts(b.project, 'sheet', made.sheet, { number, title, drawn: 'R.K.', revision: '' }))
+    b.do('Sheet size', setPaper(b.project, made.sheet, { size: 'A1' }))
     return made.sheet
   }
   const [south, east, north, west] = seen.elevations as [string, string, string, string]
@@ -607,11 +606,11 @@ function sheets(b: SampleBuilder, plans: string, ground: string, upper: string):
     setFacts(b.project, 'sheet', second.sheet, {
       number: 'A-102',
       title: 'Ground floor, for pricing',
-      size: 'A3',
       drawn: 'R.K.',
       revision: 'A',
     }),
   )
+  b.do('Sheet size', setPaper(b.project, second.sheet, { size: 'A3' }))
   b.viewport(second.sheet, ground, 100, 115, 120)
   const third = addSheet(b.project, '2026-11-20', b.makeId)
   b.do('Sheet', third.change)
@@ -620,7 +619,6 @@ function sheets(b: SampleBuilder, plans: string, ground: string, upper: string):
     setFacts(b.project, 'sheet', third.sheet, {
       number: 'A-103',
       title: 'Door and window numbers',
-      size: 'A3',
       drawn: 'R.K.',
       revision: 'A',
     }),

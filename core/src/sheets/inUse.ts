@@ -1,5 +1,4 @@
-import { isSameScale, type Id, type Project, type Sheet, type Viewport } from '../records'
-import { sheetSet } from './sheet'
+import { isSameScale, sheetSet, type Id, type Project, type Sheet, type Viewport } from '../records'
 
 /** A viewport of a drawing with the sheet it stands on. */
 export interface ViewportOn {

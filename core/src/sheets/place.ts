@@ -111,6 +111,8 @@ export function aimViewport(input: {
   readonly field: Box
   /** Frames of the viewports already there, without their labels. */
   readonly taken: readonly Box[]
+  /** What else stands there. */
+  readonly blocked: readonly Box[]
   /** The drawing's extent at a scale, real mm; empty when nothing is drawn. */
   readonly extentAt: (ratio: number) => Box
   readonly system: UnitSystem
@@ -124,7 +126,7 @@ export function aimViewport(input: {
     maxX: field.maxX - FIELD_MARGIN,
     maxY: field.maxY - FIELD_MARGIN,
   }
-  const taken = input.taken.map((box) => ({ ...box, minY: box.minY - LABEL_HEIGHT }))
+  const taken = [...input.taken.map((box) => ({ ...box, minY: box.minY - LABEL_HEIGHT })), ...input.blocked]
   const free = freeAround(room, taken, at) ?? room
   const extentAt = (ratio: number): Box => {
     const box = input.extentAt(ratio)

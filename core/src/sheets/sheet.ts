@@ -6,7 +6,6 @@ import {
   isDrawn,
   lookThrough,
   overhangOf,
-  partOf,
   rankOf,
   sceneIn,
   sceneOf,
@@ -24,7 +23,7 @@ import { levelTurn, type Turned } from '../lettering'
 import { drawingLens } from '../library'
 import { scaleOf, type Drawing, type Id, type Project, type Sheet, type Viewport } from '../records'
 import { scaleName } from '../units'
-import { titleBlockItems, titleFields } from './titleBlock'
+import { TitleBlockDrawn } from './titleDrawn'
 import { labelItems, scaleMap, shownBox, turnIn, viewportFrame } from './viewport'
 
 /** A drawing as it prints through its lens at a scale; kept, and brought up to date part by part. */
@@ -67,9 +66,8 @@ export function labelOf(project: Project, viewport: Viewport, frame: Box): Displ
 const titleOf = (project: Project, { title, drawing }: Viewport): string =>
   title || project.need('drawing', drawing).name
 
-/** Viewports lie beneath all that is drafted on a sheet, its title block above it. */
+/** Viewports lie beneath all that is drafted on a sheet. */
 const VIEWPORTS = rankOf(-2e7, 0, 'others')
-const TITLE_BLOCK = rankOf(2e7, 0, 'others')
 
 interface Shown {
   readonly viewport: Viewport
@@ -180,31 +178,11 @@ class ViewportsDrawn implements PartSource {
   }
 }
 
-/** Frame and title block of a sheet. */
-class TitleBlockDrawn implements PartSource {
-  private said = ''
-  private part: Part | null = null
-
-  constructor(private readonly picture: Picture) {}
-
-  update({ scene }: News): [] {
-    if (scene.view !== 'sheet') return []
-    const { project, board } = scene
-    const fields = titleFields(project.facts, board, viewportsOf(project, board.id))
-    const said = JSON.stringify([fields, board.size, board.orientation])
-    if (said === this.said) return []
-    this.said = said
-    const order = { rank: TITLE_BLOCK, place: 0, nth: 0 }
-    this.part = this.picture.replace(this.part, partOf(titleBlockItems(board, fields), order, null))
-    return []
-  }
-}
-
 const sheetPicture = (sheet: Sheet, printing: boolean): LivePicture =>
   new LivePicture({ ...PLAIN_LOOK, printing, scale: scaleOf(sheet) }, [
     (picture) => new ViewportsDrawn(picture),
     ...drawingSources({ ...PLAIN_LOOK, printing, scale: scaleOf(sheet) }),
-    (picture) => new TitleBlockDrawn(picture),
+    (picture) => new TitleBlockDrawn(picture, printing),
   ])
 
 const kept = new WeakMap<Scene['kept'], LivePicture>()
@@ -237,7 +215,3 @@ export const sheetItems = (
   sheet: Sheet,
   { printing = true }: { readonly printing?: boolean } = {},
 ): DisplayList => sheetPicture(sheet, printing).of(sceneOf(project, sheet)).list()
-
-/** The sheets of a project in the order of the set. */
-export const sheetSet = (project: Project): Sheet[] =>
-  project.all('sheet').sort((p, q) => p.order - q.order || (p.number < q.number ? -1 : 1))

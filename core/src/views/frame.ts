@@ -282,7 +282,7 @@ const ROW_OVER = 1.15
 
 /** How a drawing looks at the building, one picture beside the other; none for what does not look at it. */
 export function framesOf(project: Project, board: Board): readonly Frame[] {
-  if (board.kind === 'sheet') return []
+  if (board.kind !== 'drawing') return []
   switch (board.view) {
     case 'section':
     case 'elevation': {
@@ -305,7 +305,7 @@ export function framesOf(project: Project, board: Board): readonly Frame[] {
  * sees down no further than its floor.
  */
 export function seenDown(project: Project, board: Board): Frame | null {
-  if (board.kind === 'sheet' || board.view !== 'plan' || !seesDown(board)) return null
+  if (board.kind !== 'drawing' || board.view !== 'plan' || !seesDown(board)) return null
   const floor = floorOf(project, board.level)
   return {
     looking: FROM_ABOVE,
@@ -335,7 +335,7 @@ const MOST_DEEP = 20
 
 /** Whether a drawing is worked out from the building, or what lies beneath it is. */
 export function looksAtBuilding(board: Board): boolean {
-  if (board.kind === 'sheet') return false
+  if (board.kind !== 'drawing') return false
   switch (board.view) {
     case 'section':
     case 'elevation':

@@ -1,7 +1,8 @@
 import PDFDocument from 'pdfkit'
 import { pensOf } from '@lamina/core/derive'
-import { Project, type AnyRecord, type Id } from '@lamina/core/records'
-import { sheetExtent, sheetItems, sheetSet } from '@lamina/core/sheets'
+import { sheetExtent } from '@lamina/core/library'
+import { Project, sheetSet, type AnyRecord, type Id } from '@lamina/core/records'
+import { sheetItems } from '@lamina/core/sheets'
 import { POINTS_PER_MM, paintPdf } from './paint'
 
 export interface PlotOrder {

@@ -15,8 +15,16 @@ import {
   removeItems,
 } from '@lamina/core/edit'
 import { standardBlocks } from '@lamina/core/library'
-import type { Drawing, Sheet } from '@lamina/core/records'
-import { sheetSet } from '@lamina/core/sheets'
+import type { Point } from '@lamina/core/geometry'
+import {
+  findBoard,
+  sheetSet,
+  type Board,
+  type Drawing,
+  type Id,
+  type Sheet,
+  type TitleBlock,
+} from '@lamina/core/records'
 import { useAside } from '../store/aside'
 import { libraryBlocks } from '../store/blocks'
 import { STAGES, useDesk } from '../store/desk'
@@ -61,6 +69,11 @@ export function useActions() {
   const sheet: ComputedRef<Sheet | null> = computed(() => {
     return store.project.find('sheet', String(route.params['sheet'] ?? '')) ?? null
   })
+  const titleBlock: ComputedRef<TitleBlock | null> = computed(() => {
+    return store.project.find('titleBlock', String(route.params['titleBlock'] ?? '')) ?? null
+  })
+  /** Paper is drawn on: a sheet, or a title block. */
+  const paper = computed(() => sheet.value ?? titleBlock.value)
   const go = (name: 'drawing' | 'sheet', id: string): void =>
     void router.push({ name, params: { project: store.id!, [name]: id } })
   const openDrawing = (id: string): void => go('drawing', id)
@@ -74,7 +87,7 @@ export function useActions() {
     desk.stage = stage
     const onSheets = stage === 'compose' || stage === 'issue'
     hand.take('select')
-    if (onSheets && !sheet.value) {
+    if (onSheets && !(stage === 'compose' && titleBlock.value) && !sheet.value) {
       const first = sheetSet(store.project)[0]
       if (first) openSheet(first.id)
     } else if (!onSheets && !drawing.value) {
@@ -85,7 +98,7 @@ export function useActions() {
   function take(tool: ToolName): void {
     const entry = toolEntry(tool)
     // What works on every board is taken up where one is; other tools open a drawing.
-    const onSheet = sheet.value !== null && entry?.on === 'any'
+    const onSheet = paper.value !== null && entry?.on === 'any'
     if (!drawing.value && entry && !onSheet) choose(entry.stage)
     // Symbols of the library are placed from where annotation is.
     const stays = tool === 'block' && desk.stage === 'annotate'
@@ -192,15 +205,21 @@ export function useActions() {
       say.warn('The browser keeps its clipboard closed. Press Ctrl C on the board instead.')
     }
   }
+  /** Shows things of a board: they are selected there. */
+  async function showOn(board: Board, about: readonly Id[], at: Point | null): Promise<void> {
+    if (drawing.value?.id !== board.id && paper.value?.id !== board.id) {
+      hand.take('select')
+      await router.push({ name: board.kind, params: { project: store.id!, [board.kind]: board.id } })
+    }
+    setTimeout(() => {
+      hand.tool = 'select'
+      hand.select(about.filter((id) => store.project.get(id)))
+      if (at) opened.surface?.show(at)
+    })
+  }
   function show(matter: Pick<Matter, 'drawing' | 'sheet' | 'about' | 'at'>): void {
-    if (matter.drawing) {
-      if (drawing.value?.id !== matter.drawing) openDrawing(matter.drawing)
-      setTimeout(() => {
-        hand.tool = 'select'
-        hand.select(matter.about.filter((id) => store.project.get(id)))
-        if (matter.at) opened.surface?.show(matter.at)
-      })
-    } else if (matter.sheet) openSheet(matter.sheet)
+    const board = findBoard(store.project, matter.drawing ?? matter.sheet ?? '')
+    if (board) void showOn(board, matter.about, matter.at)
   }
 
   const all = computed<readonly Action[]>(() => {
@@ -282,6 +301,7 @@ export function useActions() {
     add('find', 'Find and replace words', 'Action', () => (desk.panel = 'find'))
     add('library', 'Library of blocks', 'Action', go('library'))
     add('details', 'Library of details', 'Action', go('details'))
+    add('title-blocks', 'Title blocks', 'Action', go('title-blocks'))
     add('history', 'History of the project', 'Action', go('history'))
     add('bring-in', 'Bring in from a project or file', 'Action', go('bring-in'))
     add('save-library', 'Save a library file', 'Action', go('save-library'))
@@ -327,6 +347,7 @@ export function useActions() {
   return {
     drawing,
     sheet,
+    titleBlock,
     all,
     choose,
     take,
@@ -339,6 +360,7 @@ export function useActions() {
     removeDrawing: removeOpenDrawing,
     keepDetail: keepOpenDrawing,
     show,
+    showOn,
     openDrawing,
     openSheet,
   }

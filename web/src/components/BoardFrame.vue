@@ -43,7 +43,7 @@ const holdContainer = toRef(props.work.container)
       :ref="holdContainer"
       @pointerdown.capture="byTouch = $event.pointerType === 'touch' || $event.pointerType === 'pen'"
       class="board surface"
-      :class="[hand.tool, scene.view === 'sheet' ? 'on-desk' : 'on-paper']"
+      :class="[hand.tool, scene.board.kind !== 'drawing' ? 'on-desk' : 'on-paper']"
       tabindex="0"
       role="application"
       :aria-label="called"

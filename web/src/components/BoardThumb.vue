@@ -2,7 +2,7 @@
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { pictureOf, picturing } from '@lamina/core/annotate'
-import { bringingDerived, lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
+import { PLAIN_LOOK, bringingDerived, lookThrough, sceneOf, type Picture } from '@lamina/core/derive'
 import { growBox, isEmptyBox, type Box } from '@lamina/core/geometry'
 import { drawingLens } from '@lamina/core/library'
 import type { Board, Id } from '@lamina/core/records'
@@ -42,7 +42,9 @@ function* pictureNow(): Generator<void, Picture> {
     () =>
       [
         sceneOf(project, board),
-        lookThrough(drawingLens(project, board, props.lens), board.readingScale, { printing: false }),
+        board.kind === 'titleBlock'
+          ? { ...PLAIN_LOOK, scale: 1 }
+          : lookThrough(drawingLens(project, board, props.lens), board.readingScale, { printing: false }),
       ] as const,
   )
   yield* unheardSteps(project, bringingDerived(scene, false))
@@ -82,7 +84,7 @@ function* paint(): Generator<void> {
   made.height = height * ratio
   const context = made.getContext('2d')
   if (!context) return
-  const sheet = board.kind === 'sheet'
+  const sheet = board.kind !== 'drawing'
   const extent = picture.extent()
   const box = isEmptyBox(extent) ? BLANK : extent
   const map = thumbMap(box, width, height, sheet ? 0 : 8)

@@ -4,7 +4,7 @@ import { mdiImageFilterCenterFocus } from '@mdi/js'
 import { findText, replaceText, type FoundText, type Sought } from '@lamina/core/edit'
 import { boxCentre } from '@lamina/core/geometry'
 import { placedBox } from '@lamina/core/kinds'
-import type { Id } from '@lamina/core/records'
+import { boardName, type Id } from '@lamina/core/records'
 import { useActions } from '../actions/useActions'
 import { useDesk } from '../store/desk'
 import { useProject } from '../store/project'
@@ -24,12 +24,9 @@ const sought = computed<Sought>(() => ({ text: text.value, exact: exact.value, w
 const found = computed(() => findText(store.project, sought.value))
 const MOST_SHOWN = 100
 const times = computed(() => found.value.reduce((sum, { count }) => sum + count, 0))
-const boardName = ({ board }: FoundText): string =>
-  board.kind === 'sheet' ? `${board.number} ${board.title}` : board.name
 function show({ record, board }: FoundText): void {
   const at = boxCentre(placedBox(record))
-  const drawing = board.kind === 'drawing' ? board.id : null
-  actions.show({ drawing, sheet: drawing === null ? board.id : null, about: [record.id], at })
+  void actions.showOn(board, [record.id], at)
 }
 function replace(ids: readonly Id[]): void {
   const made = store.edit('Replace words', (project) => replaceText(project, ids, sought.value, by.value))
@@ -57,7 +54,7 @@ const replaceAll = (): void => replace(found.value.map(({ record }) => record.id
     </p>
     <ul class="found">
       <li v-for="each in found.slice(0, MOST_SHOWN)" :key="each.record.id">
-        <span class="where soft small">{{ boardName(each) }}</span>
+        <span class="where soft small">{{ boardName(each.board) }}</span>
         <span class="words">{{ each.text }}</span>
         <button type="button" class="link small" @click="show(each)">
           <v-icon :icon="mdiImageFilterCenterFocus" size="14" /> Show

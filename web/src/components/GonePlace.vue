@@ -3,8 +3,8 @@ import FootLine from './FootLine.vue'
 import TopLine from './TopLine.vue'
 
 /** In the place of a board that was open and is gone: its making was undone, or another window removed it. */
-const props = defineProps<{ what: 'drawing' | 'sheet' }>()
-const place = props.what === 'sheet' ? 'Sheet' : 'Drawing'
+const props = defineProps<{ what: 'drawing' | 'sheet' | 'title block' }>()
+const place = props.what[0]!.toUpperCase() + props.what.slice(1)
 </script>
 
 <template>
@@ -15,7 +15,10 @@ const place = props.what === 'sheet' ? 'Sheet' : 'Drawing'
       <p class="soft">Choose another one from the shelf, or undo.</p>
     </div>
   </div>
-  <FootLine :text="`Choose another ${what} from the shelf.`" keys="Ctrl Z: undo" />
+  <FootLine
+    :text="`Choose another ${what === 'title block' ? 'board' : what} from the shelf.`"
+    keys="Ctrl Z: undo"
+  />
 </template>
 
 <style scoped>

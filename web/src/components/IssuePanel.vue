@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Sheet } from '@lamina/core/records'
-import { sheetExtent, sheetItems } from '@lamina/core/sheets'
+import { sheetExtent } from '@lamina/core/library'
+import { sheetItems } from '@lamina/core/sheets'
 import { paintSvg } from '@lamina/core/display'
 import { pensOf } from '@lamina/core/derive'
 import { api } from '../api'

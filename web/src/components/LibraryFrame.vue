@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { mdiMagnify } from '@mdi/js'
 import FootLine from './FootLine.vue'
-import LibraryTabs from './LibraryTabs.vue'
+import LibraryTabs, { type LibraryPage } from './LibraryTabs.vue'
 import TopLine from './TopLine.vue'
 
 /** A page of the library: its tabs, what is searched for, how many are found, and what a press does. */
-defineProps<{ on: 'library' | 'details'; find: string; count: string; foot: string }>()
+defineProps<{ on: LibraryPage; find: string; count: string; foot: string }>()
 const search = defineModel<string | null>({ required: true })
 </script>
 

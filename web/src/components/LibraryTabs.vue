@@ -1,12 +1,17 @@
+<script lang="ts">
+export type LibraryPage = 'library' | 'details' | 'title-blocks'
+</script>
+
 <script setup lang="ts">
 import { useProject } from '../store/project'
 
-/** The pages of the library: its blocks and its whole details. */
-defineProps<{ on: 'library' | 'details' }>()
+/** The pages of the library: its blocks, its whole details and its title blocks. */
+defineProps<{ on: LibraryPage }>()
 const store = useProject()
 const PAGES = [
   { name: 'library', title: 'Blocks' },
   { name: 'details', title: 'Details' },
+  { name: 'title-blocks', title: 'Title blocks' },
 ] as const
 </script>
 

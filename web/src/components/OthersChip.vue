@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
-import { findBoard } from '@lamina/core/records'
+import { boardName, findBoard } from '@lamina/core/records'
 import { useOthers } from '../store/others'
 import { useMe } from '../store/me'
 import { peopleNames } from '../store/people'
@@ -25,11 +25,7 @@ const all = computed(() => {
       name: nameOf(by),
       tone: toneOf(by, theme.current.value.dark),
       board: found,
-      where: found
-        ? found.kind === 'sheet'
-          ? `${found.number} ${found.title}`
-          : found.name
-        : 'elsewhere in the project',
+      where: found ? boardName(found) : 'elsewhere in the project',
     }
   })
 })

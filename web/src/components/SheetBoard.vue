@@ -4,15 +4,15 @@ import { useTheme } from 'vuetify'
 import { bringingDerived, pensOf, type Picture } from '@lamina/core/derive'
 import { addViewport, moveItems, setFacts, viewportsOf } from '@lamina/core/edit'
 import { boxHeight, boxOf, boxWidth, type Box, type Point } from '@lamina/core/geometry'
+import { sheetExtent } from '@lamina/core/library'
 import { pickAt } from '@lamina/core/locate'
-import type { Drawing, Id, Sheet, Viewport } from '@lamina/core/records'
+import { formatName, type Drawing, type Id, type Sheet, type Viewport } from '@lamina/core/records'
 import {
   aimAnywhere,
   aimViewport,
   aimingAt,
   croppedTo,
   lineUp,
-  sheetExtent,
   sheetField,
   sheetPictureOf,
   picturingSheet,
@@ -27,7 +27,8 @@ import { useOpened } from '../store/opened'
 import { useProject } from '../store/project'
 import { useSay } from '../store/say'
 import { paintSheetGround } from '../surface/marks'
-import { paintList, penWords, rgb, type ScreenLook } from '../surface/painter'
+import { paintList, penWords, type ScreenLook } from '../surface/painter'
+import { paperLook } from '../surface/paperLook'
 import { TRAITS, useBoard } from '../surface/useBoard'
 import { isTyping } from '../surface/useSurface'
 import { fromScreen, toScreen, type Camera } from '../surface/camera'
@@ -74,15 +75,8 @@ const selected = computed(() =>
 const colour = (name: string): string => String(theme.current.value.colors[name])
 /** A sheet is paper in both themes. */
 const light = (name: string): string => String(theme.themes.value['light']!.colors[name])
-const screenLook = (camera: Camera, only?: string): ScreenLook => ({
-  ink: rgb(light('ink')),
-  paper: [255, 255, 255],
-  pixelsPerPaperMm: camera.scale,
-  pens: pensOf(store.project),
-  thinnest: 0.6,
-  boldest: Infinity,
-  ...(only ? { only } : {}),
-})
+const screenLook = (camera: Camera, only?: string): ScreenLook =>
+  paperLook(camera, light, pensOf(store.project), only)
 
 type Ghost = AimedViewport & { readonly drawing: Drawing }
 const ghost = ref<Ghost | null>(null)
@@ -355,7 +349,7 @@ onBeforeUnmount(() => {
 
 <template>
   <TopLine :place="`${sheet.number} ${sheet.title}`">
-    <span class="pill still">{{ sheet.size }} {{ sheet.orientation }}</span>
+    <span class="pill still">{{ formatName(sheet.size) }} {{ sheet.orientation }}</span>
     <span v-if="sheet.revision" class="pill still"><span class="soft">Rev</span> {{ sheet.revision }}</span>
     <button type="button" class="pill" title="Show the whole sheet (Home)" @click="fit">
       {{ zoomWords }}

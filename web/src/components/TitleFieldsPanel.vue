@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
-import { setFacts } from '@lamina/core/edit'
-import { sheetSizeNames, type ProjectFacts, type Sheet } from '@lamina/core/records'
-import { scalesText } from '@lamina/core/sheets'
-import { viewportsOf } from '@lamina/core/edit'
+import { useRouter } from 'vue-router'
+import { scalesOn } from '@lamina/core/annotate'
+import { setFacts, setPaper, setTitleBlock } from '@lamina/core/edit'
+import { STANDARD_TITLES } from '@lamina/core/library'
+import type { ProjectFacts, Sheet } from '@lamina/core/records'
 import { useMe } from '../store/me'
 import { useProject } from '../store/project'
+import NumberField from './NumberField.vue'
 import TextField from './TextField.vue'
+import { usePaperSize } from './paperSize'
 
 /** The fields of the title block: the project's own, and the sheet's. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -14,7 +17,7 @@ const store = useProject()
 const me = useMe()
 onMounted(() => void me.load().catch(() => undefined))
 const facts = computed(() => store.project.facts)
-const scale = computed(() => scalesText(viewportsOf(store.project, props.sheet.id), facts.value.units.system))
+const scale = computed(() => scalesOn(store.project, props.sheet))
 const own = [
   ['title', 'Drawing title'],
   ['number', 'Drawing number'],
@@ -32,7 +35,34 @@ const setSheet = (label: string, now: Partial<Sheet>): unknown =>
   store.edit(label, (p) => setFacts(p, 'sheet', props.sheet.id, now))
 const setShared = (now: Partial<ProjectFacts>): unknown =>
   store.edit('Title block', (p) => setFacts(p, 'project', 'project', now))
-const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
+const onPaper = (now: Parameters<typeof setPaper>[2]): unknown =>
+  store.edit('Sheet size', (p) => setPaper(p, props.sheet.id, now))
+
+const paper = usePaperSize(() => props.sheet, onPaper)
+
+const router = useRouter()
+const openTitle = (): void =>
+  void router.push({
+    name: 'titleBlock',
+    params: { project: store.id!, titleBlock: props.sheet.titleBlock! },
+  })
+
+const NONE = ''
+const titles = computed(() => {
+  const mine = store.project.all('titleBlock')
+  const shipped = STANDARD_TITLES.map(({ block }) => block).filter(
+    ({ id }) => !mine.some((each) => each.id === id),
+  )
+  return [
+    ...[...mine, ...shipped].map(({ id, name }) => ({ value: id, title: name })),
+    { value: NONE, title: 'None' },
+  ]
+})
+const title = computed({
+  get: () => props.sheet.titleBlock ?? NONE,
+  set: (id: string) =>
+    void store.edit('Title block', (p) => setTitleBlock(p, [props.sheet.id], id === NONE ? null : id)),
+})
 </script>
 
 <template>
@@ -57,20 +87,32 @@ const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
       @set="(text) => setShared({ [field]: text.trim() })"
     />
     <p class="soft small">Scale: {{ scale }} (from the viewports)</p>
-    <v-select
-      label="Size"
-      :items="[...sheetSizeNames]"
-      :model-value="sheet.size"
-      @update:model-value="(size: Sheet['size']) => setPaper({ size })"
-    />
+    <v-select v-model="title" label="Title block" :items="titles" />
+    <button v-if="sheet.titleBlock" type="button" class="link" @click="openTitle">
+      Draw on this title block
+    </button>
+    <v-select v-model="paper.size.value" label="Size" :items="paper.sizes" />
+    <div v-if="paper.isOwn.value" class="two">
+      <NumberField
+        label="Wide, mm"
+        :value="paper.sides.value.width"
+        :least="50"
+        :most="5000"
+        @set="(mm) => paper.setSide('width', mm)"
+      />
+      <NumberField
+        label="High, mm"
+        :value="paper.sides.value.height"
+        :least="50"
+        :most="5000"
+        @set="(mm) => paper.setSide('height', mm)"
+      />
+    </div>
     <v-select
       label="Lies"
-      :items="[
-        { value: 'landscape', title: 'Landscape' },
-        { value: 'portrait', title: 'Portrait' },
-      ]"
+      :items="paper.LIES"
       :model-value="sheet.orientation"
-      @update:model-value="(orientation: Sheet['orientation']) => setPaper({ orientation })"
+      @update:model-value="(orientation: Sheet['orientation']) => onPaper({ orientation })"
     />
   </div>
 </template>
@@ -78,6 +120,11 @@ const setPaper = (now: Partial<Sheet>): unknown => setSheet('Sheet size', now)
 <style scoped>
 .stack {
   display: grid;
+  gap: 10px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
   gap: 10px;
 }
 </style>

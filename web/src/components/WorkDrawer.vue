@@ -40,6 +40,7 @@ import LengthField from './LengthField.vue'
 import IssuePanel from './IssuePanel.vue'
 import OpeningChooser from './OpeningChooser.vue'
 import SetOutPanel from './SetOutPanel.vue'
+import TitleBlockFacts from './TitleBlockFacts.vue'
 import TitleFieldsPanel from './TitleFieldsPanel.vue'
 import ToolOptions from './options/ToolOptions.vue'
 import { hasOptions } from './options/table'
@@ -55,14 +56,14 @@ const opened = useOpened()
 const values = useValues()
 
 const drawer = ref<HTMLElement | null>(null)
-watch(
-  () => desk.stage,
-  () => drawer.value?.scrollTo(0, 0),
-)
+watch([() => desk.stage, () => props.actions.titleBlock.value?.id], () => drawer.value?.scrollTo(0, 0))
 const stage = computed(() => STAGES.find((entry) => entry.id === desk.stage)!)
 const here = computed(() => props.matters.filter((matter) => matter.stage === desk.stage))
 const drawing = computed(() => props.actions.drawing.value)
 const sheet = computed(() => props.actions.sheet.value)
+const titleBlock = computed(() => props.actions.titleBlock.value)
+/** What is drawn on in mm of paper. */
+const paper = computed(() => sheet.value ?? titleBlock.value)
 const level = computed(() =>
   drawing.value?.view === 'plan' ? store.project.find('level', drawing.value.level) : undefined,
 )
@@ -124,10 +125,10 @@ const inRows = (entries: readonly NamedEntry[]): NamedEntry[] => [
 ]
 /** Tools in two columns, under their headings. */
 const columns = computed(() => [
-  ...(desk.stage === 'compose' && sheet.value
-    ? [{ heading: 'Draw on the sheet', entries: inRows(onSheets) }]
+  ...(desk.stage === 'compose' && paper.value
+    ? [{ heading: `Draw on the ${titleBlock.value ? 'title block' : 'sheet'}`, entries: inRows(onSheets) }]
     : []),
-  ...(onBoard.value || (desk.stage === 'compose' && sheet.value)
+  ...(onBoard.value || (desk.stage === 'compose' && paper.value)
     ? [{ heading: 'Change', entries: inRows(changes) }]
     : []),
 ])
@@ -235,6 +236,7 @@ const take = (tool: ToolName): void => props.actions.take(tool)
     <template v-else-if="desk.stage === 'openings'">
       <OpeningChooser />
     </template>
+    <TitleBlockFacts v-else-if="desk.stage === 'compose' && titleBlock" :block="titleBlock" />
     <template v-else-if="desk.stage === 'compose'">
       <h3>Sheet</h3>
       <DrawerEntry :icon="mdiFilePlusOutline" name="New sheet" @choose="actions.newSheet()" />
@@ -303,7 +305,7 @@ const take = (tool: ToolName): void => props.actions.take(tool)
         </template>
       </div>
     </template>
-    <template v-if="onBoard || (desk.stage === 'compose' && sheet)">
+    <template v-if="onBoard || (desk.stage === 'compose' && paper)">
       <h3>Check</h3>
       <DrawerEntry
         :icon="measure.icon"

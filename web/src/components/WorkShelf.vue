@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { Board } from '@lamina/core/records'
-import { sheetExtent, sheetSet } from '@lamina/core/sheets'
+import { formatName, sheetSet, type Board } from '@lamina/core/records'
+import { sheetExtent } from '@lamina/core/library'
 import { scaleName } from '@lamina/core/units'
 import { viewWord } from '@lamina/core/views'
 import { useCarry } from '../store/carry'
@@ -55,7 +55,7 @@ const cards = computed<readonly Card[]>(() => {
       kind: 'sheet',
       name: sheet.title,
       number: sheet.number,
-      about: `${sheet.size} · ${sheet.revision ? `rev ${sheet.revision}` : 'no revision'}`,
+      about: `${formatName(sheet.size)} · ${sheet.revision ? `rev ${sheet.revision}` : 'no revision'}`,
       board: sheet,
       width: Math.round(width * scale),
       height: Math.round(height * scale),

@@ -114,14 +114,14 @@ function chooseStage(stage: Stage): void {
   actions.choose(stage)
 }
 watch(
-  () => [actions.drawing.value?.id, actions.sheet.value?.id] as const,
-  ([drawing, sheet]) => {
+  () => [actions.drawing.value?.id, actions.sheet.value?.id, actions.titleBlock.value?.id] as const,
+  ([drawing, sheet, titleBlock]) => {
     if (drawing) {
       opened.lastDrawing = drawing
       if (desk.stage === 'compose' || desk.stage === 'issue') desk.stage = 'walls'
     } else if (sheet) {
       if (desk.stage !== 'issue') desk.stage = 'compose'
-    }
+    } else if (titleBlock) desk.stage = 'compose'
   },
   { immediate: true },
 )

@@ -162,11 +162,7 @@ function show(row: TableRow): void {
   const here = things.filter((each) => boardOf(each)?.id === board.id).map(({ id }) => id)
   const project = store.id!
   void router
-    .push(
-      board.kind === 'sheet'
-        ? { name: 'sheet', params: { project, sheet: board.id } }
-        : { name: 'drawing', params: { project, drawing: board.id } },
-    )
+    .push({ name: board.kind, params: { project, [board.kind]: board.id } })
     .then(() => setTimeout(() => hand.select(here)))
 }
 

@@ -1,5 +1,5 @@
 import { placesOf } from '@lamina/core/kinds'
-import { Project, type AnyRecord, type Id } from '@lamina/core/records'
+import { Project, boardName, findBoard, isBoard, type AnyRecord, type Id } from '@lamina/core/records'
 import { thingsChanged, type ToldThing } from '@lamina/core/told'
 
 /** What is told of a change that nothing came of. */
@@ -32,8 +32,7 @@ function boardOf(id: Id, project: Project): Id | null {
   const record = project.get(id)
   if (!record) return null
   for (const place of placesOf(record, (each) => project.get(each))) {
-    const found = project.get(place)
-    if (found?.kind === 'drawing' || found?.kind === 'sheet') return place
+    if (findBoard(project, place)) return place
     const plan = project.all('drawing').find((each) => each.view === 'plan' && each.level === place)
     if (plan) return plan.id
   }
@@ -41,8 +40,7 @@ function boardOf(id: Id, project: Project): Id | null {
 }
 
 function nameOf(record: AnyRecord | undefined): string {
-  if (record?.kind === 'drawing') return record.name
-  if (record?.kind === 'sheet') return `${record.number} ${record.title}`
+  if (record && isBoard(record)) return boardName(record)
   return 'The project: types, layers, styles and facts'
 }
 

@@ -482,7 +482,7 @@ export function useTools(
     depends()
     const asked = entry.fields(at.value) ?? active()?.fields(at.value) ?? []
     // On paper nothing is too small to be meant.
-    return board.value.kind === 'sheet' ? asked.map((field) => ({ ...field, least: 0 })) : asked
+    return board.value.kind !== 'drawing' ? asked.map((field) => ({ ...field, least: 0 })) : asked
   })
   // Words are typed as soon as they are asked for.
   watch(

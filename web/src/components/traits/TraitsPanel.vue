@@ -31,7 +31,7 @@ const loose = computed(() => {
 })
 /** The annotation of a drawing, if nothing else is chosen; openings count for their numbers. */
 const placed = computed(() =>
-  props.scene.view !== 'sheet' && chosen.value.every(isPlaced) ? hand.selection : [],
+  props.scene.board.kind === 'drawing' && chosen.value.every(isPlaced) ? hand.selection : [],
 )
 const numbered = computed(() => chosen.value.filter((record) => record.kind === 'opening'))
 /** Whether openings are chosen for what stands on plans of them: numbers. */

@@ -1,4 +1,4 @@
-import type { Sheet, SheetSizeName } from '../records'
+import type { Sheet, SheetFormat, SheetSizeName } from '../records'
 import { INCH_MM } from '../units'
 
 const inches = (w: number, h: number): readonly [number, number] => [w * INCH_MM, h * INCH_MM]
@@ -23,8 +23,15 @@ export const SHEET_SIZES: Record<SheetSizeName, readonly [short: number, long: n
   'ARCH E': inches(36, 48),
 }
 
+/** Short and long side of a sheet of any size, mm. */
+export const sidesOf = (size: SheetFormat): readonly [short: number, long: number] =>
+  typeof size === 'string' ? SHEET_SIZES[size] : [size.short, size.long]
+
+/** What is as large as a sheet, and lies as it does. */
+export type Paper = Pick<Sheet, 'size' | 'orientation'>
+
 /** Width and height of a sheet as it lies, mm. */
-export function sheetExtent(sheet: Pick<Sheet, 'size' | 'orientation'>): { width: number; height: number } {
-  const [short, long] = SHEET_SIZES[sheet.size]
-  return sheet.orientation === 'landscape' ? { width: long, height: short } : { width: short, height: long }
+export function sheetExtent({ size, orientation }: Paper): { width: number; height: number } {
+  const [short, long] = sidesOf(size)
+  return orientation === 'landscape' ? { width: long, height: short } : { width: short, height: long }
 }
