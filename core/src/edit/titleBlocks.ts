@@ -52,7 +52,8 @@ export function setPaper(
 
 /**
  * Where what is drafted on a title block lies on other paper, or in another frame: by the corner, and apart where a strip
- * grows; null: where it lay. */
+ * grows; null: where it lay.
+ */
 function keptToFrame(
   was: TitleBlock,
   now: TitleBlock,
@@ -87,8 +88,8 @@ export function setTitleFacts(
   const made = Object.fromEntries(merged) as TitleBlock
   const outcome = new Outcome(project).put(made)
   const kept = keptToFrame(block, made)
-  for (const each of kept ? draftedOnTitle(project, id) : [])
-    outcome.stretched(project.get(each)!, kept!.move, kept!.by)
+  if (kept)
+    for (const each of draftedOnTitle(project, id)) outcome.stretched(project.get(each)!, kept.move, kept.by)
   return outcome.change()
 }
 

@@ -7,8 +7,8 @@ import type { TitleBlock, TitlePlace } from '@lamina/core/records'
 import { useProject } from '../store/project'
 import DrawerEntry from './DrawerEntry.vue'
 import NumberField from './NumberField.vue'
+import PaperFields from './PaperFields.vue'
 import TextField from './TextField.vue'
-import { usePaperSize } from './paperSize'
 
 /** What a title block is: its name, the sheet it is made for, where it stands, its margins and the marks of its frame. */
 const props = defineProps<{ block: TitleBlock }>()
@@ -18,7 +18,6 @@ type Facts = Parameters<typeof setTitleFacts>[2]
 const set = (facts: Facts): unknown =>
   store.edit('Title block', (project) => setTitleFacts(project, props.block.id, facts))
 
-const paper = usePaperSize(() => props.block, set)
 const PLACES: readonly { readonly value: TitlePlace; readonly title: string }[] = [
   { value: 'side', title: 'Strip at the right side' },
   { value: 'foot', title: 'Strip at the foot' },
@@ -108,29 +107,7 @@ function remove(): void {
       @set="(grows) => set({ grows: grows === 0 ? null : grows })"
     />
     <h3>Made for</h3>
-    <v-select v-model="paper.size.value" label="Size" :items="paper.sizes" />
-    <div v-if="paper.isOwn.value" class="two">
-      <NumberField
-        label="Sheet wide, mm"
-        :value="paper.sides.value.width"
-        :least="50"
-        :most="5000"
-        @set="(mm) => paper.setSide('width', mm)"
-      />
-      <NumberField
-        label="Sheet high, mm"
-        :value="paper.sides.value.height"
-        :least="50"
-        :most="5000"
-        @set="(mm) => paper.setSide('height', mm)"
-      />
-    </div>
-    <v-select
-      label="Lies"
-      :items="paper.LIES"
-      :model-value="block.orientation"
-      @update:model-value="(orientation: TitleBlock['orientation']) => set({ orientation })"
-    />
+    <PaperFields :paper="block" of="sheet" @set="set" />
     <h3>Frame</h3>
     <div class="two">
       <NumberField

@@ -7,9 +7,8 @@ import { STANDARD_TITLES } from '@lamina/core/library'
 import type { ProjectFacts, Sheet } from '@lamina/core/records'
 import { useMe } from '../store/me'
 import { useProject } from '../store/project'
-import NumberField from './NumberField.vue'
+import PaperFields from './PaperFields.vue'
 import TextField from './TextField.vue'
-import { usePaperSize } from './paperSize'
 
 /** The fields of the title block: the project's own, and the sheet's. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -37,8 +36,6 @@ const setShared = (now: Partial<ProjectFacts>): unknown =>
   store.edit('Title block', (p) => setFacts(p, 'project', 'project', now))
 const onPaper = (now: Parameters<typeof setPaper>[2]): unknown =>
   store.edit('Sheet size', (p) => setPaper(p, props.sheet.id, now))
-
-const paper = usePaperSize(() => props.sheet, onPaper)
 
 const router = useRouter()
 const openTitle = (): void =>
@@ -91,40 +88,13 @@ const title = computed({
     <button v-if="sheet.titleBlock" type="button" class="link" @click="openTitle">
       Draw on this title block
     </button>
-    <v-select v-model="paper.size.value" label="Size" :items="paper.sizes" />
-    <div v-if="paper.isOwn.value" class="two">
-      <NumberField
-        label="Wide, mm"
-        :value="paper.sides.value.width"
-        :least="50"
-        :most="5000"
-        @set="(mm) => paper.setSide('width', mm)"
-      />
-      <NumberField
-        label="High, mm"
-        :value="paper.sides.value.height"
-        :least="50"
-        :most="5000"
-        @set="(mm) => paper.setSide('height', mm)"
-      />
-    </div>
-    <v-select
-      label="Lies"
-      :items="paper.LIES"
-      :model-value="sheet.orientation"
-      @update:model-value="(orientation: Sheet['orientation']) => onPaper({ orientation })"
-    />
+    <PaperFields :paper="sheet" @set="onPaper" />
   </div>
 </template>
 
 <style scoped>
 .stack {
   display: grid;
-  gap: 10px;
-}
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
   gap: 10px;
 }
 </style>
